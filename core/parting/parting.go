@@ -1,0 +1,202 @@
+// Package parting divides the hair-bearing scalp into zones, rows and sections.
+//
+// A zone is a patch of scalp between four boundary curves. Rows run between its
+// bottom and its top rail; sections follow one another along a row. Positions
+// along a row are given as σ, the share (0..1) of the row's length, measured
+// along the scalp from the row's start; so equal steps of σ are equal widths
+// wherever in the row they are taken, and a part end keeps one σ on the line
+// that two rows share.
+//
+// Lengths are mm, areas mm². Layouts are deterministic.
+package parting
+
+import (
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+// Pattern says how the parts of neighbouring rows stand to each other.
+type Pattern string
+
+// The patterns.
+const (
+	// Grid lines the parts of neighbouring rows up.
+	Grid Pattern = "grid"
+	// Brick sets each section over the part between two of the next row.
+	Brick Pattern = "brick"
+)
+
+// Size is the wished width (along the row) and height (across it) of a section.
+type Size struct {
+	Width  float64 `json:"widthMm" doc:"Section width along the row, mm"`
+	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
+}
+
+// Settings are the wishes a layout follows.
+type Settings struct {
+	Pattern Pattern `json:"pattern" enum:"grid,brick" doc:"How parts of neighbouring rows stand to each other"`
+	Front   Size    `json:"front" doc:"Sections in front of the ear-to-ear part"`
+	Back    Size    `json:"back" doc:"Sections behind the ear-to-ear part"`
+}
+
+// Limits of a layout.
+const (
+	// MinSize and MaxSize bound a section's width and height, mm: from about
+	// 3/16 in, below which a hook no longer passes, to 3 in.
+	MinSize, MaxSize = 5.0, 76.2
+	// MaxSections bounds a layout; a head with more is a mistyped size.
+	MaxSections = 2000
+)
+
+// Zone is one quadrant of the head.
+type Zone string
+
+// The zones, in working order: from the back bottom corner, the front last.
+const (
+	BackLeft   Zone = "BL"
+	BackRight  Zone = "BR"
+	FrontLeft  Zone = "FL"
+	FrontRight Zone = "FR"
+)
+
+// Spread is the least, mean and greatest of a length, mm.
+type Spread struct {
+	Min  float64 `json:"min"`
+	Mean float64 `json:"mean"`
+	Max  float64 `json:"max"`
+}
+
+// Section is one box of scalp whose hair makes one plait.
+type Section struct {
+	// ID is zone, row and place, such as "BL3.2": stable for given settings.
+	ID string `json:"id"`
+	// Zone, Row (1 at the bottom rail) and Index (1 at the row's start) say
+	// where the section lies. Front rows start at the hairline, back rows at
+	// the middle part.
+	Zone  Zone `json:"zone"`
+	Row   int  `json:"row"`
+	Index int  `json:"index"`
+	// Outline is the section's edge on the scalp, counter-clockwise seen from
+	// outside, the first point not repeated.
+	Outline  []scalp.Point `json:"outline"`
+	Area     float64       `json:"areaMm2"`
+	Width    Spread        `json:"widthMm"`
+	Height   Spread        `json:"heightMm"`
+	Centroid scalp.Point   `json:"centroid"`
+	// Normal is the outward unit normal at the centroid.
+	Normal scalp.Point `json:"normal"`
+	// Hairline and Part are the distances along the scalp from the centroid to
+	// the nearest hairline and to the middle part.
+	Hairline float64 `json:"hairlineMm"`
+	Part     float64 `json:"partMm"`
+	// Neighbours are the ids of the sections that share an edge with this one,
+	// across zone borders too.
+	Neighbours []string `json:"neighbours"`
+}
+
+// Row is one band of sections of a zone.
+type Row struct {
+	Zone     Zone `json:"zone"`
+	Row      int  `json:"row"`
+	Sections int  `json:"sections"`
+	// Length is measured along the middle of the row, mm.
+	Length float64 `json:"lengthMm"`
+}
+
+// ZoneSum sums a zone up.
+type ZoneSum struct {
+	Zone     Zone    `json:"zone"`
+	Rows     int     `json:"rows"`
+	Sections int     `json:"sections"`
+	Area     float64 `json:"areaMm2"`
+	// Width and Height spread over the zone's sections.
+	Width  Spread `json:"widthMm"`
+	Height Spread `json:"heightMm"`
+}
+
+// Seam is a line of a grid at which the number of columns changes.
+type Seam struct {
+	Zone Zone `json:"zone"`
+	// BelowRow is the row under the seam; the next one lies above it.
+	BelowRow int `json:"belowRow"`
+	// Below and Above are the column counts on either side.
+	Below int `json:"below"`
+	Above int `json:"above"`
+}
+
+// Channel is a run of part lines that stand in line through three or more rows,
+// so that bare scalp shows when the hair moves.
+type Channel struct {
+	Zone    Zone `json:"zone"`
+	FromRow int  `json:"fromRow"`
+	ToRow   int  `json:"toRow"`
+	// Length along the scalp, mm.
+	Length float64       `json:"lengthMm"`
+	Line   []scalp.Point `json:"line"`
+	// Sections are the ids of those along the channel's start side.
+	Sections []string `json:"sections"`
+}
+
+// Stagger says how far part ends stand from those of the adjoining row, as a
+// share of the mean section width there: 0.5 is a perfect brick, 0 a grid.
+type Stagger struct {
+	Min  float64 `json:"min"`
+	Mean float64 `json:"mean"`
+}
+
+// WarningKind names what a warning is about.
+type WarningKind string
+
+// The kinds of warning.
+const (
+	// Sliver: a section too small to carry a piece without pulling.
+	Sliver WarningKind = "sliver"
+	// Oversize: a section half as large again as wished.
+	Oversize WarningKind = "oversize"
+	// WeakStagger: a brick part end less than a quarter section from the next.
+	WeakStagger WarningKind = "weak-stagger"
+	// BareChannel: parts in line behind the crown.
+	BareChannel WarningKind = "channel-behind-crown"
+)
+
+// Warning is something to look at before the first part is drawn.
+type Warning struct {
+	Kind     WarningKind `json:"kind"`
+	Message  string      `json:"message"`
+	Sections []string    `json:"sections" doc:"Ids of the sections it is about"`
+}
+
+// Layout is a parted head.
+type Layout struct {
+	Sections []Section `json:"sections"`
+	Rows     []Row     `json:"rows"`
+	Zones    []ZoneSum `json:"zones"`
+	// Area is that of all sections together: the hair-bearing scalp.
+	Area     float64   `json:"areaMm2"`
+	Seams    []Seam    `json:"seams"`
+	Channels []Channel `json:"channels"`
+	Stagger  Stagger   `json:"stagger"`
+	Warnings []Warning `json:"warnings"`
+	// HairlineCurve is closed; MiddlePart runs from the front centre to the
+	// nape, EarToEar from left to right over the crown.
+	HairlineCurve []scalp.Point `json:"hairline"`
+	MiddlePart    []scalp.Point `json:"middlePart"`
+	EarToEar      []scalp.Point `json:"earToEar"`
+}
+
+// Check refuses settings that are no layout, as [invalid.Errors] with paths
+// relative to s.
+func (s Settings) Check() error {
+	var bad invalid.Errors
+	if s.Pattern != Grid && s.Pattern != Brick {
+		bad.Add("pattern", `Pattern must be "grid" or "brick"; it is %q.`, s.Pattern)
+	}
+	for _, z := range []struct {
+		path, label string
+		size        Size
+	}{{"front", "front", s.Front}, {"back", "back", s.Back}} {
+		bad.Length(z.path+".widthMm", "Section width in "+z.label, z.size.Width, MinSize, MaxSize)
+		bad.Length(z.path+".heightMm", "Section height in "+z.label, z.size.Height, MinSize, MaxSize)
+	}
+	return bad.Err()
+}

@@ -1,0 +1,171 @@
+package parting
+
+import (
+	"math"
+	"slices"
+	"sort"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/scalp"
+)
+
+// curve is a polyline of unit vectors with its running length on the head, mm.
+type curve struct {
+	points []r3.Vec
+	run    []float64
+}
+
+func newCurve(h scalp.Head, points []r3.Vec) curve {
+	run := make([]float64, len(points))
+	for i := 1; i < len(points); i++ {
+		run[i] = run[i-1] + h.Chord(points[i-1], points[i])
+	}
+	return curve{points, run}
+}
+
+// meridian is the great circle from u to v in about 3 mm steps. u and v must
+// not be opposite.
+func meridian(h scalp.Head, u, v r3.Vec) []r3.Vec {
+	angle := math.Acos(max(-1, min(1, r3.Dot(u, v))))
+	n := max(2, int(math.Ceil(angle*(h.A+h.B)/2/3)))
+	points := make([]r3.Vec, n+1)
+	for i := range points {
+		f := float64(i) / float64(n)
+		points[i] = scalp.Unit(r3.Add(
+			r3.Scale(math.Sin((1-f)*angle), u),
+			r3.Scale(math.Sin(f*angle), v)))
+	}
+	points[0], points[n] = u, v
+	return points
+}
+
+func (c curve) length() float64 { return c.run[len(c.run)-1] }
+
+// at is the unit vector at share f (0..1) of the curve's length.
+func (c curve) at(f float64) r3.Vec {
+	want := f * c.length()
+	i := sort.SearchFloat64s(c.run, want)
+	switch {
+	case i == 0:
+		return c.points[0]
+	case i == len(c.run):
+		return c.points[i-1]
+	}
+	g := (want - c.run[i-1]) / (c.run[i] - c.run[i-1])
+	return scalp.Unit(r3.Add(r3.Scale(1-g, c.points[i-1]), r3.Scale(g, c.points[i])))
+}
+
+// between appends to out the curve's own points strictly between the shares
+// from and to, in that direction.
+func (c curve) between(out []r3.Vec, from, to float64) []r3.Vec {
+	const eps = 1e-9
+	low, high := min(from, to)+eps, max(from, to)-eps
+	start := len(out)
+	for i, r := range c.run {
+		if f := r / c.length(); f > low && f < high {
+			out = append(out, c.points[i])
+		}
+	}
+	if from > to {
+		slices.Reverse(out[start:])
+	}
+	return out
+}
+
+// reversed runs the other way.
+func (c curve) reversed() curve {
+	points := slices.Clone(c.points)
+	slices.Reverse(points)
+	run := make([]float64, len(c.run))
+	for i := range run {
+		run[i] = c.length() - c.run[len(run)-1-i]
+	}
+	return curve{points, run}
+}
+
+// patch is a zone's map (s, t) → unit vector, s along a row and t across rows,
+// by transfinite (Coons) blending of its four boundary curves on the unit
+// sphere, renormalised. bottom and top run along s, start and end along t.
+type patch struct {
+	head                    scalp.Head
+	bottom, top, start, end curve
+	// rail holds the two rails at the steps of a line, so that a line costs
+	// only two look-ups.
+	rail [lineSteps + 1]struct{ bottom, top r3.Vec }
+}
+
+// lineSteps is the number of steps in which a row line is drawn: 2 to 6 mm each
+// on any zone, which keeps a chord within 0.05 mm of the scalp's curve.
+const lineSteps = 24
+
+func newPatch(h scalp.Head, bottom, top, start, end curve) *patch {
+	p := &patch{head: h, bottom: bottom, top: top, start: start, end: end}
+	for j := range p.rail {
+		f := float64(j) / lineSteps
+		p.rail[j].bottom, p.rail[j].top = bottom.at(f), top.at(f)
+	}
+	return p
+}
+
+// steps appends the patch's points at t for every step of s.
+func (p *patch) steps(t float64, out []r3.Vec) []r3.Vec {
+	left, right := p.start.at(t), p.end.at(t)
+	c00, c10 := p.rail[0].bottom, p.rail[lineSteps].bottom
+	c01, c11 := p.rail[0].top, p.rail[lineSteps].top
+	for j, rail := range p.rail {
+		s := float64(j) / lineSteps
+		u := r3.Add(
+			r3.Add(r3.Scale(1-t, rail.bottom), r3.Scale(t, rail.top)),
+			r3.Add(r3.Scale(1-s, left), r3.Scale(s, right)))
+		u = r3.Sub(u, r3.Add(
+			r3.Add(r3.Scale((1-s)*(1-t), c00), r3.Scale(s*(1-t), c10)),
+			r3.Add(r3.Scale((1-s)*t, c01), r3.Scale(s*t, c11))))
+		out = append(out, scalp.Unit(u))
+	}
+	return out
+}
+
+// line is the patch's curve at t.
+func (p *patch) line(t float64) curve {
+	return newCurve(p.head, p.steps(t, make([]r3.Vec, 0, lineSteps+1)))
+}
+
+// riseSteps is the number of steps over which the distance between rails is
+// integrated.
+const riseSteps = 32
+
+// rise tabulates, for riseSteps+1 equal steps of t, the mean distance in mm of
+// the line at t from the bottom rail.
+func (p *patch) rise() []float64 {
+	rise := make([]float64, riseSteps+1)
+	prev := p.steps(0, nil)
+	next := make([]r3.Vec, 0, len(prev))
+	for i := 1; i <= riseSteps; i++ {
+		next = p.steps(float64(i)/riseSteps, next[:0])
+		sum := 0.0
+		for j := range next {
+			weight := 1.0
+			if j == 0 || j == lineSteps {
+				weight = 0.5 // trapezoid rule
+			}
+			sum += weight * p.head.Chord(prev[j], next[j])
+		}
+		rise[i] = rise[i-1] + sum/lineSteps
+		prev, next = next, prev
+	}
+	return rise
+}
+
+// rowLines are the n+1 values of t, from 0 to 1, that divide the patch into n
+// rows of equal mean height.
+func rowLines(rise []float64, n int) []float64 {
+	ts := make([]float64, n+1)
+	ts[n] = 1
+	for i := 1; i < n; i++ {
+		want := rise[riseSteps] * float64(i) / float64(n)
+		k := sort.SearchFloat64s(rise, want)
+		ts[i] = (float64(k-1) + (want-rise[k-1])/(rise[k]-rise[k-1])) / riseSteps
+	}
+	return ts
+}

@@ -1,0 +1,125 @@
+// Package pieces counts the hair a head needs and finds the cheapest way to buy
+// it. Lengths are mm, mass g, money integer minor units of the studio's
+// currency.
+package pieces
+
+import (
+	"fmt"
+	"math"
+)
+
+// Form is what a piece is before it is attached.
+type Form string
+
+// The forms.
+const (
+	// Twist is a pre-looped twist, soft enough to weave a plait through.
+	Twist Form = "looped-twist"
+	// Loc is a pre-looped loc.
+	Loc Form = "looped-loc"
+	// Bulk is loose hair, folded over the hook to make two legs.
+	Bulk Form = "bulk"
+)
+
+// Pack is what one pack holds. A strand of bulk hair may be cut into several
+// lengths and each length split into several units; a piece is one unit.
+type Pack struct {
+	Units  int `json:"units" doc:"Pieces or bulk strands in a pack"`
+	Cuts   int `json:"cuts" doc:"Lengths each strand is cut into; 1 leaves it whole"`
+	Splits int `json:"splits" doc:"Units each length is split into; 1 leaves it whole"`
+}
+
+// Yield is the number of units ready to attach that a pack gives.
+func (p Pack) Yield() int { return p.Units * p.Cuts * p.Splits }
+
+// Offer is a way to buy packs: a single one or a set.
+type Offer struct {
+	Packs int   `json:"packs" doc:"Packs in the offer"`
+	Price int64 `json:"priceMinor" doc:"Price of the offer, minor units"`
+}
+
+// Spares are bought above the count.
+type Spares struct {
+	Percent float64 `json:"percent" doc:"Spares as a percentage of the count"`
+	Least   int     `json:"least" doc:"Spares at least"`
+}
+
+// Of is the number of spares for n pieces.
+func (s Spares) Of(n int) int {
+	// The last digits of a percentage are rounding, not a further piece.
+	return max(s.Least, int(math.Ceil(float64(n)*s.Percent/100-1e-9)))
+}
+
+// OrderLine is a number of the same offer.
+type OrderLine struct {
+	Offer Offer `json:"offer"`
+	Count int   `json:"count"`
+}
+
+// Order is what to buy for a need.
+type Order struct {
+	Need     int         `json:"need" doc:"Units needed"`
+	Packs    int         `json:"packs"`
+	Units    int         `json:"units" doc:"Units in those packs"`
+	Leftover int         `json:"leftover" doc:"Units left over"`
+	Cost     int64       `json:"costMinor"`
+	Lines    []OrderLine `json:"lines"`
+}
+
+// Buy finds the cheapest combination of offers of packs of yield units that
+// covers need; of equally cheap ones, that with the fewest packs. It refuses a
+// yield below one, no offers, and an offer without packs or with a negative
+// price.
+func Buy(need, yield int, offers []Offer) (Order, error) {
+	if yield < 1 {
+		return Order{}, fmt.Errorf("pieces: a pack of %d units covers nothing", yield)
+	}
+	if len(offers) == 0 {
+		return Order{}, fmt.Errorf("pieces: no offers")
+	}
+	for _, o := range offers {
+		if o.Packs < 1 || o.Price < 0 {
+			return Order{}, fmt.Errorf("pieces: an offer of %d packs for %d", o.Packs, o.Price)
+		}
+	}
+	wanted := (need + yield - 1) / yield
+	// best[n] covers at least n packs.
+	type state struct {
+		cost         int64
+		packs, offer int
+	}
+	best := make([]state, wanted+1)
+	for n := 1; n <= wanted; n++ {
+		for k, o := range offers {
+			rest := best[max(0, n-o.Packs)]
+			s := state{rest.cost + o.Price, rest.packs + o.Packs, k}
+			if k == 0 || s.cost < best[n].cost || s.cost == best[n].cost && s.packs < best[n].packs {
+				best[n] = s
+			}
+		}
+	}
+	counts := make([]int, len(offers))
+	for n := wanted; n > 0; n -= offers[best[n].offer].Packs {
+		counts[best[n].offer]++
+	}
+	order := Order{Need: need, Packs: best[wanted].packs, Cost: best[wanted].cost, Lines: []OrderLine{}}
+	order.Units = order.Packs * yield
+	order.Leftover = order.Units - need
+	for k, n := range counts {
+		if n > 0 {
+			order.Lines = append(order.Lines, OrderLine{offers[k], n})
+		}
+	}
+	return order, nil
+}
+
+// BraidTakeUp is the length of a three-strand braid ÷ that of its hair. Common
+// practice, no source: a 36 in bundle braids down to about 31 in.
+const BraidTakeUp = 31.0 / 36.0
+
+// WrapRibbon is the length in mm of a ribbon of hair of the given visible width
+// wound as a helix over length mm of a base of diameter mm:
+// turns × √((πD)² + w²).
+func WrapRibbon(length, diameter, width float64) float64 {
+	return length / width * math.Hypot(math.Pi*diameter, width)
+}

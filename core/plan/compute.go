@@ -1,0 +1,171 @@
+package plan
+
+import (
+	"errors"
+	"fmt"
+	"math"
+
+	"kladotex/core/attach"
+	"kladotex/core/fit"
+	"kladotex/core/invalid"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+	"kladotex/core/pieces"
+	"kladotex/core/scalp"
+)
+
+// Result is everything computed from an [Input].
+type Result struct {
+	Tally  Tally          `json:"tally"`
+	Head   Head           `json:"head"`
+	Layout parting.Layout `json:"layout"`
+	Hair   HairNeed       `json:"hair"`
+	Method attach.Method  `json:"method"`
+	Work   attach.Work    `json:"work" doc:"What one typical section costs"`
+	Hours  pace.Hours     `json:"hours"`
+	// Warnings are those of the layout and of the method together.
+	Warnings []Warning `json:"warnings"`
+}
+
+// Tally is the plan in seven numbers.
+type Tally struct {
+	Sections int     `json:"sections"`
+	Pieces   int     `json:"pieces" doc:"Pieces in use, without spares"`
+	Packs    int     `json:"packs" doc:"Packs to buy, wrapping hair included"`
+	Cost     int64   `json:"costMinor"`
+	Minutes  float64 `json:"minutes" doc:"Likely time"`
+	Weight   float64 `json:"weightG" doc:"Mass of the hair hung, dry, g"`
+	Warnings int     `json:"warnings"`
+}
+
+// Head is the fitted head as a drawing needs it.
+type Head struct {
+	// Axes are the semi-axes along x (face), y (left) and z (up), mm.
+	Axes scalp.Point `json:"axesMm"`
+	// Landmarks of the left hairline; the right is its mirror image.
+	Landmarks Landmarks `json:"landmarks"`
+}
+
+// Landmarks are hairline points that a drawing takes its bearings from.
+type Landmarks struct {
+	Front    scalp.Point `json:"front"`
+	Sideburn scalp.Point `json:"sideburn"`
+	EarTop   scalp.Point `json:"earTop"`
+	Behind   scalp.Point `json:"behindEar"`
+	Nape     scalp.Point `json:"nape"`
+}
+
+// HairNeed is what to buy.
+type HairNeed struct {
+	Pieces int          `json:"pieces" doc:"On the head"`
+	Spares int          `json:"spares"`
+	Order  pieces.Order `json:"order"`
+	// PlaitLength and PlaitDiameter are those of a typical section, mm.
+	PlaitLength   float64 `json:"plaitLengthMm"`
+	PlaitDiameter float64 `json:"plaitDiameterMm"`
+	// StrandsPerPiece is the wrapping strands one piece takes, and Wrap their
+	// order; both only for methods that wrap.
+	StrandsPerPiece int           `json:"wrapStrandsPerPiece"`
+	Wrap            *pieces.Order `json:"wrap,omitempty"`
+}
+
+// Warning is something to look at, with the ids of the sections it is about; a
+// warning of the method is about none in particular.
+type Warning struct {
+	Kind     string   `json:"kind"`
+	Message  string   `json:"message"`
+	Sections []string `json:"sections"`
+}
+
+// Compute works a plan out. The error is an [invalid.Errors] that names every
+// field that can be judged by itself, or the first contradiction between fields.
+func Compute(in Input) (Result, error) {
+	bad := in.check()
+	head, err := scalp.Fit(in.Head)
+	bad = append(bad, under("head", err)...)
+	bad = append(bad, under("parting", in.Parting.Check())...)
+	if len(bad) > 0 {
+		return Result{}, bad
+	}
+	layout, err := parting.Lay(head, in.Parting)
+	if err != nil {
+		return Result{}, under("parting", err).Err()
+	}
+	method, _ := attach.Lookup(in.Attach.Method) // checked above
+	sections := len(layout.Sections)
+
+	plaitLength := in.Hair.Length * pieces.BraidTakeUp
+	plaitDiameter := fit.PlaitDiameter(layout.Area/float64(sections), in.Hair.Density/100, in.Hair.Strand/1000)
+	work := method.For(attach.Job{
+		PlaitLength: plaitLength, PlaitDiameter: plaitDiameter,
+		PieceForm: in.Piece.Form, PieceLength: in.Piece.Length, PieceDiameter: in.Piece.Diameter,
+		Pitch: in.Attach.Pitch, Ribbon: in.Wrap.Ribbon, WrapTail: in.Wrap.Tail, TenderScalp: in.Hair.Tender,
+	})
+	need := HairNeed{PlaitLength: plaitLength, PlaitDiameter: plaitDiameter}
+	for _, z := range layout.Zones {
+		if z.Zone == parting.FrontLeft || z.Zone == parting.FrontRight {
+			need.Pieces += z.Sections * in.Piece.PerSection.Front
+		} else {
+			need.Pieces += z.Sections * in.Piece.PerSection.Back
+		}
+	}
+	need.Spares = in.Spares.Of(need.Pieces)
+	need.Order, err = pieces.Buy(need.Pieces+need.Spares, in.Piece.Pack.Yield(), in.Piece.Offers)
+	if err != nil {
+		return Result{}, fmt.Errorf("ordering the pieces: %w", err)
+	}
+	weight := float64(need.Pieces) * in.Piece.Mass
+	if work.WrapRibbon > 0 {
+		need.StrandsPerPiece = int(math.Ceil(work.WrapRibbon / in.Wrap.StrandLength))
+		strands := need.StrandsPerPiece * sections
+		wrap, err := pieces.Buy(strands+in.Spares.Of(strands), in.Wrap.Strands, []pieces.Offer{{Packs: 1, Price: in.Wrap.Price}})
+		if err != nil {
+			return Result{}, fmt.Errorf("ordering the wrapping hair: %w", err)
+		}
+		need.Wrap = &wrap
+		weight += float64(strands) * in.Wrap.PackMass / float64(in.Wrap.Strands)
+	}
+
+	res := Result{
+		Head: Head{
+			Axes: scalp.Point{head.A, head.B, head.C},
+			Landmarks: Landmarks{
+				Front:    head.Point(head.Landmark(scalp.FrontCentre)),
+				Sideburn: head.Point(head.Landmark(scalp.Sideburn)),
+				EarTop:   head.Point(head.Landmark(scalp.EarTop)),
+				Behind:   head.Point(head.Landmark(scalp.BehindEar)),
+				Nape:     head.Point(head.Landmark(scalp.NapeCentre)),
+			},
+		},
+		Layout: layout, Hair: need, Method: method, Work: work,
+		Hours: pace.Estimate(pace.Work{
+			Sections: sections, Pieces: need.Pieces, PlaitLength: plaitLength,
+			Attach: work.Attach, Conceal: work.Conceal, OwnHead: in.OwnHead,
+		}),
+		Warnings: []Warning{},
+	}
+	for _, w := range layout.Warnings {
+		res.Warnings = append(res.Warnings, Warning{string(w.Kind), w.Message, w.Sections})
+	}
+	for _, c := range work.Concerns {
+		res.Warnings = append(res.Warnings, Warning{"method", c, []string{}})
+	}
+	res.Tally = Tally{
+		Sections: sections, Pieces: need.Pieces, Packs: need.Order.Packs, Cost: need.Order.Cost,
+		Minutes: res.Hours.Total.Likely, Weight: weight, Warnings: len(res.Warnings),
+	}
+	if need.Wrap != nil {
+		res.Tally.Packs += need.Wrap.Packs
+		res.Tally.Cost += need.Wrap.Cost
+	}
+	return res, nil
+}
+
+// under puts a part's refusals under its field of the document.
+func under(field string, err error) invalid.Errors {
+	var bad invalid.Errors
+	if errors.As(err, &bad) {
+		return bad.Under(field)
+	}
+	return nil
+}
