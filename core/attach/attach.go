@@ -37,10 +37,10 @@ var IDs = []ID{HitchAndWeave, CollarAndWrap, FoldAndTwist}
 // Method is an entry of the catalogue. Its judgements are common practice, no
 // source.
 type Method struct {
-	ID      ID            `json:"id"`
+	ID      ID            `json:"id" enum:"L1,W2,T2"`
 	Name    string        `json:"name"`
 	Family  Family        `json:"family"`
-	Takes   []pieces.Form `json:"takes" doc:"Forms of piece it works with"`
+	Takes   []pieces.Form `json:"takes" enum:"looped-twist,looped-loc,bulk" doc:"Forms of piece it works with"`
 	Summary string        `json:"summary"`
 	HidesBy string        `json:"hidesBy"`
 	Root    string        `json:"root" doc:"How the root looks and feels"`

@@ -176,7 +176,8 @@ type Layout struct {
 	Seams    []Seam    `json:"seams"`
 	Channels []Channel `json:"channels"`
 	Stagger  Stagger   `json:"stagger"`
-	Warnings []Warning `json:"warnings"`
+	// Warnings are passed on by the plan, together with those of the method.
+	Warnings []Warning `json:"-"`
 	// HairlineCurve is closed; MiddlePart runs from the front centre to the
 	// nape, EarToEar from left to right over the crown.
 	HairlineCurve []scalp.Point `json:"hairline"`

@@ -24,7 +24,7 @@ type Result struct {
 	Work   attach.Work    `json:"work" doc:"What one typical section costs"`
 	Hours  pace.Hours     `json:"hours"`
 	// Warnings are those of the layout and of the method together.
-	Warnings []Warning `json:"warnings"`
+	Warnings []parting.Warning `json:"warnings"`
 }
 
 // Tally is the plan in seven numbers.
@@ -69,13 +69,9 @@ type HairNeed struct {
 	Wrap            *pieces.Order `json:"wrap,omitempty"`
 }
 
-// Warning is something to look at, with the ids of the sections it is about; a
-// warning of the method is about none in particular.
-type Warning struct {
-	Kind     string   `json:"kind"`
-	Message  string   `json:"message"`
-	Sections []string `json:"sections"`
-}
+// MethodConcern is the kind of a warning that speaks against the method; it is
+// about no section in particular.
+const MethodConcern parting.WarningKind = "method"
 
 // Compute works a plan out. The error is an [invalid.Errors] that names every
 // field that can be judged by itself, or the first contradiction between fields.
@@ -142,13 +138,10 @@ func Compute(in Input) (Result, error) {
 			Sections: sections, Pieces: need.Pieces, PlaitLength: plaitLength,
 			Attach: work.Attach, Conceal: work.Conceal, OwnHead: in.OwnHead,
 		}),
-		Warnings: []Warning{},
-	}
-	for _, w := range layout.Warnings {
-		res.Warnings = append(res.Warnings, Warning{string(w.Kind), w.Message, w.Sections})
+		Warnings: layout.Warnings,
 	}
 	for _, c := range work.Concerns {
-		res.Warnings = append(res.Warnings, Warning{"method", c, []string{}})
+		res.Warnings = append(res.Warnings, parting.Warning{Kind: MethodConcern, Message: c, Sections: []string{}})
 	}
 	res.Tally = Tally{
 		Sections: sections, Pieces: need.Pieces, Packs: need.Order.Packs, Cost: need.Order.Cost,

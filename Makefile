@@ -1,0 +1,39 @@
+# make demo   build, furnish the demo studio and serve it
+# make test   everything: formatting, types, linters, unit, API and browser tests
+# make bench  the benchmarks of docs/performance.md
+
+PORT ?= 8467
+GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go')
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts -type f)
+
+.PHONY: demo test bench types clean
+
+demo: bin/kladotex
+	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
+
+test: bin/kladotex
+	sh scripts/browser.sh
+	test -z "$$(gofmt -l core internal cmd e2e web/*.go)"
+	go vet ./...
+	cd web && npm run --silent check && npm run --silent test
+	go test ./...
+
+bench:
+	go test -run '^$$' -bench . -benchmem ./core/...
+
+bin/kladotex: $(GO_SOURCES) web/dist/index.html go.mod go.sum
+	go build -trimpath -o $@ ./cmd/kladotex
+
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+	cd web && npm run --silent build
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	cd web && npm ci
+
+# types regenerates the interface's description and the types made from it.
+types:
+	go run ./cmd/kladotex openapi > docs/openapi.json
+	cd web && npm run --silent types
+
+clean:
+	rm -rf bin web/dist/assets web/dist/index.html demo.db*

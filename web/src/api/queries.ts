@@ -1,0 +1,46 @@
+import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Refusal, server } from "./client";
+import type { PlanInput } from "./types";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // A refusal will not change by asking again; a lost connection may come back.
+      retry: (failures, error) => !(error instanceof Refusal) && failures < 3,
+      refetchOnWindowFocus: false,
+    },
+  },
+});
+
+export const useCatalogue = () =>
+  useQuery({ queryKey: ["catalogue"], queryFn: server.catalogue, staleTime: Infinity });
+
+export const usePlans = () => useQuery({ queryKey: ["plans"], queryFn: server.plans });
+
+export const usePlan = (id: string | undefined) =>
+  useQuery({
+    queryKey: ["plan", id],
+    queryFn: () => server.plan(id ?? ""),
+    enabled: id !== undefined,
+    // The workspace is the newer copy from here on; a second fetch would be stale.
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+
+/** The result of a plan's input; the last one stays until the next is there. */
+export const usePreview = (input: PlanInput) =>
+  useQuery({
+    queryKey: ["preview", input],
+    queryFn: ({ signal }) => server.preview(input, signal),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 20_000,
+  });
+
+export function useRemovePlan() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: server.remove,
+    onSuccess: () => client.invalidateQueries({ queryKey: ["plans"] }),
+  });
+}

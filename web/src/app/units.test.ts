@@ -1,0 +1,26 @@
+import { describe, expect, it } from "vitest";
+import { hours, length, readNumber, writeInches } from "./units";
+
+describe("lengths as stylists write them", () => {
+  it.each([
+    ["12 1/2", 12.5],
+    ["12½", 12.5],
+    ["⅞", 0.875],
+    ["3/4", 0.75],
+    ["12,5", 12.5],
+    [" 7 ", 7],
+  ])("reads %s", (text, value) => expect(readNumber(text)).toBe(value));
+
+  it.each(["", "abc", "1/0", "1 2"])("refuses %s", (text) => expect(readNumber(text)).toBeNaN());
+
+  it("reads back every eighth it writes", () => {
+    for (let n = 1; n < 200; n++) expect(readNumber(writeInches(n / 8))).toBe(n / 8);
+  });
+
+  it("names the unit", () => {
+    expect(length(317.5, "in")).toBe("12½ in");
+    expect(length(317.5, "cm")).toBe("31.8 cm");
+    expect(hours(426)).toBe("7 h 5 min");
+    expect(hours(-25)).toBe("25 min");
+  });
+});

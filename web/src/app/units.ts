@@ -1,0 +1,56 @@
+/** Lengths travel in mm; people read inches in eighths or centimetres in millimetres. */
+export type LengthUnit = "in" | "cm";
+
+const mmPer: Record<LengthUnit, number> = { in: 25.4, cm: 10 };
+const eighths = ["", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"] as const;
+
+export const toUnit = (mm: number, unit: LengthUnit) => mm / mmPer[unit];
+export const toMm = (value: number, unit: LengthUnit) => value * mmPer[unit];
+
+/** A number of inches as a stylist writes it: 12½. */
+export function writeInches(inches: number): string {
+  const whole = Math.round(Math.abs(inches) * 8);
+  const sign = inches < 0 && whole > 0 ? "−" : "";
+  const [full, part] = [Math.floor(whole / 8), eighths[whole % 8] ?? ""];
+  return sign + (full === 0 && part !== "" ? part : `${full}${part}`);
+}
+
+/** A length without its unit. */
+export function writeLength(mm: number, unit: LengthUnit): string {
+  return unit === "in" ? writeInches(mm / 25.4) : (mm / 10).toFixed(1).replace(/\.0$/, "");
+}
+
+export const length = (mm: number, unit: LengthUnit) => `${writeLength(mm, unit)} ${unit}`;
+
+export function area(mm2: number, unit: LengthUnit): string {
+  return unit === "in" ? `${(mm2 / 645.16).toFixed(2)} sq in` : `${(mm2 / 100).toFixed(1)} cm²`;
+}
+
+/** Reads "12 1/2", "12½", "12.5" or "12,5"; NaN when it is none of these. */
+export function readNumber(text: string): number {
+  const plain = text.trim().replace(",", ".").replace("−", "-");
+  const glyph = eighths.findIndex((e, i) => i > 0 && plain.endsWith(e));
+  if (glyph > 0) {
+    const head = plain.slice(0, -1).trim();
+    return (head === "" ? 0 : Number(head)) + glyph / 8;
+  }
+  const mixed = /^(?:(\d+)\s+)?(\d+)\s*\/\s*([1-9]\d*)$/.exec(plain);
+  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]);
+  return plain === "" ? NaN : Number(plain);
+}
+
+export function money(minor: number, currency: string): string {
+  return `${minor < 0 ? "−" : ""}${currency}${(Math.abs(minor) / 100).toFixed(2)}`;
+}
+
+/** Minutes as hours and minutes, to five minutes from an hour on. */
+export function hours(minutes: number): string {
+  const whole = Math.abs(minutes) >= 60 ? Math.round(minutes / 5) * 5 : Math.round(minutes);
+  const [h, m] = [Math.floor(Math.abs(whole) / 60), Math.abs(whole) % 60];
+  if (h === 0) return `${m} min`;
+  return m === 0 ? `${h} h` : `${h} h ${m} min`;
+}
+
+export function weight(g: number, unit: LengthUnit): string {
+  return unit === "in" ? `${(g / 28.3495).toFixed(1)} oz` : `${Math.round(g)} g`;
+}

@@ -1,0 +1,306 @@
+import { CloseOutlined } from "@ant-design/icons";
+import { Button } from "antd";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from "react";
+import type { PlanResult, Section } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { area, length } from "../app/units";
+import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
+import { drawnSections, HeadDrawing } from "./HeadDrawing";
+import styles from "./HeadMap.module.css";
+import { place, spoken, zoneName } from "./names";
+import { vec } from "./vectors";
+
+const degreesPerPixel = 0.42;
+const tapSlop = 5; // px a finger may stray and still tap
+const turnStep = 10; // degrees an arrow key turns
+const turnTime = 380; // ms a view key takes
+
+const clampLat = (lat: number) => Math.max(-25, Math.min(90, lat));
+const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
+
+/** The stance, and ways to change it at once or in a smooth turn. */
+function useStance() {
+  const [stance, setStance] = useState<Stance>(startStance);
+  const frame = useRef(0);
+  const latest = useRef(stance);
+  const put = useCallback((next: Stance) => {
+    cancelAnimationFrame(frame.current);
+    latest.current = { lon: next.lon, lat: clampLat(next.lat) };
+    // One repaint for all the pointer moves of a frame.
+    frame.current = requestAnimationFrame(() => setStance(latest.current));
+  }, []);
+  const turnTo = useCallback((to: Stance) => {
+    cancelAnimationFrame(frame.current);
+    const from = latest.current;
+    const start = performance.now();
+    const time = calm() ? 0 : turnTime;
+    const step = (now: number) => {
+      const f = time === 0 ? 1 : Math.min(1, (now - start) / time);
+      latest.current = f === 1 ? to : between(from, to, f * f * (3 - 2 * f));
+      setStance(latest.current);
+      if (f < 1) frame.current = requestAnimationFrame(step);
+    };
+    frame.current = requestAnimationFrame(step);
+  }, []);
+  useEffect(() => () => cancelAnimationFrame(frame.current), []);
+  const now = useCallback(() => latest.current, []);
+  return { stance, now, put, turnTo };
+}
+
+interface Props {
+  result: PlanResult;
+  marked: ReadonlySet<string> | undefined;
+}
+
+/** The head, to be turned, tapped and read. */
+export function HeadMap({ result, marked }: Props) {
+  const { hair, skin, unit } = usePreferences();
+  const { stance, now, put, turnTo } = useStance();
+  const [selected, setSelected] = useState<string>();
+  const svg = useRef<SVGSVGElement>(null);
+  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean }>(null);
+
+  const { head, layout } = result;
+  const sections = useMemo(() => drawnSections(layout), [layout]);
+  const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
+  const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
+  const current = selected === undefined ? undefined : byId.get(selected);
+  const tabStop = current?.id ?? layout.sections[0]?.id;
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const target = event.target;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (target instanceof HTMLElement && target.closest("input, textarea, [role=combobox]")) return;
+      const view = Object.values(views).find((v) => v.key === event.key);
+      if (view) turnTo(view);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [turnTo]);
+
+  const onPointerDown = (event: PointerEvent) => {
+    if (event.button !== 0) return;
+    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false };
+  };
+  const onPointerMove = (event: PointerEvent) => {
+    const from = drag.current;
+    if (!from) return;
+    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y];
+    if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
+    if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
+    from.moved = true;
+    put({ lon: from.stance.lon - dx * degreesPerPixel, lat: from.stance.lat + dy * degreesPerPixel });
+  };
+  const onPointerEnd = () => {
+    // The click that follows a drag must still see that it was one.
+    const done = drag.current;
+    setTimeout(() => {
+      if (drag.current === done) drag.current = null;
+    });
+  };
+
+  const onTurnKey = (event: KeyboardEvent) => {
+    const turn = {
+      ArrowLeft: [turnStep, 0],
+      ArrowRight: [-turnStep, 0],
+      ArrowUp: [0, -turnStep],
+      ArrowDown: [0, turnStep],
+    }[event.key];
+    if (!turn || event.target !== svg.current) return;
+    event.preventDefault();
+    put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
+  };
+
+  const select = useCallback((id: string) => {
+    if (!drag.current?.moved) setSelected(id);
+  }, []);
+
+  /** Turns the head until a section is well in sight. */
+  const bringInSight = useCallback(
+    (s: Section) => {
+      const at = cameraAt(head.axesMm, now());
+      if (at.facing(vec(s.centroid)) > 0.25) return;
+      const [x, y, z] = vec(s.normal);
+      turnTo({
+        lon: (Math.atan2(y, x) * 180) / Math.PI,
+        lat: clampLat((Math.atan2(z, Math.hypot(x, y)) * 180) / Math.PI),
+      });
+    },
+    [head, now, turnTo],
+  );
+
+  // Marks behind the head would look like none: turn to the first of them.
+  useEffect(() => {
+    const shown = layout.sections.filter((s) => marked?.has(s.id));
+    const at = cameraAt(head.axesMm, now());
+    const first = shown[0];
+    if (first && !shown.some((s) => at.facing(vec(s.centroid)) > 0.3)) bringInSight(first);
+    // Only when other sections are marked, not whenever the layout changes.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [marked]);
+
+  const onSectionKey = useCallback(
+    (id: string, event: KeyboardEvent) => {
+      const here = byId.get(id);
+      if (!here) return;
+      if (event.key === "Enter" || event.key === " ") {
+        event.preventDefault();
+        setSelected(id);
+        return;
+      }
+      if (event.key === "Escape") {
+        setSelected(undefined);
+        svg.current?.focus();
+        return;
+      }
+      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+      if (!way) return;
+      event.preventDefault();
+      const at = cameraAt(head.axesMm, now());
+      const [x, y] = at.flat(vec(here.centroid));
+      // The neighbour that lies most squarely that way on the picture.
+      let best: Section | undefined;
+      let most = 0.3;
+      for (const other of here.neighbours.map((n) => byId.get(n))) {
+        if (!other) continue;
+        const [ox, oy] = at.flat(vec(other.centroid));
+        const reach = Math.hypot(ox - x, oy - y) || 1;
+        const along = ((ox - x) * (way[0] ?? 0) + (oy - y) * (way[1] ?? 0)) / reach;
+        if (along > most) [best, most] = [other, along];
+      }
+      if (!best) return;
+      setSelected(best.id);
+      bringInSight(best);
+      const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
+      next?.focus();
+    },
+    [byId, head, now, bringInSight],
+  );
+
+  const describe = useCallback(
+    (id: string) => {
+      const s = byId.get(id);
+      return s ? spoken(s, unit) : id;
+    },
+    [byId, unit],
+  );
+
+  return (
+    <section className={styles.map} aria-label="Head map">
+      <div className={styles.stage}>
+        {current && <SectionFacts section={current} onClose={() => setSelected(undefined)} />}
+        <svg
+          ref={svg}
+          className={styles.head}
+          viewBox="-140 -124 280 264"
+          tabIndex={0}
+          role="group"
+          aria-label="Parted head. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front."
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={onPointerEnd}
+          onPointerCancel={onPointerEnd}
+          onKeyDown={onTurnKey}
+        >
+          <HeadDrawing
+            head={head}
+            layout={layout}
+            sections={sections}
+            camera={camera}
+            hair={hair}
+            skin={skin}
+            plait={result.hair.plaitDiameterMm}
+            marked={marked}
+            selected={current?.id}
+            tabStop={tabStop}
+            describe={describe}
+            onSelect={select}
+            onSectionKey={onSectionKey}
+          />
+        </svg>
+      </div>
+      <p className={styles.hint}>Drag to turn · tap a section to read it · keys 1 to 5 for views</p>
+      <Filmstrip result={result} onView={(view) => turnTo(views[view])} />
+    </section>
+  );
+}
+
+/** The fixed views, small; each turns the big head. */
+function Filmstrip({ result, onView }: { result: PlanResult; onView: (view: View) => void }) {
+  const { hair, skin } = usePreferences();
+  const sections = useMemo(() => drawnSections(result.layout), [result.layout]);
+  const cameras = useMemo(
+    () =>
+      (Object.keys(views) as View[]).map((view) => ({
+        view,
+        camera: cameraAt(result.head.axesMm, views[view]),
+      })),
+    [result.head],
+  );
+  return (
+    <div className={styles.strip} role="group" aria-label="Views">
+      {cameras.map(({ view, camera }) => (
+        <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
+          <svg viewBox="-128 -118 256 236" aria-hidden>
+            <HeadDrawing
+              head={result.head}
+              layout={result.layout}
+              sections={sections}
+              camera={camera}
+              hair={hair}
+              skin={skin}
+              plait={result.hair.plaitDiameterMm}
+              small
+            />
+          </svg>
+          <span>
+            {views[view].name} <kbd>{views[view].key}</kbd>
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What one section is. */
+function SectionFacts({ section, onClose }: { section: Section; onClose: () => void }) {
+  const { unit } = usePreferences();
+  const range = (s: { min: number; max: number }) => `${length(s.min, unit)} to ${length(s.max, unit)}`;
+  return (
+    <aside className={styles.facts} aria-live="polite">
+      <Button
+        className={styles.close ?? ""}
+        type="text"
+        size="small"
+        icon={<CloseOutlined />}
+        aria-label="Close the section's facts"
+        onClick={onClose}
+      />
+      <h3>{zoneName(section.zone)}</h3>
+      <p>{place(section)}</p>
+      <dl>
+        <dt>Width</dt>
+        <dd title={range(section.widthMm)}>{length(section.widthMm.mean, unit)}</dd>
+        <dt>Height</dt>
+        <dd title={range(section.heightMm)}>{length(section.heightMm.mean, unit)}</dd>
+        <dt>Area</dt>
+        <dd>{area(section.areaMm2, unit)}</dd>
+        <dt>To the hairline</dt>
+        <dd>{length(section.hairlineMm, unit)}</dd>
+        <dt>To the middle part</dt>
+        <dd>{length(section.partMm, unit)}</dd>
+        <dt>Touches</dt>
+        <dd>{section.neighbours.length} sections</dd>
+      </dl>
+    </aside>
+  );
+}

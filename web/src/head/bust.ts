@@ -1,0 +1,214 @@
+import type { HeadShape } from "../api/types";
+import type { Camera } from "./camera";
+import * as paths from "./paths";
+import { add, dot, hull, scale, unit, vec, type Vec } from "./vectors";
+
+/**
+ * The rest of the head, for bearings only: a face, a nose, ears and a neck in
+ * proportion to the fitted skull. Drawn by eye; nothing is computed from it.
+ */
+export interface BustPart {
+  key: string;
+  path: string;
+  tone: "skin" | "neck" | "ear" | "hollow" | "line";
+  opacity: number;
+}
+
+/** Slices of the face: height, front and back extent in half head lengths, half width in half breadths. */
+const faceSlices = [
+  [0.1, 0.99, -0.2, 0.97],
+  [-0.12, 0.985, -0.2, 0.95],
+  [-0.3, 0.945, -0.2, 0.92],
+  [-0.48, 0.955, -0.15, 0.87],
+  [-0.66, 0.955, -0.1, 0.8],
+  [-0.84, 0.945, -0.05, 0.7],
+  [-1.0, 0.915, 0.05, 0.58],
+  [-1.12, 0.87, 0.2, 0.42],
+  [-1.19, 0.76, 0.3, 0.28],
+] as const;
+
+const neckSlices = [
+  [-0.35, 0.1, -0.78, 0.66],
+  [-0.9, 0.22, -0.68, 0.6],
+  [-1.7, 0.24, -0.7, 0.66],
+] as const;
+
+/** Outline of an ear: forward and up in mm from its middle, on an average head. */
+const earOutline = [
+  [11, 20],
+  [5, 30],
+  [-7, 31],
+  [-17, 25],
+  [-21, 12],
+  [-19, -2],
+  [-12, -13],
+  [-6, -24],
+  [2, -30],
+  [9, -28],
+  [12, -18],
+  [13, -3],
+] as const;
+
+type Slice = readonly [number, number, number, number];
+
+function slicePoints(slices: readonly Slice[], axes: Vec): Vec[] {
+  const [a, b] = axes;
+  return slices.flatMap(([z, front, back, width]) =>
+    Array.from({ length: 36 }, (_, i): Vec => {
+      const turn = (i * Math.PI) / 18;
+      const [mid, half] = [(front + back) / 2, (front - back) / 2];
+      return [a * (mid + half * Math.cos(turn)), b * width * Math.sin(turn), a * z];
+    }),
+  );
+}
+
+/** How far down the skull is seen, in half heights: to the nape, where the neck takes over. */
+const skullFoot = -0.74;
+
+/** The skull's rim as the viewer sees it, and its foot. */
+function skull(camera: Camera): Vec[] {
+  const [a, b, c] = camera.axes;
+  const width = Math.sqrt(1 - skullFoot ** 2);
+  const foot = Array.from({ length: 40 }, (_, i): Vec => {
+    const turn = (i * Math.PI) / 20;
+    return [a * width * Math.cos(turn), b * width * Math.sin(turn), c * skullFoot];
+  });
+  return [...camera.rim().filter((p) => p[2] >= c * skullFoot), ...foot];
+}
+
+const clamp = (v: number) => Math.max(0, Math.min(1, v));
+
+/** A point of the face at height z (half head lengths) and side y (half breadths), and its normal. */
+function onFace(z: number, y: number, axes: Vec): { point: Vec; normal: Vec } {
+  const above = faceSlices.findIndex((s) => s[0] < z);
+  const [hi, lo] = [faceSlices[Math.max(0, above - 1)], faceSlices[above]];
+  if (!hi || !lo) return { point: [axes[0], 0, 0], normal: [1, 0, 0] };
+  const f = (hi[0] - z) / (hi[0] - lo[0]);
+  const [, front, back, width] = hi.map((v, i) => v + f * ((lo[i] ?? v) - v)) as unknown as Slice;
+  const [mid, half] = [(front + back) / 2, (front - back) / 2];
+  const cos = Math.sqrt(Math.max(0, 1 - (y / width) ** 2));
+  return {
+    point: [axes[0] * (mid + half * cos), axes[1] * y, axes[0] * z],
+    normal: unit([cos / (axes[0] * half), y / width / (axes[1] * width), 0]),
+  };
+}
+
+/** Lines of the face: points of (side, height). A positive side is mirrored. */
+const features: readonly (readonly (readonly [number, number])[])[] = [
+  [
+    [0.24, -0.13],
+    [0.42, -0.07],
+    [0.62, -0.13],
+  ],
+  [
+    [0.26, -0.29],
+    [0.42, -0.335],
+    [0.6, -0.28],
+  ],
+];
+
+const mouth = [
+  [-0.26, -0.79],
+  [-0.1, -0.775],
+  [0, -0.79],
+  [0.1, -0.775],
+  [0.26, -0.79],
+] as const;
+
+export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; before: BustPart[] } {
+  const axes = camera.axes;
+  const flat = (points: readonly Vec[]) => points.map(camera.flat);
+  const body = (key: string, points: readonly Vec[], middle: Vec, tone: BustPart["tone"] = "skin") => ({
+    part: { key, path: paths.closed(hull(flat(points))), tone, opacity: 1 } satisfies BustPart,
+    depth: dot(middle, camera.toViewer),
+  });
+  const a = axes[0];
+  const nose: Vec[] = [
+    [0.97, 0, -0.12],
+    [1.06, 0, -0.34],
+    [1.145, 0, -0.5],
+    [1.15, 0.05, -0.54],
+    [1.15, -0.05, -0.54],
+    [1.02, 0.16, -0.6],
+    [1.02, -0.16, -0.6],
+    [0.97, 0, -0.64],
+    [0.93, 0.13, -0.5],
+    [0.93, -0.13, -0.5],
+  ];
+  const bodies = [
+    body("neck", slicePoints(neckSlices, axes), [-0.25 * a, 0, -1.1 * a], "neck"),
+    body("face", slicePoints(faceSlices, axes), [0.4 * a, 0, -0.5 * a]),
+    body(
+      "nose",
+      nose.map((p): Vec => [p[0] * a, p[1] * a, p[2] * a]),
+      [a, 0, -0.45 * a],
+    ),
+    {
+      part: {
+        key: "skull",
+        path: paths.closed(hull(flat(skull(camera)))),
+        tone: "skin",
+        opacity: 1,
+      } satisfies BustPart,
+      depth: 0,
+    },
+  ].sort((p, q) => p.depth - q.depth);
+
+  const lines: BustPart[] = [];
+  const draw = (key: string, points: readonly (readonly [number, number])[]) => {
+    const spots = points.map(([y, z]) => onFace(z, y, axes));
+    const middle = spots[Math.floor(spots.length / 2)];
+    if (!middle) return;
+    const opacity =
+      clamp(2.2 * dot(middle.normal, camera.toViewer) - 0.15) * clamp(2.5 - 2.8 * camera.toViewer[2]);
+    if (opacity > 0)
+      lines.push({ key, path: paths.open(flat(spots.map((s) => s.point))), tone: "line", opacity });
+  };
+  features.forEach((line, i) => {
+    draw(`left${i}`, line);
+    draw(
+      `right${i}`,
+      line.map(([y, z]) => [-y, z] as const),
+    );
+  });
+  draw("mouth", mouth);
+
+  const near: BustPart[] = [];
+  const far: BustPart[] = [];
+  for (const side of [1, -1]) {
+    const top = vec(head.landmarks.earTop);
+    const size = axes[0] / 99.5;
+    const middle: Vec = [top[0] - 5 * size, side * (top[1] * 0.93 + 2), top[2] - 25 * size];
+    const sheet = (k: number, out: number) =>
+      earOutline.map(([x, z]): Vec => add(middle, scale(size, [k * x, side * out * (13 - k * x), k * z])));
+    const outward: Vec = unit([0.55, side, 0.1]);
+    const shown = dot(outward, camera.toViewer);
+    // The back of an ear runs from its rim to where it grows from the head.
+    const grown = sheet(0.5, 0).map((p): Vec => [p[0] + 5 * size, p[1] - side * 8 * size, p[2]]);
+    const flare = 0.62;
+    (shown > 0 ? near : far).push(
+      {
+        key: `back${side}`,
+        path: paths.smooth(hull(flat([...sheet(1, flare), ...grown]))),
+        tone: "ear",
+        opacity: 1,
+      },
+      {
+        key: `ear${side}`,
+        path: paths.smooth(flat(sheet(1, flare))),
+        tone: "ear",
+        opacity: clamp(shown * 4),
+      },
+      {
+        key: `hollow${side}`,
+        path: paths.smooth(flat(sheet(0.6, flare))),
+        tone: "hollow",
+        opacity: clamp(shown * 1.6) * 0.5,
+      },
+    );
+  }
+  const facePlace = bodies.findIndex((b) => b.part.key === "nose") + 1;
+  const parts = bodies.map((b) => b.part);
+  parts.splice(facePlace, 0, ...lines);
+  return { behind: [...far, ...parts], before: near };
+}

@@ -1,0 +1,39 @@
+import {
+  CheckCircleOutlined,
+  DisconnectOutlined,
+  EditOutlined,
+  ExclamationCircleOutlined,
+  SyncOutlined,
+} from "@ant-design/icons";
+import type { ReactNode } from "react";
+import type { SaveState } from "./autosave";
+import styles from "./SaveNote.module.css";
+
+/** Whether what is on the screen is safe, in words and a sign. */
+export function SaveNote({ state }: { state: SaveState }) {
+  const [icon, text]: [ReactNode, string] = (() => {
+    switch (state.kind) {
+      case "new":
+        return [<EditOutlined key="i" />, "New: kept from the first change on"];
+      case "saved":
+        return [
+          <CheckCircleOutlined key="i" />,
+          `Saved ${state.at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })}`,
+        ];
+      case "changed":
+      case "saving":
+        return [<SyncOutlined key="i" />, "Saving…"];
+      case "refused":
+        return [<ExclamationCircleOutlined key="i" />, "Not saved until it is put right"];
+      case "offline":
+        return [<DisconnectOutlined key="i" />, "Not saved: no connection, trying again"];
+      case "stale":
+        return [<ExclamationCircleOutlined key="i" />, "Saved elsewhere meanwhile"];
+    }
+  })();
+  return (
+    <span className={styles.note} data-save={state.kind} role="status">
+      {icon} <span>{text}</span>
+    </span>
+  );
+}

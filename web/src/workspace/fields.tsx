@@ -1,0 +1,122 @@
+import { InputNumber, Slider } from "antd";
+import { createContext, useContext, useId, type ReactNode } from "react";
+import { usePreferences } from "../app/preferences";
+import { readNumber, toMm, toUnit, writeInches } from "../app/units";
+import styles from "./fields.module.css";
+
+/** Messages of the last refusal by field path. */
+export const FieldErrors = createContext<Readonly<Record<string, string>>>({});
+
+interface FieldProps {
+  label: string;
+  /** The field's path in the plan's input, under which a refusal names it. */
+  path: string;
+  help?: ReactNode;
+}
+
+function Field({
+  label,
+  path,
+  help,
+  children,
+}: FieldProps & { children: (id: string, bad: boolean) => ReactNode }) {
+  const error = useContext(FieldErrors)[path];
+  const id = useId();
+  return (
+    <div className={styles.field}>
+      <label htmlFor={id}>{label}</label>
+      {children(id, error !== undefined)}
+      {help && <p className={styles.help}>{help}</p>}
+      {error && (
+        <p className={styles.error} role="alert">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface LengthProps extends FieldProps {
+  mm: number;
+  onChange: (mm: number) => void;
+}
+
+/** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read. */
+export function LengthField({ mm, onChange, ...field }: LengthProps) {
+  const unit = usePreferences((p) => p.unit);
+  return (
+    <Field {...field}>
+      {(id, bad) => (
+        <InputNumber<number>
+          id={id}
+          className={styles.number ?? ""}
+          value={unit === "in" ? Math.round(toUnit(mm, unit) * 8) / 8 : Math.round(mm) / 10}
+          step={unit === "in" ? 0.125 : 0.1}
+          suffix={unit}
+          {...(bad && { status: "error" as const })}
+          parser={(text) => readNumber(text ?? "")}
+          formatter={(value, { userTyping, input }) =>
+            userTyping || value === undefined
+              ? input
+              : unit === "in"
+                ? writeInches(Number(value))
+                : String(value)
+          }
+          onChange={(value) => value !== null && Number.isFinite(value) && onChange(toMm(value, unit))}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface NumberProps extends FieldProps {
+  value: number;
+  unit?: string;
+  step?: number;
+  onChange: (value: number) => void;
+}
+
+export function NumberField({ value, unit, step = 1, onChange, ...field }: NumberProps) {
+  return (
+    <Field {...field}>
+      {(id, bad) => (
+        <InputNumber<number>
+          id={id}
+          className={styles.number ?? ""}
+          value={value}
+          step={step}
+          suffix={unit}
+          {...(bad && { status: "error" as const })}
+          onChange={(v) => v !== null && Number.isFinite(v) && onChange(v)}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface SizeProps extends LengthProps {
+  min: number;
+  max: number;
+}
+
+/** A length to slide, with a box to type it in. Slides in eighths of an inch or millimetres. */
+export function SizeSlider({ mm, min, max, onChange, ...field }: SizeProps) {
+  const unit = usePreferences((p) => p.unit);
+  const step = unit === "in" ? 25.4 / 8 : 1;
+  const near = (v: number) => Math.max(min, Math.min(max, Math.round(v / step) * step));
+  return (
+    <div className={styles.slider}>
+      <LengthField mm={mm} onChange={onChange} {...field} />
+      <Slider
+        ariaLabelForHandle={field.label}
+        ariaValueTextFormatterForHandle={(v) => `${unit === "in" ? writeInches(v / 25.4) : v / 10} ${unit}`}
+        value={mm}
+        min={near(min)}
+        max={near(max)}
+        step={step}
+        tooltip={{ open: false }}
+        onChange={(v) => onChange(near(v))}
+      />
+    </div>
+  );
+}
