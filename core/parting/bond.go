@@ -100,20 +100,72 @@ func layGrid(courses []course) {
 
 // layBrick gives each course a count and part ends that keep the quarter rule
 // with both neighbours: counts and end widths by dynamic programming over the
-// rows, then part ends slid between mid-joint and equal width.
+// rows, then part ends slid between mid-joint and equal width. Where a head
+// narrows so fast that this breaks a rule, broken rules are spread out, and
+// failing that a wider choice of counts and end widths is tried.
 func layBrick(courses []course) {
+	best, kept := math.Inf(1), [][]float64(nil)
+	for _, choice := range choices {
+		choose(courses, choice)
+		slide(courses)
+		if bondState(courses) >= broken {
+			spread(courses)
+		}
+		cost := bondState(courses)
+		if cost < best {
+			best, kept = cost, cloneJoints(courses)
+		}
+		if best < broken {
+			break
+		}
+	}
+	for i := range courses {
+		courses[i].joints = kept[i]
+	}
+}
+
+// choice is what the dynamic programming may pick from for a course.
+type choice struct {
+	reach int // counts either side of the natural one
+	ends  []ends
+}
+
+// ends are the widths of the first and last section of a course, in interior
+// widths. Alternating them from row to row is what sets a brick going without
+// half sections at the edge, which tear.
+type ends struct{ start, end float64 }
+
+var choices = []choice{
+	{1, []ends{{1, 1}, {0.75, 0.75}, {0.75, 1.25}, {1.25, 0.75}, {1.25, 1.25}}},
+	{1, allEnds(0.75, 1, 1.25)},
+	{2, allEnds(0.7, 0.85, 1, 1.15, 1.3)},
+}
+
+func allEnds(widths ...float64) []ends {
+	var all []ends
+	for _, start := range widths {
+		for _, end := range widths {
+			all = append(all, ends{start, end})
+		}
+	}
+	return all
+}
+
+// choose picks every course's joints from what c offers, the cheapest way through
+// the rows.
+func choose(courses []course, c choice) {
 	type state struct {
 		joints []float64
 		cost   float64
 		from   int
 	}
 	layers := make([][]state, len(courses))
-	for i, c := range courses {
-		natural := int(math.Round(c.length))
-		for n := max(1, natural-1); n <= max(1, natural+1); n++ {
-			for _, ends := range endWidths {
-				s := state{joints: endJoints(n, ends.start, ends.end), cost: math.Inf(1)}
-				own := widthCost(s.joints, c.length)
+	for i, row := range courses {
+		natural := int(math.Round(row.length))
+		for n := max(1, natural-c.reach); n <= max(1, natural+c.reach); n++ {
+			for _, e := range c.ends {
+				s := state{joints: endJoints(n, e), cost: math.Inf(1)}
+				own := widthCost(s.joints, row.length)
 				if i == 0 {
 					s.cost = own
 				} else {
@@ -139,29 +191,18 @@ func layBrick(courses []course) {
 		courses[i].joints = layers[i][at].joints
 		at = layers[i][at].from
 	}
-	slide(courses)
-	if bondState(courses) >= broken {
-		spread(courses)
-	}
 }
 
-// endWidths are the widths tried for the first and last section of a course, in
-// interior widths. Alternating them from row to row is what sets a brick going
-// without half sections at the edge, which tear.
-var endWidths = []struct{ start, end float64 }{
-	{1, 1}, {0.75, 0.75}, {0.75, 1.25}, {1.25, 0.75}, {1.25, 1.25},
-}
-
-// endJoints are the part ends of n sections, the first and last of which are
-// start and end times as wide as the others.
-func endJoints(n int, start, end float64) []float64 {
+// endJoints are the part ends of n sections, the first and last of which are e
+// times as wide as the others.
+func endJoints(n int, e ends) []float64 {
 	if n == 1 {
 		return nil
 	}
-	unit := 1 / (float64(n) - 2 + start + end)
+	unit := 1 / (float64(n) - 2 + e.start + e.end)
 	joints := make([]float64, n-1)
 	for k := range joints {
-		joints[k] = unit * (start + float64(k))
+		joints[k] = unit * (e.start + float64(k))
 	}
 	return joints
 }

@@ -177,15 +177,15 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
   const far: BustPart[] = [];
   for (const side of [1, -1]) {
     const top = vec(head.landmarks.earTop);
-    const size = axes[0] / 99.5;
+    const size = axes[0] / 108;
     const middle: Vec = [top[0] - 5 * size, side * (top[1] * 0.93 + 2), top[2] - 25 * size];
     const sheet = (k: number, out: number) =>
       earOutline.map(([x, z]): Vec => add(middle, scale(size, [k * x, side * out * (13 - k * x), k * z])));
-    const outward: Vec = unit([0.55, side, 0.1]);
+    const outward: Vec = unit([0.45, side, 0.1]);
     const shown = dot(outward, camera.toViewer);
     // The back of an ear runs from its rim to where it grows from the head.
     const grown = sheet(0.5, 0).map((p): Vec => [p[0] + 5 * size, p[1] - side * 8 * size, p[2]]);
-    const flare = 0.62;
+    const flare = 0.48;
     (shown > 0 ? near : far).push(
       {
         key: `back${side}`,

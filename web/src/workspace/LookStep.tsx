@@ -72,7 +72,7 @@ export function LookStep({ input, catalogue, change }: Props) {
             value={catalogue.heads.find((h) => near(h.tapes))?.name ?? ""}
             options={catalogue.heads.map((h) => ({
               value: h.name,
-              label: h.name === "Extra-large" ? "X-large" : h.name,
+              label: h.name === "Extra-large" ? "XL" : h.name,
               title: `${h.name}: ${length(h.tapes.circumferenceMm, unit)} around`,
             }))}
             onChange={(name) => {

@@ -1,0 +1,356 @@
+package parting
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/golang/geo/s2"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+const inch = 25.4
+
+func average(t testing.TB) scalp.Head {
+	t.Helper()
+	for _, p := range scalp.Presets() {
+		if p.Name == "Average" {
+			h, err := scalp.Fit(p.Tapes)
+			require.NoError(t, err)
+			return h
+		}
+	}
+	t.Fatal("no average head")
+	return scalp.Head{}
+}
+
+func square(in float64) Size { return Size{in * inch, in * inch} }
+
+// forRandomLayouts lays random heads in both patterns at random sizes.
+func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head, s Settings, l Layout)) {
+	t.Helper()
+	r := rand.New(rand.NewPCG(4, 2))
+	for i := 0; i < n; {
+		h, err := scalp.Fit(scalp.Tapes{
+			Circumference: 490 + 140*r.Float64(), FrontToNape: 310 + 100*r.Float64(), EarToEar: 280 + 80*r.Float64(),
+			Ratio: 0.7 + 0.2*r.Float64(),
+		})
+		if err != nil {
+			continue
+		}
+		i++
+		size := func() Size {
+			width := inch * (0.4 + 1.3*r.Float64())
+			return Size{width, width * (0.7 + 0.6*r.Float64())}
+		}
+		s := Settings{Grid, size(), size()}
+		if i%3 > 0 {
+			s.Pattern = Brick
+		}
+		l, err := Lay(h, s)
+		require.NoError(t, err)
+		name := fmt.Sprintf("%s front %.1f×%.1f back %.1f×%.1f on %.1f %.1f %.1f", s.Pattern,
+			s.Front.Width, s.Front.Height, s.Back.Width, s.Back.Height, h.A, h.B, h.C)
+		if !t.Run(name, func(t *testing.T) { check(t, h, s, l) }) {
+			return
+		}
+	}
+}
+
+// zoneArea integrates a zone's patch over a fine grid of its own, mm².
+func zoneArea(p *patch) float64 {
+	const n = 400
+	area := 0.0
+	prev := p.fine(0, n)
+	for i := 1; i <= n; i++ {
+		next := p.fine(float64(i)/n, n)
+		for j := range n {
+			a, b, c, d := prev[j], prev[j+1], next[j+1], next[j]
+			area += r3.Norm(r3.Cross(r3.Sub(c, a), r3.Sub(d, b))) / 2
+		}
+		prev = next
+	}
+	return area
+}
+
+// fine is the patch's line at t in n steps, as surface points.
+func (p *patch) fine(t float64, n int) []r3.Vec {
+	left, right := p.start.at(t), p.end.at(t)
+	out := make([]r3.Vec, n+1)
+	for j := range out {
+		s := float64(j) / float64(n)
+		u := r3.Add(r3.Add(r3.Scale(1-t, p.bottom.at(s)), r3.Scale(t, p.top.at(s))),
+			r3.Add(r3.Scale(1-s, left), r3.Scale(s, right)))
+		u = r3.Sub(u, r3.Add(r3.Scale(1-t, r3.Add(r3.Scale(1-s, p.bottom.at(0)), r3.Scale(s, p.bottom.at(1)))),
+			r3.Scale(t, r3.Add(r3.Scale(1-s, p.top.at(0)), r3.Scale(s, p.top.at(1))))))
+		out[j] = p.head.Surface(scalp.Unit(u))
+	}
+	return out
+}
+
+func TestSectionsTileTheirZones(t *testing.T) {
+	forRandomLayouts(t, 25, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
+		plans, _ := quadrants(h, s)
+		for i, p := range plans {
+			whole := zoneArea(p.patch)
+			// Left and right of the same zone follow one another.
+			assert.InEpsilon(t, whole, l.Zones[2*i].Area, 1e-3, "zone %s", p.zone)
+			assert.InEpsilon(t, whole, l.Zones[2*i+1].Area, 1e-3, "zone %s", p.mirror)
+		}
+	})
+}
+
+// A positive area for every outline, all of them summing to the zone's, leaves no
+// room for an overlap.
+func TestEverySectionIsSound(t *testing.T) {
+	forRandomLayouts(t, 150, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
+		byID := map[string]Section{}
+		for _, s := range l.Sections {
+			byID[s.ID] = s
+		}
+		require.Len(t, byID, len(l.Sections), "ids are unique")
+		for _, s := range l.Sections {
+			require.Positive(t, s.Area, s.ID)
+			for _, v := range []float64{s.Width.Min, s.Height.Min, s.Hairline, s.Part, s.Centroid[2], s.Normal[0]} {
+				require.False(t, math.IsNaN(v) || math.IsInf(v, 0), "%s has %v", s.ID, v)
+			}
+			require.Positive(t, s.Width.Min, s.ID)
+			require.Positive(t, s.Height.Min, s.ID)
+			require.NotEmpty(t, s.Neighbours, s.ID)
+			for _, n := range s.Neighbours {
+				require.Contains(t, byID, n)
+				require.Contains(t, byID[n].Neighbours, s.ID, "%s and %s are neighbours both ways", s.ID, n)
+			}
+		}
+	})
+}
+
+func TestRightMirrorsLeft(t *testing.T) {
+	forRandomLayouts(t, 40, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
+		byID := map[string]Section{}
+		for _, s := range l.Sections {
+			byID[s.ID] = s
+		}
+		for _, s := range l.Sections {
+			other, ok := byID[mirrorID(s.ID)]
+			require.True(t, ok, s.ID)
+			assert.InDelta(t, s.Area, other.Area, 1e-9)
+			assert.InDelta(t, s.Centroid[1], -other.Centroid[1], 1e-9)
+			assert.InDelta(t, s.Centroid[0], other.Centroid[0], 1e-9)
+			assert.Len(t, other.Neighbours, len(s.Neighbours))
+		}
+	})
+}
+
+// The quarter rule of masonry codes for running bond: head joints of successive
+// courses are offset by at least a quarter unit. And core.md §2: widths stay within
+// 35 % of the wished one in rows of three or more.
+func TestBrickKeepsTheQuarterRule(t *testing.T) {
+	forRandomLayouts(t, 400, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
+		if s.Pattern != Brick {
+			return
+		}
+		assert.Empty(t, l.Channels)
+		plans, _ := quadrants(h, s)
+		for _, p := range plans {
+			p.layRows(Brick)
+			for r, c := range p.courses {
+				for k := range c.sections() {
+					from, to := c.bounds(k)
+					if width := (to - from) * c.length; c.sections() >= 3 {
+						require.InDelta(t, 1, width, 0.35+1e-9, "%s row %d place %d", p.zone, r+1, k+1)
+					}
+				}
+				if r == 0 {
+					continue
+				}
+				// Every part end against every part end of the row below, in mm
+				// on the line they share.
+				below := p.courses[r-1]
+				line := p.lines[r].length()
+				mean := (line/float64(c.sections()) + line/float64(below.sections())) / 2
+				for _, x := range c.joints {
+					for _, y := range below.joints {
+						require.GreaterOrEqual(t, math.Abs(x-y)*line, mean/4-1e-9, "%s rows %d and %d", p.zone, r, r+1)
+					}
+				}
+			}
+		}
+		for _, w := range l.Warnings {
+			assert.NotEqual(t, WeakStagger, w.Kind)
+		}
+	})
+}
+
+func TestGridLinesUpAndDropsColumnsAtSeams(t *testing.T) {
+	forRandomLayouts(t, 90, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
+		if s.Pattern != Grid {
+			return
+		}
+		rows := map[Zone][]Row{}
+		for _, r := range l.Rows {
+			rows[r.Zone] = append(rows[r.Zone], r)
+		}
+		seams := 0
+		for zone, list := range rows {
+			for i := 1; i < len(list); i++ {
+				if list[i].Sections != list[i-1].Sections {
+					seams++
+					assert.Contains(t, l.Seams, Seam{zone, i, list[i-1].Sections, list[i].Sections})
+				}
+			}
+			wished := s.Back.Width
+			if strings.HasPrefix(string(zone), "F") {
+				wished = s.Front.Width
+			}
+			for _, r := range list {
+				if r.Sections > 1 {
+					assert.GreaterOrEqual(t, r.Length/float64(r.Sections), 0.65*wished-1e-9, "%s%d", zone, r.Row)
+				}
+			}
+		}
+		assert.Len(t, l.Seams, seams)
+	})
+}
+
+// A channel counts from three rows on, and every run of a grid's columns is found.
+func TestChannelsOfAGridAreItsColumnLines(t *testing.T) {
+	l, err := Lay(average(t), Settings{Grid, square(1), square(1)})
+	require.NoError(t, err)
+	rows := map[Zone][]int{}
+	for _, r := range l.Rows {
+		rows[r.Zone] = append(rows[r.Zone], r.Sections)
+	}
+	covered := map[string]bool{}
+	for _, c := range l.Channels {
+		assert.GreaterOrEqual(t, c.ToRow-c.FromRow, 2)
+		assert.Positive(t, c.Length)
+		for _, id := range c.Sections {
+			assert.False(t, covered[id], "two channels end at %s", id)
+			covered[id] = true
+		}
+	}
+	for zone, counts := range rows {
+		for from := 0; from < len(counts); {
+			to := from
+			for to < len(counts) && counts[to] == counts[from] {
+				to++
+			}
+			for r := from; r < to && to-from >= 3; r++ {
+				for k := 1; k < counts[r]; k++ {
+					assert.True(t, covered[sectionID(zone, r+1, k)], "the part after %s is in a channel", sectionID(zone, r+1, k))
+				}
+			}
+			from = to
+		}
+	}
+}
+
+// Common practice, no source (core.md §9): sections on an average head by size,
+// and the area of its hair.
+func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
+	h := average(t)
+	for _, pattern := range []Pattern{Grid, Brick} {
+		for _, c := range []struct {
+			in        float64
+			low, high int
+		}{{0.75, 160, 195}, {1, 95, 120}, {1.25, 60, 75}, {1.5, 40, 50}} {
+			l, err := Lay(h, Settings{pattern, square(c.in), square(c.in)})
+			require.NoError(t, err)
+			n := len(l.Sections)
+			assert.True(t, n >= c.low && n <= c.high, "%s at %v in gives %d sections, practice %d to %d", pattern, c.in, n, c.low, c.high)
+			assert.True(t, l.Area >= 54000 && l.Area <= 66000, "hair-bearing area %.0f mm²", l.Area)
+		}
+	}
+}
+
+func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
+	h := average(t)
+	for _, pattern := range []Pattern{Grid, Brick} {
+		for _, in := range []float64{0.8, 1, 1.2} {
+			whole, err := Lay(h, Settings{pattern, square(in), square(in)})
+			require.NoError(t, err)
+			half, err := Lay(h, Settings{pattern, square(in / 2), square(in / 2)})
+			require.NoError(t, err)
+			assert.InEpsilon(t, 4, float64(len(half.Sections))/float64(len(whole.Sections)), 0.12, "%s at %v in", pattern, in)
+		}
+	}
+}
+
+// On a round head a section's area is that of the s2 polygon with the same
+// corners.
+func TestSectionAreasOnARoundHeadAgreeWithS2(t *testing.T) {
+	const radius = 95.0
+	ball := scalp.Head{A: radius, B: radius, C: radius, Nape: 45 * math.Pi / 180}
+	l, err := Lay(ball, Settings{Brick, square(1), square(1)})
+	require.NoError(t, err)
+	for _, s := range l.Sections {
+		points := make([]s2.Point, len(s.Outline))
+		for i, p := range s.Outline {
+			points[i] = s2.PointFromCoords(p[0], p[1], p[2])
+		}
+		assert.InEpsilon(t, s2.LoopFromPoints(points).Area()*radius*radius, s.Area, 1e-6, s.ID)
+	}
+}
+
+func TestRefusedSettingsAreNamed(t *testing.T) {
+	h := average(t)
+	for path, s := range map[string]Settings{
+		"pattern":        {"spiral", square(1), square(1)},
+		"front.widthMm":  {Grid, Size{0, inch}, square(1)},
+		"front.heightMm": {Grid, Size{inch, math.NaN()}, square(1)},
+		"back.widthMm":   {Grid, square(1), Size{5, 5}},
+		"back.heightMm":  {Brick, square(1), Size{inch, 900}},
+	} {
+		if path == "back.widthMm" {
+			s.Front = Size{5, 5} // in range each, too many together
+		}
+		_, err := Lay(h, s)
+		var bad invalid.Errors
+		require.ErrorAs(t, err, &bad, path)
+		assert.Equal(t, path, bad[0].Path)
+	}
+}
+
+// The size offered when there would be too many sections does work.
+func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
+	h := average(t)
+	for _, pattern := range []Pattern{Grid, Brick} {
+		s := Settings{pattern, Size{5, 5}, Size{6, 5}}
+		_, err := Lay(h, s)
+		var bad invalid.Errors
+		require.ErrorAs(t, err, &bad)
+		var front, back float64
+		_, scanErr := fmt.Sscanf(bad[0].Message[strings.Index(bad[0].Message, "at least"):], "at least %f cm", &front)
+		require.NoError(t, scanErr, bad[0].Message)
+		_, scanErr = fmt.Sscanf(bad[0].Message[strings.Index(bad[0].Message, "front and"):], "front and %f cm", &back)
+		require.NoError(t, scanErr, bad[0].Message)
+		grow := 10 * front / s.Front.Width
+		l, err := Lay(h, Settings{pattern, Size{10 * front, 5 * grow}, Size{10 * back, 5 * grow}})
+		require.NoError(t, err)
+		assert.LessOrEqual(t, len(l.Sections), MaxSections)
+	}
+}
+
+func BenchmarkLay(b *testing.B) {
+	h := average(b)
+	for _, pattern := range []Pattern{Grid, Brick} {
+		b.Run(string(pattern), func(b *testing.B) {
+			s := Settings{pattern, square(0.6), square(0.6)}
+			l, err := Lay(h, s)
+			require.NoError(b, err)
+			b.ReportAllocs()
+			for b.Loop() {
+				_, _ = Lay(h, s)
+			}
+			b.ReportMetric(float64(len(l.Sections)), "sections")
+		})
+	}
+}
