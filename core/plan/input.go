@@ -204,10 +204,6 @@ func Decode(r io.Reader) (Input, error) {
 	if err := d.Decode(&in); err != nil {
 		return Input{}, unreadable(err)
 	}
-	if d.More() {
-		bad.Add("(document)", "There is more text after the plan; one plan is read at a time.")
-		return Input{}, bad
-	}
 	return in, nil
 }
 

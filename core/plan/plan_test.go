@@ -1,0 +1,197 @@
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/attach"
+	"kladotex/core/invalid"
+	"kladotex/core/parting"
+	"kladotex/core/pieces"
+)
+
+// compute computes a plan that must work.
+func compute(t testing.TB, in Input) Result {
+	t.Helper()
+	res, err := Compute(in)
+	require.NoError(t, err)
+	return res
+}
+
+func TestTallySumsThePlan(t *testing.T) {
+	in := Default()
+	in.Piece.PerSection = PerSection{Front: 2, Back: 1}
+	res := compute(t, in)
+	front, back := 0, 0
+	for _, s := range res.Layout.Sections {
+		if strings.HasPrefix(s.ID, "F") {
+			front++
+		} else {
+			back++
+		}
+	}
+	assert.Equal(t, front+back, res.Tally.Sections)
+	assert.Equal(t, 2*front+back, res.Tally.Pieces)
+	assert.Equal(t, res.Tally.Pieces+res.Hair.Spares, res.Hair.Order.Need)
+	assert.GreaterOrEqual(t, res.Hair.Order.Units, res.Hair.Order.Need)
+	assert.Equal(t, res.Hair.Order.Cost, res.Tally.Cost)
+	assert.InDelta(t, float64(res.Tally.Pieces)*in.Piece.Mass, res.Tally.Weight, 1e-9)
+	assert.Len(t, res.Warnings, res.Tally.Warnings)
+}
+
+func TestEachFamilyHidesThePlaitItsWay(t *testing.T) {
+	in := Default()
+	weave := compute(t, in)
+	assert.Equal(t, 3, weave.Work.Passes, "5.2 in of plait at a 2 in pitch")
+	assert.Nil(t, weave.Hair.Wrap)
+
+	in.Attach.Method = attach.CollarAndWrap
+	wrap := compute(t, in)
+	require.NotNil(t, wrap.Hair.Wrap)
+	assert.Equal(t, weave.Tally.Packs+wrap.Hair.Wrap.Packs, wrap.Tally.Packs)
+	assert.Greater(t, wrap.Tally.Weight, weave.Tally.Weight)
+	assert.Zero(t, wrap.Work.Passes)
+
+	in.Attach.Method = attach.FoldAndTwist
+	assert.NotEmpty(t, compute(t, in).Work.Concerns, "a loc can not be folded")
+	in.Piece.Form, in.Piece.Pack = pieces.Bulk, pieces.Pack{Units: 30, Cuts: 2, Splits: 2}
+	twist := compute(t, in)
+	assert.Empty(t, twist.Work.Concerns)
+	assert.Equal(t, 1, twist.Hair.Order.Packs, "120 units from a pack")
+}
+
+func TestResultIsDeterministicAndFinite(t *testing.T) {
+	first, err := json.Marshal(compute(t, Default()))
+	require.NoError(t, err, "JSON has no NaN")
+	for range 3 {
+		again, err := json.Marshal(compute(t, Default()))
+		require.NoError(t, err)
+		require.True(t, bytes.Equal(first, again))
+	}
+}
+
+func TestEveryBadFieldIsNamed(t *testing.T) {
+	for path, spoil := range map[string]func(*Input){
+		"schema":                func(in *Input) { in.Schema = 2 },
+		"head.circumferenceMm":  func(in *Input) { in.Head.Circumference = 0 },
+		"head.earToEarMm":       func(in *Input) { in.Head.EarToEar = 235 },
+		"hair.lengthMm":         func(in *Input) { in.Hair.Length = -3 },
+		"hair.densityPerCm2":    func(in *Input) { in.Hair.Density = 1e9 },
+		"hair.strandUm":         func(in *Input) { in.Hair.Strand = math.Inf(1) },
+		"parting.pattern":       func(in *Input) { in.Parting.Pattern = "" },
+		"parting.front.widthMm": func(in *Input) { in.Parting.Front.Width = 0 },
+		"parting.back.heightMm": func(in *Input) { in.Parting.Back.Height = 1e6 },
+		"parting.back.widthMm": func(in *Input) {
+			in.Parting.Front, in.Parting.Back = parting.Size{Width: 5, Height: 5}, parting.Size{Width: 5, Height: 5}
+		},
+		"piece.line":                 func(in *Input) { in.Piece.Line = strings.Repeat("x", 81) },
+		"piece.form":                 func(in *Input) { in.Piece.Form = "yarn" },
+		"piece.lengthMm":             func(in *Input) { in.Piece.Length = 1 },
+		"piece.diameterMm":           func(in *Input) { in.Piece.Diameter = math.NaN() },
+		"piece.massG":                func(in *Input) { in.Piece.Mass = -1 },
+		"piece.perSection.front":     func(in *Input) { in.Piece.PerSection.Front = 0 },
+		"piece.perSection.back":      func(in *Input) { in.Piece.PerSection.Back = 99 },
+		"piece.pack.units":           func(in *Input) { in.Piece.Pack.Units = 0 },
+		"piece.pack.cuts":            func(in *Input) { in.Piece.Pack.Cuts = -1 },
+		"piece.pack.splits":          func(in *Input) { in.Piece.Pack.Splits = 1000 },
+		"piece.offers":               func(in *Input) { in.Piece.Offers = nil },
+		"piece.offers[0].packs":      func(in *Input) { in.Piece.Offers[0].Packs = 0 },
+		"piece.offers[0].priceMinor": func(in *Input) { in.Piece.Offers[0].Price = math.MaxInt64 },
+		"spares.percent":             func(in *Input) { in.Spares.Percent = -5 },
+		"spares.least":               func(in *Input) { in.Spares.Least = 100000 },
+		"wrap.strandLengthMm":        func(in *Input) { in.Wrap.StrandLength = 0 },
+		"wrap.ribbonMm":              func(in *Input) { in.Wrap.Ribbon = 0 },
+		"wrap.tailMm":                func(in *Input) { in.Wrap.Tail = -1 },
+		"wrap.strandsPerPack":        func(in *Input) { in.Wrap.Strands = 0 },
+		"wrap.packMassG":             func(in *Input) { in.Wrap.PackMass = 0 },
+		"wrap.priceMinor":            func(in *Input) { in.Wrap.Price = -1 },
+		"attach.method":              func(in *Input) { in.Attach.Method = "L9" },
+		"attach.pitchMm":             func(in *Input) { in.Attach.Pitch = 0 },
+	} {
+		in := Default()
+		spoil(&in)
+		_, err := Compute(in)
+		var bad invalid.Errors
+		require.ErrorAs(t, err, &bad, path)
+		require.Len(t, bad, 1, "%s: %v", path, bad)
+		assert.Equal(t, path, bad[0].Path)
+		assert.NotEmpty(t, bad[0].Message)
+	}
+}
+
+func TestDecodeReadsWhatMarshalWrites(t *testing.T) {
+	raw, err := json.Marshal(Default())
+	require.NoError(t, err)
+	in, err := Decode(bytes.NewReader(raw))
+	require.NoError(t, err)
+	assert.Equal(t, Default(), in)
+}
+
+func TestDecodeRefusesWhatIsNoPlan(t *testing.T) {
+	good, err := json.Marshal(Default())
+	require.NoError(t, err)
+	for name, c := range map[string]struct{ raw, path, says string }{
+		"broken":        {`{"schema":1,"head":`, "(document)", "JSON"},
+		"empty":         {``, "(document)", "JSON"},
+		"unknown field": {strings.Replace(string(good), `"schema"`, `"colour":3,"schema"`, 1), "colour", "no field"},
+		"wrong type":    {strings.Replace(string(good), `"ownHead":false`, `"ownHead":"yes"`, 1), "ownHead", "bool"},
+		"no version":    {`{"head":{}}`, "schema", "version"},
+		"newer":         {`{"schema":7,"whatever":true}`, "schema", "newer"},
+		"two plans":     {string(good) + string(good), "(document)", "JSON"},
+		"too large":     {`{"schema":1,"x":"` + strings.Repeat("y", MaxDocument) + `"}`, "(document)", "1 MB"},
+	} {
+		_, err := Decode(strings.NewReader(c.raw))
+		var bad invalid.Errors
+		require.ErrorAs(t, err, &bad, name)
+		assert.Equal(t, c.path, bad[0].Path, name)
+		assert.Contains(t, bad[0].Message, c.says, name)
+	}
+}
+
+// Whatever is read either computes to finite numbers or is refused by name.
+func FuzzDecodeAndCompute(f *testing.F) {
+	good, err := json.Marshal(Default())
+	require.NoError(f, err)
+	f.Add(good)
+	f.Add(bytes.Replace(good, []byte("25.4"), []byte("5.1"), 2))
+	f.Add([]byte(`{"schema":1}`))
+	f.Add([]byte(`[]`))
+	f.Fuzz(func(t *testing.T, raw []byte) {
+		var bad invalid.Errors
+		in, err := Decode(bytes.NewReader(raw))
+		if err != nil {
+			require.ErrorAs(t, err, &bad)
+			return
+		}
+		res, err := Compute(in)
+		if err != nil {
+			require.ErrorAs(t, err, &bad)
+			require.NotEmpty(t, bad)
+			return
+		}
+		require.LessOrEqual(t, res.Tally.Sections, parting.MaxSections)
+		_, err = json.Marshal(res)
+		require.NoError(t, err)
+	})
+}
+
+// The bar of docs/performance.md: a preview of a 300-section head.
+func BenchmarkPreview(b *testing.B) {
+	in := Default()
+	size := parting.Size{Width: 0.6 * 25.4, Height: 0.6 * 25.4}
+	in.Parting.Front, in.Parting.Back = size, size
+	res := compute(b, in)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Compute(in); err != nil {
+			b.Fatal(err)
+		}
+	}
+	b.ReportMetric(float64(res.Tally.Sections), "sections")
+}
