@@ -265,22 +265,32 @@ func meanWidth(below, above []float64) float64 {
 // offsets are the least and the mean distance of a part end of one course from
 // the nearest of the other, in mean section widths. Neither may be empty.
 func offsets(below, above []float64) (least, mean float64) {
-	least = math.Inf(1)
-	a, b := below, above
-	for range 2 { // each course against the other
-		k := 0
-		for _, x := range a {
-			for k+1 < len(b) && math.Abs(b[k+1]-x) <= math.Abs(b[k]-x) {
-				k++
-			}
-			d := math.Abs(b[k] - x)
-			least = min(least, d)
-			mean += d
-		}
-		a, b = b, a
-	}
+	least, sum := nearest(below, above)
+	least2, sum2 := nearest(above, below)
 	w := meanWidth(below, above)
-	return least / w, mean / float64(len(below)+len(above)) / w
+	return min(least, least2) / w, (sum + sum2) / float64(len(below)+len(above)) / w
+}
+
+// nearest are the least and the sum of the distances from each of a to the
+// nearest of b, both rising and not empty.
+func nearest(a, b []float64) (least, sum float64) {
+	least = math.Inf(1)
+	k := 0 // the first of b not below x
+	for _, x := range a {
+		for k < len(b) && b[k] < x {
+			k++
+		}
+		d := math.Inf(1)
+		if k < len(b) {
+			d = b[k] - x
+		}
+		if k > 0 {
+			d = min(d, x-b[k-1])
+		}
+		least = min(least, d)
+		sum += d
+	}
+	return least, sum
 }
 
 // slideRounds is how often every course is slid against its neighbours. The pull

@@ -159,9 +159,12 @@ func draw(h scalp.Head, s Settings, plans []*plan, lines borders) Layout {
 		Stagger:       stagger(plans),
 	}
 	drawn := make([][][]Section, len(plans)) // by plan and row
+	n := 0
 	for i, p := range plans {
 		drawn[i] = p.sections(h, lines)
+		n += 2 * p.count()
 	}
+	out.Sections = make([]Section, 0, n)
 	linkAcross(plans, drawn)
 	for i, p := range plans {
 		for _, zone := range []Zone{p.zone, p.mirror} {
@@ -208,12 +211,13 @@ func (p *plan) name() {
 func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
 	p.name()
 	rows := make([][]Section, len(p.courses))
+	ring := make([]r3.Vec, 0, 64)
 	for r, c := range p.courses {
 		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
 		rows[r] = make([]Section, c.sections())
 		for k := range rows[r] {
 			from, to := c.bounds(k)
-			ring := p.ring(r, from, to)
+			ring = p.ring(ring[:0], r, from, to)
 			area, centroid := h.AreaCentroid(ring)
 			normal := h.Normal(centroid)
 			rows[r][k] = Section{
@@ -233,10 +237,9 @@ func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
 	return rows
 }
 
-// ring is the outline of row r between the σ from and to, counter-clockwise.
-func (p *plan) ring(r int, from, to float64) []r3.Vec {
+// ring appends the outline of row r between the σ from and to, counter-clockwise.
+func (p *plan) ring(ring []r3.Vec, r int, from, to float64) []r3.Vec {
 	lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
-	ring := make([]r3.Vec, 0, 24)
 	ring = lower.between(append(ring, lower.at(from)), from, to)
 	ring = p.riser(append(ring, lower.at(to)), r, to, mid, true)
 	ring = upper.between(append(ring, upper.at(to)), to, from)

@@ -1,0 +1,46 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/plan"
+)
+
+func TestComputeReadsAFileOrStandardInput(t *testing.T) {
+	raw, err := json.Marshal(plan.Default())
+	require.NoError(t, err)
+	name := filepath.Join(t.TempDir(), "plan.json")
+	require.NoError(t, os.WriteFile(name, raw, 0o600))
+	var fromFile, fromInput bytes.Buffer
+	require.NoError(t, run(t.Context(), []string{"compute", name}, strings.NewReader(""), &fromFile))
+	require.NoError(t, run(t.Context(), []string{"compute", "-"}, bytes.NewReader(raw), &fromInput))
+	assert.Equal(t, fromFile.String(), fromInput.String())
+	want, err := plan.Compute(plan.Default())
+	require.NoError(t, err)
+	text, err := json.Marshal(want)
+	require.NoError(t, err)
+	assert.JSONEq(t, string(text), fromFile.String())
+}
+
+func TestRefusalsNameTheField(t *testing.T) {
+	raw, err := json.Marshal(plan.Default())
+	require.NoError(t, err)
+	bad := strings.Replace(string(raw), `"earToEarMm":317.5`, `"earToEarMm":1`, 1)
+	for input, says := range map[string]string{bad: "head.earToEarMm", "{": "(document)"} {
+		var out bytes.Buffer
+		err := run(t.Context(), []string{"compute", "-"}, strings.NewReader(input), &out)
+		require.Error(t, err)
+		assert.Contains(t, err.Error(), says)
+		assert.Empty(t, out.String())
+	}
+	assert.ErrorContains(t, run(t.Context(), nil, nil, nil), "usage")
+	assert.ErrorContains(t, run(t.Context(), []string{"dance"}, nil, nil), "dance")
+}

@@ -1,0 +1,222 @@
+package api
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+	"kladotex/internal/store"
+)
+
+// studio is a real server over a real file.
+type studio struct {
+	t   *testing.T
+	url string
+}
+
+func open(t *testing.T) studio {
+	t.Helper()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
+	require.NoError(t, err)
+	server := httptest.NewServer(New(s, slog.New(slog.DiscardHandler)))
+	t.Cleanup(func() { server.Close(); s.Close() })
+	return studio{t, server.URL}
+}
+
+// answer is a response, its body read.
+type answer struct {
+	*http.Response
+	body []byte
+}
+
+func (a answer) json(t *testing.T, v any) {
+	t.Helper()
+	require.NoError(t, json.Unmarshal(a.body, v), string(a.body))
+}
+
+func (s studio) send(method, path, body string, header ...string) answer {
+	s.t.Helper()
+	req, err := http.NewRequestWithContext(s.t.Context(), method, s.url+path, strings.NewReader(body))
+	require.NoError(s.t, err)
+	req.Header.Set("Content-Type", "application/json")
+	for i := 0; i < len(header); i += 2 {
+		req.Header.Set(header[i], header[i+1])
+	}
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(s.t, err)
+	defer res.Body.Close()
+	raw, err := io.ReadAll(res.Body)
+	require.NoError(s.t, err)
+	return answer{res, raw}
+}
+
+func text(t *testing.T, v any) string {
+	t.Helper()
+	raw, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(raw)
+}
+
+// draft is a plan to save; title and input as given.
+func draft(t *testing.T, title string, in plan.Input) string {
+	return text(t, map[string]any{"title": title, "input": in})
+}
+
+func TestPreviewIsTheCoresResult(t *testing.T) {
+	s := open(t)
+	res := s.send("POST", "/api/v1/preview", text(t, plan.Default()))
+	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
+	want, err := plan.Compute(plan.Default())
+	require.NoError(t, err)
+	assert.JSONEq(t, text(t, want), string(res.body))
+}
+
+func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
+	s := open(t)
+	var list []planEntry
+	s.send("GET", "/api/v1/plans", "").json(t, &list)
+	assert.Empty(t, list)
+
+	in := plan.Default()
+	made := s.send("POST", "/api/v1/plans", draft(t, "  The pilot ", in))
+	require.Equal(t, http.StatusCreated, made.StatusCode, string(made.body))
+	var doc planDocument
+	made.json(t, &doc)
+	assert.Equal(t, "The pilot", doc.Title)
+	assert.Equal(t, `"1"`, made.Header.Get("ETag"))
+
+	in.Parting.Pattern = parting.Grid
+	saved := s.send("PUT", "/api/v1/plans/"+doc.ID, draft(t, "The pilot", in), "If-Match", `"1"`)
+	require.Equal(t, http.StatusOK, saved.StatusCode, string(saved.body))
+	assert.Equal(t, `"2"`, saved.Header.Get("ETag"))
+
+	stale := s.send("PUT", "/api/v1/plans/"+doc.ID, draft(t, "Late", in), "If-Match", `"1"`)
+	assert.Equal(t, http.StatusPreconditionFailed, stale.StatusCode)
+	assert.Equal(t, http.StatusUnprocessableEntity, s.send("PUT", "/api/v1/plans/"+doc.ID, draft(t, "Late", in)).StatusCode)
+
+	var read planDocument
+	s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &read)
+	assert.Equal(t, in, read.Input)
+	s.send("GET", "/api/v1/plans", "").json(t, &list)
+	require.Len(t, list, 1)
+	res, err := plan.Compute(in)
+	require.NoError(t, err)
+	assert.Equal(t, res.Tally.Sections, list[0].Sections)
+	assert.Equal(t, "grid", list[0].Pattern)
+
+	picture := s.send("GET", "/api/v1/plans/"+doc.ID+"/picture.svg?v=2", "")
+	assert.Equal(t, http.StatusOK, picture.StatusCode)
+	assert.Equal(t, "image/svg+xml", picture.Header.Get("Content-Type"))
+	assert.Contains(t, picture.Header.Get("Cache-Control"), "immutable")
+	assert.True(t, bytes.HasPrefix(picture.body, []byte("<svg")))
+
+	assert.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/plans/"+doc.ID, "").StatusCode)
+	for _, req := range [][2]string{{"GET", ""}, {"DELETE", ""}, {"GET", "/picture.svg"}} {
+		gone := s.send(req[0], "/api/v1/plans/"+doc.ID+req[1], "")
+		assert.Equal(t, http.StatusNotFound, gone.StatusCode)
+		assert.Equal(t, "application/problem+json", gone.Header.Get("Content-Type"))
+	}
+}
+
+// problemDetails are the fields of RFC 9457 that we use, with our extension.
+type problemDetails struct {
+	Title, Detail string
+	Status        int
+	Errors        []struct{ Location, Message string }
+}
+
+func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
+	s := open(t)
+	good := draft(t, "A plan", plan.Default())
+	kept := s.send("POST", "/api/v1/plans", good)
+	var doc planDocument
+	kept.json(t, &doc)
+
+	swap := func(old, new string) string {
+		require.Contains(t, good, old)
+		return strings.Replace(good, old, new, 1)
+	}
+	for name, c := range map[string]struct {
+		body     string
+		status   int
+		location string
+	}{
+		"tape out of range":    {swap(`"circumferenceMm":558.8`, `"circumferenceMm":12`), 422, "body.input.head.circumferenceMm"},
+		"contradictory tapes":  {swap(`"earToEarMm":317.5`, `"earToEarMm":235`), 422, "body.input.head.earToEarMm"},
+		"zero size":            {swap(`"widthMm":25.4`, `"widthMm":0`), 422, "body.input.parting.front.widthMm"},
+		"too many sections":    {strings.ReplaceAll(good, `Mm":25.4`, `Mm":5`), 422, "body.input.parting.back.widthMm"},
+		"unknown field":        {swap(`"ownHead"`, `"sparkle":1,"ownHead"`), 422, "body.input.sparkle"},
+		"missing field":        {swap(`,"ownHead":false`, ``), 422, "body.input"},
+		"wrong type":           {swap(`"ownHead":false`, `"ownHead":"no"`), 422, "body.input.ownHead"},
+		"blank name":           {swap(`"A plan"`, `"   "`), 422, "body.title"},
+		"broken JSON":          {good[:len(good)/2], 400, "body"},
+		"more than a megabyte": {swap(`"A plan"`, `"`+strings.Repeat("x", maxBody)+`"`), 413, ""},
+	} {
+		for _, way := range []string{"POST", "PUT"} {
+			path := "/api/v1/plans"
+			if way == "PUT" {
+				path += "/" + doc.ID
+			}
+			res := s.send(way, path, c.body, "If-Match", `"1"`)
+			assert.Equal(t, c.status, res.StatusCode, "%s %s: %s", way, name, res.body)
+			assert.Equal(t, "application/problem+json", res.Header.Get("Content-Type"), name)
+			assert.Less(t, len(res.body), 4000, "%s is not sent back", name)
+			var p problemDetails
+			res.json(t, &p)
+			assert.Equal(t, c.status, p.Status, name)
+			assert.NotEmpty(t, p.Detail, name)
+			if c.location != "" && assert.NotEmpty(t, p.Errors, name) {
+				assert.Equal(t, c.location, p.Errors[0].Location, name)
+			}
+		}
+	}
+	var list []planEntry
+	s.send("GET", "/api/v1/plans", "").json(t, &list)
+	require.Len(t, list, 1)
+	assert.Equal(t, 1, list[0].Version)
+}
+
+func TestUnknownAddressesAndForeignOrigins(t *testing.T) {
+	s := open(t)
+	for _, path := range []string{"/api/v1/nothing", "/api/", "/assets/none.js"} {
+		res := s.send("GET", path, "")
+		assert.Equal(t, http.StatusNotFound, res.StatusCode, path)
+		assert.Equal(t, "application/problem+json", res.Header.Get("Content-Type"), path)
+	}
+	foreign := s.send("POST", "/api/v1/plans", draft(t, "Theirs", plan.Default()), "Sec-Fetch-Site", "cross-site")
+	assert.Equal(t, http.StatusForbidden, foreign.StatusCode)
+}
+
+func TestPageHasAStrictPolicy(t *testing.T) {
+	s := open(t)
+	first, second := s.send("GET", "/plans", ""), s.send("GET", "/", "")
+	require.Equal(t, http.StatusOK, first.StatusCode, "build the web application first: make bin/kladotex")
+	policy := first.Header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "default-src 'none'")
+	assert.NotContains(t, policy, "unsafe")
+	assert.NotEqual(t, policy, second.Header.Get("Content-Security-Policy"), "every answer has its own nonce")
+	assert.NotContains(t, string(first.body), noncePlace)
+	assert.NotContains(t, string(first.body), "://", "the page loads nothing from outside")
+}
+
+// The committed description, from which the web application's types are made, is
+// the server's own. `make types` brings both up to date.
+func TestDescriptionIsUpToDate(t *testing.T) {
+	want, err := os.ReadFile("../../docs/openapi.json")
+	require.NoError(t, err)
+	got, err := Describe()
+	require.NoError(t, err)
+	assert.JSONEq(t, string(want), string(got))
+}

@@ -1,0 +1,41 @@
+package demo
+
+import (
+	"path/filepath"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/plan"
+	"kladotex/internal/standin"
+	"kladotex/internal/store"
+)
+
+func TestStudioIsFurnishedOnce(t *testing.T) {
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	for range 2 {
+		require.NoError(t, Furnish(t.Context(), s))
+		plans, err := s.Plans(t.Context())
+		require.NoError(t, err)
+		assert.Len(t, plans, 3)
+	}
+}
+
+// Every demo plan uses a method that suits its piece, and every line of the price
+// list can be planned with.
+func TestDemoPlansAndPriceListWork(t *testing.T) {
+	for _, p := range Plans() {
+		res, err := plan.Compute(p.Input)
+		require.NoError(t, err, p.Title)
+		assert.Empty(t, res.Work.Concerns, p.Title)
+	}
+	for _, piece := range standin.PriceList() {
+		in := plan.Default()
+		in.Piece = piece
+		_, err := plan.Compute(in)
+		assert.NoError(t, err, piece.Line)
+	}
+}
