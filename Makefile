@@ -11,12 +11,13 @@ WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json w
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
 
-test: bin/kladotex
+test: bin/kladotex web/node_modules/.package-lock.json
 	sh scripts/browser.sh
 	test -z "$$(gofmt -l core internal cmd e2e web/*.go)"
 	go vet ./...
 	cd web && npm run --silent check && npm run --silent test
-	go test ./...
+	go test $$(go list ./... | grep -v /e2e)
+	go test -count=1 -v ./e2e
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/...

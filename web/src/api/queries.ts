@@ -1,6 +1,10 @@
-import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, notifyManager, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Refusal, server } from "./client";
 import type { PlanInput } from "./types";
+
+// Results show at once: a timer between answer and repaint is felt under a slider.
+notifyManager.setScheduler(queueMicrotask);
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -27,15 +31,21 @@ export const usePlan = (id: string | undefined) =>
     gcTime: 0,
   });
 
-/** The result of a plan's input; the last one stays until the next is there. */
-export const usePreview = (input: PlanInput) =>
-  useQuery({
+/** The result of a plan's input; the last good one stays until the next is there. */
+export function usePreview(input: PlanInput) {
+  const { data, error } = useQuery({
     queryKey: ["preview", input],
     queryFn: ({ signal }) => server.preview(input, signal),
     placeholderData: keepPreviousData,
+    structuralSharing: false, // results are large and never partly the same
     staleTime: Infinity,
     gcTime: 20_000,
   });
+  // A refused input has no result of its own; the head on the screen must not go.
+  const [last, setLast] = useState(data);
+  if (data && data !== last) setLast(data);
+  return { result: data ?? last, error };
+}
 
 export function useRemovePlan() {
   const client = useQueryClient();

@@ -1,4 +1,4 @@
-import { memo, useId, useMemo, type KeyboardEvent } from "react";
+import { memo, useId, useMemo } from "react";
 import type { HeadShape, Layout } from "../api/types";
 import { hairTones, skinTones, type HairTone, type SkinTone } from "../app/preferences";
 import { bust, type BustPart } from "./bust";
@@ -7,40 +7,62 @@ import styles from "./HeadDrawing.module.css";
 import * as paths from "./paths";
 import { add, dot, mix, scale, vec, type Vec } from "./vectors";
 
+/** Where a strand leaves the part line, and where it lifts on its way to the root. */
+interface Strand {
+  from: Vec;
+  via: Vec;
+}
+
 /** A section made ready for drawing, once for every result. */
 export interface DrawnSection {
   id: string;
   ring: Vec[];
-  inner: Vec[];
-  /** Where each strand leaves the part line and where it lifts on its way to the root. */
-  strands: { from: Vec; via: Vec }[];
   root: Vec;
   normal: Vec;
+  /** How far the ring strays from the root, as the camera measures facing. */
+  reach: number;
+  /** The strands; worked out when they are first drawn. */
+  strands: () => Strand[];
 }
 
-/** How much of the section the gathered, lighter middle takes. */
-const innerShare = 0.64;
-const strandEvery = 3.4; // mm of part line
+const strandEvery = 4; // mm of part line
 
-export function drawnSections(layout: Layout): DrawnSection[] {
+export function drawnSections(layout: Layout, axes: readonly number[]): DrawnSection[] {
+  const [a, b, c] = vec(axes);
   return layout.sections.map((s) => {
     const ring = s.outline.map(vec);
     const root = vec(s.centroid);
     const normal = vec(s.normal);
-    const strands: DrawnSection["strands"] = [];
-    let carried = strandEvery / 2;
-    ring.forEach((p, i) => {
-      const q = ring[(i + 1) % ring.length] ?? p;
-      const side = Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]);
-      for (; carried < side; carried += strandEvery) {
-        const edge = mix(mix(p, q, carried / side), root, 0.1);
-        const reach = Math.hypot(root[0] - edge[0], root[1] - edge[1], root[2] - edge[2]);
-        strands.push({ from: edge, via: add(mix(edge, root, 0.45), scale(0.16 * reach, normal)) });
-      }
-      carried -= side;
-    });
-    return { id: s.id, ring, inner: ring.map((p) => mix(root, p, innerShare)), strands, root, normal };
+    let reach = 0;
+    for (const p of ring)
+      reach = Math.max(reach, Math.hypot((p[0] - root[0]) / a, (p[1] - root[1]) / b, (p[2] - root[2]) / c));
+    let strands: Strand[] | undefined;
+    return {
+      id: s.id,
+      ring,
+      root,
+      normal,
+      reach,
+      strands: () => (strands ??= strandsOf(ring, root, normal)),
+    };
   });
+}
+
+/** Strands at even steps along the parts, gathering to the root. */
+function strandsOf(ring: Vec[], root: Vec, normal: Vec): Strand[] {
+  const strands: Strand[] = [];
+  let carried = strandEvery / 2;
+  ring.forEach((p, i) => {
+    const q = ring[(i + 1) % ring.length] ?? p;
+    const side = Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]);
+    for (; carried < side; carried += strandEvery) {
+      const from = mix(mix(p, q, carried / side), root, 0.1);
+      const reach = Math.hypot(root[0] - from[0], root[1] - from[1], root[2] - from[2]);
+      strands.push({ from, via: add(mix(from, root, 0.45), scale(0.16 * reach, normal)) });
+    }
+    carried -= side;
+  });
+  return strands;
 }
 
 interface Props {
@@ -59,9 +81,10 @@ interface Props {
   selected?: string | undefined;
   /** The one section in the order of the Tab key. */
   tabStop?: string | undefined;
-  describe?: ((id: string) => string) | undefined;
-  onSelect?: ((id: string) => void) | undefined;
-  onSectionKey?: ((id: string, event: KeyboardEvent) => void) | undefined;
+  /** What each section is, in words; sections with words can be focused and tapped. */
+  labels?: ReadonlyMap<string, string>;
+  /** Leaves the strands out, to keep up with a head that turns or changes. */
+  turning?: boolean;
 }
 
 const paint: Record<BustPart["tone"], string> = {
@@ -85,7 +108,19 @@ const Bust = ({ parts, gradient }: { parts: BustPart[]; gradient: string }) =>
 
 /** The parted head as one group of vector shapes; the picture's unit is 1 mm. */
 export const HeadDrawing = memo(function HeadDrawing(props: Props) {
-  const { head, layout, sections, camera, small = false, plait, marked, selected, tabStop } = props;
+  const {
+    head,
+    layout,
+    sections,
+    camera,
+    small = false,
+    turning = false,
+    plait,
+    marked,
+    selected,
+    tabStop,
+    labels,
+  } = props;
   const gradient = useId();
   const skin = skinTones[props.skin];
   const hair = hairTones[props.hair];
@@ -94,24 +129,31 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
   const shapes = useMemo(() => {
     const [dark, light] = [hair.dark, hair.light];
     const tone = (normal: Vec) => {
-      const f = Math.max(0, Math.min(1, 0.1 + 0.9 * dot(normal, camera.light)));
+      const lit = Math.max(0, Math.min(1, 0.1 + 0.9 * dot(normal, camera.light)));
+      const f = small ? Math.round(lit * 8) / 8 : lit;
       return `rgb(${[0, 1, 2].map((i) => Math.round((dark[i] ?? 0) + f * ((light[i] ?? 0) - (dark[i] ?? 0)) * 0.72)).join(" ")})`;
     };
     const boxes: { id: string; path: string; fill: string }[] = [];
-    let [inner, strands, roots, glints] = ["", "", "", ""];
+    let [strands, roots, glints] = ["", "", ""];
     for (const s of sections) {
-      const ring = camera.clip(s.ring);
-      if (ring.length < 3) continue;
-      boxes.push({ id: s.id, path: paths.closed(ring.map(camera.flat)), fill: tone(s.normal) });
       const facing = camera.facing(s.root);
+      if (facing + s.reach < 0) continue;
+      const ring = facing > s.reach ? s.ring : camera.clip(s.ring);
+      if (ring.length < 3) continue;
+      const path = paths.closed(ring, camera.flat);
+      const fill = tone(s.normal);
+      // A small picture needs no section by itself: one path for each tone.
+      const same = small ? boxes.find((b) => b.fill === fill) : undefined;
+      if (same) same.path += path;
+      else boxes.push({ id: s.id, path, fill });
       if (facing < 0.08) continue;
-      inner += paths.closed(camera.clip(s.inner).map(camera.flat));
       const root = camera.flat(s.root);
       const r = plait / 2;
       roots += paths.disc(root, small ? Math.max(1.8, r) : r);
       if (small) continue;
       glints += paths.disc([root[0] - r * 0.25, root[1] - r * 0.3], r * 0.34);
-      for (const strand of s.strands) {
+      if (turning) continue;
+      for (const strand of s.strands()) {
         if (camera.facing(strand.from) > 0)
           strands += paths.curve(camera.flat(strand.from), camera.flat(strand.via), root);
       }
@@ -119,10 +161,10 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
     const line = (points: readonly (readonly number[])[]) =>
       camera
         .clipLine(points.map(vec))
-        .map((stretch) => paths.open(stretch.map(camera.flat)))
+        .map((stretch) => paths.open(stretch, camera.flat))
         .join("");
-    return { boxes, inner, strands, roots, glints, parts: line(layout.middlePart) + line(layout.earToEar) };
-  }, [sections, layout, camera, hair, plait, small]);
+    return { boxes, strands, roots, glints, parts: line(layout.middlePart) + line(layout.earToEar) };
+  }, [sections, layout, camera, hair, plait, small, turning]);
 
   const ringOf = (id: string) => shapes.boxes.find((b) => b.id === id)?.path;
 
@@ -149,28 +191,25 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
             key={b.id}
             d={b.path}
             fill={b.fill}
-            className={props.onSelect ? styles.section : undefined}
-            {...(props.onSelect && {
+            {...(labels && {
+              className: styles.section,
               role: "button",
               "data-section": b.id,
               tabIndex: b.id === tabStop ? 0 : -1,
-              "aria-label": props.describe?.(b.id),
+              "aria-label": labels.get(b.id),
               "aria-pressed": b.id === selected,
-              onClick: () => props.onSelect?.(b.id),
-              onKeyDown: (event: KeyboardEvent) => props.onSectionKey?.(b.id, event),
             })}
           />
         ))}
       </g>
       <g className={styles.over}>
         <path d={shapes.parts} fill="none" stroke={skin.scalp} strokeWidth={small ? 3.6 : 2.6} />
-        <path d={shapes.inner} fill="#fff" opacity={0.07} />
         <path
           d={shapes.strands}
           fill="none"
           stroke={`rgb(${hair.light.join(" ")})`}
-          strokeWidth={0.55}
-          opacity={0.62}
+          strokeWidth={0.6}
+          strokeOpacity={0.66}
         />
         <path
           d={shapes.roots}
@@ -178,7 +217,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
           stroke="rgb(0 0 0 / 0.35)"
           strokeWidth={0.5}
         />
-        <path d={shapes.glints} fill="#fff" opacity={0.4} />
+        <path d={shapes.glints} fill="#fff" fillOpacity={0.4} />
         {marked && (
           <g className={styles.marked}>
             {shapes.boxes

@@ -1,19 +1,22 @@
 import { CloseOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import {
+  memo,
   useCallback,
   useEffect,
   useMemo,
   useRef,
   useState,
   type KeyboardEvent,
+  type MouseEvent,
   type PointerEvent,
+  type SyntheticEvent,
 } from "react";
-import type { PlanResult, Section } from "../api/types";
+import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
-import { drawnSections, HeadDrawing } from "./HeadDrawing";
+import { drawnSections, HeadDrawing, type DrawnSection } from "./HeadDrawing";
 import styles from "./HeadMap.module.css";
 import { place, spoken, zoneName } from "./names";
 import { vec } from "./vectors";
@@ -25,6 +28,27 @@ const turnTime = 380; // ms a view key takes
 
 const clampLat = (lat: number) => Math.max(-25, Math.min(90, lat));
 const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
+
+const stillTime = 120; // ms after which a head counts as still
+const stripTime = 220; // ms after which the small views follow the big one
+
+/** A value as it last was when it had not changed for a while. */
+function useSettled<T>(value: T, time: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), time);
+    return () => clearTimeout(timer);
+  }, [value, time]);
+  return settled;
+}
+
+/** A value that keeps its identity while it stays the same when written out. */
+function useSame<T>(value: T): T {
+  const [kept, setKept] = useState(value);
+  if (kept === value || JSON.stringify(kept) === JSON.stringify(value)) return kept;
+  setKept(value);
+  return value;
+}
 
 /** The stance, and ways to change it at once or in a smooth turn. */
 function useStance() {
@@ -61,17 +85,26 @@ interface Props {
 }
 
 /** The head, to be turned, tapped and read. */
-export function HeadMap({ result, marked }: Props) {
+export const HeadMap = memo(function HeadMap({ result, marked }: Props) {
   const { hair, skin, unit } = usePreferences();
   const { stance, now, put, turnTo } = useStance();
   const [selected, setSelected] = useState<string>();
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean }>(null);
 
-  const { head, layout } = result;
-  const sections = useMemo(() => drawnSections(layout), [layout]);
+  const { layout } = result;
+  const head = useSame(result.head);
+  const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
+  const view = useMemo(() => ({ camera, layout }), [camera, layout]);
+  const turning = useSettled(view, stillTime) !== view;
+  const pictured = useMemo(
+    () => ({ head, layout, sections, plait: result.hair.plaitDiameterMm }),
+    [head, layout, sections, result],
+  );
+  const still = useSettled(pictured, stripTime);
+  const onView = useCallback((view: View) => turnTo(views[view]), [turnTo]);
   const current = selected === undefined ? undefined : byId.get(selected);
   const tabStop = current?.id ?? layout.sections[0]?.id;
 
@@ -108,6 +141,12 @@ export function HeadMap({ result, marked }: Props) {
     });
   };
 
+  const onKeyDown = (event: KeyboardEvent) => {
+    const section = sectionAt(event);
+    if (section) onSectionKey(section, event);
+    else onTurnKey(event);
+  };
+
   const onTurnKey = (event: KeyboardEvent) => {
     const turn = {
       ArrowLeft: [turnStep, 0],
@@ -115,14 +154,15 @@ export function HeadMap({ result, marked }: Props) {
       ArrowUp: [0, -turnStep],
       ArrowDown: [0, turnStep],
     }[event.key];
-    if (!turn || event.target !== svg.current) return;
+    if (!turn) return;
     event.preventDefault();
     put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
   };
 
-  const select = useCallback((id: string) => {
-    if (!drag.current?.moved) setSelected(id);
-  }, []);
+  const onClick = (event: MouseEvent) => {
+    const id = sectionAt(event);
+    if (id && !drag.current?.moved) setSelected(id);
+  };
 
   /** Turns the head until a section is well in sight. */
   const bringInSight = useCallback(
@@ -148,51 +188,44 @@ export function HeadMap({ result, marked }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [marked]);
 
-  const onSectionKey = useCallback(
-    (id: string, event: KeyboardEvent) => {
-      const here = byId.get(id);
-      if (!here) return;
-      if (event.key === "Enter" || event.key === " ") {
-        event.preventDefault();
-        setSelected(id);
-        return;
-      }
-      if (event.key === "Escape") {
-        setSelected(undefined);
-        svg.current?.focus();
-        return;
-      }
-      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-      if (!way) return;
+  const onSectionKey = (id: string, event: KeyboardEvent) => {
+    const here = byId.get(id);
+    if (!here) return;
+    if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      const at = cameraAt(head.axesMm, now());
-      const [x, y] = at.flat(vec(here.centroid));
-      // The neighbour that lies most squarely that way on the picture.
-      let best: Section | undefined;
-      let most = 0.3;
-      for (const other of here.neighbours.map((n) => byId.get(n))) {
-        if (!other) continue;
-        const [ox, oy] = at.flat(vec(other.centroid));
-        const reach = Math.hypot(ox - x, oy - y) || 1;
-        const along = ((ox - x) * (way[0] ?? 0) + (oy - y) * (way[1] ?? 0)) / reach;
-        if (along > most) [best, most] = [other, along];
-      }
-      if (!best) return;
-      setSelected(best.id);
-      bringInSight(best);
-      const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
-      next?.focus();
-    },
-    [byId, head, now, bringInSight],
-  );
+      setSelected(id);
+      return;
+    }
+    if (event.key === "Escape") {
+      setSelected(undefined);
+      svg.current?.focus();
+      return;
+    }
+    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (!way) return;
+    event.preventDefault();
+    const at = cameraAt(head.axesMm, now());
+    const [x, y] = at.flat(vec(here.centroid));
+    // The neighbour that lies most squarely that way on the picture.
+    let best: Section | undefined;
+    let most = 0.3;
+    for (const other of here.neighbours.map((n) => byId.get(n))) {
+      if (!other) continue;
+      const [ox, oy] = at.flat(vec(other.centroid));
+      const reach = Math.hypot(ox - x, oy - y) || 1;
+      const along = ((ox - x) * (way[0] ?? 0) + (oy - y) * (way[1] ?? 0)) / reach;
+      if (along > most) [best, most] = [other, along];
+    }
+    if (!best) return;
+    setSelected(best.id);
+    bringInSight(best);
+    const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
+    next?.focus();
+  };
 
-  const describe = useCallback(
-    (id: string) => {
-      const s = byId.get(id);
-      return s ? spoken(s, unit) : id;
-    },
-    [byId, unit],
-  );
+  const labels = useMemo(() => new Map(layout.sections.map((s) => [s.id, spoken(s, unit)])), [layout, unit]);
+  const sectionAt = (event: SyntheticEvent) =>
+    event.target instanceof Element ? event.target.getAttribute("data-section") : null;
 
   return (
     <section className={styles.map} aria-label="Head map">
@@ -209,7 +242,8 @@ export function HeadMap({ result, marked }: Props) {
           onPointerMove={onPointerMove}
           onPointerUp={onPointerEnd}
           onPointerCancel={onPointerEnd}
-          onKeyDown={onTurnKey}
+          onClick={onClick}
+          onKeyDown={onKeyDown}
         >
           <HeadDrawing
             head={head}
@@ -222,29 +256,37 @@ export function HeadMap({ result, marked }: Props) {
             marked={marked}
             selected={current?.id}
             tabStop={tabStop}
-            describe={describe}
-            onSelect={select}
-            onSectionKey={onSectionKey}
+            labels={labels}
+            turning={turning}
           />
         </svg>
       </div>
       <p className={styles.hint}>Drag to turn · tap a section to read it · keys 1 to 5 for views</p>
-      <Filmstrip result={result} onView={(view) => turnTo(views[view])} />
+      <Filmstrip {...still} onView={onView} />
     </section>
   );
+});
+
+interface Pictured {
+  head: HeadShape;
+  layout: Layout;
+  sections: DrawnSection[];
+  plait: number;
 }
 
 /** The fixed views, small; each turns the big head. */
-function Filmstrip({ result, onView }: { result: PlanResult; onView: (view: View) => void }) {
+const Filmstrip = memo(function Filmstrip({
+  head,
+  layout,
+  sections,
+  plait,
+  onView,
+}: Pictured & { onView: (view: View) => void }) {
   const { hair, skin } = usePreferences();
-  const sections = useMemo(() => drawnSections(result.layout), [result.layout]);
   const cameras = useMemo(
     () =>
-      (Object.keys(views) as View[]).map((view) => ({
-        view,
-        camera: cameraAt(result.head.axesMm, views[view]),
-      })),
-    [result.head],
+      (Object.keys(views) as View[]).map((view) => ({ view, camera: cameraAt(head.axesMm, views[view]) })),
+    [head],
   );
   return (
     <div className={styles.strip} role="group" aria-label="Views">
@@ -252,13 +294,13 @@ function Filmstrip({ result, onView }: { result: PlanResult; onView: (view: View
         <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
           <svg viewBox="-128 -118 256 236" aria-hidden>
             <HeadDrawing
-              head={result.head}
-              layout={result.layout}
+              head={head}
+              layout={layout}
               sections={sections}
               camera={camera}
               hair={hair}
               skin={skin}
-              plait={result.hair.plaitDiameterMm}
+              plait={plait}
               small
             />
           </svg>
@@ -269,7 +311,7 @@ function Filmstrip({ result, onView }: { result: PlanResult; onView: (view: View
       ))}
     </div>
   );
-}
+});
 
 /** What one section is. */
 function SectionFacts({ section, onClose }: { section: Section; onClose: () => void }) {

@@ -1,7 +1,7 @@
 import type { HeadShape } from "../api/types";
 import type { Camera } from "./camera";
 import * as paths from "./paths";
-import { add, dot, hull, scale, unit, vec, type Vec } from "./vectors";
+import { add, dot, hull, scale, unit, vec, type Flat, type Vec } from "./vectors";
 
 /**
  * The rest of the head, for bearings only: a face, a nose, ears and a neck in
@@ -76,6 +76,9 @@ function skull(camera: Camera): Vec[] {
   return [...camera.rim().filter((p) => p[2] >= c * skullFoot), ...foot];
 }
 
+/** For points that are on the picture already. */
+const onPicture = (p: Flat) => p;
+
 const clamp = (v: number) => Math.max(0, Math.min(1, v));
 
 /** A point of the face at height z (half head lengths) and side y (half breadths), and its normal. */
@@ -119,7 +122,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
   const axes = camera.axes;
   const flat = (points: readonly Vec[]) => points.map(camera.flat);
   const body = (key: string, points: readonly Vec[], middle: Vec, tone: BustPart["tone"] = "skin") => ({
-    part: { key, path: paths.closed(hull(flat(points))), tone, opacity: 1 } satisfies BustPart,
+    part: { key, path: paths.closed(hull(flat(points)), onPicture), tone, opacity: 1 } satisfies BustPart,
     depth: dot(middle, camera.toViewer),
   });
   const a = axes[0];
@@ -146,7 +149,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
     {
       part: {
         key: "skull",
-        path: paths.closed(hull(flat(skull(camera)))),
+        path: paths.closed(hull(flat(skull(camera))), onPicture),
         tone: "skin",
         opacity: 1,
       } satisfies BustPart,
@@ -162,7 +165,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
     const opacity =
       clamp(2.2 * dot(middle.normal, camera.toViewer) - 0.15) * clamp(2.5 - 2.8 * camera.toViewer[2]);
     if (opacity > 0)
-      lines.push({ key, path: paths.open(flat(spots.map((s) => s.point))), tone: "line", opacity });
+      lines.push({ key, path: paths.open(spots, (s) => camera.flat(s.point)), tone: "line", opacity });
   };
   features.forEach((line, i) => {
     draw(`left${i}`, line);

@@ -5,9 +5,15 @@ const mm = (v: number) => Math.round(v * 10) / 10;
 
 const at = (p: Flat) => `${mm(p[0])} ${mm(p[1])}`;
 
-export const open = (points: readonly Flat[]) => points.map((p, i) => (i === 0 ? "M" : "L") + at(p)).join("");
+/** A line through points of the head as flat puts them on the picture. */
+export function open<P>(points: readonly P[], flat: (p: P) => Flat): string {
+  let path = "";
+  for (const p of points) path += (path === "" ? "M" : "L") + at(flat(p));
+  return path;
+}
 
-export const closed = (points: readonly Flat[]) => (points.length < 3 ? "" : open(points) + "Z");
+export const closed = <P>(points: readonly P[], flat: (p: P) => Flat) =>
+  points.length < 3 ? "" : open(points, flat) + "Z";
 
 export const curve = (from: Flat, via: Flat, to: Flat) => `M${at(from)}Q${at(via)} ${at(to)}`;
 

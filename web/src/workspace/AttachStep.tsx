@@ -22,7 +22,7 @@ export function AttachStep({ input, result, catalogue, change }: Props) {
   const suits = (m: Method) => m.takes.includes(input.piece.form);
   const choose = (m: Method) => {
     const other = catalogue.pieces.find((p) => m.takes.includes(p.form));
-    change("attach.method", (i) => ({
+    change(null, (i) => ({
       ...i,
       attach: { ...i.attach, method: m.id },
       // A method that can not use the piece brings one that it can.

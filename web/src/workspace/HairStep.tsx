@@ -20,8 +20,8 @@ export function HairStep({ input, result, catalogue, change }: Props) {
   const { unit, currency } = usePreferences();
   const { piece, spares, wrap } = input;
   const { hair } = result;
-  const setPiece = (control: string, part: Partial<Piece>) =>
-    change(`piece.${control}`, (i) => ({ ...i, piece: { ...i.piece, ...part } }));
+  const setPiece = (control: string | null, part: Partial<Piece>) =>
+    change(control && `piece.${control}`, (i) => ({ ...i, piece: { ...i.piece, ...part } }));
   const bulk = piece.form === "bulk";
   return (
     <div className={styles.step}>
@@ -39,7 +39,7 @@ export function HairStep({ input, result, catalogue, change }: Props) {
           }))}
           onChange={(line) => {
             const chosen = catalogue.pieces.find((p) => p.line === line);
-            if (chosen) setPiece("line", { ...chosen, perSection: piece.perSection });
+            if (chosen) setPiece(null, { ...chosen, perSection: piece.perSection });
           }}
         />
         <p className={styles.lead}>

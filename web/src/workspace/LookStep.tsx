@@ -31,7 +31,10 @@ export function LookStep({ input, catalogue, change }: Props) {
   const tape = (name: keyof PlanInput["head"]) => (value: number) =>
     change(`head.${name}`, (i) => ({ ...i, head: { ...i.head, [name]: value } }));
   const own = <K extends keyof PlanInput["hair"]>(name: K, value: PlanInput["hair"][K]) =>
-    change(`hair.${name}`, (i) => ({ ...i, hair: { ...i.hair, [name]: value } }));
+    change(name === "lengthMm" ? "hair.lengthMm" : null, (i) => ({
+      ...i,
+      hair: { ...i.hair, [name]: value },
+    }));
   const near = (tapes: PlanInput["head"]) =>
     Math.abs(tapes.circumferenceMm - head.circumferenceMm) < 1 &&
     Math.abs(tapes.frontToNapeMm - head.frontToNapeMm) < 1 &&
@@ -78,7 +81,7 @@ export function LookStep({ input, catalogue, change }: Props) {
             onChange={(name) => {
               const preset = catalogue.heads.find((h) => h.name === name);
               if (preset)
-                change("head", (i) => ({ ...i, head: { ...preset.tapes, hairBulkMm: i.head.hairBulkMm } }));
+                change(null, (i) => ({ ...i, head: { ...preset.tapes, hairBulkMm: i.head.hairBulkMm } }));
             }}
           />
         </label>
@@ -126,10 +129,7 @@ export function LookStep({ input, catalogue, change }: Props) {
           <span>Tender scalp</span>
         </label>
         <label className={styles.toggle}>
-          <Switch
-            checked={input.ownHead}
-            onChange={(v) => change("ownHead", (i) => ({ ...i, ownHead: v }))}
-          />
+          <Switch checked={input.ownHead} onChange={(v) => change(null, (i) => ({ ...i, ownHead: v }))} />
           <span>
             Her own hands do it <small>own-head work takes about a quarter longer</small>
           </span>

@@ -1,6 +1,5 @@
-import { RedoOutlined, UndoOutlined } from "@ant-design/icons";
-import { Alert, Button, Input, Skeleton, Tabs } from "antd";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Alert, Button, Skeleton, Tabs } from "antd";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useNavigate, useParams } from "react-router";
 import { Refusal } from "../api/client";
 import { queryClient, useCatalogue, usePlan, usePreview } from "../api/queries";
@@ -15,8 +14,8 @@ import { FieldErrors } from "./fields";
 import { HairStep } from "./HairStep";
 import { LookStep } from "./LookStep";
 import { PartingStep } from "./PartingStep";
+import { PlanBar, SavedElsewhere } from "./PlanBar";
 import styles from "./PlanWorkspace.module.css";
-import { SaveNote } from "./SaveNote";
 import { TallyStrip } from "./TallyStrip";
 
 const steps = ["look", "parting", "hair", "attach"] as const;
@@ -25,6 +24,7 @@ const stepNames: Record<Step, string> = { look: "Look", parting: "Parting", hair
 const isStep = (text: string | undefined): text is Step => steps.some((s) => s === text);
 
 const newPlan = "new";
+const noErrors = {};
 
 /** Opens a plan, or a new one, at a step. */
 export function PlanWorkspace() {
@@ -73,7 +73,6 @@ interface BenchProps {
 
 /** The one screen a plan is made on: head, step panel and tally. */
 function Bench({ step, catalogue, opened, onMade }: BenchProps) {
-  const navigate = useNavigate();
   const { id = newPlan } = useParams();
   const latest = useRef<Tally>(undefined);
   const tally = useCallback(() => latest.current, []);
@@ -81,8 +80,7 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
     opened ? { title: opened.title, input: opened.input } : { title: "New plan", input: catalogue.default },
   );
   const { draft, before, change, rename, undo, redo, replace, canUndo, canRedo } = useDraft(initial, tally);
-  const preview = usePreview(draft.input);
-  const result = preview.data;
+  const { result, error } = usePreview(draft.input);
   useEffect(() => {
     latest.current = result?.tally;
   }, [result]);
@@ -94,7 +92,7 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
     },
     [onMade, step],
   );
-  const save = useAutosave(draft, opened, onSaved);
+  const autosave = useAutosave(draft, opened, onSaved);
   const [warning, setWarning] = useState<Warning>();
   const marked = useMemo(
     () =>
@@ -103,8 +101,8 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
         : undefined,
     [warning, result],
   );
-  const refusal = preview.error instanceof Refusal ? preview.error : undefined;
-  const errors = refusal?.fields ?? {};
+  const refusal = error instanceof Refusal ? error : undefined;
+  const errors = refusal?.fields ?? noErrors;
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -119,50 +117,20 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
 
   return (
     <div className={styles.bench}>
-      <Header>
-        <Input
-          className={styles.title ?? ""}
-          variant="borderless"
-          aria-label="Name of the plan"
-          value={draft.title}
-          maxLength={120}
-          status={draft.title.trim() === "" ? "error" : ""}
-          onChange={(event) => rename(event.target.value)}
-        />
-        <SaveNote state={save.state} />
-        <Button
-          icon={<UndoOutlined />}
-          aria-label="Undo"
-          title="Undo (Ctrl+Z)"
-          disabled={!canUndo}
-          onClick={undo}
-        />
-        <Button
-          icon={<RedoOutlined />}
-          aria-label="Redo"
-          title="Redo (Ctrl+Shift+Z)"
-          disabled={!canRedo}
-          onClick={redo}
-        />
-      </Header>
+      <PlanBar
+        title={draft.title}
+        autosave={autosave}
+        canUndo={canUndo}
+        canRedo={canRedo}
+        rename={rename}
+        undo={undo}
+        redo={redo}
+      />
 
       <main className={styles.main}>
         <div className={styles.map}>
-          {save.state.kind === "stale" && (
-            <Alert
-              type="warning"
-              title="This plan was saved elsewhere since you opened it."
-              action={
-                <>
-                  <Button onClick={() => void save.takeTheirs().then((theirs) => theirs && replace(theirs))}>
-                    Show that one
-                  </Button>
-                  <Button onClick={() => void save.keepMine()}>Keep this one</Button>
-                </>
-              }
-            />
-          )}
-          {preview.error && (
+          <SavedElsewhere autosave={autosave} replace={replace} />
+          {error && (
             <Alert
               type="error"
               showIcon
@@ -183,11 +151,7 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
         </div>
 
         <section className={styles.panel} aria-label={stepNames[step]}>
-          <Tabs
-            activeKey={step}
-            onChange={(key) => void navigate(`/plans/${id}/${key}`, { replace: true })}
-            items={steps.map((s, i) => ({ key: s, label: `${i + 1} ${stepNames[s]}` }))}
-          />
+          <StepTabs id={id} step={step} />
           <FieldErrors value={errors}>
             <div className={styles.step}>
               {step === "look" && <LookStep input={draft.input} catalogue={catalogue} change={change} />}
@@ -209,5 +173,17 @@ function Bench({ step, catalogue, opened, onMade }: BenchProps) {
     </div>
   );
 }
+
+/** The steps of a plan, in the order people work. */
+const StepTabs = memo(function StepTabs({ id, step }: { id: string; step: Step }) {
+  const navigate = useNavigate();
+  return (
+    <Tabs
+      activeKey={step}
+      onChange={(key) => void navigate(`/plans/${id}/${key}`, { replace: true })}
+      items={steps.map((s, i) => ({ key: s, label: `${i + 1} ${stepNames[s]}` }))}
+    />
+  );
+});
 
 export default PlanWorkspace;

@@ -6,20 +6,20 @@ import {
   SyncOutlined,
 } from "@ant-design/icons";
 import type { ReactNode } from "react";
-import type { SaveState } from "./autosave";
+import { useSaveState, type Autosave } from "./autosave";
 import styles from "./SaveNote.module.css";
 
+const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
+
 /** Whether what is on the screen is safe, in words and a sign. */
-export function SaveNote({ state }: { state: SaveState }) {
+export function SaveNote({ autosave }: { autosave: Autosave }) {
+  const state = useSaveState(autosave);
   const [icon, text]: [ReactNode, string] = (() => {
     switch (state.kind) {
       case "new":
         return [<EditOutlined key="i" />, "New: kept from the first change on"];
       case "saved":
-        return [
-          <CheckCircleOutlined key="i" />,
-          `Saved ${state.at.toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit" })}`,
-        ];
+        return [<CheckCircleOutlined key="i" />, `Saved ${clock.format(state.at)}`];
       case "changed":
       case "saving":
         return [<SyncOutlined key="i" />, "Saving…"];

@@ -1,6 +1,6 @@
 import { WarningOutlined } from "@ant-design/icons";
 import { Popover } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { PlanResult, Tally, Warning } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { hours, money, weight } from "../app/units";
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** The plan in seven numbers, and what the last change did to each. */
-export function TallyStrip({ result, before, onWarning }: Props) {
+export const TallyStrip = memo(function TallyStrip({ result, before, onWarning }: Props) {
   const { unit, currency } = usePreferences();
   const { tally, hours: time, hair } = result;
   const entries: {
@@ -85,7 +85,7 @@ export function TallyStrip({ result, before, onWarning }: Props) {
       <Warnings warnings={result.warnings} onWarning={onWarning} />
     </footer>
   );
-}
+});
 
 function Difference({ by, write }: { by: number; write: (v: number) => string }) {
   const text = write(Math.abs(by));

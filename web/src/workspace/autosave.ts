@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { Refusal, server } from "../api/client";
 import type { PlanDocument } from "../api/types";
 import type { Draft } from "./draft";
@@ -19,41 +19,45 @@ const retryTime = 3000;
 
 const asText = (draft: Draft) => JSON.stringify([draft.title, draft.input]);
 
-interface Listener {
-  onState: (state: SaveState) => void;
-  onSaved: (plan: PlanDocument, created: boolean) => void;
-}
+type OnSaved = (plan: PlanDocument, created: boolean) => void;
 
 /**
  * Saves a draft as it changes, one save at a time. The plan is made on the first
  * change, so that looking at a new plan leaves none behind.
  */
-class Autosave {
+export class Autosave {
   private draft: Draft;
   private saved: string;
   private stored: { id: string; version: number } | undefined;
   private busy = false;
   private blocked = false;
   private timer = 0;
-  private listener: Listener | undefined;
+  private state: SaveState;
+  private readonly watchers = new Set<() => void>();
+  private onSaved: OnSaved | undefined;
 
   constructor(draft: Draft, opened: PlanDocument | undefined) {
     this.draft = draft;
     this.saved = asText(draft);
     this.stored = opened && { id: opened.id, version: opened.version };
+    this.state = opened ? { kind: "saved", at: new Date(opened.updated) } : { kind: "new" };
   }
 
-  listen(listener: Listener) {
-    this.listener = listener;
-  }
+  readonly watch = (watcher: () => void) => {
+    this.watchers.add(watcher);
+    return () => this.watchers.delete(watcher);
+  };
+
+  readonly current = () => this.state;
 
   get isSaved() {
     return asText(this.draft) === this.saved;
   }
 
-  /** Takes a change and saves it once changes pause. */
-  take(draft: Draft) {
+  /** Takes a change and saves it once changes pause; onSaved is told of every save. */
+  take(draft: Draft, onSaved: OnSaved) {
     this.draft = draft;
+    this.onSaved = onSaved;
     if (this.blocked || this.isSaved) return;
     if (!this.busy) this.tell({ kind: "changed" });
     this.saveIn(settleTime);
@@ -74,7 +78,7 @@ class Autosave {
       this.stored = { id: plan.id, version: plan.version };
       this.saved = asText(sent);
       this.tell({ kind: "saved", at: new Date(plan.updated) });
-      this.listener?.onSaved(plan, created);
+      this.onSaved?.(plan, created);
       if (!this.isSaved) this.saveIn(0);
     } catch (error) {
       this.fail(error);
@@ -122,22 +126,15 @@ class Autosave {
   }
 
   private tell(state: SaveState) {
-    this.listener?.onState(state);
+    this.state = state;
+    this.watchers.forEach((watcher) => watcher());
   }
 }
 
-/** Autosave for a draft on the screen; onSaved must not change between renders without need. */
-export function useAutosave(
-  draft: Draft,
-  opened: PlanDocument | undefined,
-  onSaved: (plan: PlanDocument, created: boolean) => void,
-) {
+/** Autosave for the draft on the screen. */
+export function useAutosave(draft: Draft, opened: PlanDocument | undefined, onSaved: OnSaved): Autosave {
   const [autosave] = useState(() => new Autosave(draft, opened));
-  const [state, setState] = useState<SaveState>(
-    opened ? { kind: "saved", at: new Date(opened.updated) } : { kind: "new" },
-  );
-  useEffect(() => autosave.listen({ onState: setState, onSaved }), [autosave, onSaved]);
-  useEffect(() => autosave.take(draft), [autosave, draft]);
+  useEffect(() => autosave.take(draft, onSaved), [autosave, onSaved, draft]);
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
       if (!autosave.isSaved) event.preventDefault();
@@ -149,5 +146,7 @@ export function useAutosave(
       void autosave.save();
     };
   }, [autosave]);
-  return { state, keepMine: () => autosave.keepMine(), takeTheirs: () => autosave.takeTheirs() };
+  return autosave;
 }
+
+export const useSaveState = (autosave: Autosave) => useSyncExternalStore(autosave.watch, autosave.current);

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useReducer } from "react";
+import { useCallback, useReducer } from "react";
 import type { PlanInput, Tally } from "../api/types";
 
 /** What a person works on. */
@@ -14,11 +14,17 @@ interface State {
   /** The tally before the last change, to tell what the change did. */
   before: Tally | undefined;
   /** Changes of one control in quick succession are one step to undo. */
-  gesture: { control: string; at: number } | undefined;
+  gesture: { control: string | null; at: number } | undefined;
 }
 
 type Action =
-  | { kind: "change"; control: string; at: number; tally: Tally | undefined; update: (draft: Draft) => Draft }
+  | {
+      kind: "change";
+      control: string | null;
+      at: number;
+      tally: Tally | undefined;
+      update: (draft: Draft) => Draft;
+    }
   | { kind: "undo" | "redo"; tally: Tally | undefined }
   | { kind: "replace"; draft: Draft };
 
@@ -29,7 +35,10 @@ function reduce(state: State, action: Action): State {
   switch (action.kind) {
     case "change": {
       const draft = action.update(state.draft);
-      const same = state.gesture?.control === action.control && action.at - state.gesture.at < gestureGap;
+      const same =
+        action.control !== null &&
+        state.gesture?.control === action.control &&
+        action.at - state.gesture.at < gestureGap;
       return {
         draft,
         past: same ? state.past : [...state.past.slice(-longestPast), state.draft],
@@ -65,8 +74,11 @@ function reduce(state: State, action: Action): State {
   }
 }
 
-/** Changes a plan's input; control names what was moved, for undo. */
-export type Change = (control: string, update: (input: PlanInput) => PlanInput) => void;
+/**
+ * Changes a plan's input. control names what is being slid or typed in, so that the
+ * movement is one step to undo; null is a choice, a step of its own.
+ */
+export type Change = (control: string | null, update: (input: PlanInput) => PlanInput) => void;
 
 /** A draft with undo and redo. tally tells the newest tally when a change starts. */
 export function useDraft(initial: Draft, tally: () => Tally | undefined) {
@@ -78,23 +90,30 @@ export function useDraft(initial: Draft, tally: () => Tally | undefined) {
     gesture: undefined,
   });
   const changeDraft = useCallback(
-    (control: string, update: (draft: Draft) => Draft) =>
+    (control: string | null, update: (draft: Draft) => Draft) =>
       dispatch({ kind: "change", control, at: Date.now(), tally: tally(), update }),
     [tally],
   );
-  return useMemo(
-    () => ({
-      draft: state.draft,
-      before: state.before,
-      canUndo: state.past.length > 0,
-      canRedo: state.future.length > 0,
-      change: ((control, update) =>
-        changeDraft(control, (draft) => ({ ...draft, input: update(draft.input) }))) satisfies Change,
-      rename: (title: string) => changeDraft("title", (draft) => ({ ...draft, title })),
-      undo: () => dispatch({ kind: "undo", tally: tally() }),
-      redo: () => dispatch({ kind: "redo", tally: tally() }),
-      replace: (draft: Draft) => dispatch({ kind: "replace", draft }),
-    }),
-    [state, changeDraft, tally],
+  const change: Change = useCallback(
+    (control, update) => changeDraft(control, (draft) => ({ ...draft, input: update(draft.input) })),
+    [changeDraft],
   );
+  const rename = useCallback(
+    (title: string) => changeDraft("title", (draft) => ({ ...draft, title })),
+    [changeDraft],
+  );
+  const undo = useCallback(() => dispatch({ kind: "undo", tally: tally() }), [tally]);
+  const redo = useCallback(() => dispatch({ kind: "redo", tally: tally() }), [tally]);
+  const replace = useCallback((draft: Draft) => dispatch({ kind: "replace", draft }), []);
+  return {
+    draft: state.draft,
+    before: state.before,
+    canUndo: state.past.length > 0,
+    canRedo: state.future.length > 0,
+    change,
+    rename,
+    undo,
+    redo,
+    replace,
+  };
 }

@@ -1,0 +1,133 @@
+// Package e2e drives the real program in headless Chromium as a stylist would.
+// The tests need the built program (make bin/kladotex) and Debian's Chromium.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+const program = "../bin/kladotex"
+
+// start runs the program with args on a free port until the test ends and returns
+// its address.
+func start(t *testing.T, args ...string) string {
+	t.Helper()
+	cmd := exec.CommandContext(t.Context(), program, append(args, "-addr", "127.0.0.1:0")...)
+	cmd.Cancel = func() error { return cmd.Process.Signal(os.Interrupt) }
+	cmd.Stderr = os.Stderr
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start(), "make bin/kladotex builds the program")
+	t.Cleanup(func() { _ = cmd.Wait() })
+	line, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(t, err)
+	at := strings.Index(line, "http://")
+	require.GreaterOrEqual(t, at, 0, line)
+	return strings.TrimRight(line[at:], "/\n")
+}
+
+// browser is one tab.
+type browser struct {
+	t   *testing.T
+	ctx context.Context
+}
+
+// patience bounds every wait for something to appear.
+const patience = 10 * time.Second
+
+// open starts Chromium with a fresh profile and a window of the given size.
+func open(t *testing.T, width, height int) browser {
+	t.Helper()
+	options := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.NoSandbox, chromedp.UserDataDir(filepath.Join(t.TempDir(), "profile")), chromedp.WindowSize(width, height))
+	for _, flag := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {
+		options = append(options, chromedp.Flag(flag, true))
+	}
+	ctx, cancel := context.WithTimeout(t.Context(), 3*time.Minute)
+	t.Cleanup(cancel)
+	ctx, cancel = chromedp.NewExecAllocator(ctx, options...)
+	t.Cleanup(cancel)
+	ctx, cancel = chromedp.NewContext(ctx)
+	t.Cleanup(cancel)
+	b := browser{t, ctx}
+	b.do(chromedp.EmulateViewport(int64(width), int64(height)))
+	return b
+}
+
+func (b browser) do(steps ...chromedp.Action[chromedp.Void]) {
+	b.t.Helper()
+	require.NoError(b.t, chromedp.Do(b.ctx, steps...))
+}
+
+// value evaluates a JavaScript expression.
+func value[T any](b browser, expression string) T {
+	b.t.Helper()
+	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](expression))
+	require.NoError(b.t, err, expression)
+	return v
+}
+
+// waitFor waits until a JavaScript expression is true.
+func (b browser) waitFor(expression string) {
+	b.t.Helper()
+	deadline := time.Now().Add(patience)
+	for !value[bool](b, "Boolean("+expression+")") {
+		if time.Now().After(deadline) {
+			b.t.Fatalf("waited %v for %s; the page says:\n%s", patience, expression, value[string](b, "document.body.innerText"))
+		}
+		time.Sleep(30 * time.Millisecond)
+	}
+}
+
+// visit opens an address and waits for its page.
+func (b browser) visit(address, ready string) {
+	b.t.Helper()
+	b.do(chromedp.Navigate(address))
+	b.waitFor(ready)
+}
+
+// press clicks the first element of a kind whose text is as given.
+func (b browser) press(kind, text string) {
+	b.t.Helper()
+	find := `[...document.querySelectorAll("` + kind + `")].find((e) => e.innerText.trim() === "` + text + `")`
+	b.waitFor(find)
+	value[bool](b, "("+find+".click(), true)")
+}
+
+// write replaces what stands in the field with the given label.
+func (b browser) write(label, text string) {
+	b.t.Helper()
+	field := `//label[normalize-space()="` + label + `"]/following::input[1]`
+	b.do(chromedp.Focus(field))
+	value[bool](b, "(document.activeElement.select(), true)")
+	b.do(chromedp.SendKeys(field, text))
+}
+
+// tally is a figure of the tally strip, and tallyChange what the last change did
+// to it.
+func (b browser) tally(name string) string {
+	b.t.Helper()
+	return value[string](b, `document.querySelector('[data-tally="`+name+`"] dd span').innerText`)
+}
+
+func (b browser) tallyChange(name string) string {
+	b.t.Helper()
+	return value[string](b, `document.querySelector('[data-tally="`+name+`"] [role=status]')?.innerText ?? ""`)
+}
+
+// The big head's drawn sections, and their outlines.
+const (
+	drawn    = `document.querySelectorAll("[data-section]").length`
+	outlines = `[...document.querySelectorAll("[data-section]")].map((p) => p.getAttribute("d")).join()`
+	isSaved  = `document.querySelector("[data-save=saved]")`
+)
