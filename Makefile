@@ -1,12 +1,13 @@
 # make demo   build, furnish the demo studio and serve it
 # make test   everything: formatting, types, linters, unit, API and browser tests
 # make bench  the benchmarks of docs/performance.md
+# make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go')
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts -type f)
 
-.PHONY: demo test bench types clean
+.PHONY: demo test bench pictures types clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -21,6 +22,10 @@ test: bin/kladotex web/node_modules/.package-lock.json
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/...
+
+pictures: bin/kladotex
+	sh scripts/browser.sh
+	go test -count=1 ./e2e -run TestPictures -args -pictures $(CURDIR)/docs/screenshots
 
 bin/kladotex: $(GO_SOURCES) web/dist/index.html go.mod go.sum
 	go build -trimpath -o $@ ./cmd/kladotex

@@ -1,4 +1,11 @@
-import { keepPreviousData, notifyManager, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  notifyManager,
+  QueryClient,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { useState } from "react";
 import { Refusal, server } from "./client";
 import type { PlanInput } from "./types";

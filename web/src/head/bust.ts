@@ -186,13 +186,14 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
       earOutline.map(([x, z]): Vec => add(middle, scale(size, [k * x, side * out * (13 - k * x), k * z])));
     const outward: Vec = unit([0.45, side, 0.1]);
     const shown = dot(outward, camera.toViewer);
-    // The back of an ear runs from its rim to where it grows from the head.
-    const grown = sheet(0.5, 0).map((p): Vec => [p[0] + 5 * size, p[1] - side * 8 * size, p[2]]);
     const flare = 0.48;
+    // The back of an ear is a rim's thickness behind its front, and runs to where it grows from the head.
+    const rim = sheet(0.92, flare).map((p) => add(p, scale(-6 * size, outward)));
+    const grown = sheet(0.5, 0).map((p): Vec => [p[0] + 5 * size, p[1] - side * 8 * size, p[2]]);
     (shown > 0 ? near : far).push(
       {
         key: `back${side}`,
-        path: paths.smooth(hull(flat([...sheet(1, flare), ...grown]))),
+        path: paths.smooth(hull(flat([...sheet(1, flare), ...rim, ...grown]))),
         tone: "ear",
         opacity: 1,
       },
@@ -200,7 +201,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
         key: `ear${side}`,
         path: paths.smooth(flat(sheet(1, flare))),
         tone: "ear",
-        opacity: clamp(shown * 4),
+        opacity: clamp(shown * 4 - 0.6),
       },
       {
         key: `hollow${side}`,

@@ -72,6 +72,7 @@ export function LookStep({ input, catalogue, change }: Props) {
           <span>No tape at hand? Start from a size</span>
           <Segmented
             block
+            className={styles.narrow ?? ""}
             value={catalogue.heads.find((h) => near(h.tapes))?.name ?? ""}
             options={catalogue.heads.map((h) => ({
               value: h.name,

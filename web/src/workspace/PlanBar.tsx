@@ -1,4 +1,4 @@
-import { RedoOutlined, UndoOutlined } from "@ant-design/icons";
+import { RollbackOutlined } from "@ant-design/icons";
 import { Alert, Button, Input } from "antd";
 import { memo } from "react";
 import { Header } from "../app/Header";
@@ -32,14 +32,14 @@ export const PlanBar = memo(function PlanBar(props: Props) {
       />
       <SaveNote autosave={props.autosave} />
       <Button
-        icon={<UndoOutlined />}
+        icon={<RollbackOutlined />}
         aria-label="Undo"
         title="Undo (Ctrl+Z)"
         disabled={!props.canUndo}
         onClick={props.undo}
       />
       <Button
-        icon={<RedoOutlined />}
+        icon={<RollbackOutlined className={styles.onward ?? ""} />}
         aria-label="Redo"
         title="Redo (Ctrl+Shift+Z)"
         disabled={!props.canRedo}
