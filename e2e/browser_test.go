@@ -110,7 +110,11 @@ func (b browser) write(label, text string) {
 	field := `//label[normalize-space()="` + label + `"]/following::input[1]`
 	b.do(chromedp.Focus(field))
 	value[bool](b, "(document.activeElement.select(), true)")
-	b.do(chromedp.SendKeys(field, text))
+	// As slowly as the page can answer in between, which must not change what is typed.
+	for _, key := range text {
+		b.do(chromedp.SendKeys(field, string(key)))
+		time.Sleep(30 * time.Millisecond)
+	}
 }
 
 // tally is a figure of the tally strip, and tallyChange what the last change did

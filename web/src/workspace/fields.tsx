@@ -1,7 +1,7 @@
-import { InputNumber, Slider } from "antd";
-import { createContext, useContext, useId, type ReactNode } from "react";
+import { Input, InputNumber, Slider } from "antd";
+import { createContext, useContext, useId, useState, type ReactNode } from "react";
 import { usePreferences } from "../app/preferences";
-import { readNumber, toMm, toUnit, writeInches } from "../app/units";
+import { readNumber, toMm, toUnit, writeInches, writeLength } from "../app/units";
 import styles from "./fields.module.css";
 
 /** Messages of the last refusal by field path. */
@@ -41,28 +41,40 @@ interface LengthProps extends FieldProps {
   onChange: (mm: number) => void;
 }
 
-/** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read. */
+/** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read; the arrow keys step. */
 export function LengthField({ mm, onChange, ...field }: LengthProps) {
   const unit = usePreferences((p) => p.unit);
+  // What is being typed stays as it is typed, for as long as it stands for the length.
+  const [typed, setTyped] = useState<string>();
+  const read = (text: string) => toMm(readNumber(text), unit);
+  const current = typed !== undefined && !(Math.abs(read(typed) - mm) > 1e-6) ? typed : undefined;
+  const step = (up: number) => {
+    setTyped(undefined);
+    const by = unit === "in" ? 0.125 : 0.1;
+    onChange(toMm(Math.max(0, Math.round(toUnit(mm, unit) / by) + up) * by, unit));
+  };
   return (
     <Field {...field}>
       {(id, bad) => (
-        <InputNumber<number>
+        <Input
           id={id}
           className={styles.number ?? ""}
-          value={unit === "in" ? Math.round(toUnit(mm, unit) * 8) / 8 : Math.round(mm) / 10}
-          step={unit === "in" ? 0.125 : 0.1}
+          value={current ?? writeLength(mm, unit)}
           suffix={unit}
-          {...(bad && { status: "error" as const })}
-          parser={(text) => readNumber(text ?? "")}
-          formatter={(value, { userTyping, input }) =>
-            userTyping || value === undefined
-              ? input
-              : unit === "in"
-                ? writeInches(Number(value))
-                : String(value)
-          }
-          onChange={(value) => value !== null && Number.isFinite(value) && onChange(toMm(value, unit))}
+          inputMode="decimal"
+          autoComplete="off"
+          {...((bad || Number.isNaN(read(current ?? "0"))) && { status: "error" as const })}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            const length = read(event.target.value);
+            if (Number.isFinite(length)) onChange(length);
+          }}
+          onBlur={() => setTyped(undefined)}
+          onKeyDown={(event) => {
+            if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
+            event.preventDefault();
+            step(event.key === "ArrowUp" ? 1 : -1);
+          }}
         />
       )}
     </Field>
