@@ -110,10 +110,10 @@ func (b browser) write(label, text string) {
 	field := `//label[normalize-space()="` + label + `"]/following::input[1]`
 	b.do(chromedp.Focus(field))
 	value[bool](b, "(document.activeElement.select(), true)")
-	// As slowly as the page can answer in between, which must not change what is typed.
-	for _, key := range text {
-		b.do(chromedp.SendKeys(field, string(key)))
-		time.Sleep(30 * time.Millisecond)
+	// With pauses in which the page answers, which must not change what is typed.
+	for _, part := range strings.SplitAfter(text, "/") {
+		b.do(chromedp.SendKeys(field, part))
+		time.Sleep(100 * time.Millisecond)
 	}
 }
 

@@ -2,8 +2,11 @@
 //
 //	kladotex serve              open the studio file and serve it
 //	kladotex demo               the same with the demo studio furnished
+//	kladotex backup FILE        copy the studio, while it is served, to a new file
+//	kladotex restore FILE       put a copy in place of the studio, served or not
 //	kladotex compute FILE|-     read a plan's input as JSON, print its result
 //	kladotex openapi            print the description of the HTTP interface
+//	kladotex schema             print the JSON Schema of an exported plan
 package main
 
 import (
@@ -29,8 +32,9 @@ import (
 )
 
 const usage = `usage: kladotex serve|demo [-db FILE] [-addr HOST:PORT]
+       kladotex backup|restore [-db FILE] COPY
        kladotex compute FILE|-
-       kladotex openapi
+       kladotex openapi|schema
 `
 
 func main() {
@@ -56,8 +60,14 @@ func run(ctx context.Context, args []string, in io.Reader, out io.Writer) error 
 			return errors.New(usage)
 		}
 		return compute(rest[0], in, out)
-	case "openapi":
-		description, err := api.Describe()
+	case "backup", "restore":
+		return copyStudio(ctx, command, rest, out)
+	case "openapi", "schema":
+		describe := api.Describe
+		if command == "schema" {
+			describe = api.FileSchema
+		}
+		description, err := describe()
 		if err != nil {
 			return err
 		}
@@ -104,6 +114,38 @@ func refused(err error) error {
 	return errors.New(text)
 }
 
+// copyStudio backs the studio file up or restores it.
+func copyStudio(ctx context.Context, command string, args []string, out io.Writer) error {
+	flags := flag.NewFlagSet("kladotex "+command, flag.ContinueOnError)
+	file := flags.String("db", "kladotex.db", "the studio `file`")
+	if err := flags.Parse(args); err != nil {
+		return err
+	}
+	if flags.NArg() != 1 {
+		return errors.New(usage)
+	}
+	if _, err := os.Stat(*file); err != nil && command == "backup" {
+		return fmt.Errorf("no studio to back up: %w", err)
+	}
+	studio, err := store.Open(ctx, *file)
+	if err != nil {
+		return err
+	}
+	defer studio.Close()
+	if command == "backup" {
+		if err := studio.Backup(ctx, flags.Arg(0)); err != nil {
+			return err
+		}
+		fmt.Fprintf(out, "%s is copied to %s.\n", *file, flags.Arg(0))
+		return nil
+	}
+	if err := studio.Restore(ctx, flags.Arg(0)); err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "%s is as %s was; everyone signs in again.\n", *file, flags.Arg(0))
+	return nil
+}
+
 // Edges of the listener.
 const (
 	headerTimeout = 5 * time.Second
@@ -120,6 +162,11 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 	verbose := flags.Bool("v", false, "log every request")
 	if err := flags.Parse(args); err != nil {
 		return err
+	}
+	// Every machine around can reach a studio that listens on all addresses; that
+	// must be said, not slip in with a forgotten host.
+	if host, _, err := net.SplitHostPort(*addr); err != nil || host == "" {
+		return fmt.Errorf("-addr %s names no host: 127.0.0.1:8467 for this machine alone, or the address others shall reach", *addr)
 	}
 	level := slog.LevelInfo
 	if *verbose {
@@ -143,7 +190,7 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 		return fmt.Errorf("listening: %w", err)
 	}
 	server := &http.Server{
-		Handler: api.New(studio, log), ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
+		Handler: api.New(studio, log, api.Options{Demo: furnish}), ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 		ReadHeaderTimeout: headerTimeout, ReadTimeout: readTimeout, WriteTimeout: writeTimeout,
 	}
 	fmt.Fprintf(out, "Kladotex is open at http://%s/\n", listener.Addr())

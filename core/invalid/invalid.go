@@ -5,6 +5,7 @@
 package invalid
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"strconv"
@@ -39,6 +40,13 @@ func (e Errors) Err() error {
 		return nil
 	}
 	return e
+}
+
+// From finds the refusals in err; nil when it holds none.
+func From(err error) Errors {
+	var bad Errors
+	errors.As(err, &bad)
+	return bad
 }
 
 // Under returns the same refusals with every path prefixed by parent and a dot.

@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"errors"
 	"fmt"
 	"math"
 
@@ -78,14 +77,14 @@ const MethodConcern parting.WarningKind = "method"
 func Compute(in Input) (Result, error) {
 	bad := in.check()
 	head, err := scalp.Fit(in.Head)
-	bad = append(bad, under("head", err)...)
-	bad = append(bad, under("parting", in.Parting.Check())...)
+	bad = append(bad, invalid.From(err).Under("head")...)
+	bad = append(bad, invalid.From(in.Parting.Check()).Under("parting")...)
 	if len(bad) > 0 {
 		return Result{}, bad
 	}
 	layout, err := parting.Lay(head, in.Parting)
 	if err != nil {
-		return Result{}, under("parting", err).Err()
+		return Result{}, invalid.From(err).Under("parting").Err()
 	}
 	method, _ := attach.Lookup(in.Attach.Method) // checked above
 	sections := len(layout.Sections)
@@ -152,13 +151,4 @@ func Compute(in Input) (Result, error) {
 		res.Tally.Cost += need.Wrap.Cost
 	}
 	return res, nil
-}
-
-// under puts a part's refusals under its field of the document.
-func under(field string, err error) invalid.Errors {
-	var bad invalid.Errors
-	if errors.As(err, &bad) {
-		return bad.Under(field)
-	}
-	return nil
 }

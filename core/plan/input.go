@@ -175,15 +175,11 @@ func (in Input) check() invalid.Errors {
 // unknown fields, trailing text and unknown versions are refused. The error is an
 // [invalid.Errors] when it is about the document and not about reading it.
 func Decode(r io.Reader) (Input, error) {
-	raw, err := io.ReadAll(io.LimitReader(r, MaxDocument+1))
+	raw, err := readLimited(r)
 	if err != nil {
-		return Input{}, fmt.Errorf("reading the plan: %w", err)
+		return Input{}, err
 	}
 	var bad invalid.Errors
-	if len(raw) > MaxDocument {
-		bad.Add("(document)", "The plan is larger than 1 MB; a plan takes a few kB.")
-		return Input{}, bad
-	}
 	// The version first: a newer document may have fields this one lacks.
 	var head struct {
 		Schema *int `json:"schema"`
@@ -198,13 +194,41 @@ func Decode(r io.Reader) (Input, error) {
 	if *head.Schema != Schema {
 		return Input{}, Input{Schema: *head.Schema}.check()[:1]
 	}
-	d := json.NewDecoder(bytes.NewReader(raw))
-	d.DisallowUnknownFields()
 	var in Input
-	if err := d.Decode(&in); err != nil {
-		return Input{}, unreadable(err)
+	if err := decodeStrictly(raw, &in); err != nil {
+		return Input{}, err
 	}
 	return in, nil
+}
+
+// readLimited reads a document of at most MaxDocument bytes.
+func readLimited(r io.Reader) ([]byte, error) {
+	raw, err := io.ReadAll(io.LimitReader(r, MaxDocument+1))
+	if err != nil {
+		return nil, fmt.Errorf("reading the plan: %w", err)
+	}
+	if len(raw) > MaxDocument {
+		var bad invalid.Errors
+		bad.Add("(document)", "The plan is larger than 1 MB; a plan takes a few kB.")
+		return nil, bad
+	}
+	return raw, nil
+}
+
+// decodeStrictly reads one JSON document into v and refuses unknown fields and
+// trailing text.
+func decodeStrictly(raw []byte, v any) error {
+	d := json.NewDecoder(bytes.NewReader(raw))
+	d.DisallowUnknownFields()
+	if err := d.Decode(v); err != nil {
+		return unreadable(err)
+	}
+	if _, err := d.Token(); err != io.EOF {
+		var bad invalid.Errors
+		bad.Add("(document)", "Not valid JSON: something stands behind the plan.")
+		return bad
+	}
+	return nil
 }
 
 var unknownField = regexp.MustCompile(`unknown field "(.*)"`)

@@ -27,9 +27,6 @@ func application(e *echo.Echo) {
 			return echo.ErrNotFound
 		}
 		header := c.Response().Header()
-		header.Set("X-Content-Type-Options", "nosniff")
-		header.Set("Referrer-Policy", "no-referrer")
-		header.Set("X-Frame-Options", "DENY")
 		name := strings.TrimPrefix(path.Clean(address), "/")
 		if info, err := fs.Stat(dist, name); err == nil && !info.IsDir() && name != "index.html" {
 			if strings.HasPrefix(name, "assets/") { // named by their contents

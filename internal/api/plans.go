@@ -1,8 +1,10 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"fmt"
+	"math"
 	"net/http"
 	"strconv"
 	"strings"
@@ -10,6 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
@@ -20,6 +23,8 @@ type planEntry struct {
 	ID       string    `json:"id"`
 	Title    string    `json:"title"`
 	Version  int       `json:"version"`
+	ClientID string    `json:"clientId,omitempty"`
+	Client   string    `json:"client,omitempty" doc:"Whose head it is"`
 	Pattern  string    `json:"pattern"`
 	Method   string    `json:"method"`
 	Sections int       `json:"sections"`
@@ -27,50 +32,66 @@ type planEntry struct {
 	Packs    int       `json:"packs"`
 	Cost     int64     `json:"costMinor"`
 	Minutes  float64   `json:"minutes"`
+	Warnings int       `json:"warnings"`
+	Next     nextStep  `json:"next" enum:"client,warnings,sheet" doc:"What to do next: say whose head it is, look at the warnings, take the sheet along"`
+	SavedBy  string    `json:"savedBy,omitempty"`
 	Updated  time.Time `json:"updated"`
+}
+
+// nextStep is what a plan waits for.
+type nextStep string
+
+func nextOf(e store.Entry) nextStep {
+	switch {
+	case e.ClientID == "":
+		return "client"
+	case e.Warnings > 0:
+		return "warnings"
+	}
+	return "sheet"
 }
 
 // planDocument is a whole plan.
 type planDocument struct {
-	ID      string     `json:"id"`
-	Title   string     `json:"title"`
-	Version int        `json:"version" doc:"Counts saves; send it back as If-Match"`
-	Updated time.Time  `json:"updated"`
-	Input   plan.Input `json:"input"`
+	ID       string     `json:"id"`
+	Title    string     `json:"title"`
+	ClientID string     `json:"clientId,omitempty"`
+	Version  int        `json:"version" doc:"Counts saves; send it back as If-Match"`
+	SavedBy  string     `json:"savedBy,omitempty"`
+	Updated  time.Time  `json:"updated"`
+	Input    plan.Input `json:"input"`
 }
 
 // planDraft is what a person saves.
 type planDraft struct {
-	Title string     `json:"title" minLength:"1" maxLength:"120" doc:"What the plan is called"`
-	Input plan.Input `json:"input"`
+	Title    string     `json:"title" minLength:"1" maxLength:"120" doc:"What the plan is called"`
+	ClientID string     `json:"clientId,omitempty" maxLength:"64" doc:"Whose head it is; left out while that is open"`
+	Input    plan.Input `json:"input"`
 }
 
-type planPath struct {
+// PlanPath names a plan. It is exported, as are the other parts that operations
+// share, because their description is made by reflection.
+type PlanPath struct {
 	ID string `path:"id" maxLength:"64"`
 }
 
-type createPlanInput struct {
-	Body planDraft
+// Conditional has the header that names the version a save started from.
+type Conditional struct {
+	IfMatch string `header:"If-Match" required:"true" doc:"ETag of the version this save started from"`
 }
 
-type savePlanInput struct {
-	ID      string `path:"id" maxLength:"64"`
-	IfMatch string `header:"If-Match" required:"true" doc:"ETag of the version this save started from"`
-	Body    planDraft
+func (h Conditional) version() (int, error) {
+	version, err := strconv.Atoi(strings.Trim(h.IfMatch, `"`))
+	if err != nil {
+		return 0, huma.Error422UnprocessableEntity("If-Match must be the ETag of what was read.",
+			&huma.ErrorDetail{Location: "header.If-Match", Message: fmt.Sprintf("%q is no ETag of ours.", h.IfMatch)})
+	}
+	return version, nil
 }
 
 type planOutput struct {
 	ETag string `header:"ETag"`
 	Body planDocument
-}
-
-type plansOutput struct {
-	Body []planEntry
-}
-
-type pictureInput struct {
-	ID      string `path:"id" maxLength:"64"`
-	Version int    `query:"v" doc:"The version shown; lets a browser keep the picture"`
 }
 
 type pictureOutput struct {
@@ -79,69 +100,97 @@ type pictureOutput struct {
 	Body         []byte
 }
 
+// planVersion is a plan as it was once saved.
+type planVersion struct {
+	Version  int           `json:"version"`
+	Title    string        `json:"title"`
+	Sections int           `json:"sections"`
+	SavedBy  string        `json:"savedBy"`
+	SavedAt  time.Time     `json:"savedAt"`
+	Changes  []plan.Change `json:"changes" doc:"What it changed of the version before it in this list"`
+}
+
+// difference is how the stored plan differs from another state of it.
+type difference struct {
+	Version int           `json:"version"`
+	SavedBy string        `json:"savedBy"`
+	SavedAt time.Time     `json:"savedAt"`
+	Changes []plan.Change `json:"changes"`
+}
+
 func entryOf(e store.Entry) planEntry {
 	return planEntry{
-		ID: e.ID, Title: e.Title, Version: e.Version, Pattern: e.Pattern, Method: e.Method,
-		Sections: e.Sections, Pieces: e.Pieces, Packs: e.Packs, Cost: e.Cost, Minutes: e.Minutes, Updated: e.Updated,
+		ID: e.ID, Title: e.Title, Version: e.Version, ClientID: e.ClientID, Client: e.Client, Pattern: e.Pattern, Method: e.Method,
+		Sections: e.Sections, Pieces: e.Pieces, Packs: e.Packs, Cost: e.Cost, Minutes: e.Minutes, Warnings: e.Warnings,
+		Next: nextOf(e), SavedBy: e.SavedBy, Updated: e.Updated,
 	}
 }
 
 func documentOf(p store.Plan) *planOutput {
-	return &planOutput{
-		ETag: strconv.Quote(strconv.Itoa(p.Version)),
-		Body: planDocument{ID: p.ID, Title: p.Title, Version: p.Version, Updated: p.Updated, Input: p.Input},
-	}
+	return &planOutput{etag(p.Version), planDocument{
+		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, Updated: p.Updated, Input: p.Input,
+	}}
 }
 
 // checked computes a draft, so that only plans that work are stored.
-func checked(draft planDraft) (title string, sum store.Summary, err error) {
-	title = strings.TrimSpace(draft.Title)
+func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
+	title := strings.TrimSpace(draft.Title)
 	if title == "" {
-		return "", sum, huma.Error422UnprocessableEntity("A plan needs a name.",
+		return store.Draft{}, huma.Error422UnprocessableEntity("A plan needs a name.",
 			&huma.ErrorDetail{Location: "body.title", Message: "A plan needs a name, such as who it is for."})
 	}
 	res, err := plan.Compute(draft.Input)
 	if err != nil {
-		return "", sum, problem(err, "body.input.")
+		return store.Draft{}, problem(err, "body.input.")
 	}
-	return title, store.Summarise(draft.Input, res), nil
+	return store.Draft{
+		Title: title, ClientID: draft.ClientID, Input: draft.Input,
+		Summary: store.Summarise(draft.Input, res), By: person(ctx).Name,
+	}, nil
+}
+
+// computed reads a plan and works it out.
+func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Result, error) {
+	p, err := s.store.Plan(ctx, id)
+	if err != nil {
+		return store.Plan{}, plan.Result{}, problem(err, "")
+	}
+	res, err := plan.Compute(p.Input)
+	if err != nil {
+		return store.Plan{}, plan.Result{}, problem(fmt.Errorf("stored plan %s: %w", id, err), "")
+	}
+	return p, res, nil
 }
 
 func (s *server) planOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPlans", Method: http.MethodGet, Path: "/api/v1/plans",
 		Summary: "List plans, the one saved last first",
-	}, func(ctx context.Context, _ *struct{}) (*plansOutput, error) {
-		entries, err := s.store.Plans(ctx)
+	}, func(ctx context.Context, in *struct {
+		Client string `query:"client" maxLength:"64" doc:"Only those of this client"`
+	}) (*struct{ Body []planEntry }, error) {
+		entries, err := s.store.Plans(ctx, in.Client)
 		if err != nil {
 			return nil, problem(err, "")
 		}
-		out := &plansOutput{Body: make([]planEntry, len(entries))}
+		out := make([]planEntry, len(entries))
 		for i, e := range entries {
-			out.Body[i] = entryOf(e)
+			out[i] = entryOf(e)
 		}
-		return out, nil
+		return &struct{ Body []planEntry }{out}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createPlan", Method: http.MethodPost, Path: "/api/v1/plans",
 		Summary: "Store a new plan", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *createPlanInput) (*planOutput, error) {
-		title, sum, err := checked(in.Body)
-		if err != nil {
-			return nil, err
-		}
-		p, err := s.store.CreatePlan(ctx, title, in.Body.Input, sum)
-		if err != nil {
-			return nil, problem(err, "")
-		}
-		return documentOf(p), nil
+	}, func(ctx context.Context, in *struct{ Body planDraft }) (*planOutput, error) {
+		return s.create(ctx, in.Body)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}",
 		Summary: "Read a plan",
-	}, func(ctx context.Context, in *planPath) (*planOutput, error) {
+	}, func(ctx context.Context, in *PlanPath) (*planOutput, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
 			return nil, problem(err, "")
@@ -152,17 +201,20 @@ func (s *server) planOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "savePlan", Method: http.MethodPut, Path: "/api/v1/plans/{id}",
 		Summary: "Save a plan over the version it started from", MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *savePlanInput) (*planOutput, error) {
-		version, err := strconv.Atoi(strings.Trim(in.IfMatch, `"`))
-		if err != nil {
-			return nil, huma.Error422UnprocessableEntity("If-Match must be the ETag of the plan as it was read.",
-				&huma.ErrorDetail{Location: "header.If-Match", Message: fmt.Sprintf("%q is no ETag of a plan.", in.IfMatch)})
-		}
-		title, sum, err := checked(in.Body)
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Conditional
+		Body planDraft
+	}) (*planOutput, error) {
+		version, err := in.version()
 		if err != nil {
 			return nil, err
 		}
-		p, err := s.store.SavePlan(ctx, in.ID, version, title, in.Body.Input, sum)
+		draft, err := checked(ctx, in.Body)
+		if err != nil {
+			return nil, err
+		}
+		p, err := s.store.SavePlan(ctx, in.ID, version, draft)
 		if err != nil {
 			return nil, problem(err, "")
 		}
@@ -171,33 +223,167 @@ func (s *server) planOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deletePlan", Method: http.MethodDelete, Path: "/api/v1/plans/{id}",
-		Summary: "Delete a plan", DefaultStatus: http.StatusNoContent,
-	}, func(ctx context.Context, in *planPath) (*struct{}, error) {
+		Summary: "Delete a plan with its history", DefaultStatus: http.StatusNoContent,
+	}, func(ctx context.Context, in *PlanPath) (*struct{}, error) {
 		if err := s.store.DeletePlan(ctx, in.ID); err != nil {
 			return nil, problem(err, "")
 		}
 		return nil, nil
 	})
 
+	s.historyOperations(api)
+	s.sheetOperations(api)
+}
+
+func (s *server) create(ctx context.Context, body planDraft) (*planOutput, error) {
+	draft, err := checked(ctx, body)
+	if err != nil {
+		return nil, err
+	}
+	p, err := s.store.CreatePlan(ctx, draft)
+	if err != nil {
+		return nil, problem(err, "")
+	}
+	return documentOf(p), nil
+}
+
+// historyOperations look at earlier versions of a plan and compare states of it.
+func (s *server) historyOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
-		OperationID: "planPicture", Method: http.MethodGet, Path: "/api/v1/plans/{id}/picture.svg",
-		Summary: "A small picture of the parted head",
-		Responses: map[string]*huma.Response{"200": {
-			Description: "The picture", Content: map[string]*huma.MediaType{"image/svg+xml": {}},
-		}},
-	}, func(ctx context.Context, in *pictureInput) (*pictureOutput, error) {
+		OperationID: "listVersions", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions",
+		Summary: "A plan's history, newest first",
+	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []planVersion }, error) {
+		versions, err := s.store.Versions(ctx, in.ID)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		out := make([]planVersion, len(versions))
+		for i, v := range versions {
+			out[i] = planVersion{v.Version, v.Title, v.Sections, v.SavedBy, v.SavedAt, []plan.Change{}}
+			if i+1 < len(versions) {
+				out[i].Changes = plan.Changes(versions[i+1].Input, v.Input)
+			}
+		}
+		return &struct{ Body []planVersion }{out}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "readVersion", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions/{version}",
+		Summary: "A plan as it once was",
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Version int `path:"version" minimum:"1"`
+	}) (*struct{ Body planDraft }, error) {
+		v, err := s.store.Version(ctx, in.ID, in.Version)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		return &struct{ Body planDraft }{planDraft{Title: v.Title, Input: v.Input}}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "comparePlan", Method: http.MethodPost, Path: "/api/v1/plans/{id}/compare",
+		Summary: "What the stored plan changed of the state sent, and who saved it", MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Body planDraft
+	}) (*struct{ Body difference }, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
 			return nil, problem(err, "")
 		}
-		res, err := plan.Compute(p.Input)
-		if err != nil {
-			return nil, problem(fmt.Errorf("stored plan %s: %w", in.ID, err), "")
+		changes := plan.Changes(in.Body.Input, p.Input)
+		if in.Body.Title != p.Title {
+			changes = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: in.Body.Title, To: p.Title}}, changes...)
 		}
-		out := &pictureOutput{ContentType: "image/svg+xml", CacheControl: "no-cache", Body: sheet.Picture(res)}
+		return &struct{ Body difference }{difference{p.Version, p.SavedBy, p.Updated, changes}}, nil
+	})
+}
+
+// sheetOperations write a plan down: pictures, the sheet, the file.
+func (s *server) sheetOperations(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "planPicture", Method: http.MethodGet, Path: "/api/v1/plans/{id}/picture.svg",
+		Summary: "A small picture of the parted head", Responses: file("image/svg+xml", "The picture"),
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Version int `query:"v" doc:"The version shown; lets a browser keep the picture"`
+	}) (*pictureOutput, error) {
+		p, res, err := s.computed(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		out := &pictureOutput{"image/svg+xml", "no-cache", sheet.Picture(res)}
 		if in.Version == p.Version {
 			out.CacheControl = "private, max-age=31536000, immutable"
 		}
 		return out, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "planView", Method: http.MethodGet, Path: "/api/v1/plans/{id}/view.svg",
+		Summary: "The parted head as seen from somewhere", Responses: file("image/svg+xml", "The picture"),
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Lon float64 `query:"lon" minimum:"-360" maximum:"720" default:"146" doc:"Degrees from the face towards the client's left"`
+		Lat float64 `query:"lat" minimum:"-90" maximum:"90" default:"30" doc:"Degrees up"`
+	}) (*fileOutput, error) {
+		p, res, err := s.computed(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return download("image/svg+xml", p.Title+".svg", sheet.View(res, in.Lon*math.Pi/180, in.Lat*math.Pi/180)), nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "planSheet", Method: http.MethodGet, Path: "/api/v1/plans/{id}/sheet.pdf",
+		Summary: "The plan sheet with its true-scale gauge card", Responses: file("application/pdf", "The sheet"),
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Unit     sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Paper    string     `query:"paper" enum:"letter,a4" default:"letter"`
+		Currency string     `query:"currency" enum:"$,€,£" default:"$"`
+	}) (*fileOutput, error) {
+		p, res, err := s.computed(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		body, err := sheet.PDF(sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res},
+			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: in.Currency})
+		if err != nil {
+			return nil, problem(fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")
+		}
+		return download("application/pdf", p.Title+".pdf", body), nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "exportPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}/export",
+		Summary: "A plan as a file, to be imported elsewhere", Responses: file("application/json", "The file"),
+	}, func(ctx context.Context, in *PlanPath) (*fileOutput, error) {
+		p, err := s.store.Plan(ctx, in.ID)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		body, err := plan.File{Title: p.Title, Input: p.Input}.Encode()
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		return download("application/json", p.Title+".kladotex.json", body), nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "importPlan", Method: http.MethodPost, Path: "/api/v1/import",
+		Summary: "Store the plan in a file that was exported", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *struct {
+		RawBody []byte `contentType:"application/json"`
+	}) (*planOutput, error) {
+		f, err := plan.ReadFile(bytes.NewReader(in.RawBody))
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		if _, err := plan.Compute(f.Input); err != nil {
+			return nil, problem(invalid.From(err).Under("plan").Err(), "")
+		}
+		return s.create(ctx, planDraft{Title: f.Title, Input: f.Input})
 	})
 }

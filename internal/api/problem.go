@@ -48,9 +48,19 @@ func problem(err error, prefix string) error {
 		}
 		return huma.Error422UnprocessableEntity(bad[0].Message, details...)
 	case errors.Is(err, store.ErrNotFound):
-		return huma.Error404NotFound("There is no such plan. It may have been deleted.")
+		return huma.Error404NotFound("It is not there. It may have been deleted.")
 	case errors.Is(err, store.ErrStale):
-		return huma.Error412PreconditionFailed("This plan was saved elsewhere since you opened it.")
+		return huma.Error412PreconditionFailed("It was saved elsewhere since you opened it.")
+	case errors.Is(err, store.ErrNoClient):
+		return huma.Error422UnprocessableEntity("This client is not there. She may have been deleted.",
+			&huma.ErrorDetail{Location: "body.clientId", Message: "This client is not there. She may have been deleted."})
+	case errors.Is(err, store.ErrNameTaken):
+		return huma.Error422UnprocessableEntity("Someone in the studio has this name already.",
+			&huma.ErrorDetail{Location: "body.name", Message: "Someone in the studio has this name already; add a letter or a family name."})
+	case errors.Is(err, store.ErrLastOwner):
+		return huma.Error409Conflict("A studio needs an owner: make someone else an owner first.")
+	case errors.Is(err, store.ErrHasOwner):
+		return huma.Error409Conflict("This studio has an owner already: sign in.")
 	}
 	slog.Error("request failed", "error", err)
 	return huma.Error500InternalServerError("Something went wrong on our side; nothing was changed.")
@@ -73,6 +83,11 @@ func echoProblem(c *echo.Context, err error) {
 		detail = "There is nothing at this address."
 	case http.StatusInternalServerError:
 		slog.Error("request failed", "error", err)
+	case http.StatusForbidden, http.StatusTooManyRequests, http.StatusServiceUnavailable:
+		var worded *echo.HTTPError // by us
+		if errors.As(err, &worded) && worded.Message != "" {
+			detail = worded.Message
+		}
 	}
 	body, err := json.Marshal(huma.ErrorModel{Title: http.StatusText(status), Status: status, Detail: detail})
 	if err != nil {

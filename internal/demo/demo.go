@@ -1,74 +1,161 @@
 // Package demo furnishes the made-up studio Tidewheel Loft of Merrow Sound, so
-// that a newcomer finds plans to open.
+// that a newcomer finds people, clients and plans to open.
 package demo
 
 import (
 	"context"
+	"crypto/rand"
 	"fmt"
 
 	"kladotex/core/attach"
+	"kladotex/core/client"
 	"kladotex/core/parting"
 	"kladotex/core/pieces"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/internal/password"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
 
 const inch = 25.4
 
-// Plans are the studio's first plans, by title.
-func Plans() []struct {
-	Title string
-	Input plan.Input
-} {
-	line := func(n int) plan.Piece { return standin.PriceList()[n] }
-	square := func(in float64) parting.Size { return parting.Size{Width: in * inch, Height: in * inch} }
+// people work at Tidewheel Loft. They need no password in the demo, and have none
+// that anyone knows.
+var people = []struct {
+	name string
+	role store.Role
+}{
+	{"Odalys Brandt", store.Owner},
+	{"Tamsin Okoro-Vale", store.Stylist},
+	{"Ikaika Moreau", store.Apprentice},
+}
 
-	cellist := plan.Default()
-	cellist.Head = scalp.Tapes{Circumference: 21.5 * inch, FrontToNape: 13.75 * inch, EarToEar: 12.25 * inch, HairBulk: 2, Ratio: 0.77}
-	cellist.Hair = plan.Hair{Length: 5 * inch, Density: 170, Strand: 68}
-	cellist.Parting = parting.Settings{Pattern: parting.Grid, Front: square(0.75), Back: square(1)}
-	cellist.Piece = line(2)
+// The clients with plans.
+const (
+	cellist    = "Ysolde Abarinwe"
+	technician = "Maren Tolliver-Oduya"
+	baker      = "Delphine Quessant"
+)
 
-	technician := plan.Default()
-	technician.Head = scalp.Tapes{Circumference: 23.25 * inch, FrontToNape: 14.75 * inch, EarToEar: 13.25 * inch, HairBulk: 4, Ratio: 0.8}
-	technician.Hair = plan.Hair{Length: 11 * inch, Density: 240, Strand: 82}
-	technician.Parting = parting.Settings{Pattern: parting.Brick, Front: square(1), Back: square(1.25)}
-	technician.Piece = line(4)
-	technician.Attach.Method = attach.CollarAndWrap
+func tapes(around, frontToNape, earToEar, bulk, ratio float64) *scalp.Tapes {
+	return &scalp.Tapes{Circumference: around * inch, FrontToNape: frontToNape * inch, EarToEar: earToEar * inch, HairBulk: bulk, Ratio: ratio}
+}
 
-	baker := plan.Default()
-	baker.Head = scalp.Tapes{Circumference: 22 * inch, FrontToNape: 14 * inch, EarToEar: 12.75 * inch, HairBulk: 3, Ratio: 0.78}
-	baker.Hair = plan.Hair{Length: 7 * inch, Density: 190, Strand: 72}
-	baker.Parting = parting.Settings{Pattern: parting.Brick, Front: square(0.75), Back: square(0.875)}
-	baker.Piece = line(5)
-	baker.Spares = pieces.Spares{Percent: 8, Least: 4}
-	baker.Attach.Method = attach.FoldAndTwist
-	baker.OwnHead = true
-
-	return []struct {
-		Title string
-		Input plan.Input
-	}{
-		{"The baker, four evenings at home", baker},
-		{"The lighthouse technician, long thick hair", technician},
-		{"The cellist, a hairline that shows", cellist},
+// Clients are the people who come to the studio, by name.
+func Clients() map[string]client.Facts {
+	consent := client.Consent{Given: true, On: "2026-10-02", Covers: "Record of head, hair and installs; pictures of the head for planning"}
+	facts := func(f client.Facts) client.Facts {
+		if f.History == nil {
+			f.History = []client.Event{}
+		}
+		if f.Installs == nil {
+			f.Installs = []client.Install{}
+		}
+		f.Consent = consent
+		return f
+	}
+	return map[string]client.Facts{
+		"Saffi Quillonde": facts(client.Facts{
+			Tapes: tapes(22.25, 14.25, 12.75, 2, 0.78), Stature: 1580,
+			Hair:    client.OwnHair{Front: 110, Sides: 120, Crown: 150, Nape: 130, Density: 200, Strand: 74, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
+			History: []client.Event{client.PainBefore},
+			Notes:   "Coxswain: in the water every day, so nothing that must stay dry. Comes straight from the boat; hair is salty, wash first.",
+		}),
+		technician: facts(client.Facts{
+			Tapes: tapes(23.25, 14.75, 13.25, 4, 0.8), Stature: 1760,
+			Hair:     client.OwnHair{Front: 250, Sides: 260, Crown: 280, Nape: 240, Density: 240, Strand: 82, Texture: client.Coily, Edges: client.StrongEdges},
+			Notes:    "Lighthouse technician on nights: book before noon. Very thick; sections of an inch and a quarter behind are the most she sits through.",
+			Installs: []client.Install{{On: "2026-05-16", What: "Wrapped locs, 84 pieces", Weeks: 9, Comfort: "comfortable", Note: "Used ten packs; two left."}},
+		}),
+		cellist: facts(client.Facts{
+			Tapes: tapes(21.5, 13.75, 12.25, 2, 0.77), Stature: 1690,
+			Hair:    client.OwnHair{Front: 90, Sides: 100, Crown: 125, Nape: 110, Density: 170, Strand: 68, Texture: client.Coily, Edges: client.FragileEdges},
+			History: []client.Event{client.FibreItch},
+			Notes:   "Cellist: left side shows on stage. Wants a hairline that shows and nothing that falls on the strings.",
+		}),
+		"Hesper Dunmorrow": facts(client.Facts{
+			Tapes: tapes(22, 13.75, 12.25, 1, 0.79), Stature: 1630,
+			Hair:  client.OwnHair{Front: 75, Sides: 80, Crown: 90, Nape: 85, Density: 110, Strand: 58, Texture: client.Curly, Edges: client.FineEdges},
+			Notes: "Retired ferry pilot. Fine hair, low density: fewer, wider sections and light pieces.",
+		}),
+		"Juno Pellwether": facts(client.Facts{
+			Guardian: "Orla Pellwether, her aunt",
+			Tapes:    tapes(20.5, 13, 11.5, 2, 0.79), Stature: 1390,
+			Hair:  client.OwnHair{Front: 100, Sides: 110, Crown: 130, Nape: 120, Density: 190, Strand: 66, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
+			Notes: "Sail-school pupil, ten years old. Two short sittings rather than a long one.",
+		}),
+		baker: facts(client.Facts{
+			Tapes: tapes(22, 14, 12.75, 3, 0.78), Stature: 1650,
+			Hair:  client.OwnHair{Front: 150, Sides: 160, Crown: 178, Nape: 165, Density: 190, Strand: 72, Texture: client.Coily, Edges: client.StrongEdges},
+			Notes: "Baker: does her own head over four evenings and wants the plan to take home.",
+		}),
 	}
 }
 
-// Furnish adds the plans to an empty studio; a studio with plans is left alone.
+// Plan is one of the studio's plans.
+type Plan struct {
+	Title, Client, By string
+	Input             plan.Input
+}
+
+// Plans are the studio's plans, the one looked at last coming last.
+func Plans() []Plan {
+	line := func(n int) plan.Piece { return standin.PriceList()[n] }
+	square := func(in float64) parting.Size { return parting.Size{Width: in * inch, Height: in * inch} }
+	clients := Clients()
+	begin := func(name string) plan.Input { return clients[name].Begin(plan.Default()) }
+
+	stage := begin(cellist)
+	stage.Parting = parting.Settings{Pattern: parting.Grid, Front: square(0.75), Back: square(1)}
+	stage.Piece = line(2)
+
+	thick := begin(technician)
+	thick.Parting = parting.Settings{Pattern: parting.Brick, Front: square(1), Back: square(1.25)}
+	thick.Piece = line(4)
+	thick.Attach.Method = attach.CollarAndWrap
+
+	home := begin(baker)
+	home.Parting = parting.Settings{Pattern: parting.Brick, Front: square(0.75), Back: square(0.875)}
+	home.Piece = line(5)
+	home.Spares = pieces.Spares{Percent: 8, Least: 4}
+	home.Attach.Method = attach.FoldAndTwist
+	home.OwnHead = true
+
+	return []Plan{
+		{"The baker, four evenings at home", baker, "Odalys Brandt", home},
+		{"The lighthouse technician, long thick hair", technician, "Tamsin Okoro-Vale", thick},
+		{"The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", stage},
+	}
+}
+
+// Furnish adds people, clients and plans to an empty studio; one with people is
+// left alone.
 func Furnish(ctx context.Context, s *store.Store) error {
-	have, err := s.Plans(ctx)
+	have, err := s.People(ctx)
 	if err != nil || len(have) > 0 {
 		return err
+	}
+	for _, p := range people {
+		if _, err := s.AddPerson(ctx, p.name, p.role, password.Hash(rand.Text())); err != nil {
+			return fmt.Errorf("demo person %q: %w", p.name, err)
+		}
+	}
+	ids := map[string]string{}
+	for name, facts := range Clients() {
+		c, err := s.CreateClient(ctx, name, facts)
+		if err != nil {
+			return fmt.Errorf("demo client %q: %w", name, err)
+		}
+		ids[name] = c.ID
 	}
 	for _, p := range Plans() {
 		res, err := plan.Compute(p.Input)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
-		if _, err := s.CreatePlan(ctx, p.Title, p.Input, store.Summarise(p.Input, res)); err != nil {
+		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: p.Input, Summary: store.Summarise(p.Input, res), By: p.By}
+		if _, err := s.CreatePlan(ctx, draft); err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 	}

@@ -25,6 +25,9 @@ type Entry struct {
 	ID      string
 	Title   string
 	Version int // counts saves, from 1
+	// ClientID and Client name whose head it is; both empty while that is open.
+	ClientID, Client string
+	SavedBy          string // name of who saved last, as it was then
 	Summary
 	Created, Updated time.Time
 }
@@ -38,6 +41,7 @@ type Summary struct {
 	Packs    int
 	Cost     int64 // minor units
 	Minutes  float64
+	Warnings int
 }
 
 // Summarise draws a plan's summary from its result.
@@ -45,16 +49,29 @@ func Summarise(in plan.Input, res plan.Result) Summary {
 	t := res.Tally
 	return Summary{
 		Pattern: string(in.Parting.Pattern), Method: res.Method.Name,
-		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes,
+		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Warnings,
 	}
 }
 
-const entryColumns = `id, title, version, pattern, method, sections, pieces, packs, cost_minor, minutes, created_at, updated_at`
+// Draft is what is saved of a plan.
+type Draft struct {
+	Title    string
+	ClientID string // empty while it is open whose head it is
+	Input    plan.Input
+	Summary  Summary
+	By       string // name of who saves
+}
+
+const entryColumns = `plan.id, title, plan.version, coalesce(client_id, ''), coalesce(client.name, ''), saved_by,
+	pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, plan.created_at, plan.updated_at`
+
+const entryTables = `plan LEFT JOIN client ON client.id = plan.client_id`
 
 // fields are scan targets for entryColumns.
 func (e *Entry) fields() []any {
 	return []any{
-		&e.ID, &e.Title, &e.Version, &e.Pattern, &e.Method, &e.Sections, &e.Pieces, &e.Packs, &e.Cost, &e.Minutes,
+		&e.ID, &e.Title, &e.Version, &e.ClientID, &e.Client, &e.SavedBy,
+		&e.Pattern, &e.Method, &e.Sections, &e.Pieces, &e.Packs, &e.Cost, &e.Minutes, &e.Warnings,
 		(*stamp)(&e.Created), (*stamp)(&e.Updated),
 	}
 }
@@ -78,9 +95,10 @@ func (s *stamp) Scan(v any) error {
 
 func stampOf(t time.Time) string { return t.UTC().Format(stampLayout) }
 
-// Plans lists all plans, the one saved last first.
-func (s *Store) Plans(ctx context.Context) ([]Entry, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+entryColumns+` FROM plan ORDER BY updated_at DESC, id`)
+// Plans lists all plans, or those of one client, the one saved last first.
+func (s *Store) Plans(ctx context.Context, clientID string) ([]Entry, error) {
+	rows, err := s.db.QueryContext(ctx, `SELECT `+entryColumns+` FROM `+entryTables+`
+		WHERE ? = '' OR client_id = ? ORDER BY plan.updated_at DESC, plan.id`, clientID, clientID)
 	if err != nil {
 		return nil, fmt.Errorf("listing plans: %w", err)
 	}
@@ -100,77 +118,84 @@ func (s *Store) Plans(ctx context.Context) ([]Entry, error) {
 func (s *Store) Plan(ctx context.Context, id string) (Plan, error) {
 	var p Plan
 	var document string
-	row := s.db.QueryRowContext(ctx, `SELECT `+entryColumns+`, document FROM plan WHERE id = ?`, id)
-	if err := row.Scan(append(p.fields(), &document)...); err != nil {
-		if errors.Is(err, sql.ErrNoRows) {
-			err = ErrNotFound
-		}
+	row := s.db.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document FROM `+entryTables+` WHERE plan.id = ?`, id)
+	err := row.Scan(append(p.fields(), &document)...)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	if err == nil {
+		p.Input, err = plan.Decode(bytes.NewReader([]byte(document)))
+	}
+	if err != nil {
 		return Plan{}, fmt.Errorf("plan %s: %w", id, err)
 	}
-	in, err := plan.Decode(bytes.NewReader([]byte(document)))
-	if err != nil {
-		return Plan{}, fmt.Errorf("plan %s: its document: %w", id, err)
-	}
-	p.Input = in
 	return p, nil
 }
 
-// CreatePlan stores a new plan under a new id.
-func (s *Store) CreatePlan(ctx context.Context, title string, in plan.Input, sum Summary) (Plan, error) {
-	document, err := json.Marshal(in)
+// CreatePlan stores a new plan under a new id. It fails with ErrNoClient when
+// the draft names a client who is not there.
+func (s *Store) CreatePlan(ctx context.Context, d Draft) (Plan, error) {
+	document, err := json.Marshal(d.Input)
 	if err != nil {
 		return Plan{}, fmt.Errorf("storing a plan: %w", err)
 	}
-	now := time.Now().UTC()
-	p := Plan{Entry{
-		ID: uuid.NewString(), Title: title, Version: 1, Summary: sum, Created: now, Updated: now,
-	}, in}
-	_, err = s.db.ExecContext(ctx, `INSERT INTO plan (`+entryColumns+`, schema_version, document)
-		VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		p.ID, p.Title, p.Version, sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes,
-		stampOf(now), stampOf(now), in.Schema, string(document))
+	id, now := uuid.NewString(), stampOf(time.Now())
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		sum := d.Summary
+		_, err := tx.ExecContext(ctx, `INSERT INTO plan (id, title, version, client_id, saved_by, schema_version, document,
+			pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, created_at, updated_at)
+			VALUES (?, ?, 1, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, d.Title, d.ClientID, d.By, d.Input.Schema, string(document),
+			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, now, now)
+		if err != nil {
+			return missingClient(err)
+		}
+		return keepVersion(ctx, tx, id)
+	})
 	if err != nil {
 		return Plan{}, fmt.Errorf("storing a plan: %w", err)
 	}
-	return p, nil
+	return s.Plan(ctx, id)
 }
 
 // SavePlan replaces a plan that still has the given version, and returns it with
 // the next one. It fails with ErrStale when it was saved since, with ErrNotFound
 // when it is gone.
-func (s *Store) SavePlan(ctx context.Context, id string, version int, title string, in plan.Input, sum Summary) (Plan, error) {
-	document, err := json.Marshal(in)
+func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
+	document, err := json.Marshal(d.Input)
 	if err != nil {
 		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
 	}
-	res, err := s.db.ExecContext(ctx, `UPDATE plan SET title = ?, version = version + 1, schema_version = ?, document = ?,
-		pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?, minutes = ?, updated_at = ?
-		WHERE id = ? AND version = ?`,
-		title, in.Schema, string(document),
-		sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, stampOf(time.Now()),
-		id, version)
-	if err != nil {
-		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
-	}
-	n, err := res.RowsAffected()
+	stale := false
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		sum := d.Summary
+		res, err := tx.ExecContext(ctx, `UPDATE plan SET title = ?, version = version + 1, client_id = nullif(?, ''), saved_by = ?,
+			schema_version = ?, document = ?, pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?,
+			minutes = ?, warnings = ?, updated_at = ?
+			WHERE id = ? AND version = ?`,
+			d.Title, d.ClientID, d.By, d.Input.Schema, string(document),
+			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, stampOf(time.Now()),
+			id, version)
+		if err != nil {
+			return missingClient(err)
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 0 {
+			stale = n == 0
+			return err
+		}
+		return keepVersion(ctx, tx, id)
+	})
 	if err != nil {
 		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
 	}
 	p, err := s.Plan(ctx, id)
-	if err == nil && n == 0 {
+	if err == nil && stale {
 		err = fmt.Errorf("plan %s: %w", id, ErrStale)
 	}
 	return p, err
 }
 
-// DeletePlan removes a plan.
+// DeletePlan removes a plan with its history.
 func (s *Store) DeletePlan(ctx context.Context, id string) error {
-	res, err := s.db.ExecContext(ctx, `DELETE FROM plan WHERE id = ?`, id)
-	if err != nil {
-		return fmt.Errorf("deleting plan %s: %w", id, err)
-	}
-	if n, err := res.RowsAffected(); err != nil || n == 0 {
-		return fmt.Errorf("plan %s: %w", id, errors.Join(ErrNotFound, err))
-	}
-	return nil
+	return s.deleteFrom(ctx, "plan", id)
 }

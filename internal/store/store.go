@@ -10,6 +10,7 @@ import (
 	"fmt"
 	"io/fs"
 	"net/url"
+	"strings"
 
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the "sqlite" driver
@@ -24,6 +25,8 @@ var (
 	ErrNotFound = errors.New("not found")
 	// ErrStale: the record was saved by someone else since it was read.
 	ErrStale = errors.New("saved by someone else in the meantime")
+	// ErrNoClient: a plan names a client who is not there.
+	ErrNoClient = errors.New("no such client")
 )
 
 // Store is an open studio file. It is safe for concurrent use.
@@ -31,11 +34,9 @@ type Store struct{ db *sql.DB }
 
 // Open opens the file at path, making and migrating it as needed.
 func Open(ctx context.Context, path string) (*Store, error) {
-	query := url.Values{
-		"_pragma": {"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(ON)"},
-		"_txlock": {"immediate"},
-	}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+query.Encode())
+	db, err := sql.Open("sqlite", dataSource(path,
+		"_pragma=busy_timeout(5000)", "_pragma=journal_mode(WAL)", "_pragma=synchronous(FULL)", "_pragma=foreign_keys(ON)",
+		"_txlock=immediate"))
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
@@ -44,6 +45,11 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
 	}
 	return s, nil
+}
+
+// dataSource names the file at path, whatever letters are in its name.
+func dataSource(path string, settings ...string) string {
+	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + strings.Join(settings, "&")
 }
 
 func (s *Store) migrate(ctx context.Context) error {
@@ -58,6 +64,29 @@ func (s *Store) migrate(ctx context.Context) error {
 	_, err = provider.Up(ctx)
 	return err
 }
+
+// inTx carries out work in one transaction, which fails as a whole.
+func (s *Store) inTx(ctx context.Context, work func(*sql.Tx) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	if err := work(tx); err != nil {
+		return errors.Join(err, tx.Rollback())
+	}
+	return tx.Commit()
+}
+
+// missingClient turns a broken reference to a client into ErrNoClient.
+func missingClient(err error) error {
+	if strings.Contains(err.Error(), "FOREIGN KEY constraint failed") {
+		return ErrNoClient
+	}
+	return err
+}
+
+// DB is the file's connection pool, for the session library alone.
+func (s *Store) DB() *sql.DB { return s.db }
 
 // Close closes the file.
 func (s *Store) Close() error { return s.db.Close() }

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The input a new plan starts from: the default or an earlier plan, with the client's head and hair */
+        get: operations["beginPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/catalogue": {
         parameters: {
             query?: never;
@@ -16,6 +33,130 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List clients by name */
+        get: operations["listClients"];
+        put?: never;
+        /** Add a client */
+        post: operations["createClient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read a client */
+        get: operations["readClient"];
+        /** Save a client over the version it started from */
+        put: operations["saveClient"];
+        post?: never;
+        /** Delete a client with all her plans */
+        delete: operations["deleteClient"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is held about a client */
+        get: operations["exportClient"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Store the plan in a file that was exported */
+        post: operations["importPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Name the owner of an empty studio and sign her in */
+        post: operations["claimStudio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the people of the studio */
+        get: operations["listPeople"];
+        put?: never;
+        /** Add a person with a first password */
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a person's name and role, and give a new password when one is sent */
+        put: operations["changePerson"];
+        post?: never;
+        /** Remove a person; what she saved stays */
+        delete: operations["removePerson"];
         options?: never;
         head?: never;
         patch?: never;
@@ -51,8 +192,42 @@ export interface paths {
         /** Save a plan over the version it started from */
         put: operations["savePlan"];
         post?: never;
-        /** Delete a plan */
+        /** Delete a plan with its history */
         delete: operations["deletePlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the stored plan changed of the state sent, and who saved it */
+        post: operations["comparePlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan as a file, to be imported elsewhere */
+        get: operations["exportPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -67,6 +242,74 @@ export interface paths {
         };
         /** A small picture of the parted head */
         get: operations["planPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan sheet with its true-scale gauge card */
+        get: operations["planSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan's history, newest first */
+        get: operations["listVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/versions/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan as it once was */
+        get: operations["readVersion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/view.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parted head as seen from somewhere */
+        get: operations["planView"];
         put?: never;
         post?: never;
         delete?: never;
@@ -92,10 +335,103 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is signed in */
+        get: operations["me"];
+        put?: never;
+        /** Sign in */
+        post: operations["signIn"];
+        /** Sign out */
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in to the demo studio */
+        post: operations["signInDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change one's own password and sign out everywhere else */
+        put: operations["changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign out on every machine */
+        delete: operations["signOutEverywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a newcomer at the door needs to know */
+        get: operations["studio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddPersonRequest: {
+            name: string;
+            password: string;
+            /** @enum {string} */
+            role: "owner" | "stylist" | "apprentice";
+        };
         Attachment: {
             /** @enum {string} */
             method: "L1" | "W2" | "T2";
@@ -114,6 +450,30 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
             sizes: components["schemas"]["SizeLimits"];
         };
+        Change: {
+            from: string;
+            /** @description The field in the trade's words */
+            label: string;
+            path: string;
+            to: string;
+            /**
+             * @description How From and To are to be read
+             * @enum {string}
+             */
+            unit: "mm" | "%" | "minor" | "g" | "";
+        };
+        ChangePasswordRequest: {
+            old: string;
+            /** @description The new password */
+            password: string;
+        };
+        ChangePersonRequest: {
+            name: string;
+            /** @description A new password; she is then signed out everywhere */
+            password?: string;
+            /** @enum {string} */
+            role: "owner" | "stylist" | "apprentice";
+        };
         Channel: {
             /** Format: int64 */
             fromRow: number;
@@ -124,6 +484,57 @@ export interface components {
             /** Format: int64 */
             toRow: number;
             zone: string;
+        };
+        ClientDocument: {
+            archived: boolean;
+            /** @description What to have before one's eyes, gravest first; usual practice, not medical advice */
+            cautions: string[];
+            facts: components["schemas"]["Facts"];
+            id: string;
+            name: string;
+            /** Format: date-time */
+            updated: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send it back as If-Match
+             */
+            version: number;
+        };
+        ClientDraft: {
+            archived: boolean;
+            facts: components["schemas"]["Facts"];
+            name: string;
+        };
+        ClientEntry: {
+            archived: boolean;
+            id: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Plans made for her
+             */
+            plans: number;
+            /** Format: date-time */
+            updated: string;
+        };
+        Consent: {
+            /** @description What was agreed to */
+            covers: string;
+            given: boolean;
+            /** @description Day as YYYY-MM-DD; empty when not given */
+            on: string;
+        };
+        Credentials: {
+            name: string;
+            password: string;
+        };
+        Difference: {
+            changes: components["schemas"]["Change"][];
+            /** Format: date-time */
+            savedAt: string;
+            savedBy: string;
+            /** Format: int64 */
+            version: number;
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -165,6 +576,25 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Facts: {
+            consent: components["schemas"]["Consent"];
+            /** @description How to reach her, in her words */
+            contact: string;
+            /** @description Who decides for a child; empty for an adult */
+            guardian: string;
+            hair: components["schemas"]["OwnHair"];
+            /** @description What calls for caution */
+            history: ("chemical" | "heat-damage" | "hair-loss" | "sore-scalp" | "fibre-itch" | "product-allergy" | "pain-before")[];
+            /** @description Earlier installs, newest first */
+            installs: components["schemas"]["Install"][];
+            notes: string;
+            /**
+             * Format: double
+             * @description Height standing, mm; 0 when not asked
+             */
+            statureMm: number;
+            tapes?: components["schemas"]["Tapes"];
         };
         Hair: {
             /**
@@ -224,6 +654,16 @@ export interface components {
             schema: number;
             spares: components["schemas"]["Spares"];
             wrap: components["schemas"]["WrappingHair"];
+        };
+        Install: {
+            /** @enum {string} */
+            comfort: "comfortable" | "tight" | "painful";
+            note: string;
+            /** @description Day as YYYY-MM-DD */
+            on: string;
+            /** Format: double */
+            weeksWorn: number;
+            what: string;
         };
         Landmarks: {
             behindEar: number[];
@@ -301,6 +741,31 @@ export interface components {
             count: number;
             offer: components["schemas"]["Offer"];
         };
+        OwnHair: {
+            /** Format: double */
+            crownMm: number;
+            /**
+             * Format: double
+             * @description Hairs per square centimetre
+             */
+            densityPerCm2: number;
+            /** @enum {string} */
+            edges: "strong" | "fine" | "fragile" | "bare";
+            /** Format: double */
+            frontMm: number;
+            /** Format: double */
+            napeMm: number;
+            /** Format: double */
+            sidesMm: number;
+            /**
+             * Format: double
+             * @description Diameter of one hair, micrometres
+             */
+            strandUm: number;
+            tenderScalp: boolean;
+            /** @enum {string} */
+            texture: "straight" | "wavy" | "curly" | "coily";
+        };
         Pack: {
             /**
              * Format: int64
@@ -324,6 +789,12 @@ export interface components {
             /** Format: int64 */
             front: number;
         };
+        PersonEntry: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "stylist" | "apprentice";
+        };
         Piece: {
             /** Format: double */
             diameterMm: number;
@@ -346,8 +817,10 @@ export interface components {
             perSection: components["schemas"]["PerSection"];
         };
         PlanDocument: {
+            clientId?: string;
             id: string;
             input: components["schemas"]["Input"];
+            savedBy?: string;
             title: string;
             /** Format: date-time */
             updated: string;
@@ -358,27 +831,52 @@ export interface components {
             version: number;
         };
         PlanDraft: {
+            /** @description Whose head it is; left out while that is open */
+            clientId?: string;
             input: components["schemas"]["Input"];
             /** @description What the plan is called */
             title: string;
         };
         PlanEntry: {
+            /** @description Whose head it is */
+            client?: string;
+            clientId?: string;
             /** Format: int64 */
             costMinor: number;
             id: string;
             method: string;
             /** Format: double */
             minutes: number;
+            /**
+             * @description What to do next: say whose head it is, look at the warnings, take the sheet along
+             * @enum {string}
+             */
+            next: "client" | "warnings" | "sheet";
             /** Format: int64 */
             packs: number;
             pattern: string;
             /** Format: int64 */
             pieces: number;
+            savedBy?: string;
             /** Format: int64 */
             sections: number;
             title: string;
             /** Format: date-time */
             updated: string;
+            /** Format: int64 */
+            version: number;
+            /** Format: int64 */
+            warnings: number;
+        };
+        PlanVersion: {
+            /** @description What it changed of the version before it in this list */
+            changes: components["schemas"]["Change"][];
+            /** Format: date-time */
+            savedAt: string;
+            savedBy: string;
+            /** Format: int64 */
+            sections: number;
+            title: string;
             /** Format: int64 */
             version: number;
         };
@@ -454,6 +952,10 @@ export interface components {
              */
             pattern: "grid" | "brick";
         };
+        SignInDemoRequest: {
+            /** @description One of the demo's people */
+            id: string;
+        };
         Size: {
             /**
              * Format: double
@@ -507,6 +1009,12 @@ export interface components {
                 [key: string]: number;
             };
             text: string;
+        };
+        StudioFacts: {
+            /** @description People of the demo studio, who need no password; empty elsewhere */
+            demo: components["schemas"]["PersonEntry"][];
+            /** @description True while nobody is there: the first to come names herself owner */
+            empty: boolean;
         };
         Tally: {
             /** Format: int64 */
@@ -634,6 +1142,40 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    beginPlan: {
+        parameters: {
+            query?: {
+                /** @description Whose head it is */
+                client?: string;
+                /** @description An earlier plan to start from */
+                from?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanDraft"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -663,9 +1205,407 @@ export interface operations {
             };
         };
     };
-    listPlans: {
+    listClients: {
+        parameters: {
+            query?: {
+                /** @description Part of a name */
+                search?: string;
+                /** @description List the archived ones instead */
+                archived?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientEntry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    createClient: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClientDraft"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readClient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveClient: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClientDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    deleteClient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    exportClient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    importPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    claimStudio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddPersonRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePersonRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listPlans: {
+        parameters: {
+            query?: {
+                /** @description Only those of this client */
+                client?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -826,6 +1766,75 @@ export interface operations {
             };
         };
     };
+    comparePlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    exportPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     planPicture: {
         parameters: {
             query?: {
@@ -844,6 +1853,146 @@ export interface operations {
             200: {
                 headers: {
                     "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    planSheet: {
+        parameters: {
+            query?: {
+                unit?: "in" | "cm";
+                paper?: "letter" | "a4";
+                currency?: "$" | "€" | "£";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanVersion"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanDraft"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    planView: {
+        parameters: {
+            query?: {
+                /** @description Degrees from the face towards the client's left */
+                lon?: number;
+                /** @description Degrees up */
+                lat?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
                     "Content-Type"?: string;
                     [name: string]: unknown;
                 };
@@ -882,6 +2031,215 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Result"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    signInDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInDemoRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePasswordRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    studio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioFacts"];
                 };
             };
             /** @description Error */

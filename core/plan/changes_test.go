@@ -1,0 +1,58 @@
+package plan
+
+import (
+	"encoding/json"
+	"maps"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// leaves are the paths of a JSON document, lists taken whole.
+func leaves(prefix string, v any, out map[string]bool) {
+	if object, ok := v.(map[string]any); ok {
+		for name, value := range object {
+			leaves(prefix+"."+name, value, out)
+		}
+		return
+	}
+	out[strings.TrimPrefix(prefix, ".")] = true
+}
+
+// No field of the document can be changed without its being told.
+func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
+	raw, err := json.Marshal(Default())
+	require.NoError(t, err)
+	var document any
+	require.NoError(t, json.Unmarshal(raw, &document))
+	want := map[string]bool{}
+	leaves("", document, want)
+	delete(want, "schema") // documents compared are of one version
+	got := map[string]bool{}
+	for _, f := range fields {
+		got[f.path] = true
+	}
+	assert.Equal(t, slices.Sorted(maps.Keys(want)), slices.Sorted(maps.Keys(got)))
+}
+
+func TestChangesNameWhatDiffers(t *testing.T) {
+	a := Default()
+	assert.Empty(t, Changes(a, a))
+	b := a
+	b.Head.EarToEar = 320
+	b.Parting.Pattern = "grid"
+	b.Piece.Offers = append(slices.Clone(a.Piece.Offers), a.Piece.Offers[0])
+	changes := Changes(a, b)
+	require.Len(t, changes, 3)
+	assert.Equal(t, Change{"head.earToEarMm", "Ear to ear", Length, "317.5", "320"}, changes[0])
+	assert.Equal(t, "Pattern", changes[1].Label)
+	assert.Equal(t, "1 for 12.50, 1 for 12.50", changes[2].To)
+	// The way back is the same changes reversed.
+	for i, back := range Changes(b, a) {
+		assert.Equal(t, changes[i].From, back.To)
+		assert.Equal(t, changes[i].To, back.From)
+	}
+}

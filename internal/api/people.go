@@ -1,0 +1,100 @@
+package api
+
+import (
+	"context"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kladotex/internal/password"
+	"kladotex/internal/store"
+)
+
+// PersonPath names a person of the studio.
+type PersonPath struct {
+	ID string `path:"id" maxLength:"64"`
+}
+
+func (s *server) peopleOperations(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "listPeople", Method: http.MethodGet, Path: "/api/v1/people",
+		Summary: "List the people of the studio",
+	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []personEntry }, error) {
+		people, err := s.store.People(ctx)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		out := make([]personEntry, len(people))
+		for i, p := range people {
+			out[i] = personOf(p)
+		}
+		return &struct{ Body []personEntry }{out}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "addPerson", Method: http.MethodPost, Path: "/api/v1/people",
+		Summary: "Add a person with a first password", DefaultStatus: http.StatusCreated,
+	}, func(ctx context.Context, in *struct {
+		Body struct {
+			Credentials
+			Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+		}
+	}) (*meOutput, error) {
+		name, hash, err := s.newSignIn(in.Body.Name, in.Body.Password)
+		if err != nil {
+			return nil, err
+		}
+		p, err := s.store.AddPerson(ctx, name, in.Body.Role, hash)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		return &meOutput{personOf(p)}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "changePerson", Method: http.MethodPut, Path: "/api/v1/people/{id}",
+		Summary: "Change a person's name and role, and give a new password when one is sent",
+	}, func(ctx context.Context, in *struct {
+		PersonPath
+		Body struct {
+			Name     string     `json:"name" minLength:"1" maxLength:"80"`
+			Role     store.Role `json:"role" enum:"owner,stylist,apprentice"`
+			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; she is then signed out everywhere"`
+		}
+	}) (*meOutput, error) {
+		p, err := s.store.Person(ctx, in.ID)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		p.Name, p.Role = strings.TrimSpace(in.Body.Name), in.Body.Role
+		if p.Name == "" {
+			return nil, huma.Error422UnprocessableEntity("A person needs a name.", &huma.ErrorDetail{Location: "body.name", Message: "A person needs a name."})
+		}
+		if in.Body.Password != "" {
+			p.Hash = password.Hash(in.Body.Password)
+		}
+		if err := s.store.ChangePerson(ctx, p); err != nil {
+			return nil, problem(err, "")
+		}
+		if in.Body.Password != "" {
+			if err := s.endSessions(ctx, p.ID, s.sessions.Token(ctx)); err != nil {
+				return nil, problem(err, "")
+			}
+		}
+		return &meOutput{personOf(p)}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
+		Summary: "Remove a person; what she saved stays", DefaultStatus: http.StatusNoContent,
+	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
+		if err := s.store.RemovePerson(ctx, in.ID); err != nil {
+			return nil, problem(err, "")
+		}
+		if err := s.endSessions(ctx, in.ID, ""); err != nil {
+			return nil, problem(err, "")
+		}
+		return nil, nil
+	})
+}

@@ -1,0 +1,265 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/alexedwards/scs/sqlite3store"
+	"github.com/alexedwards/scs/v2"
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+	"golang.org/x/time/rate"
+
+	"kladotex/internal/password"
+	"kladotex/internal/store"
+)
+
+// signInLasts is how long a sign-in holds. It is not drawn out by use: that would
+// write to disk on every movement of a slider.
+const signInLasts = 7 * 24 * time.Hour
+
+// Sign-in is tried signInBurst times at once from one address, then once every
+// signInPause.
+const (
+	signInBurst = 8
+	signInPause = 6 * time.Second
+)
+
+const personInSession = "person"
+
+func newSessions(s *store.Store) *scs.SessionManager {
+	m := scs.New()
+	m.Store = sqlite3store.NewWithCleanupInterval(s.DB(), 0) // expired ones go at every start
+	m.Lifetime = signInLasts
+	m.HashTokenInStore = true
+	m.Cookie.Name = "kladotex"
+	m.Cookie.SameSite = http.SameSiteStrictMode
+	m.Cookie.HttpOnly = true
+	return m
+}
+
+// inSession loads and saves the session around the operations; pages and files
+// have none.
+func inSession(sessions *scs.SessionManager) echo.MiddlewareFunc {
+	wrap := echo.WrapMiddleware(sessions.LoadAndSave)
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		with := wrap(next)
+		return func(c *echo.Context) error {
+			if strings.HasPrefix(c.Request().URL.Path, "/api/") {
+				return with(c)
+			}
+			return next(c)
+		}
+	}
+}
+
+// slowGuessing limits how fast passwords can be tried from one address.
+func slowGuessing() echo.MiddlewareFunc {
+	return middleware.RateLimiterWithConfig(middleware.RateLimiterConfig{
+		Skipper: func(c *echo.Context) bool {
+			return c.Request().Method != http.MethodPost || c.Path() != "/api/v1/session"
+		},
+		Store: middleware.NewRateLimiterMemoryStoreWithConfig(middleware.RateLimiterMemoryStoreConfig{
+			Rate: float64(rate.Every(signInPause)), Burst: signInBurst, ExpiresIn: 10 * time.Minute,
+		}),
+		IdentifierExtractor: func(c *echo.Context) (string, error) { return c.RealIP(), nil },
+		DenyHandler: func(c *echo.Context, _ string, _ error) error {
+			c.Response().Header().Set("Retry-After", "6")
+			return echo.NewHTTPError(http.StatusTooManyRequests, "Too many tries. Wait a little, then try again.")
+		},
+	})
+}
+
+// signedIn is the person of the session; an error when there is none.
+func (s *server) signedIn(ctx context.Context) (store.Person, error) {
+	id := s.sessions.GetString(ctx, personInSession)
+	if id == "" {
+		return store.Person{}, store.ErrNotFound
+	}
+	return s.store.Person(ctx, id)
+}
+
+// enter starts a session for p, with a new token so that an earlier one can not
+// be planted.
+func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
+	if err := s.sessions.RenewToken(ctx); err != nil {
+		return nil, problem(err, "")
+	}
+	s.sessions.Put(ctx, personInSession, p.ID)
+	return &meOutput{personOf(p)}, nil
+}
+
+// endSessions ends all sessions of a person but the one with the token kept.
+func (s *server) endSessions(ctx context.Context, id, kept string) error {
+	return s.sessions.Iterate(ctx, func(other context.Context) error {
+		if s.sessions.GetString(other, personInSession) == id && s.sessions.Token(other) != kept {
+			return s.sessions.Destroy(other)
+		}
+		return nil
+	})
+}
+
+// personEntry is a person of the studio as others see her.
+type personEntry struct {
+	ID   string     `json:"id"`
+	Name string     `json:"name"`
+	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+}
+
+func personOf(p store.Person) personEntry { return personEntry{p.ID, p.Name, p.Role} }
+
+type meOutput struct {
+	Body personEntry
+}
+
+// studioFacts are what the page needs before anyone is signed in.
+type studioFacts struct {
+	Empty bool          `json:"empty" doc:"True while nobody is there: the first to come names herself owner"`
+	Demo  []personEntry `json:"demo" doc:"People of the demo studio, who need no password; empty elsewhere"`
+}
+
+// Credentials are what a person signs in with.
+type Credentials struct {
+	Name     string `json:"name" minLength:"1" maxLength:"80"`
+	Password string `json:"password" maxLength:"200"`
+}
+
+// NewPassword is a password to be set.
+type NewPassword struct {
+	Password string `json:"password" minLength:"10" maxLength:"200" doc:"The new password"`
+}
+
+func (s *server) sessionOperations(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "studio", Method: http.MethodGet, Path: "/api/v1/studio",
+		Summary: "What a newcomer at the door needs to know",
+	}, func(ctx context.Context, _ *struct{}) (*struct{ Body studioFacts }, error) {
+		people, err := s.store.People(ctx)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		facts := studioFacts{Empty: len(people) == 0, Demo: []personEntry{}}
+		for _, p := range people {
+			if s.demo {
+				facts.Demo = append(facts.Demo, personOf(p))
+			}
+		}
+		return &struct{ Body studioFacts }{facts}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "claimStudio", Method: http.MethodPost, Path: "/api/v1/owner",
+		Summary: "Name the owner of an empty studio and sign her in", DefaultStatus: http.StatusCreated,
+	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
+		name, hash, err := s.newSignIn(in.Body.Name, in.Body.Password)
+		if err != nil {
+			return nil, err
+		}
+		p, err := s.store.AddOwner(ctx, name, hash)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		return s.enter(ctx, p)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "signIn", Method: http.MethodPost, Path: "/api/v1/session",
+		Summary: "Sign in", DefaultStatus: http.StatusCreated,
+	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
+		p, err := s.store.PersonNamed(ctx, in.Body.Name)
+		if err != nil && !errors.Is(err, store.ErrNotFound) {
+			return nil, problem(err, "")
+		}
+		hash := p.Hash
+		if err != nil {
+			hash = s.nobody // as long for a name that is not there, so that names can not be found out
+		}
+		if !password.Matches(hash, in.Body.Password) || err != nil {
+			return nil, huma.Error401Unauthorized("Name and password do not go together.")
+		}
+		return s.enter(ctx, p)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "signInDemo", Method: http.MethodPost, Path: "/api/v1/session/demo",
+		Summary: "Sign in to the demo studio", DefaultStatus: http.StatusCreated,
+	}, func(ctx context.Context, in *struct {
+		Body struct {
+			ID string `json:"id" maxLength:"64" doc:"One of the demo's people"`
+		}
+	}) (*meOutput, error) {
+		if !s.demo {
+			return nil, huma.Error404NotFound("This is not the demo studio.")
+		}
+		p, err := s.store.Person(ctx, in.Body.ID)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		return s.enter(ctx, p)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "me", Method: http.MethodGet, Path: "/api/v1/session",
+		Summary: "Who is signed in",
+	}, func(ctx context.Context, _ *struct{}) (*meOutput, error) {
+		return &meOutput{personOf(person(ctx))}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "signOut", Method: http.MethodDelete, Path: "/api/v1/session",
+		Summary: "Sign out", DefaultStatus: http.StatusNoContent,
+	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+		return nil, s.sessions.Destroy(ctx)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
+		Summary: "Sign out on every machine", DefaultStatus: http.StatusNoContent,
+	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
+		if err := s.endSessions(ctx, person(ctx).ID, ""); err != nil {
+			return nil, problem(err, "")
+		}
+		return nil, s.sessions.Destroy(ctx)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "changePassword", Method: http.MethodPut, Path: "/api/v1/session/password",
+		Summary: "Change one's own password and sign out everywhere else", DefaultStatus: http.StatusNoContent,
+	}, func(ctx context.Context, in *struct {
+		Body struct {
+			Old string `json:"old" maxLength:"200"`
+			NewPassword
+		}
+	}) (*struct{}, error) {
+		p := person(ctx)
+		if !password.Matches(p.Hash, in.Body.Old) {
+			return nil, huma.Error422UnprocessableEntity("This is not your present password.",
+				&huma.ErrorDetail{Location: "body.old", Message: "This is not your present password."})
+		}
+		p.Hash = password.Hash(in.Body.Password)
+		if err := s.store.ChangePerson(ctx, p); err != nil {
+			return nil, problem(err, "")
+		}
+		return nil, s.endSessions(ctx, p.ID, s.sessions.Token(ctx))
+	})
+}
+
+// newSignIn checks a new name and password and hashes the password.
+func (s *server) newSignIn(name, secret string) (trimmed, hash string, err error) {
+	trimmed = strings.TrimSpace(name)
+	var details []error
+	if trimmed == "" {
+		details = append(details, &huma.ErrorDetail{Location: "body.name", Message: "A person needs a name."})
+	}
+	if len(secret) < password.MinLength {
+		details = append(details, &huma.ErrorDetail{Location: "body.password", Message: "A password needs at least 10 letters; a few words are best."})
+	}
+	if len(details) > 0 {
+		return "", "", huma.Error422UnprocessableEntity(details[0].(*huma.ErrorDetail).Message, details...)
+	}
+	return trimmed, password.Hash(secret), nil
+}

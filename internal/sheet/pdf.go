@@ -1,0 +1,426 @@
+package sheet
+
+import (
+	"bytes"
+	"fmt"
+	"math"
+	"regexp"
+	"strings"
+	"time"
+
+	"codeberg.org/go-pdf/fpdf"
+	"golang.org/x/image/font/gofont/gobold"
+	"golang.org/x/image/font/gofont/goregular"
+
+	"kladotex/core/attach"
+	"kladotex/core/parting"
+	"kladotex/core/pieces"
+	"kladotex/core/plan"
+)
+
+// Plan is a plan to be put on paper.
+type Plan struct {
+	Title   string
+	Client  string // empty while it is open whose head it is
+	Updated time.Time
+	Input   plan.Input
+	Result  plan.Result
+}
+
+// Style is how a person reads.
+type Style struct {
+	Unit     Unit
+	Paper    string // "letter" or "a4"
+	Currency string // sign put before an amount
+}
+
+// Measures of the page, mm.
+const (
+	margin     = 16.0
+	lineHeight = 5.2
+)
+
+// The inks of the page.
+var (
+	ink  = tone{42, 35, 28}
+	soft = tone{103, 91, 77}
+	rule = tone{205, 190, 165}
+	leaf = tone{46, 90, 56}
+)
+
+// page is a sheet being written.
+type page struct {
+	*fpdf.Fpdf
+	plan  Plan
+	style Style
+	width float64 // between the margins
+}
+
+// PDF writes the plan sheet: the head from four sides, counts, order, hours and
+// the steps of the method, and on the last page the gauge card in true scale
+// with a ruler to check the print by.
+func PDF(p Plan, style Style) ([]byte, error) {
+	doc := fpdf.New("P", "mm", style.Paper, "")
+	doc.SetCatalogSort(true)
+	doc.SetCreationDate(p.Updated)
+	doc.SetModificationDate(p.Updated)
+	doc.SetTitle(p.Title, true)
+	doc.SetCreator("Kladotex", true)
+	doc.AddUTF8FontFromBytes("go", "", goregular.TTF)
+	doc.AddUTF8FontFromBytes("go", "B", gobold.TTF)
+	doc.SetCellMargin(0)
+	doc.SetMargins(margin, margin, margin)
+	doc.SetAutoPageBreak(true, margin+6)
+	wide, _ := doc.GetPageSize()
+	w := &page{doc, p, style, wide - 2*margin}
+	doc.SetFooterFunc(w.footer)
+
+	doc.AddPage()
+	w.heading()
+	w.heads()
+	w.tally()
+	w.zones()
+	w.order()
+	doc.AddPage()
+	w.steps()
+	w.hours()
+	w.cautions()
+	doc.AddPage()
+	w.gauge()
+
+	var b bytes.Buffer
+	if err := doc.Output(&b); err != nil {
+		return nil, fmt.Errorf("writing the sheet: %w", err)
+	}
+	return b.Bytes(), nil
+}
+
+func (w *page) ink(t tone) { w.SetTextColor(t[0], t[1], t[2]) }
+
+// say writes a paragraph.
+func (w *page) say(size float64, style string, t tone, text string) {
+	w.SetFont("go", style, size)
+	w.ink(t)
+	w.MultiCell(w.width, size*0.46, text, "", "L", false)
+}
+
+func (w *page) title(text string) {
+	w.Ln(4)
+	w.say(13, "B", leaf, text)
+	w.Ln(1)
+}
+
+func (w *page) footer() {
+	w.SetY(-margin)
+	w.SetFont("go", "", 8)
+	w.ink(soft)
+	w.CellFormat(w.width/2, 4, w.plan.Title, "", 0, "L", false, 0, "")
+	w.CellFormat(w.width/2, 4, fmt.Sprintf("Kladotex · page %d", w.PageNo()), "", 0, "R", false, 0, "")
+}
+
+func (w *page) heading() {
+	w.say(21, "B", ink, w.plan.Title)
+	about := "As saved on " + w.plan.Updated.UTC().Format("2 January 2006, 15:04") + " UTC"
+	if w.plan.Client != "" {
+		about = "For " + w.plan.Client + " · " + about
+	}
+	w.Ln(0.5)
+	w.say(9.5, "", soft, about)
+	w.SetDrawColor(leaf[0], leaf[1], leaf[2])
+	w.SetLineWidth(0.7)
+	w.Line(margin, w.GetY()+2, margin+w.width, w.GetY()+2)
+	w.Ln(5)
+}
+
+// heads draws the head from four sides.
+func (w *page) heads() {
+	const high = 58.0
+	sides := []struct {
+		name     string
+		lon, lat float64
+	}{{"Front", 0, 14}, {"Left", 90, 8}, {"Back", 180, 12}, {"Right", 270, 8}}
+	each := w.width / float64(len(sides))
+	top := w.GetY()
+	for i, side := range sides {
+		middle := point{margin + each*(float64(i)+0.5), top + high*0.46}
+		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/212)
+		w.SetXY(margin+each*float64(i), top+high)
+		w.SetFont("go", "", 9)
+		w.ink(soft)
+		w.CellFormat(each, 4, side.name, "", 0, "C", false, 0, "")
+	}
+	w.SetXY(margin, top+high+6)
+}
+
+// draw paints shapes at a scale round a place on the page.
+func (w *page) draw(shapes []shape, at point, scale float64) {
+	w.SetLineJoinStyle("round")
+	for _, s := range shapes {
+		points := make([]fpdf.PointType, len(s.outline))
+		for i, p := range s.outline {
+			points[i] = fpdf.PointType{X: at.x + p.x*scale, Y: at.y + p.y*scale}
+		}
+		w.SetFillColor(s.fill[0], s.fill[1], s.fill[2])
+		if s.width > 0 {
+			w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
+			w.SetLineWidth(s.width * scale)
+			w.Polygon(points, "FD")
+		} else {
+			w.Polygon(points, "F")
+		}
+	}
+}
+
+// tally writes the plan in six numbers.
+func (w *page) tally() {
+	t, h := w.plan.Result.Tally, w.plan.Result.Hours.Total
+	figures := [][2]string{
+		{"Sections", fmt.Sprint(t.Sections)},
+		{"Pieces", fmt.Sprintf("%d + %d spare", t.Pieces, w.plan.Result.Hair.Spares)},
+		{"Packs to buy", fmt.Sprint(t.Packs)},
+		{"Cost", money(t.Cost, w.style.Currency)},
+		{"Hours", hours(h.Low) + " – " + hours(h.High)},
+		{"Weight, dry", w.style.Unit.Weight(t.Weight)},
+	}
+	const columns = 3
+	each := w.width / columns
+	for i, f := range figures {
+		if i%columns == 0 && i > 0 {
+			w.Ln(12)
+		}
+		x, y := margin+each*float64(i%columns), w.GetY()
+		w.SetXY(x, y)
+		w.SetFont("go", "", 9)
+		w.ink(soft)
+		w.CellFormat(each, 4, f[0], "", 2, "L", false, 0, "")
+		w.SetFont("go", "B", 13)
+		w.ink(ink)
+		w.CellFormat(each, 6.5, f[1], "", 0, "L", false, 0, "")
+		w.SetXY(x, y)
+	}
+	w.SetXY(margin, w.GetY()+12)
+}
+
+var zoneNames = map[parting.Zone]string{
+	parting.FrontLeft: "Front left", parting.FrontRight: "Front right", parting.BackLeft: "Back left", parting.BackRight: "Back right",
+}
+
+// zones is the table of zones.
+func (w *page) zones() {
+	in, u := w.plan.Input.Parting, w.style.Unit
+	w.title(fmt.Sprintf("Parting: %s", in.Pattern))
+	rows := [][]string{{"Zone", "Section size", "Sections by row, lowest first", "All"}}
+	for _, z := range w.plan.Result.Layout.Zones {
+		size := in.Back
+		if z.Zone == parting.FrontLeft || z.Zone == parting.FrontRight {
+			size = in.Front
+		}
+		var counts []string
+		for _, r := range w.plan.Result.Layout.Rows {
+			if r.Zone == z.Zone {
+				counts = append(counts, fmt.Sprint(r.Sections))
+			}
+		}
+		rows = append(rows, []string{
+			zoneNames[z.Zone], u.Length(size.Width) + " × " + u.Length(size.Height), strings.Join(counts, " · "), fmt.Sprint(z.Sections),
+		})
+	}
+	w.table(rows, []float64{0.19, 0.24, 0.47, 0.1})
+}
+
+// table writes rows under a head row; shares are those of the width.
+func (w *page) table(rows [][]string, shares []float64) {
+	w.SetDrawColor(rule[0], rule[1], rule[2])
+	w.SetLineWidth(0.2)
+	for r, row := range rows {
+		style, colour := "", ink
+		if r == 0 {
+			colour = soft
+		}
+		w.SetFont("go", style, 9.5)
+		w.ink(colour)
+		for i, text := range row {
+			align := "L"
+			if i == len(row)-1 {
+				align = "R"
+			}
+			w.CellFormat(w.width*shares[i], 6, text, "B", 0, align, false, 0, "")
+		}
+		w.Ln(-1)
+	}
+}
+
+// order is what to buy.
+func (w *page) order() {
+	h := w.plan.Result.Hair
+	w.title("To buy")
+	rows := [][]string{{"What", "How sold", "Left over", "Cost"}}
+	add := func(what string, o pieces.Order) {
+		var lines []string
+		for _, l := range o.Lines {
+			sold := "single"
+			if l.Offer.Packs > 1 {
+				sold = fmt.Sprintf("set of %d", l.Offer.Packs)
+			}
+			lines = append(lines, fmt.Sprintf("%d × %s at %s", l.Count, sold, money(l.Offer.Price, w.style.Currency)))
+		}
+		packs := "packs"
+		if o.Packs == 1 {
+			packs = "pack"
+		}
+		rows = append(rows, []string{fmt.Sprintf("%d %s %s", o.Packs, packs, what), strings.Join(lines, ", "), fmt.Sprint(o.Leftover), money(o.Cost, w.style.Currency)})
+	}
+	add(w.plan.Input.Piece.Line, h.Order)
+	if h.Wrap != nil {
+		add(fmt.Sprintf("wrapping hair, %d a piece", h.StrandsPerPiece), *h.Wrap)
+	}
+	w.table(rows, []float64{0.36, 0.4, 0.12, 0.12})
+}
+
+var placeholder = regexp.MustCompile(`\{(\w+)\}`)
+
+// stepText puts a step's lengths in.
+func (w *page) stepText(s attach.Step) string {
+	return placeholder.ReplaceAllStringFunc(s.Text, func(name string) string {
+		return w.style.Unit.Length(s.Lengths[name[1:len(name)-1]])
+	})
+}
+
+// steps is the method, step by step.
+func (w *page) steps() {
+	m, work := w.plan.Result.Method, w.plan.Result.Work
+	w.title(m.Name)
+	w.say(9.5, "", soft, m.Summary)
+	w.Ln(2)
+	for i, s := range work.Steps {
+		y := w.GetY()
+		w.SetFont("go", "B", 10.5)
+		w.ink(leaf)
+		w.CellFormat(8, lineHeight, fmt.Sprintf("%d", i+1), "", 0, "L", false, 0, "")
+		w.SetXY(margin+8, y)
+		w.SetFont("go", "", 10.5)
+		w.ink(ink)
+		w.MultiCell(w.width-8, lineHeight, w.stepText(s), "", "L", false)
+		w.Ln(1)
+	}
+	w.Ln(1)
+	u := w.style.Unit
+	facts := fmt.Sprintf("Plait to hide: %s, about %.1f mm thick.", u.Length(work.Hidden), w.plan.Result.Hair.PlaitDiameter)
+	if work.Passes > 0 {
+		facts += fmt.Sprintf(" Passes: %d, %s apart.", work.Passes, u.Length(w.plan.Input.Attach.Pitch))
+	}
+	if work.WrapRibbon > 0 {
+		facts += fmt.Sprintf(" Wrapping hair: %s in %.0f turns.", u.Length(work.WrapRibbon), work.WrapTurns)
+	}
+	w.say(9.5, "", ink, facts+" To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+}
+
+// hours is the table of stages.
+func (w *page) hours() {
+	w.title("Hours")
+	rows := [][]string{{"Stage", "Likely", "From – to"}}
+	for _, s := range w.plan.Result.Hours.Stages {
+		rows = append(rows, []string{s.Name, hours(s.Minutes.Likely), hours(s.Minutes.Low) + " – " + hours(s.Minutes.High)})
+	}
+	t := w.plan.Result.Hours.Total
+	w.table(append(rows, []string{"All, without breaks", hours(t.Likely), hours(t.Low) + " – " + hours(t.High)}), []float64{0.5, 0.2, 0.3})
+}
+
+// cautions are the warnings of this plan and the usual ones.
+func (w *page) cautions() {
+	w.title("Look out for")
+	for _, warning := range w.plan.Result.Warnings {
+		w.say(9.5, "", ink, "•  "+warning.Message)
+		w.Ln(0.8)
+	}
+	w.say(9.5, "", ink, "•  Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")
+	w.Ln(2)
+	w.say(8.5, "", soft, "Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+}
+
+// Places of the gauge card's page, mm from its top.
+const (
+	rulerTop = 44.0
+	cardsTop = 92.0
+	inch     = 25.4
+)
+
+// gauge is the gauge card in true scale and the ruler that proves it.
+func (w *page) gauge() {
+	w.say(21, "B", ink, "Gauge card")
+	w.Ln(1)
+	w.say(10, "", ink, "Print at 100 %, not fitted to the page. Hold a ruler to the one printed here: both must agree. Then cut the cards out and hold them to the scalp to keep parts equal.")
+	w.ruler(rulerTop)
+	top := cardsTop
+	var done []parting.Size
+	for _, c := range []struct {
+		name string
+		size parting.Size
+	}{{"Front", w.plan.Input.Parting.Front}, {"Back", w.plan.Input.Parting.Back}} {
+		name := c.name
+		if w.plan.Input.Parting.Front == w.plan.Input.Parting.Back {
+			name = "Front and back"
+		}
+		if len(done) > 0 && done[0] == c.size {
+			continue
+		}
+		done = append(done, c.size)
+		w.card(name, c.size, top)
+		top += c.size.Height + 16
+	}
+}
+
+// ruler draws six inches and fifteen centimetres, their zero at the left margin.
+func (w *page) ruler(top float64) {
+	w.SetDrawColor(ink[0], ink[1], ink[2])
+	w.SetLineWidth(0.2)
+	w.SetFont("go", "", 9)
+	w.ink(ink)
+	for n := range 6*8 + 1 {
+		long := 3.0
+		switch {
+		case n%8 == 0:
+			long = 9
+		case n%4 == 0:
+			long = 6
+		}
+		x := margin + float64(n)*inch/8
+		w.Line(x, top, x, top+long)
+		if n%8 == 0 {
+			w.Text(x+0.8, top+9, fmt.Sprintf("%d in", n/8))
+		}
+	}
+	w.Line(margin, top, margin+6*inch, top)
+	below := top + 18
+	for n := range 151 {
+		long := 2.5
+		switch {
+		case n%10 == 0:
+			long = 8
+		case n%5 == 0:
+			long = 5
+		}
+		x := margin + float64(n)
+		w.Line(x, below, x, below+long)
+		if n%10 == 0 {
+			w.Text(x+0.6, below+8, fmt.Sprint(n/10))
+		}
+	}
+	w.Text(margin+155, below+8, "cm")
+	w.Line(margin, below, margin+150, below)
+}
+
+// card draws one card, width along the row.
+func (w *page) card(name string, size parting.Size, top float64) {
+	w.SetDrawColor(ink[0], ink[1], ink[2])
+	w.SetLineWidth(0.3)
+	w.SetFillColor(251, 233, 196)
+	w.Rect(margin, top, size.Width, size.Height, "FD")
+	w.SetXY(margin+size.Width+6, top)
+	w.SetFont("go", "B", 12)
+	w.ink(ink)
+	w.CellFormat(80, 6, name, "", 2, "L", false, 0, "")
+	w.SetFont("go", "", 10)
+	w.CellFormat(80, 5, fmt.Sprintf("%s wide, %s high", Inches.Length(size.Width), Inches.Length(size.Height)), "", 2, "L", false, 0, "")
+	w.CellFormat(80, 5, fmt.Sprintf("%s wide, %s high", Centimetres.Length(size.Width), Centimetres.Length(size.Height)), "", 2, "L", false, 0, "")
+}

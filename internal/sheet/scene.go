@@ -1,0 +1,255 @@
+// Package sheet writes plans down for people: pictures as SVG, the plan sheet as
+// PDF, and everything held about a client as JSON.
+package sheet
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/plan"
+	"kladotex/core/scalp"
+)
+
+// point is a place on a picture, mm, y down.
+type point struct{ x, y float64 }
+
+// tone is a colour, 0 to 255 each.
+type tone [3]int
+
+// shape is one filled polygon of a picture, in the order of painting.
+type shape struct {
+	outline []point
+	fill    tone
+	// edge is drawn round it in the given width, mm; 0 draws none.
+	edge  tone
+	width float64
+}
+
+// Tones of a drawn head: those a new plan is drawn with.
+var (
+	skinTone  = tone{169, 116, 79}
+	neckTone  = tone{148, 98, 63}
+	scalpTone = tone{211, 162, 124}
+	rootTone  = tone{28, 20, 17}
+	// hairDark and hairLight are the hair turned away from and towards the light.
+	hairDark, hairLight = [3]float64{34, 24, 20}, [3]float64{104, 76, 58}
+)
+
+// camera is an orthographic view of a head.
+type camera struct {
+	axes                r3.Vec
+	toViewer, right, up r3.Vec
+	// rim separates what faces the viewer: a surface point p, divided by the
+	// axes, is in sight when its product with rim is not negative. On an
+	// ellipsoid that border is a plane.
+	rim r3.Vec
+}
+
+// cameraAt looks at the head from a longitude and latitude, radians.
+func cameraAt(axes scalp.Point, lon, lat float64) camera {
+	sin, cos := math.Sincos(lon)
+	c := camera{axes: vec(axes), toViewer: scalp.At(lon, lat), right: r3.Vec{X: -sin, Y: cos}}
+	c.up = r3.Cross(c.toViewer, c.right)
+	c.rim = r3.Unit(c.divide(c.toViewer))
+	return c
+}
+
+func vec(p scalp.Point) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} }
+
+func (c camera) divide(p r3.Vec) r3.Vec {
+	return r3.Vec{X: p.X / c.axes.X, Y: p.Y / c.axes.Y, Z: p.Z / c.axes.Z}
+}
+
+// facing is 1 for a point of the scalp turned to the viewer, 0 on the rim.
+func (c camera) facing(p r3.Vec) float64 { return r3.Dot(c.divide(p), c.rim) }
+
+func (c camera) flat(p r3.Vec) point { return point{r3.Dot(p, c.right), -r3.Dot(p, c.up)} }
+
+func (c camera) flatAll(ring []r3.Vec) []point {
+	out := make([]point, len(ring))
+	for i, p := range ring {
+		out[i] = c.flat(p)
+	}
+	return out
+}
+
+// clip keeps the part of a polygon in sight.
+func (c camera) clip(ring []scalp.Point) []r3.Vec {
+	var out []r3.Vec
+	prev := vec(ring[len(ring)-1])
+	before := c.facing(prev)
+	for _, p := range ring {
+		cur := vec(p)
+		now := c.facing(cur)
+		if (before < 0) != (now < 0) {
+			f := before / (before - now)
+			out = append(out, r3.Add(r3.Scale(1-f, prev), r3.Scale(f, cur)))
+		}
+		if now >= 0 {
+			out = append(out, cur)
+		}
+		prev, before = cur, now
+	}
+	return out
+}
+
+// outline is the head's rim as the viewer sees it.
+func (c camera) outline() []r3.Vec {
+	e1 := r3.Unit(r3.Cross(c.rim, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
+	e2 := r3.Cross(c.rim, e1)
+	ring := make([]r3.Vec, 72)
+	for i := range ring {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(len(ring)))
+		u := r3.Add(r3.Scale(cos, e1), r3.Scale(sin, e2))
+		ring[i] = r3.Vec{X: u.X * c.axes.X, Y: u.Y * c.axes.Y, Z: u.Z * c.axes.Z}
+	}
+	return ring
+}
+
+// scene is the parted head as the camera sees it.
+func scene(res plan.Result, c camera) []shape {
+	shapes := c.bust()
+	light := r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.35, c.right))))
+	var roots []shape
+	for _, s := range res.Layout.Sections {
+		ring := c.clip(s.Outline)
+		if len(ring) < 3 {
+			continue
+		}
+		shade := math.Max(0, r3.Dot(vec(s.Normal), light))
+		var fill tone
+		for i := range fill {
+			fill[i] = int(hairDark[i] + shade*(hairLight[i]-hairDark[i]))
+		}
+		shapes = append(shapes, shape{c.flatAll(ring), fill, scalpTone, 2.2})
+		if c.facing(vec(s.Centroid)) > 0.12 {
+			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Hair.PlaitDiameter/2)), fill: rootTone})
+		}
+	}
+	shapes = append(shapes, roots...)
+	return append(shapes, c.ears(res)...)
+}
+
+// Slices of the face and the neck: height, front and back extent in half head
+// lengths, half width in half breadths. Drawn by eye, for bearings only.
+var (
+	faceSlices = [][4]float64{{0.1, 0.99, -0.2, 0.97}, {-0.4, 0.95, -0.2, 0.9}, {-0.8, 0.95, -0.1, 0.72}, {-1.05, 0.9, 0.1, 0.5}, {-1.19, 0.76, 0.3, 0.28}}
+	neckSlices = [][4]float64{{-0.35, 0.1, -0.78, 0.66}, {-1.32, 0.24, -0.7, 0.66}}
+	nose       = []r3.Vec{{X: 0.97, Z: -0.12}, {X: 1.145, Z: -0.5}, {X: 1.02, Y: 0.16, Z: -0.6}, {X: 1.02, Y: -0.16, Z: -0.6}, {X: 0.97, Z: -0.64}}
+)
+
+// body is a part of the bust, seen as the hull of its points; middle tells how far
+// in front it lies.
+type body struct {
+	ring   []r3.Vec
+	middle r3.Vec
+	fill   tone
+}
+
+// bust is the face, nose, neck and skull, what lies behind first.
+func (c camera) bust() []shape {
+	a, b := c.axes.X, c.axes.Y
+	slice := func(slices [][4]float64) []r3.Vec {
+		var ring []r3.Vec
+		for _, s := range slices {
+			mid, half := (s[1]+s[2])/2, (s[1]-s[2])/2
+			for i := range 36 {
+				sin, cos := math.Sincos(2 * math.Pi * float64(i) / 36)
+				ring = append(ring, r3.Vec{X: a * (mid + half*cos), Y: b * s[3] * sin, Z: a * s[0]})
+			}
+		}
+		return ring
+	}
+	noseRing := make([]r3.Vec, len(nose))
+	for i, p := range nose {
+		noseRing[i] = r3.Scale(a, p)
+	}
+	// The skull reaches down to the nape only; the neck takes over there.
+	const foot = -0.74
+	var skull []r3.Vec
+	for _, p := range c.outline() {
+		if p.Z > foot*c.axes.Z {
+			skull = append(skull, p)
+		}
+	}
+	for i := range 36 {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 36)
+		wide := math.Sqrt(1 - foot*foot)
+		skull = append(skull, r3.Vec{X: a * wide * cos, Y: b * wide * sin, Z: foot * c.axes.Z})
+	}
+	bodies := []body{
+		{slice(neckSlices), r3.Vec{X: -0.25 * a, Z: -1.1 * a}, neckTone},
+		{slice(faceSlices), r3.Vec{X: 0.4 * a, Z: -0.5 * a}, skinTone},
+		{noseRing, r3.Vec{X: a, Z: -0.45 * a}, skinTone},
+		{skull, r3.Vec{}, skinTone},
+	}
+	slices.SortStableFunc(bodies, func(p, q body) int {
+		return cmp.Compare(r3.Dot(p.middle, c.toViewer), r3.Dot(q.middle, c.toViewer))
+	})
+	var shapes []shape
+	for _, b := range bodies {
+		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4})
+	}
+	return shapes
+}
+
+// ears are the ears on the viewer's side.
+func (c camera) ears(res plan.Result) []shape {
+	var shapes []shape
+	top := vec(res.Head.Landmarks.EarTop)
+	for _, side := range []float64{1, -1} {
+		out := r3.Unit(r3.Vec{X: 0.3, Y: side})
+		if r3.Dot(out, c.toViewer) < -0.1 {
+			continue
+		}
+		middle := r3.Vec{X: top.X - 5, Y: side * (top.Y*0.93 + 3), Z: top.Z - 24}
+		var ring []r3.Vec
+		for i := range 32 {
+			sin, cos := math.Sincos(2 * math.Pi * float64(i) / 32)
+			x, z := 14*cos-0.2*sin*14, 30*sin
+			ring = append(ring,
+				r3.Add(middle, r3.Vec{X: x, Y: side * (13 - x) * 0.45, Z: z}),
+				r3.Add(middle, r3.Vec{X: x * 0.85, Y: side*(13-x)*0.45 - 6*side, Z: z * 0.9}))
+		}
+		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1})
+	}
+	return shapes
+}
+
+// disc is a circle as a polygon.
+func disc(at point, r float64) []point {
+	out := make([]point, 16)
+	for i := range out {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(len(out)))
+		out[i] = point{at.x + r*cos, at.y + r*sin}
+	}
+	return out
+}
+
+// hull is the convex hull of points, in order (Andrew's monotone chain).
+func hull(points []point) []point {
+	sorted := slices.Clone(points)
+	slices.SortFunc(sorted, func(p, q point) int {
+		return cmp.Or(cmp.Compare(p.x, q.x), cmp.Compare(p.y, q.y))
+	})
+	half := func() []point {
+		var out []point
+		for _, p := range sorted {
+			for len(out) > 1 {
+				a, b := out[len(out)-2], out[len(out)-1]
+				if (b.x-a.x)*(p.y-a.y)-(b.y-a.y)*(p.x-a.x) > 0 {
+					break
+				}
+				out = out[:len(out)-1]
+			}
+			out = append(out, p)
+		}
+		return out[:len(out)-1]
+	}
+	lower := half()
+	slices.Reverse(sorted)
+	return append(lower, half()...)
+}

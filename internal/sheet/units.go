@@ -1,0 +1,57 @@
+package sheet
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+)
+
+// Unit is the unit of length a person reads.
+type Unit string
+
+// The units.
+const (
+	Inches      Unit = "in"
+	Centimetres Unit = "cm"
+)
+
+var eighths = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}
+
+// Length writes a length given in mm with its unit: inches to the nearest eighth,
+// centimetres to the nearest millimetre.
+func (u Unit) Length(mm float64) string {
+	if u == Centimetres {
+		return strconv.FormatFloat(math.Round(mm)/10, 'f', -1, 64) + " cm"
+	}
+	n := int(math.Round(mm / 25.4 * 8))
+	whole, part := n/8, eighths[n%8]
+	if whole == 0 && part != "" {
+		return part + " in"
+	}
+	return strconv.Itoa(whole) + part + " in"
+}
+
+// Weight writes a mass given in g.
+func (u Unit) Weight(g float64) string {
+	if u == Centimetres {
+		return fmt.Sprintf("%.0f g", g)
+	}
+	return fmt.Sprintf("%.1f oz", g/28.349523125)
+}
+
+// hours writes minutes as hours and minutes, to five minutes from an hour on.
+func hours(minutes float64) string {
+	n := int(math.Round(minutes))
+	if n < 60 {
+		return fmt.Sprintf("%d min", n)
+	}
+	n = (n + 2) / 5 * 5
+	if n%60 == 0 {
+		return fmt.Sprintf("%d h", n/60)
+	}
+	return fmt.Sprintf("%d h %d min", n/60, n%60)
+}
+
+func money(minor int64, currency string) string {
+	return fmt.Sprintf("%s%d.%02d", currency, minor/100, minor%100)
+}

@@ -1,0 +1,160 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// Role is what a person of the studio may do; see the api package's table.
+type Role string
+
+// The roles.
+const (
+	Owner      Role = "owner"
+	Stylist    Role = "stylist"
+	Apprentice Role = "apprentice"
+)
+
+// Person is someone who works in the studio.
+type Person struct {
+	ID      string
+	Name    string
+	Role    Role
+	Hash    string // argon2id hash of the password, PHC form
+	Created time.Time
+}
+
+// Errors about people.
+var (
+	// ErrNameTaken: another person of the studio has this name.
+	ErrNameTaken = errors.New("name taken")
+	// ErrLastOwner: the studio would be left without an owner.
+	ErrLastOwner = errors.New("the last owner")
+	// ErrHasOwner: the studio has people already.
+	ErrHasOwner = errors.New("the studio has an owner")
+)
+
+const personColumns = `id, name, role, password_hash, created_at`
+
+func (p *Person) fields() []any {
+	return []any{&p.ID, &p.Name, &p.Role, &p.Hash, (*stamp)(&p.Created)}
+}
+
+// People lists everyone, by name.
+func (s *Store) People(ctx context.Context) ([]Person, error) {
+	rows, err := s.db.QueryContext(ctx, `SELECT `+personColumns+` FROM person ORDER BY name`)
+	if err != nil {
+		return nil, fmt.Errorf("listing people: %w", err)
+	}
+	defer rows.Close()
+	var out []Person
+	for rows.Next() {
+		var p Person
+		if err := rows.Scan(p.fields()...); err != nil {
+			return nil, fmt.Errorf("listing people: %w", err)
+		}
+		out = append(out, p)
+	}
+	return out, rows.Err()
+}
+
+// Person finds a person by id.
+func (s *Store) Person(ctx context.Context, id string) (Person, error) {
+	return s.person(ctx, `id = ?`, id)
+}
+
+// PersonNamed finds a person by name, whatever the case.
+func (s *Store) PersonNamed(ctx context.Context, name string) (Person, error) {
+	return s.person(ctx, `name = ?`, strings.TrimSpace(name))
+}
+
+func (s *Store) person(ctx context.Context, where, value string) (Person, error) {
+	var p Person
+	err := s.db.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, value).Scan(p.fields()...)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	if err != nil {
+		return Person{}, fmt.Errorf("person: %w", err)
+	}
+	return p, nil
+}
+
+// AddOwner adds the first person, an owner. It fails with ErrHasOwner when there
+// is anyone already.
+func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error) {
+	p := Person{ID: uuid.NewString(), Name: name, Role: Owner, Hash: hash, Created: time.Now().UTC()}
+	res, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`)
+		SELECT ?, ?, ?, ?, ? WHERE NOT EXISTS (SELECT 1 FROM person)`,
+		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
+	if err != nil {
+		return Person{}, fmt.Errorf("adding the owner: %w", err)
+	}
+	if n, err := res.RowsAffected(); err != nil || n == 0 {
+		return Person{}, errors.Join(ErrHasOwner, err)
+	}
+	return p, nil
+}
+
+// AddPerson adds a person.
+func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash string) (Person, error) {
+	p := Person{ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC()}
+	_, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`) VALUES (?, ?, ?, ?, ?)`,
+		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
+	if err != nil {
+		return Person{}, fmt.Errorf("adding a person: %w", taken(err))
+	}
+	return p, nil
+}
+
+// taken turns a broken UNIQUE on the name into ErrNameTaken.
+func taken(err error) error {
+	if strings.Contains(err.Error(), "UNIQUE constraint failed: person.name") {
+		return ErrNameTaken
+	}
+	return err
+}
+
+// ChangePerson puts p's name, role and hash in place of what was there. It fails
+// with ErrLastOwner when no owner would be left.
+func (s *Store) ChangePerson(ctx context.Context, p Person) error {
+	return s.keepingAnOwner(ctx, func(tx *sql.Tx) (sql.Result, error) {
+		return tx.ExecContext(ctx, `UPDATE person SET name = ?, role = ?, password_hash = ? WHERE id = ?`, p.Name, p.Role, p.Hash, p.ID)
+	})
+}
+
+// RemovePerson removes a person; what she saved stays under her name. It fails
+// with ErrLastOwner when no owner would be left.
+func (s *Store) RemovePerson(ctx context.Context, id string) error {
+	return s.keepingAnOwner(ctx, func(tx *sql.Tx) (sql.Result, error) {
+		return tx.ExecContext(ctx, `DELETE FROM person WHERE id = ?`, id)
+	})
+}
+
+// keepingAnOwner carries out a change of one person, unless it is of none or
+// leaves no owner.
+func (s *Store) keepingAnOwner(ctx context.Context, change func(*sql.Tx) (sql.Result, error)) error {
+	return s.inTx(ctx, func(tx *sql.Tx) error {
+		res, err := change(tx)
+		if err != nil {
+			return taken(err)
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(ErrNotFound, err)
+		}
+		var owners int
+		if err := tx.QueryRowContext(ctx, `SELECT count(*) FROM person WHERE role = 'owner'`).Scan(&owners); err != nil {
+			return err
+		}
+		if owners == 0 {
+			return ErrLastOwner
+		}
+		return nil
+	})
+}
