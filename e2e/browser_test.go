@@ -117,6 +117,43 @@ func (b browser) write(label, text string) {
 	}
 }
 
+// The owner of a new studio in these tests.
+const (
+	owner    = "Odalys Brandt"
+	password = "lantern regatta"
+)
+
+// claim opens a new studio as its owner.
+func (b browser) claim(address string) {
+	b.t.Helper()
+	b.visit(address, `document.body.innerText.includes("Whose studio is this?")`)
+	b.write("Your name", owner)
+	b.write("Password", password)
+	b.press("button", "Open the studio")
+	b.waitFor(`document.body.innerText.includes("Start with a tape measure")`)
+}
+
+// enterDemo walks into the demo studio as one of its people; "" is the owner.
+func (b browser) enterDemo(address, as string) {
+	b.t.Helper()
+	b.visit(address, `document.body.innerText.includes("Tidewheel Loft")`)
+	if as == "" {
+		b.press("button", "Open the demo studio")
+	} else {
+		b.press("button", as)
+	}
+	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 3`)
+}
+
+// openPlan opens a plan from the list by its title and goes to a step.
+func (b browser) openPlan(address, title, step string) {
+	b.t.Helper()
+	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 3`)
+	b.press("h2", title)
+	b.waitFor(drawn + " > 40")
+	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 40")
+}
+
 // tally is a figure of the tally strip, and tallyChange what the last change did
 // to it.
 func (b browser) tally(name string) string {

@@ -110,12 +110,29 @@ type planVersion struct {
 	Changes  []plan.Change `json:"changes" doc:"What it changed of the version before it in this list"`
 }
 
-// difference is how the stored plan differs from another state of it.
+// comparison is two states of a plan that one person has: where she began, and
+// where she is.
+type comparison struct {
+	Base planDraft `json:"base"`
+	Mine planDraft `json:"mine"`
+}
+
+// difference is what two people did to one plan.
 type difference struct {
-	Version int           `json:"version"`
+	Version int           `json:"version" doc:"Of the plan as it is stored"`
 	SavedBy string        `json:"savedBy"`
 	SavedAt time.Time     `json:"savedAt"`
-	Changes []plan.Change `json:"changes"`
+	Theirs  []plan.Change `json:"theirs" doc:"What the stored plan changed of the base"`
+	Mine    []plan.Change `json:"mine" doc:"What the other state changed of the base"`
+}
+
+// changes are those between two drafts, their titles among them.
+func changes(from, to planDraft) []plan.Change {
+	out := plan.Changes(from.Input, to.Input)
+	if from.Title != to.Title {
+		out = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: from.Title, To: to.Title}}, out...)
+	}
+	return out
 }
 
 func entryOf(e store.Entry) planEntry {
@@ -283,20 +300,19 @@ func (s *server) historyOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "comparePlan", Method: http.MethodPost, Path: "/api/v1/plans/{id}/compare",
-		Summary: "What the stored plan changed of the state sent, and who saved it", MaxBodyBytes: maxBody,
+		Summary: "Who saved the plan meanwhile, and what both sides changed", MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Body planDraft
+		Body comparison
 	}) (*struct{ Body difference }, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
 			return nil, problem(err, "")
 		}
-		changes := plan.Changes(in.Body.Input, p.Input)
-		if in.Body.Title != p.Title {
-			changes = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: in.Body.Title, To: p.Title}}, changes...)
-		}
-		return &struct{ Body difference }{difference{p.Version, p.SavedBy, p.Updated, changes}}, nil
+		stored := planDraft{Title: p.Title, Input: p.Input}
+		return &struct{ Body difference }{difference{
+			p.Version, p.SavedBy, p.Updated, changes(in.Body.Base, stored), changes(in.Body.Base, in.Body.Mine),
+		}}, nil
 	})
 }
 

@@ -3,13 +3,19 @@ import { App as AntApp, ConfigProvider } from "antd";
 import { lazy, StrictMode, Suspense, useEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
-import { queryClient } from "./api/queries";
+import { queryClient, useMe } from "./api/queries";
 import "./app/global.css";
 import { usePreferences } from "./app/preferences";
 import { palette, themeOf } from "./app/theme";
-import { PlansPage } from "./plans/PlansPage";
+import { Trouble } from "./app/Trouble";
+import { DoorPage } from "./door/DoorPage";
+import { TodayPage } from "./today/TodayPage";
 
+const ClientsPage = lazy(() => import("./clients/ClientsPage"));
+const ClientCard = lazy(() => import("./clients/ClientCard"));
+const PlansPage = lazy(() => import("./plans/PlansPage"));
 const PlanWorkspace = lazy(() => import("./workspace/PlanWorkspace"));
+const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
 
@@ -31,17 +37,32 @@ function Kladotex() {
   return (
     <ConfigProvider theme={themeOf(dim)} csp={{ nonce }}>
       <AntApp>
-        <BrowserRouter>
-          <Suspense>
-            <Routes>
-              <Route path="/plans" element={<PlansPage />} />
-              <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
-              <Route path="*" element={<Navigate to="/plans" replace />} />
-            </Routes>
-          </Suspense>
-        </BrowserRouter>
+        <Studio />
       </AntApp>
     </ConfigProvider>
+  );
+}
+
+/** The places of the studio, behind the door. */
+function Studio() {
+  const me = useMe();
+  if (me.error) return <Trouble error={me.error} retry={() => void me.refetch()} />;
+  if (me.data === undefined) return null;
+  if (me.data === null) return <DoorPage />;
+  return (
+    <BrowserRouter>
+      <Suspense>
+        <Routes>
+          <Route path="/" element={<TodayPage />} />
+          <Route path="/clients" element={<ClientsPage />} />
+          <Route path="/clients/:id" element={<ClientCard />} />
+          <Route path="/plans" element={<PlansPage />} />
+          <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
+          <Route path="/house" element={<HouseRulesPage />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </BrowserRouter>
   );
 }
 

@@ -3,12 +3,22 @@ import type { components, paths } from "./schema";
 
 const http = createClient<paths>({ baseUrl: window.location.origin });
 
-type Problem = components["schemas"]["ErrorModel"];
+// Browsers that do not say where a request comes from send the token back instead.
+http.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )kladotex_csrf=([^;]+)/.exec(document.cookie)?.[1];
+    if (token) request.headers.set("X-CSRF-Token", token);
+    return request;
+  },
+});
+
+type Schemas = components["schemas"];
+type Problem = Schemas["ErrorModel"];
 
 /** A refusal by the server, with the message for each field it names. */
 export class Refusal extends Error {
   readonly status: number;
-  /** Messages by the field's path in the plan's input, such as "head.earToEarMm". */
+  /** Messages by the field's path in the document, such as "head.earToEarMm". */
   readonly fields: Readonly<Record<string, string>>;
 
   constructor(status: number, problem: Problem | undefined) {
@@ -16,7 +26,7 @@ export class Refusal extends Error {
     this.status = status;
     const fields: Record<string, string> = {};
     for (const e of problem?.errors ?? []) {
-      const path = e.location?.replace(/^body\.(input\.)?/, "");
+      const path = e.location?.replace(/^body\.((input|facts)\.)?/, "");
       if (path && e.message) fields[path] ??= e.message;
     }
     this.fields = fields;
@@ -36,19 +46,60 @@ async function settle<T>(request: Promise<Answer<T>>): Promise<T> {
   return data as T;
 }
 
+const at = (id: string) => ({ params: { path: { id } } });
+const over = (id: string, version: number) => ({
+  params: { path: { id }, header: { "If-Match": `"${version}"` } },
+});
+
 export const server = {
+  studio: () => settle(http.GET("/api/v1/studio")),
+  claim: (body: Schemas["Credentials"]) => settle(http.POST("/api/v1/owner", { body })),
+  signIn: (body: Schemas["Credentials"]) => settle(http.POST("/api/v1/session", { body })),
+  signInDemo: (id: string) => settle(http.POST("/api/v1/session/demo", { body: { id } })),
+  me: () => settle(http.GET("/api/v1/session")),
+  signOut: () => settle(http.DELETE("/api/v1/session")),
+  signOutEverywhere: () => settle(http.DELETE("/api/v1/sessions")),
+  changePassword: (body: Schemas["ChangePasswordRequest"]) =>
+    settle(http.PUT("/api/v1/session/password", { body })),
+
+  people: () => settle(http.GET("/api/v1/people")),
+  addPerson: (body: Schemas["AddPersonRequest"]) => settle(http.POST("/api/v1/people", { body })),
+  changePerson: (id: string, body: Schemas["ChangePersonRequest"]) =>
+    settle(http.PUT("/api/v1/people/{id}", { ...at(id), body })),
+  removePerson: (id: string) => settle(http.DELETE("/api/v1/people/{id}", at(id))),
+
+  clients: (search: string, archived: boolean) =>
+    settle(http.GET("/api/v1/clients", { params: { query: { search, archived } } })),
+  client: (id: string) => settle(http.GET("/api/v1/clients/{id}", at(id))),
+  createClient: (body: Schemas["ClientDraft"]) => settle(http.POST("/api/v1/clients", { body })),
+  saveClient: (id: string, version: number, body: Schemas["ClientDraft"]) =>
+    settle(http.PUT("/api/v1/clients/{id}", { ...over(id, version), body })),
+  removeClient: (id: string) => settle(http.DELETE("/api/v1/clients/{id}", at(id))),
+
   catalogue: () => settle(http.GET("/api/v1/catalogue")),
-  plans: () => settle(http.GET("/api/v1/plans")),
-  plan: (id: string) => settle(http.GET("/api/v1/plans/{id}", { params: { path: { id } } })),
-  create: (body: components["schemas"]["PlanDraft"]) => settle(http.POST("/api/v1/plans", { body })),
-  save: (id: string, version: number, body: components["schemas"]["PlanDraft"]) =>
+  begin: (query: { client?: string; from?: string }) =>
+    settle(http.GET("/api/v1/begin", { params: { query } })),
+  preview: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/preview", { body: input, signal })),
+
+  plans: (client: string) => settle(http.GET("/api/v1/plans", { params: { query: { client } } })),
+  plan: (id: string) => settle(http.GET("/api/v1/plans/{id}", at(id))),
+  createPlan: (body: Schemas["PlanDraft"]) => settle(http.POST("/api/v1/plans", { body })),
+  savePlan: (id: string, version: number, body: Schemas["PlanDraft"]) =>
+    settle(http.PUT("/api/v1/plans/{id}", { ...over(id, version), body })),
+  removePlan: (id: string) => settle(http.DELETE("/api/v1/plans/{id}", at(id))),
+  versions: (id: string) => settle(http.GET("/api/v1/plans/{id}/versions", at(id))),
+  version: (id: string, version: number) =>
+    settle(http.GET("/api/v1/plans/{id}/versions/{version}", { params: { path: { id, version } } })),
+  compare: (id: string, body: Schemas["Comparison"]) =>
+    settle(http.POST("/api/v1/plans/{id}/compare", { ...at(id), body })),
+  /** Stores the plan in an exported file; the server reads the file, so that it can say what is wrong. */
+  importPlan: (file: File) =>
     settle(
-      http.PUT("/api/v1/plans/{id}", {
-        params: { path: { id }, header: { "If-Match": `"${version}"` } },
-        body,
+      http.POST("/api/v1/import", {
+        body: "",
+        bodySerializer: () => file,
+        headers: { "Content-Type": "application/json" },
       }),
     ),
-  remove: (id: string) => settle(http.DELETE("/api/v1/plans/{id}", { params: { path: { id } } })),
-  preview: (input: components["schemas"]["Input"], signal: AbortSignal) =>
-    settle(http.POST("/api/v1/preview", { body: input, signal })),
 };

@@ -208,7 +208,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What the stored plan changed of the state sent, and who saved it */
+        /** Who saved the plan meanwhile, and what both sides changed */
         post: operations["comparePlan"];
         delete?: never;
         options?: never;
@@ -517,6 +517,10 @@ export interface components {
             /** Format: date-time */
             updated: string;
         };
+        Comparison: {
+            base: components["schemas"]["PlanDraft"];
+            mine: components["schemas"]["PlanDraft"];
+        };
         Consent: {
             /** @description What was agreed to */
             covers: string;
@@ -529,11 +533,17 @@ export interface components {
             password: string;
         };
         Difference: {
-            changes: components["schemas"]["Change"][];
+            /** @description What the other state changed of the base */
+            mine: components["schemas"]["Change"][];
             /** Format: date-time */
             savedAt: string;
             savedBy: string;
-            /** Format: int64 */
+            /** @description What the stored plan changed of the base */
+            theirs: components["schemas"]["Change"][];
+            /**
+             * Format: int64
+             * @description Of the plan as it is stored
+             */
             version: number;
         };
         ErrorDetail: {
@@ -1777,7 +1787,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanDraft"];
+                "application/json": components["schemas"]["Comparison"];
             };
         };
         responses: {

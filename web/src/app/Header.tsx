@@ -1,22 +1,35 @@
-import { SettingOutlined } from "@ant-design/icons";
-import { Button, Popover, Segmented, Select, Switch } from "antd";
+import { LeftOutlined, SettingOutlined, UserOutlined } from "@ant-design/icons";
+import { Button, Dropdown, Popover, Segmented, Select, Switch } from "antd";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink, useNavigate } from "react-router";
+import { server } from "../api/client";
+import { comeIn, useMe } from "../api/queries";
 import styles from "./Header.module.css";
 import { PlaitedLine } from "./PlaitedLine";
 import { hairTones, skinTones, usePreferences, type HairTone, type SkinTone } from "./preferences";
 
-/** The line along the top: the name, what the page puts there, and how the person likes to read. */
-export function Header({ children }: { children?: ReactNode }) {
+export const roleNames = { owner: "Owner", stylist: "Stylist", apprentice: "Apprentice" } as const;
+
+/** The line along the top: the places, what the page puts there, and how the person likes to read. */
+export function Header({ back, children }: { back?: { to: string; label: string }; children?: ReactNode }) {
   const { unit, set } = usePreferences();
   return (
     <header className={styles.header}>
       <div className={styles.line}>
-        <Link to="/plans" className={styles.brand} aria-label="Kladotex, all plans">
+        <Link to="/" className={styles.brand} aria-label="Kladotex, today">
           <img src="/favicon.svg" alt="" width={32} height={32} />
           <span>Kladotex</span>
         </Link>
-        <div className={styles.page}>{children}</div>
+        {back ? (
+          <div className={styles.page}>
+            <Link to={back.to} className={styles.back}>
+              <LeftOutlined aria-hidden /> {back.label}
+            </Link>
+            {children}
+          </div>
+        ) : (
+          <Places />
+        )}
         <Segmented<"in" | "cm">
           aria-label="Unit of length"
           value={unit}
@@ -26,9 +39,47 @@ export function Header({ children }: { children?: ReactNode }) {
         <Popover trigger="click" placement="bottomRight" content={<Reading />}>
           <Button icon={<SettingOutlined />} aria-label="How it looks" />
         </Popover>
+        <SignedIn />
       </div>
       <PlaitedLine />
     </header>
+  );
+}
+
+const Places = () => (
+  <nav className={styles.places} aria-label="Places">
+    <NavLink to="/" end>
+      Today
+    </NavLink>
+    <NavLink to="/clients">Clients</NavLink>
+    <NavLink to="/plans">Plans</NavLink>
+    <NavLink to="/house">House rules</NavLink>
+  </nav>
+);
+
+/** Who is signed in, and the way out. */
+function SignedIn() {
+  const me = useMe().data;
+  const navigate = useNavigate();
+  if (!me) return null;
+  const leave = async () => {
+    await server.signOut();
+    comeIn(null);
+  };
+  return (
+    <Dropdown
+      trigger={["click"]}
+      menu={{
+        items: [
+          { key: "who", label: `${me.name}, ${roleNames[me.role].toLowerCase()}`, disabled: true },
+          { type: "divider" },
+          { key: "house", label: "House rules", onClick: () => void navigate("/house") },
+          { key: "out", label: "Sign out", onClick: () => void leave() },
+        ],
+      }}
+    >
+      <Button icon={<UserOutlined />} aria-label={`Signed in as ${me.name}`} />
+    </Dropdown>
   );
 }
 
@@ -38,7 +89,7 @@ function options<K extends string>(tones: Readonly<Record<K, { name: string }>>)
 
 /** How the application looks to this person. */
 function Reading() {
-  const { currency, dim, hair, skin, set } = usePreferences();
+  const { currency, dim, hair, skin, paper, set } = usePreferences();
   return (
     <div className={styles.reading}>
       <label>
@@ -67,6 +118,17 @@ function Reading() {
           value={currency}
           options={["$", "€", "£"]}
           onChange={(value) => set({ currency: value })}
+        />
+      </label>
+      <label>
+        <span>Paper of the plan sheet</span>
+        <Segmented<"letter" | "a4">
+          value={paper}
+          options={[
+            { value: "letter", label: "Letter" },
+            { value: "a4", label: "A4" },
+          ]}
+          onChange={(value) => set({ paper: value })}
         />
       </label>
     </div>

@@ -25,6 +25,7 @@ interface Preferences {
   dim: boolean;
   hair: HairTone;
   skin: SkinTone;
+  paper: "letter" | "a4";
   set: (change: Partial<Omit<Preferences, "set">>) => void;
 }
 
@@ -37,6 +38,7 @@ export const usePreferences = create<Preferences>()(
       dim: false,
       hair: "brown",
       skin: "warm",
+      paper: "letter",
       set,
     }),
     { name: "kladotex.preferences" },

@@ -54,3 +54,16 @@ export function hours(minutes: number): string {
 export function weight(g: number, unit: LengthUnit): string {
   return unit === "in" ? `${(g / 28.3495).toFixed(1)} oz` : `${Math.round(g)} g`;
 }
+
+const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
+const date = new Intl.DateTimeFormat(undefined, { dateStyle: "medium" });
+
+/** A time as one says it: today and yesterday by name. */
+export function when(stamp: string): string {
+  const then = new Date(stamp);
+  const days = Math.round(
+    (new Date().setHours(0, 0, 0, 0) - new Date(then).setHours(0, 0, 0, 0)) / 86_400_000,
+  );
+  const day = days === 0 ? "today" : days === 1 ? "yesterday" : date.format(then);
+  return `${day}, ${clock.format(then)}`;
+}

@@ -10,6 +10,7 @@ import {
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
+  type RefObject,
   type SyntheticEvent,
 } from "react";
 import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
@@ -81,13 +82,18 @@ function useStance() {
 
 interface Props {
   result: PlanResult;
-  marked: ReadonlySet<string> | undefined;
+  marked?: ReadonlySet<string> | undefined;
+  /** Is kept at the stance the head is turned to. */
+  stanceRef?: RefObject<Stance>;
 }
 
 /** The head, to be turned, tapped and read. */
-export const HeadMap = memo(function HeadMap({ result, marked }: Props) {
+export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Props) {
   const { hair, skin, unit } = usePreferences();
   const { stance, now, put, turnTo } = useStance();
+  useEffect(() => {
+    if (stanceRef) stanceRef.current = stance;
+  }, [stanceRef, stance]);
   const [selected, setSelected] = useState<string>();
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean }>(null);
@@ -234,6 +240,7 @@ export const HeadMap = memo(function HeadMap({ result, marked }: Props) {
         <svg
           ref={svg}
           className={styles.head}
+          data-head
           viewBox="-140 -124 280 264"
           tabIndex={0}
           role="group"

@@ -4,7 +4,7 @@ import type { Catalogue, Method, PlanInput, PlanResult } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { hours, length, type LengthUnit } from "../app/units";
 import type { Change } from "./draft";
-import { LengthField } from "./fields";
+import { LengthField } from "../app/fields";
 import { formNames } from "./forms";
 import styles from "./steps.module.css";
 

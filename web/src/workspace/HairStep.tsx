@@ -4,7 +4,7 @@ import type { Catalogue, Order, Piece, PlanInput, PlanResult } from "../api/type
 import { usePreferences } from "../app/preferences";
 import { length, money, weight } from "../app/units";
 import type { Change } from "./draft";
-import { LengthField, NumberField } from "./fields";
+import { LengthField, NumberField } from "../app/fields";
 import { formNames } from "./forms";
 import styles from "./steps.module.css";
 

@@ -5,7 +5,7 @@ import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { zoneName } from "../head/names";
 import type { Change } from "./draft";
-import { SizeSlider } from "./fields";
+import { SizeSlider } from "../app/fields";
 import styles from "./steps.module.css";
 
 interface Props {

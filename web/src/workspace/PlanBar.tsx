@@ -1,26 +1,31 @@
-import { RollbackOutlined } from "@ant-design/icons";
-import { Alert, Button, Input } from "antd";
+import { DownloadOutlined, HistoryOutlined, QuestionOutlined } from "@ant-design/icons";
+import { Button, Dropdown, Input } from "antd";
 import { memo } from "react";
+import type { Autosave } from "../app/autosave";
 import { Header } from "../app/Header";
-import { useSaveState, type Autosave } from "./autosave";
+import { SaveNote } from "../app/SaveNote";
+import { UndoRedo } from "../app/UndoRedo";
 import type { Draft } from "./draft";
 import styles from "./PlanBar.module.css";
-import { SaveNote } from "./SaveNote";
+import type { TakeAlong } from "./takeAlong";
 
 interface Props {
   title: string;
-  autosave: Autosave;
+  autosave: Autosave<Draft>;
   canUndo: boolean;
   canRedo: boolean;
   rename: (title: string) => void;
   undo: () => void;
   redo: () => void;
+  take: (what: TakeAlong) => void;
+  onHistory: () => void;
+  onKeys: () => void;
 }
 
-/** The plan's name, whether it is safe, and the way back. */
+/** The plan's name, whether it is safe, the way back, and what can be taken along. */
 export const PlanBar = memo(function PlanBar(props: Props) {
   return (
-    <Header>
+    <Header back={{ to: "/plans", label: "Plans" }}>
       <Input
         className={styles.title ?? ""}
         variant="borderless"
@@ -31,47 +36,22 @@ export const PlanBar = memo(function PlanBar(props: Props) {
         onChange={(event) => props.rename(event.target.value)}
       />
       <SaveNote autosave={props.autosave} />
-      <Button
-        icon={<RollbackOutlined />}
-        aria-label="Undo"
-        title="Undo (Ctrl+Z)"
-        disabled={!props.canUndo}
-        onClick={props.undo}
-      />
-      <Button
-        icon={<RollbackOutlined className={styles.onward ?? ""} />}
-        aria-label="Redo"
-        title="Redo (Ctrl+Shift+Z)"
-        disabled={!props.canRedo}
-        onClick={props.redo}
-      />
+      <UndoRedo canUndo={props.canUndo} canRedo={props.canRedo} undo={props.undo} redo={props.redo} />
+      <Button icon={<HistoryOutlined />} aria-label="History" title="History (H)" onClick={props.onHistory} />
+      <Dropdown
+        trigger={["click"]}
+        menu={{
+          items: [
+            { key: "sheet", label: "Plan sheet with gauge card, PDF" },
+            { key: "view", label: "The head as it is turned now, SVG" },
+            { key: "file", label: "The plan as a file, to import elsewhere" },
+          ],
+          onClick: ({ key }) => props.take(key as TakeAlong),
+        }}
+      >
+        <Button icon={<DownloadOutlined />} aria-label="Take along" title="Take along" />
+      </Dropdown>
+      <Button icon={<QuestionOutlined />} aria-label="Keys" title="Keys (?)" onClick={props.onKeys} />
     </Header>
   );
 });
-
-/** Someone else saved this plan: she chooses which of the two goes on. */
-export function SavedElsewhere({
-  autosave,
-  replace,
-}: {
-  autosave: Autosave;
-  replace: (draft: Draft) => void;
-}) {
-  const state = useSaveState(autosave);
-  if (state.kind !== "stale") return null;
-  return (
-    <Alert
-      type="warning"
-      showIcon
-      title="This plan was saved elsewhere since you opened it."
-      action={
-        <>
-          <Button onClick={() => void autosave.takeTheirs().then((theirs) => theirs && replace(theirs))}>
-            Show that one
-          </Button>
-          <Button onClick={() => void autosave.keepMine()}>Keep this one</Button>
-        </>
-      }
-    />
-  );
-}

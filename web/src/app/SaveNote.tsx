@@ -12,7 +12,7 @@ import styles from "./SaveNote.module.css";
 const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
 
 /** Whether what is on the screen is safe, in words and a sign. */
-export function SaveNote({ autosave }: { autosave: Autosave }) {
+export function SaveNote<D>({ autosave }: { autosave: Autosave<D> }) {
   const state = useSaveState(autosave);
   const [icon, text]: [ReactNode, string] = (() => {
     switch (state.kind) {
@@ -26,9 +26,11 @@ export function SaveNote({ autosave }: { autosave: Autosave }) {
       case "refused":
         return [<ExclamationCircleOutlined key="i" />, "Not saved until it is put right"];
       case "offline":
-        return [<DisconnectOutlined key="i" />, "Not saved: no connection, trying again"];
+        return [<DisconnectOutlined key="i" />, "No connection: kept here, trying again"];
       case "stale":
         return [<ExclamationCircleOutlined key="i" />, "Saved elsewhere meanwhile"];
+      case "gone":
+        return [<ExclamationCircleOutlined key="i" />, "Deleted elsewhere: kept in this browser only"];
     }
   })();
   return (

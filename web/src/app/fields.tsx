@@ -1,7 +1,7 @@
 import { Input, InputNumber, Slider } from "antd";
 import { createContext, useContext, useId, useState, type ReactNode } from "react";
-import { usePreferences } from "../app/preferences";
-import { readNumber, toMm, toUnit, writeInches, writeLength } from "../app/units";
+import { usePreferences } from "./preferences";
+import { readNumber, toMm, toUnit, writeInches, writeLength } from "./units";
 import styles from "./fields.module.css";
 
 /** Messages of the last refusal by field path. */
@@ -38,15 +38,17 @@ function Field({
 
 interface LengthProps extends FieldProps {
   mm: number;
+  /** True where 0 stands for a length not taken, shown as an empty field. */
+  empty?: boolean;
   onChange: (mm: number) => void;
 }
 
 /** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read; the arrow keys step. */
-export function LengthField({ mm, onChange, ...field }: LengthProps) {
+export function LengthField({ mm, empty = false, onChange, ...field }: LengthProps) {
   const unit = usePreferences((p) => p.unit);
   // What is being typed stays as it is typed, for as long as it stands for the length.
   const [typed, setTyped] = useState<string>();
-  const read = (text: string) => toMm(readNumber(text), unit);
+  const read = (text: string) => (empty && text.trim() === "" ? 0 : toMm(readNumber(text), unit));
   const current = typed !== undefined && !(Math.abs(read(typed) - mm) > 1e-6) ? typed : undefined;
   const step = (up: number) => {
     setTyped(undefined);
@@ -59,7 +61,8 @@ export function LengthField({ mm, onChange, ...field }: LengthProps) {
         <Input
           id={id}
           className={styles.number ?? ""}
-          value={current ?? writeLength(mm, unit)}
+          value={current ?? (empty && mm === 0 ? "" : writeLength(mm, unit))}
+          {...(empty && { placeholder: "–" })}
           suffix={unit}
           inputMode="decimal"
           autoComplete="off"

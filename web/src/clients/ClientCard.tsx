@@ -1,0 +1,518 @@
+import { DeleteOutlined, DownloadOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
+import { Alert, App, Button, Input, Segmented, Select, Skeleton, Switch } from "antd";
+import { useCallback, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { Refusal, server } from "../api/client";
+import {
+  queryClient,
+  useCatalogue,
+  useChange,
+  useClient,
+  useMe,
+  useOpenedClient,
+  usePlans,
+  usePreview,
+} from "../api/queries";
+import type { Catalogue, ClientDocument, ClientDraft, Facts } from "../api/types";
+import { shelfName, useAutosave, useSaveState, type Keeper, type Stored } from "../app/autosave";
+import { FieldErrors, LengthField } from "../app/fields";
+import { Header } from "../app/Header";
+import { usePreferences } from "../app/preferences";
+import { SaveNote } from "../app/SaveNote";
+import { shelf, type Shelved } from "../app/shelf";
+import { Trouble } from "../app/Trouble";
+import { useUndoable, type ChangeDraft } from "../app/undoable";
+import { area, length } from "../app/units";
+import { UndoRedo } from "../app/UndoRedo";
+import { HeadMap } from "../head/HeadMap";
+import { PlanList } from "../plans/PlanList";
+import steps from "../workspace/steps.module.css";
+import styles from "./ClientCard.module.css";
+import { EarlierInstalls } from "./EarlierInstalls";
+import { HairChoices } from "./HairChoices";
+import { TapeFields } from "./TapeFields";
+
+const newClient: ClientDraft = {
+  name: "",
+  archived: false,
+  facts: {
+    contact: "",
+    guardian: "",
+    statureMm: 0,
+    hair: {
+      frontMm: 0,
+      sidesMm: 0,
+      crownMm: 0,
+      napeMm: 0,
+      densityPerCm2: 190,
+      strandUm: 75,
+      texture: "coily",
+      tenderScalp: false,
+      edges: "strong",
+    },
+    history: [],
+    notes: "",
+    consent: { given: false, on: "", covers: "" },
+    installs: [],
+  },
+};
+
+const draftOf = ({ name, archived, facts }: ClientDocument): ClientDraft => ({ name, archived, facts });
+
+const clientKeeper: Keeper<ClientDraft> = {
+  kind: "client",
+  create: server.createClient,
+  save: server.saveClient,
+  read: async (id) => {
+    const client = await server.client(id);
+    return { ...client, draft: draftOf(client) };
+  },
+};
+
+/** Opens a client's card, or a new one. */
+function ClientCard() {
+  const { id = "new" } = useParams();
+  const navigate = useNavigate();
+  const [made, setMade] = useState<string>();
+  const fresh = id === "new" || id === made;
+  const catalogue = useCatalogue();
+  const client = useOpenedClient(fresh ? undefined : id);
+  const onMade = useCallback(
+    (created: Stored) => {
+      setMade(created.id);
+      void navigate(`/clients/${created.id}`, { replace: true });
+    },
+    [navigate],
+  );
+  const error = catalogue.error ?? client.error;
+  const opened = fresh ? undefined : client.data;
+  if (!catalogue.data || (!fresh && !opened))
+    return (
+      <>
+        <Header />
+        <main className={styles.waiting}>{error ? <Trouble error={error} /> : <Skeleton active />}</main>
+      </>
+    );
+  return <Card key={fresh ? "new" : id} catalogue={catalogue.data} opened={opened} onMade={onMade} />;
+}
+
+interface CardProps {
+  catalogue: Catalogue;
+  opened: ClientDocument | undefined;
+  onMade: (client: Stored) => void;
+}
+
+const noNote = () => undefined;
+
+/** The card: her head on one side, what is known of her on the other. */
+function Card({ catalogue, opened, onMade }: CardProps) {
+  const base = opened ? draftOf(opened) : newClient;
+  const [kept] = useState<Shelved<ClientDraft> | undefined>(() =>
+    shelf.look(shelfName("client", opened?.id)),
+  );
+  const { draft, change, undo, redo, replace, canUndo, canRedo } = useUndoable(kept?.draft ?? base, noNote);
+  const onSaved = useCallback(
+    (stored: Stored, created: boolean) => {
+      void queryClient.invalidateQueries({ queryKey: ["clients"] });
+      void queryClient.invalidateQueries({ queryKey: ["client", stored.id] });
+      if (created) onMade(stored);
+    },
+    [onMade],
+  );
+  const autosave = useAutosave(
+    draft,
+    kept?.base ?? base,
+    opened && { ...opened, version: kept?.version ?? opened.version },
+    clientKeeper,
+    onSaved,
+  );
+  const state = useSaveState(autosave);
+  const errors = state.kind === "refused" ? state.fields : {};
+  const mayChange = useMe().data?.role !== "apprentice";
+  const unit = usePreferences((p) => p.unit);
+  const { facts } = draft;
+  const set = useCallback(
+    (control: string | null, part: Partial<Facts>) =>
+      change(control, (d) => ({ ...d, facts: { ...d.facts, ...part } })),
+    [change],
+  );
+  const preview = usePreview(facts.tapes && { ...catalogue.default, head: facts.tapes });
+  const tapesRefused = preview.error instanceof Refusal ? preview.error : undefined;
+
+  return (
+    <div className={styles.card}>
+      <Header back={{ to: "/clients", label: "Clients" }}>
+        <Input
+          className={styles.name ?? ""}
+          variant="borderless"
+          placeholder="Her name"
+          aria-label="Name of the client"
+          autoFocus={!opened}
+          value={draft.name}
+          maxLength={120}
+          disabled={!mayChange}
+          onChange={(event) => change("name", (d) => ({ ...d, name: event.target.value }))}
+        />
+        {mayChange && <SaveNote autosave={autosave} />}
+        <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={undo} redo={redo} />
+      </Header>
+      <main className={styles.main}>
+        <div className={styles.head}>
+          {state.kind === "stale" && (
+            <Alert
+              type="warning"
+              showIcon
+              title="This card was saved elsewhere since you opened it."
+              action={
+                <div className={styles.choice}>
+                  <Button
+                    onClick={() => void autosave.takeTheirs().then((theirs) => theirs && replace(theirs))}
+                  >
+                    Go on with that one
+                  </Button>
+                  <Button type="primary" onClick={() => void autosave.keepMine()}>
+                    Keep mine
+                  </Button>
+                </div>
+              }
+            />
+          )}
+          {draft.archived && <Alert type="info" showIcon title="Archived: not offered for new plans." />}
+          {facts.tapes && preview.result ? (
+            <>
+              <HeadMap result={preview.result} />
+              <p className={styles.caption}>
+                Her head as the tapes give it: {area(preview.result.layout.areaMm2, unit)} of scalp under
+                hair. The parts are an example, brick at {length(25.4, unit)}; hers are made in a plan.
+              </p>
+            </>
+          ) : (
+            <NoTapes mayChange={mayChange} onBegin={() => set(null, { tapes: catalogue.default.head })} />
+          )}
+        </div>
+        <FieldErrors value={{ ...errors, ...renamed(tapesRefused) }}>
+          <div className={`${steps.step} ${styles.facts}`} inert={!mayChange}>
+            {state.kind === "refused" && <Alert type="error" showIcon title={state.message} />}
+            <Cautions id={autosave.id} />
+            {facts.tapes && (
+              <section>
+                <h2>Three tapes</h2>
+                <TapeFields
+                  tapes={facts.tapes}
+                  path="tapes"
+                  heads={catalogue.heads}
+                  onChange={(control, tapes) => set(control, { tapes })}
+                />
+              </section>
+            )}
+            <HairFacts facts={facts} set={set} />
+            <CautionFacts facts={facts} set={set} />
+            <PersonFacts facts={facts} set={set} />
+            <EarlierInstalls
+              installs={facts.installs}
+              onChange={(control, installs) => set(control, { installs })}
+            />
+          </div>
+        </FieldErrors>
+        {autosave.id && (
+          <section className={styles.below}>
+            <HerPlans id={autosave.id} />
+            {mayChange && (
+              <Keeping id={autosave.id} draft={draft} change={change} save={() => autosave.save()} />
+            )}
+          </section>
+        )}
+      </main>
+    </div>
+  );
+}
+
+/** What to have before one's eyes, as the server draws it from the card as saved. */
+function Cautions({ id }: { id: string | undefined }) {
+  const cautions = useClient(id).data?.cautions ?? [];
+  if (cautions.length === 0) return null;
+  return (
+    <section>
+      <h2>Mind</h2>
+      {cautions.map((c) => (
+        <Alert key={c} type="warning" showIcon title={c} />
+      ))}
+    </section>
+  );
+}
+
+/** The refusals of a previewed head, under the names they have on the card. */
+function renamed(refusal: Refusal | undefined): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(refusal?.fields ?? {}).map(([path, text]) => [path.replace(/^head\./, "tapes."), text]),
+  );
+}
+
+const NoTapes = ({ mayChange, onBegin }: { mayChange: boolean; onBegin: () => void }) => (
+  <div className={styles.noTapes}>
+    <h2>Her head is not measured yet</h2>
+    <p>
+      Three tapes are enough: around the head, front to nape, ear to ear. The head is drawn as you write them.
+    </p>
+    {mayChange && (
+      <Button type="primary" size="large" onClick={onBegin}>
+        Write down her tapes
+      </Button>
+    )}
+  </div>
+);
+
+interface FactsProps {
+  facts: Facts;
+  set: (control: string | null, part: Partial<Facts>) => void;
+}
+
+const zones = [
+  ["frontMm", "In front"],
+  ["sidesMm", "At the sides"],
+  ["crownMm", "At the crown"],
+  ["napeMm", "At the nape"],
+] as const;
+
+const textures = { straight: "Straight", wavy: "Wavy", curly: "Curly", coily: "Coily" } as const;
+const edges = { strong: "Strong", fine: "Fine", fragile: "Fragile", bare: "Bare" } as const;
+
+function choices<K extends string>(names: Readonly<Record<K, string>>) {
+  return (Object.keys(names) as K[]).map((value) => ({ value, label: names[value] }));
+}
+
+function HairFacts({ facts, set }: FactsProps) {
+  const { hair } = facts;
+  const put = (control: string | null, part: Partial<Facts["hair"]>) =>
+    set(control, { hair: { ...hair, ...part } });
+  return (
+    <section>
+      <h2>Her hair, stretched</h2>
+      {zones.map(([name, label]) => (
+        <LengthField
+          key={name}
+          label={label}
+          path={`hair.${name}`}
+          empty
+          mm={hair[name]}
+          onChange={(mm) => put(`hair.${name}`, { [name]: mm })}
+        />
+      ))}
+      <HairChoices
+        density={hair.densityPerCm2}
+        strand={hair.strandUm}
+        onDensity={(densityPerCm2) => put(null, { densityPerCm2 })}
+        onStrand={(strandUm) => put(null, { strandUm })}
+      />
+      <label className={steps.stack}>
+        <span>Texture</span>
+        <Segmented
+          block
+          value={hair.texture}
+          options={choices(textures)}
+          onChange={(texture) => put(null, { texture })}
+        />
+      </label>
+      <label className={steps.stack}>
+        <span>Edges</span>
+        <Segmented
+          block
+          value={hair.edges}
+          options={choices(edges)}
+          onChange={(value) => put(null, { edges: value })}
+        />
+      </label>
+      <label className={steps.toggle}>
+        <Switch checked={hair.tenderScalp} onChange={(tenderScalp) => put(null, { tenderScalp })} />
+        <span>Tender scalp</span>
+      </label>
+    </section>
+  );
+}
+
+const events: Record<Facts["history"][number], string> = {
+  "sore-scalp": "Sore, broken or infected scalp",
+  "hair-loss": "Hair loss",
+  chemical: "Recent chemical service",
+  "product-allergy": "Product allergy",
+  "fibre-itch": "Itched from fibre coating",
+  "pain-before": "An earlier install hurt",
+  "heat-damage": "Heat damage",
+};
+
+function CautionFacts({ facts, set }: FactsProps) {
+  return (
+    <section>
+      <h2>What calls for caution</h2>
+      <p className={steps.lead}>
+        Every plan for her shows what these mean. They are usual practice, not medical advice: with sore scalp
+        or hair loss, refer to a clinician.
+      </p>
+      <Select
+        mode="multiple"
+        aria-label="What calls for caution"
+        placeholder="Nothing known"
+        value={facts.history}
+        options={choices(events)}
+        onChange={(history: Facts["history"]) => set(null, { history })}
+      />
+    </section>
+  );
+}
+
+function PersonFacts({ facts, set }: FactsProps) {
+  const { consent } = facts;
+  const agree = (control: string | null, part: Partial<Facts["consent"]>) =>
+    set(control, { consent: { ...consent, ...part } });
+  return (
+    <section>
+      <h2>Herself</h2>
+      <LengthField
+        label="Height, standing"
+        path="statureMm"
+        empty
+        mm={facts.statureMm}
+        onChange={(statureMm) => set("stature", { statureMm })}
+      />
+      <label className={steps.stack}>
+        <span>How to reach her</span>
+        <Input
+          value={facts.contact}
+          maxLength={200}
+          onChange={(event) => set("contact", { contact: event.target.value })}
+        />
+      </label>
+      <label className={steps.stack}>
+        <span>
+          Guardian <small>for a child: who decides</small>
+        </span>
+        <Input
+          value={facts.guardian}
+          maxLength={120}
+          onChange={(event) => set("guardian", { guardian: event.target.value })}
+        />
+      </label>
+      <label className={steps.stack}>
+        <span>Notes</span>
+        <Input.TextArea
+          value={facts.notes}
+          maxLength={4000}
+          autoSize={{ minRows: 3, maxRows: 10 }}
+          onChange={(event) => set("notes", { notes: event.target.value })}
+        />
+      </label>
+      <label className={steps.toggle}>
+        <Switch
+          checked={consent.given}
+          onChange={(given) => agree(null, { given, on: given ? localDay() : "" })}
+        />
+        <span>
+          Consent given <small>to the work and to keeping these notes; rules differ by place</small>
+        </span>
+      </label>
+      {consent.given && (
+        <>
+          <label className={steps.stack}>
+            <span>On</span>
+            <Input
+              type="date"
+              value={consent.on}
+              onChange={(event) => agree("consent.on", { on: event.target.value })}
+            />
+          </label>
+          <label className={steps.stack}>
+            <span>To what</span>
+            <Input
+              value={consent.covers}
+              maxLength={500}
+              onChange={(event) => agree("consent.covers", { covers: event.target.value })}
+            />
+          </label>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Today as the calendar here has it, YYYY-MM-DD. */
+function localDay(): string {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+}
+
+function HerPlans({ id }: { id: string }) {
+  const plans = usePlans(id);
+  const navigate = useNavigate();
+  return (
+    <div>
+      <div className={styles.plansTop}>
+        <h2>Her plans</h2>
+        <Button
+          type="primary"
+          size="large"
+          icon={<PlusOutlined />}
+          onClick={() => void navigate(`/plans/new/look?client=${id}`)}
+        >
+          New plan for her
+        </Button>
+      </div>
+      {plans.data?.length === 0 && (
+        <p className={steps.lead}>None yet. A new one begins with her tapes and her hair.</p>
+      )}
+      <PlanList plans={plans.data ?? []} />
+    </div>
+  );
+}
+
+interface KeepingProps {
+  id: string;
+  draft: ClientDraft;
+  change: ChangeDraft<ClientDraft>;
+  save: () => Promise<void>;
+}
+
+/** Archive, hand out, delete. */
+function Keeping({ id, draft, change, save }: KeepingProps) {
+  const { modal, message } = App.useApp();
+  const navigate = useNavigate();
+  const owner = useMe().data?.role === "owner";
+  const remove = useChange(server.removeClient, "clients", "plans");
+  const ask = () =>
+    modal.confirm({
+      title: `Delete ${draft.name} and all her plans?`,
+      content:
+        "Her card, her plans and their history are gone for good. To keep them out of the way, archive her instead.",
+      okText: "Delete for good",
+      okButtonProps: { danger: true },
+      onOk: () =>
+        remove
+          .mutateAsync(id)
+          .then(() => void navigate("/clients"))
+          .catch((e: Error) => void message.error(e.message)),
+    });
+  const hand = async () => {
+    await save();
+    const link = document.createElement("a");
+    link.href = `/api/v1/clients/${id}/export`;
+    link.download = "";
+    link.click();
+  };
+  return (
+    <div className={styles.keeping}>
+      <Button icon={<DownloadOutlined />} onClick={() => void hand()}>
+        All that is held about her, as a file
+      </Button>
+      <Button icon={<InboxOutlined />} onClick={() => change(null, (d) => ({ ...d, archived: !d.archived }))}>
+        {draft.archived ? "Bring back from the archive" : "Archive her card"}
+      </Button>
+      {owner && (
+        <Button danger icon={<DeleteOutlined />} onClick={ask}>
+          Delete for good
+        </Button>
+      )}
+      <Link to="/clients">All clients</Link>
+    </div>
+  );
+}
+
+export default ClientCard;

@@ -1,0 +1,244 @@
+import { DeleteOutlined, KeyOutlined, PlusOutlined } from "@ant-design/icons";
+import { Alert, App, Button, Form, Input, Modal, Select, Skeleton } from "antd";
+import { useState } from "react";
+import { Refusal, server } from "../api/client";
+import { comeIn, useChange, useMe, usePeople } from "../api/queries";
+import type { Person, Role } from "../api/types";
+import { Header, roleNames } from "../app/Header";
+import pageStyles from "../app/Page.module.css";
+import { Trouble } from "../app/Trouble";
+import styles from "./HouseRulesPage.module.css";
+
+const may: Record<Role, string> = {
+  owner: "Everything, and manages people",
+  stylist: "Clients and plans; deletes plans, no clients",
+  apprentice: "Reads clients, works on plans; deletes nothing",
+};
+
+/** The people of the studio and one's own sign-in. */
+function HouseRulesPage() {
+  return (
+    <div className={pageStyles.page}>
+      <Header />
+      <main className={pageStyles.main}>
+        <div className={pageStyles.top}>
+          <div>
+            <h1>House rules</h1>
+            <p>Who works here, and your own sign-in.</p>
+          </div>
+        </div>
+        <div className={styles.columns}>
+          <People />
+          <OwnSignIn />
+        </div>
+      </main>
+    </div>
+  );
+}
+
+function People() {
+  const people = usePeople();
+  const me = useMe().data;
+  const owner = me?.role === "owner";
+  const { modal, message } = App.useApp();
+  const [adding, setAdding] = useState(false);
+  const [giving, setGiving] = useState<Person>();
+  const tell = (e: Error) => void message.error(e.message);
+  const change = useChange(
+    ({ id, ...body }: { id: string; name: string; role: Role; password?: string }) =>
+      server.changePerson(id, body),
+    "people",
+    "me",
+  );
+  const remove = useChange(server.removePerson, "people");
+  const ask = (p: Person) =>
+    modal.confirm({
+      title: `Take ${p.name} out of the studio?`,
+      content: "She can not sign in any more. What she saved stays under her name.",
+      okText: "Take her out",
+      okButtonProps: { danger: true },
+      onOk: () => remove.mutateAsync(p.id).catch(tell),
+    });
+  return (
+    <section className={styles.sheet}>
+      <h2>People</h2>
+      {people.error && <Trouble error={people.error} retry={() => void people.refetch()} />}
+      {people.isPending && <Skeleton active />}
+      <ul className={styles.people}>
+        {people.data?.map((p) => (
+          <li key={p.id}>
+            <div>
+              <strong>
+                {p.name}
+                {p.id === me?.id && <small> you</small>}
+              </strong>
+              <span>{may[p.role]}</span>
+            </div>
+            {owner ? (
+              <Select<Role>
+                aria-label={`Role of ${p.name}`}
+                value={p.role}
+                options={(Object.keys(roleNames) as Role[]).map((value) => ({
+                  value,
+                  label: roleNames[value],
+                }))}
+                onChange={(role) => change.mutate({ id: p.id, name: p.name, role }, { onError: tell })}
+              />
+            ) : (
+              <span>{roleNames[p.role]}</span>
+            )}
+            {owner && (
+              <Button
+                icon={<KeyOutlined />}
+                aria-label={`New password for ${p.name}`}
+                title="Give a new password"
+                onClick={() => setGiving(p)}
+              />
+            )}
+            {owner && (
+              <Button
+                icon={<DeleteOutlined />}
+                aria-label={`Take ${p.name} out`}
+                title="Take out of the studio"
+                disabled={p.id === me?.id}
+                onClick={() => ask(p)}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+      {owner && (
+        <Button icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+          Add a person
+        </Button>
+      )}
+      {adding && <AddPerson onClose={() => setAdding(false)} />}
+      {giving && (
+        <Modal
+          open
+          title={`New password for ${giving.name}`}
+          footer={null}
+          onCancel={() => setGiving(undefined)}
+        >
+          <p>She is signed out everywhere and signs in with this one.</p>
+          <Form<{ password: string }>
+            layout="vertical"
+            requiredMark={false}
+            onFinish={({ password }) =>
+              change.mutate(
+                { id: giving.id, name: giving.name, role: giving.role, password },
+                { onError: tell, onSuccess: () => setGiving(undefined) },
+              )
+            }
+          >
+            <NewPassword label="New password" />
+            <Button type="primary" htmlType="submit" loading={change.isPending}>
+              Set the password
+            </Button>
+          </Form>
+        </Modal>
+      )}
+    </section>
+  );
+}
+
+const NewPassword = ({ label }: { label: string }) => (
+  <Form.Item
+    name="password"
+    label={label}
+    extra="At least 10 letters; a few words are best."
+    rules={[{ required: true, min: 10, message: "At least 10 letters." }]}
+  >
+    <Input.Password autoComplete="new-password" maxLength={200} />
+  </Form.Item>
+);
+
+function AddPerson({ onClose }: { onClose: () => void }) {
+  const add = useChange(server.addPerson, "people");
+  const refusal = add.error instanceof Refusal ? add.error : undefined;
+  return (
+    <Modal open title="Add a person" footer={null} onCancel={onClose}>
+      <Form<{ name: string; password: string; role: Role }>
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{ role: "stylist" }}
+        onFinish={(values) => add.mutate(values, { onSuccess: onClose })}
+      >
+        <Form.Item
+          name="name"
+          label="Name"
+          rules={[{ required: true, whitespace: true, message: "Write her name." }]}
+          {...(refusal?.fields.name && { validateStatus: "error" as const, help: refusal.fields.name })}
+        >
+          <Input autoFocus autoComplete="off" maxLength={80} />
+        </Form.Item>
+        <Form.Item name="role" label="Role">
+          <Select
+            options={(Object.keys(roleNames) as Role[]).map((value) => ({
+              value,
+              label: `${roleNames[value]}: ${may[value].toLowerCase()}`,
+            }))}
+          />
+        </Form.Item>
+        <NewPassword label="First password" />
+        {add.error && !refusal?.fields.name && <Alert type="error" showIcon title={add.error.message} />}
+        <Button type="primary" htmlType="submit" loading={add.isPending}>
+          Add
+        </Button>
+      </Form>
+    </Modal>
+  );
+}
+
+function OwnSignIn() {
+  const me = useMe().data;
+  const { message } = App.useApp();
+  const [form] = Form.useForm<{ old: string; password: string }>();
+  const change = useChange(server.changePassword);
+  const everywhere = useChange(server.signOutEverywhere);
+  const refusal = change.error instanceof Refusal ? change.error : undefined;
+  const leave = () => everywhere.mutate(undefined, { onSuccess: () => comeIn(null) });
+  return (
+    <section className={styles.sheet}>
+      <h2>Your sign-in</h2>
+      <p>
+        You are <strong>{me?.name}</strong>. A new password signs you out everywhere but here.
+      </p>
+      <Form
+        form={form}
+        layout="vertical"
+        requiredMark={false}
+        onFinish={(values) =>
+          change.mutate(values, {
+            onSuccess: () => {
+              form.resetFields();
+              void message.success("Your password is changed.");
+            },
+          })
+        }
+      >
+        <Form.Item
+          name="old"
+          label="Present password"
+          rules={[{ required: true, message: "Write your present password." }]}
+          {...(refusal?.fields.old && { validateStatus: "error" as const, help: refusal.fields.old })}
+        >
+          <Input.Password autoComplete="current-password" maxLength={200} />
+        </Form.Item>
+        <NewPassword label="New password" />
+        {change.error && !refusal?.fields.old && <Alert type="error" showIcon title={change.error.message} />}
+        <Button htmlType="submit" loading={change.isPending}>
+          Change the password
+        </Button>
+      </Form>
+      <div className={styles.everywhere}>
+        <p>A tablet lost, a laptop lent? Sign out on every machine, this one too.</p>
+        <Button danger loading={everywhere.isPending} onClick={leave}>
+          Sign out everywhere
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+export default HouseRulesPage;

@@ -1,0 +1,33 @@
+import { PlusOutlined } from "@ant-design/icons";
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import styles from "./FirstPlan.module.css";
+
+/** What a newcomer sees: what to do first. */
+export function FirstPlan({ clients }: { clients: number }) {
+  const navigate = useNavigate();
+  return (
+    <section className={styles.first}>
+      <h2>Start with a tape measure</h2>
+      <ol>
+        <li>Take three lengths: around the head, front to nape, ear to ear.</li>
+        <li>Choose grid or brick and how large the sections are.</li>
+        <li>Read off sections, pieces, packs to buy and hours.</li>
+      </ol>
+      <p>Five minutes, and it is saved as you go. No tape at hand? Start from a head size.</p>
+      <div>
+        <Button
+          type="primary"
+          size="large"
+          icon={<PlusOutlined />}
+          onClick={() => void navigate("/plans/new/look")}
+        >
+          Make the first plan
+        </Button>
+        <Button size="large" onClick={() => void navigate(clients > 0 ? "/clients" : "/clients/new")}>
+          {clients > 0 ? "Choose a client first" : "Put a client on file first"}
+        </Button>
+      </div>
+    </section>
+  );
+}

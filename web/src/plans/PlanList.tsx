@@ -1,0 +1,88 @@
+import { CopyOutlined, DeleteOutlined } from "@ant-design/icons";
+import { App, Button } from "antd";
+import { Link, useNavigate } from "react-router";
+import { server } from "../api/client";
+import { useChange, useMayDelete } from "../api/queries";
+import type { PlanEntry } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { hours, money, when } from "../app/units";
+import styles from "./PlansPage.module.css";
+
+/** Plans as cards: picture, figures, and a new start from any of them. */
+export const PlanList = ({ plans }: { plans: PlanEntry[] }) => (
+  <ul className={styles.list}>
+    {plans.map((p) => (
+      <PlanCard key={p.id} plan={p} />
+    ))}
+  </ul>
+);
+
+function PlanCard({ plan }: { plan: PlanEntry }) {
+  const currency = usePreferences((p) => p.currency);
+  const { modal, message } = App.useApp();
+  const navigate = useNavigate();
+  const mayDelete = useMayDelete();
+  const remove = useChange(server.removePlan, "plans");
+  const ask = () =>
+    modal.confirm({
+      title: `Delete “${plan.title}”?`,
+      content: "The plan, its numbers and its history are gone for good.",
+      okText: "Delete the plan",
+      okButtonProps: { danger: true },
+      onOk: () => remove.mutateAsync(plan.id).catch((e: Error) => void message.error(e.message)),
+    });
+  return (
+    <li className={styles.card}>
+      <Link to={`/plans/${plan.id}/parting`} className={styles.open}>
+        <img src={`/api/v1/plans/${plan.id}/picture.svg?v=${plan.version}`} alt="" width={132} height={132} />
+        <div>
+          <h2>{plan.title}</h2>
+          <p className={styles.kind}>
+            {plan.client ?? "No client yet"} · {plan.pattern === "brick" ? "brick" : "grid"} ·{" "}
+            {plan.method.toLowerCase()}
+          </p>
+          <dl>
+            <div>
+              <dt>Sections</dt>
+              <dd>{plan.sections}</dd>
+            </div>
+            <div>
+              <dt>Packs</dt>
+              <dd>{plan.packs}</dd>
+            </div>
+            <div>
+              <dt>Cost</dt>
+              <dd>{money(plan.costMinor, currency)}</dd>
+            </div>
+            <div>
+              <dt>Time</dt>
+              <dd>{hours(plan.minutes)}</dd>
+            </div>
+          </dl>
+          <p className={styles.saved}>
+            Saved {when(plan.updated)}
+            {plan.savedBy && ` by ${plan.savedBy}`}
+          </p>
+        </div>
+      </Link>
+      <div className={styles.tools}>
+        <Button
+          type="text"
+          icon={<CopyOutlined />}
+          title="Start a new plan from this one"
+          aria-label={`Start a new plan from ${plan.title}`}
+          onClick={() => void navigate(`/plans/new/look?from=${plan.id}`)}
+        />
+        {mayDelete && (
+          <Button
+            type="text"
+            icon={<DeleteOutlined />}
+            title="Delete this plan"
+            aria-label={`Delete ${plan.title}`}
+            onClick={ask}
+          />
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,47 @@
+import { Modal } from "antd";
+import styles from "./KeySheet.module.css";
+
+const keys = [
+  ["Head", "1 … 5", "Top, back, left, right, front"],
+  ["Head", "M", "To the head; arrow keys turn it"],
+  ["Head", "Tab, then arrows", "From section to section"],
+  ["Head", "Enter", "Read the section"],
+  ["Head", "Escape", "Leave the section"],
+  ["Plan", "[ and ]", "Step before, step after"],
+  ["Plan", "Ctrl+Z", "Undo"],
+  ["Plan", "Ctrl+Shift+Z", "Redo"],
+  ["Plan", "W", "Next warning, shown on the head"],
+  ["Plan", "H", "History"],
+  ["Plan", "P", "Plan sheet as PDF"],
+  ["Numbers", "↑ and ↓", "An eighth of an inch or a millimetre"],
+  ["Numbers", "← and →", "Slide a size"],
+  ["Everywhere", "?", "This list"],
+] as const;
+
+/** All keys of the workspace. */
+export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const groups = [...new Set(keys.map(([group]) => group))];
+  return (
+    <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={560}>
+      <div className={styles.groups}>
+        {groups.map((group) => (
+          <section key={group}>
+            <h3>{group}</h3>
+            <dl>
+              {keys
+                .filter(([g]) => g === group)
+                .map(([, key, what]) => (
+                  <div key={key}>
+                    <dt>
+                      <kbd>{key}</kbd>
+                    </dt>
+                    <dd>{what}</dd>
+                  </div>
+                ))}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,67 @@
+import { Button, Modal, Skeleton } from "antd";
+import { useQuery } from "@tanstack/react-query";
+import { server } from "../api/client";
+import { useSaveState, type Autosave } from "../app/autosave";
+import { Trouble } from "../app/Trouble";
+import { when } from "../app/units";
+import { ChangeList } from "./ChangeList";
+import type { Draft } from "./draft";
+import styles from "./SavedElsewhere.module.css";
+
+interface Props {
+  autosave: Autosave<Draft>;
+  draft: Draft;
+  replace: (draft: Draft) => void;
+}
+
+/** Someone else saved this plan: she is told who changed what, and chooses which of the two goes on. */
+export function SavedElsewhere({ autosave, draft, replace }: Props) {
+  const state = useSaveState(autosave);
+  const id = autosave.id;
+  const stale = state.kind === "stale" && id !== undefined;
+  const found = useQuery({
+    queryKey: ["compare", id, draft],
+    queryFn: () => server.compare(id ?? "", { base: autosave.base, mine: draft }),
+    enabled: stale,
+    gcTime: 0,
+  });
+  const difference = found.data;
+  const other = difference?.savedBy ?? "Someone";
+  return (
+    <Modal
+      open={stale}
+      closable={false}
+      title={`${other} saved this plan too`}
+      footer={[
+        <Button
+          key="theirs"
+          size="large"
+          onClick={() => void autosave.takeTheirs().then((theirs) => theirs && replace(theirs))}
+        >
+          Go on with that one
+        </Button>,
+        <Button key="mine" size="large" type="primary" onClick={() => void autosave.keepMine()}>
+          Keep mine
+        </Button>,
+      ]}
+    >
+      {found.error && <Trouble error={found.error} retry={() => void found.refetch()} />}
+      {found.isPending && stale && <Skeleton active />}
+      {difference && (
+        <div className={styles.both}>
+          <section>
+            <h3>
+              {other}, {when(difference.savedAt)}
+            </h3>
+            <ChangeList changes={difference.theirs} none="Saved without a change to the plan’s numbers." />
+          </section>
+          <section>
+            <h3>You, not saved yet</h3>
+            <ChangeList changes={difference.mine} none="No change to the plan’s numbers." />
+          </section>
+        </div>
+      )}
+      <p className={styles.note}>The one that is not kept stays in the plan’s history if it was saved.</p>
+    </Modal>
+  );
+}
