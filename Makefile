@@ -13,7 +13,7 @@ demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
 
 test: bin/kladotex web/node_modules/.package-lock.json
-	sh scripts/browser.sh
+	sh scripts/test-tools.sh
 	test -z "$$(gofmt -l core internal cmd e2e web/*.go)"
 	go vet ./...
 	cd web && npm run --silent check && npm run --silent test
@@ -24,7 +24,7 @@ bench:
 	go test -run '^$$' -bench . -benchmem ./core/...
 
 pictures: bin/kladotex
-	sh scripts/browser.sh
+	sh scripts/test-tools.sh
 	go test -count=1 ./e2e -run TestPictures -args -pictures $(CURDIR)/docs/screenshots
 
 bin/kladotex: $(GO_SOURCES) web/dist/index.html go.mod go.sum
@@ -39,6 +39,7 @@ web/node_modules/.package-lock.json: web/package-lock.json
 # types regenerates the interface's description and the types made from it.
 types:
 	go run ./cmd/kladotex openapi > docs/openapi.json
+	go run ./cmd/kladotex schema > docs/plan.schema.json
 	cd web && npm run --silent types
 
 clean:

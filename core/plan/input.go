@@ -241,6 +241,8 @@ func unreadable(err error) invalid.Errors {
 	switch {
 	case errors.As(err, &kind):
 		bad.Add(orDocument(kind.Field), "A %s stands where a %s belongs.", kind.Value, kind.Type)
+	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
+		bad.Add("(document)", "Not valid JSON: it ends too early.")
 	case errors.As(err, &syntax):
 		bad.Add("(document)", "Not valid JSON at byte %d: %s.", syntax.Offset, syntax.Error())
 	default:

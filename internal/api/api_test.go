@@ -6,6 +6,7 @@ import (
 	"io"
 	"log/slog"
 	"net/http"
+	"net/http/cookiejar"
 	"net/http/httptest"
 	"os"
 	"path/filepath"
@@ -20,19 +21,62 @@ import (
 	"kladotex/internal/store"
 )
 
-// studio is a real server over a real file.
+// studio is a real server over a real file, as one person sees it: each has her
+// own cookies.
 type studio struct {
-	t   *testing.T
-	url string
+	t      *testing.T
+	store  *store.Store
+	url    string
+	client *http.Client
 }
 
-func open(t *testing.T) studio {
+// door is a studio in front of which someone stands who is not signed in.
+func door(t *testing.T, o Options) studio {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
 	require.NoError(t, err)
-	server := httptest.NewServer(New(s, slog.New(slog.DiscardHandler)))
+	server := httptest.NewServer(New(s, slog.New(slog.DiscardHandler), o))
 	t.Cleanup(func() { server.Close(); s.Close() })
-	return studio{t, server.URL}
+	return studio{t, s, server.URL, nil}.stranger()
+}
+
+// stranger is someone else before the same studio, with no cookies.
+func (s studio) stranger() studio {
+	jar, err := cookiejar.New(nil)
+	require.NoError(s.t, err)
+	s.client = &http.Client{Jar: jar}
+	return s
+}
+
+const secret = "lantern regatta"
+
+// open is a studio whose owner, Odalys, is signed in.
+func open(t *testing.T) studio {
+	t.Helper()
+	s := door(t, Options{})
+	res := s.send("POST", "/api/v1/owner", text(t, map[string]string{"name": "Odalys", "password": secret}))
+	require.Equal(t, http.StatusCreated, res.StatusCode, string(res.body))
+	return s
+}
+
+// as adds a person of the role, named after it, to the owner's studio and signs
+// her in.
+func (s studio) as(role store.Role) studio {
+	s.t.Helper()
+	if role == store.Owner {
+		return s
+	}
+	res := s.send("POST", "/api/v1/people", text(s.t, map[string]any{"name": role, "password": secret, "role": role}))
+	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+	other := s.stranger()
+	in := other.signIn(string(role), secret)
+	require.Equal(s.t, http.StatusCreated, in.StatusCode, string(in.body))
+	return other
+}
+
+func (s studio) signIn(name, password string) answer {
+	s.t.Helper()
+	return s.send("POST", "/api/v1/session", text(s.t, map[string]string{"name": name, "password": password}))
 }
 
 // answer is a response, its body read.
@@ -51,10 +95,11 @@ func (s studio) send(method, path, body string, header ...string) answer {
 	req, err := http.NewRequestWithContext(s.t.Context(), method, s.url+path, strings.NewReader(body))
 	require.NoError(s.t, err)
 	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Sec-Fetch-Site", "same-origin") // as a browser says of our own pages
 	for i := 0; i < len(header); i += 2 {
 		req.Header.Set(header[i], header[i+1])
 	}
-	res, err := http.DefaultClient.Do(req)
+	res, err := s.client.Do(req)
 	require.NoError(s.t, err)
 	defer res.Body.Close()
 	raw, err := io.ReadAll(res.Body)

@@ -78,7 +78,7 @@ func (s *server) peopleOperations(api huma.API) {
 			return nil, problem(err, "")
 		}
 		if in.Body.Password != "" {
-			if err := s.endSessions(ctx, p.ID, s.sessions.Token(ctx)); err != nil {
+			if _, err := s.store.EndSessions(ctx, p.ID); err != nil {
 				return nil, problem(err, "")
 			}
 		}
@@ -90,9 +90,6 @@ func (s *server) peopleOperations(api huma.API) {
 		Summary: "Remove a person; what she saved stays", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
 		if err := s.store.RemovePerson(ctx, in.ID); err != nil {
-			return nil, problem(err, "")
-		}
-		if err := s.endSessions(ctx, in.ID, ""); err != nil {
 			return nil, problem(err, "")
 		}
 		return nil, nil

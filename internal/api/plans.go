@@ -390,6 +390,7 @@ func (s *server) sheetOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "importPlan", Method: http.MethodPost, Path: "/api/v1/import",
 		Summary: "Store the plan in a file that was exported", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		SkipValidateBody: true, // plan.ReadFile does, and names the field
 	}, func(ctx context.Context, in *struct {
 		RawBody []byte `contentType:"application/json"`
 	}) (*planOutput, error) {

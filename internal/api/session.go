@@ -29,7 +29,11 @@ const (
 	signInPause = 6 * time.Second
 )
 
-const personInSession = "person"
+// What a session holds: the person's id, and her epoch when she signed in.
+const (
+	personInSession = "person"
+	epochInSession  = "epoch"
+)
 
 func newSessions(s *store.Store) *scs.SessionManager {
 	m := scs.New()
@@ -80,7 +84,11 @@ func (s *server) signedIn(ctx context.Context) (store.Person, error) {
 	if id == "" {
 		return store.Person{}, store.ErrNotFound
 	}
-	return s.store.Person(ctx, id)
+	p, err := s.store.Person(ctx, id)
+	if err == nil && p.Epoch != s.sessions.GetInt(ctx, epochInSession) {
+		err = store.ErrNotFound
+	}
+	return p, err
 }
 
 // enter starts a session for p, with a new token so that an earlier one can not
@@ -90,17 +98,8 @@ func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
 		return nil, problem(err, "")
 	}
 	s.sessions.Put(ctx, personInSession, p.ID)
+	s.sessions.Put(ctx, epochInSession, p.Epoch)
 	return &meOutput{personOf(p)}, nil
-}
-
-// endSessions ends all sessions of a person but the one with the token kept.
-func (s *server) endSessions(ctx context.Context, id, kept string) error {
-	return s.sessions.Iterate(ctx, func(other context.Context) error {
-		if s.sessions.GetString(other, personInSession) == id && s.sessions.Token(other) != kept {
-			return s.sessions.Destroy(other)
-		}
-		return nil
-	})
 }
 
 // personEntry is a person of the studio as others see her.
@@ -220,7 +219,7 @@ func (s *server) sessionOperations(api huma.API) {
 		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
 		Summary: "Sign out on every machine", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
-		if err := s.endSessions(ctx, person(ctx).ID, ""); err != nil {
+		if _, err := s.store.EndSessions(ctx, person(ctx).ID); err != nil {
 			return nil, problem(err, "")
 		}
 		return nil, s.sessions.Destroy(ctx)
@@ -244,7 +243,12 @@ func (s *server) sessionOperations(api huma.API) {
 		if err := s.store.ChangePerson(ctx, p); err != nil {
 			return nil, problem(err, "")
 		}
-		return nil, s.endSessions(ctx, p.ID, s.sessions.Token(ctx))
+		epoch, err := s.store.EndSessions(ctx, p.ID)
+		if err != nil {
+			return nil, problem(err, "")
+		}
+		s.sessions.Put(ctx, epochInSession, epoch) // this one goes on
+		return nil, nil
 	})
 }
 

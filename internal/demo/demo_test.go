@@ -18,9 +18,15 @@ func TestStudioIsFurnishedOnce(t *testing.T) {
 	t.Cleanup(func() { s.Close() })
 	for range 2 {
 		require.NoError(t, Furnish(t.Context(), s))
-		plans, err := s.Plans(t.Context())
+		plans, err := s.Plans(t.Context(), "")
 		require.NoError(t, err)
 		assert.Len(t, plans, 3)
+		clients, err := s.Clients(t.Context(), "", false)
+		require.NoError(t, err)
+		assert.Len(t, clients, 6)
+		people, err := s.People(t.Context())
+		require.NoError(t, err)
+		assert.Len(t, people, 3)
 	}
 }
 
@@ -31,6 +37,9 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 		res, err := plan.Compute(p.Input)
 		require.NoError(t, err, p.Title)
 		assert.Empty(t, res.Work.Concerns, p.Title)
+	}
+	for name, facts := range Clients() {
+		assert.NoError(t, facts.Check(), name)
 	}
 	for _, piece := range standin.PriceList() {
 		in := plan.Default()

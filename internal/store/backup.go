@@ -45,11 +45,14 @@ func (s *Store) Restore(ctx context.Context, path string) error {
 		if !ok {
 			return fmt.Errorf("the driver %T can not restore", driver)
 		}
-		copying, err := target.NewRestore(path)
+		copying, err := target.NewRestore(dataSource(path, "mode=ro"))
 		if err != nil {
 			return err
 		}
-		_, err = copying.Step(-1) // all pages in one transaction
+		more, err := copying.Step(-1) // all pages in one transaction
+		if err == nil && more {
+			err = errors.New("the copy stopped half-way")
+		}
 		return errors.Join(err, copying.Finish())
 	})
 	if err != nil {

@@ -27,6 +27,7 @@ type Person struct {
 	Name    string
 	Role    Role
 	Hash    string // argon2id hash of the password, PHC form
+	Epoch   int    // counts the times all her sessions were ended
 	Created time.Time
 }
 
@@ -40,10 +41,10 @@ var (
 	ErrHasOwner = errors.New("the studio has an owner")
 )
 
-const personColumns = `id, name, role, password_hash, created_at`
+const personColumns = `id, name, role, password_hash, epoch, created_at`
 
 func (p *Person) fields() []any {
-	return []any{&p.ID, &p.Name, &p.Role, &p.Hash, (*stamp)(&p.Created)}
+	return []any{&p.ID, &p.Name, &p.Role, &p.Hash, &p.Epoch, (*stamp)(&p.Created)}
 }
 
 // People lists everyone, by name.
@@ -91,7 +92,7 @@ func (s *Store) person(ctx context.Context, where, value string) (Person, error)
 func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error) {
 	p := Person{ID: uuid.NewString(), Name: name, Role: Owner, Hash: hash, Created: time.Now().UTC()}
 	res, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`)
-		SELECT ?, ?, ?, ?, ? WHERE NOT EXISTS (SELECT 1 FROM person)`,
+		SELECT ?, ?, ?, ?, 0, ? WHERE NOT EXISTS (SELECT 1 FROM person)`,
 		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
 	if err != nil {
 		return Person{}, fmt.Errorf("adding the owner: %w", err)
@@ -105,7 +106,7 @@ func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error)
 // AddPerson adds a person.
 func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash string) (Person, error) {
 	p := Person{ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC()}
-	_, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`) VALUES (?, ?, ?, ?, ?)`,
+	_, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`) VALUES (?, ?, ?, ?, 0, ?)`,
 		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
 	if err != nil {
 		return Person{}, fmt.Errorf("adding a person: %w", taken(err))
@@ -127,6 +128,19 @@ func (s *Store) ChangePerson(ctx context.Context, p Person) error {
 	return s.keepingAnOwner(ctx, func(tx *sql.Tx) (sql.Result, error) {
 		return tx.ExecContext(ctx, `UPDATE person SET name = ?, role = ?, password_hash = ? WHERE id = ?`, p.Name, p.Role, p.Hash, p.ID)
 	})
+}
+
+// EndSessions begins a new epoch for a person, which voids all her sessions, and
+// returns it.
+func (s *Store) EndSessions(ctx context.Context, id string) (epoch int, err error) {
+	err = s.db.QueryRowContext(ctx, `UPDATE person SET epoch = epoch + 1 WHERE id = ? RETURNING epoch`, id).Scan(&epoch)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	if err != nil {
+		return 0, fmt.Errorf("ending sessions: %w", err)
+	}
+	return epoch, nil
 }
 
 // RemovePerson removes a person; what she saved stays under her name. It fails

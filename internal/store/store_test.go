@@ -1,13 +1,18 @@
 package store
 
 import (
+	"fmt"
+	"os"
 	"path/filepath"
+	"slices"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/client"
 	"kladotex/core/plan"
 )
 
@@ -19,23 +24,25 @@ func open(t *testing.T, path string) *Store {
 	return s
 }
 
-func summary(t *testing.T, in plan.Input) Summary {
+// draft is a plan to save, by someone.
+func draft(t *testing.T, title, by string, in plan.Input) Draft {
 	t.Helper()
 	res, err := plan.Compute(in)
 	require.NoError(t, err)
-	return Summarise(in, res)
+	return Draft{Title: title, By: by, Input: in, Summary: Summarise(in, res)}
 }
 
 func TestPlanOutlivesTheProcess(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "a studio?.db")
 	s := open(t, path)
 	in := plan.Default()
-	made, err := s.CreatePlan(t.Context(), "The cellist", in, summary(t, in))
+	made, err := s.CreatePlan(t.Context(), draft(t, "The cellist", "Tamsin", in))
 	require.NoError(t, err)
 	in.OwnHead = true
-	saved, err := s.SavePlan(t.Context(), made.ID, made.Version, "The cellist, again", in, summary(t, in))
+	saved, err := s.SavePlan(t.Context(), made.ID, made.Version, draft(t, "The cellist, again", "Odalys", in))
 	require.NoError(t, err)
 	assert.Equal(t, 2, saved.Version)
+	assert.Equal(t, "Odalys", saved.SavedBy)
 	require.NoError(t, s.Close())
 
 	again := open(t, path)
@@ -43,7 +50,7 @@ func TestPlanOutlivesTheProcess(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, saved, p)
 	assert.Equal(t, in, p.Input)
-	list, err := again.Plans(t.Context())
+	list, err := again.Plans(t.Context(), "")
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	assert.Equal(t, p.Entry, list[0])
@@ -51,34 +58,39 @@ func TestPlanOutlivesTheProcess(t *testing.T) {
 
 func TestStaleAndMissingPlansAreTold(t *testing.T) {
 	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
-	in := plan.Default()
-	sum := summary(t, in)
-	p, err := s.CreatePlan(t.Context(), "One", in, sum)
+	d := draft(t, "One", "", plan.Default())
+	p, err := s.CreatePlan(t.Context(), d)
 	require.NoError(t, err)
-	_, err = s.SavePlan(t.Context(), p.ID, 1, "Two", in, sum)
+	_, err = s.SavePlan(t.Context(), p.ID, 1, d)
 	require.NoError(t, err)
-	_, err = s.SavePlan(t.Context(), p.ID, 1, "Three", in, sum)
+	_, err = s.SavePlan(t.Context(), p.ID, 1, d)
 	assert.ErrorIs(t, err, ErrStale)
-	_, err = s.SavePlan(t.Context(), "nobody", 1, "Four", in, sum)
+	_, err = s.SavePlan(t.Context(), "nobody", 1, d)
 	assert.ErrorIs(t, err, ErrNotFound)
+	d.ClientID = "nobody"
+	_, err = s.SavePlan(t.Context(), p.ID, 2, d)
+	assert.ErrorIs(t, err, ErrNoClient)
+	_, err = s.CreatePlan(t.Context(), d)
+	assert.ErrorIs(t, err, ErrNoClient)
 	require.NoError(t, s.DeletePlan(t.Context(), p.ID))
 	assert.ErrorIs(t, s.DeletePlan(t.Context(), p.ID), ErrNotFound)
 	_, err = s.Plan(t.Context(), p.ID)
 	assert.ErrorIs(t, err, ErrNotFound)
+	_, err = s.Versions(t.Context(), p.ID)
+	assert.ErrorIs(t, err, ErrNotFound, "the history goes with the plan")
 }
 
 // Of many who save the same version at once exactly one succeeds.
 func TestConcurrentSavesOfOneVersion(t *testing.T) {
 	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
-	in := plan.Default()
-	sum := summary(t, in)
-	p, err := s.CreatePlan(t.Context(), "One", in, sum)
+	d := draft(t, "One", "", plan.Default())
+	p, err := s.CreatePlan(t.Context(), d)
 	require.NoError(t, err)
 	const people = 12
 	errs := make([]error, people)
 	var wait sync.WaitGroup
 	for i := range people {
-		wait.Go(func() { _, errs[i] = s.SavePlan(t.Context(), p.ID, 1, "Mine", in, sum) })
+		wait.Go(func() { _, errs[i] = s.SavePlan(t.Context(), p.ID, 1, d) })
 	}
 	wait.Wait()
 	saved := 0
@@ -90,4 +102,174 @@ func TestConcurrentSavesOfOneVersion(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, saved)
+}
+
+// Autosave makes a version of every pause; the history keeps the first, the last,
+// those ten minutes apart and those before another person's.
+func TestHistoryIsThinnedOut(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	in := plan.Default()
+	p, err := s.CreatePlan(t.Context(), draft(t, "One", "Tamsin", in))
+	require.NoError(t, err)
+	save := func(by string) {
+		in.Spares.Least++
+		p, err = s.SavePlan(t.Context(), p.ID, p.Version, draft(t, "One", by, in))
+		require.NoError(t, err)
+	}
+	kept := func() (numbers []int) {
+		versions, err := s.Versions(t.Context(), p.ID)
+		require.NoError(t, err)
+		for _, v := range versions {
+			numbers = append(numbers, v.Version)
+		}
+		return numbers
+	}
+	for range 4 {
+		save("Tamsin")
+	}
+	assert.Equal(t, []int{5, 1}, kept())
+	save("Odalys")
+	assert.Equal(t, []int{6, 5, 1}, kept(), "what Odalys began from is kept")
+	_, err = s.db.Exec(`UPDATE plan_version SET saved_at = ? WHERE version = 5`, stampOf(time.Now().Add(-time.Hour)))
+	require.NoError(t, err)
+	save("Odalys")
+	save("Odalys")
+	assert.Equal(t, []int{8, 6, 5, 1}, kept(), "an hour later is another state")
+
+	v, err := s.Version(t.Context(), p.ID, 5)
+	require.NoError(t, err)
+	assert.Equal(t, plan.Default().Spares.Least+4, v.Input.Spares.Least)
+	assert.Equal(t, "Tamsin", v.SavedBy)
+	_, err = s.Version(t.Context(), p.ID, 3)
+	assert.ErrorIs(t, err, ErrNotFound)
+}
+
+func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	facts := client.New()
+	facts.Notes = "left-handed"
+	c, err := s.CreateClient(t.Context(), "Hesper Dunmorrow", facts)
+	require.NoError(t, err)
+	_, err = s.CreateClient(t.Context(), "Juno Pellwether", client.New())
+	require.NoError(t, err)
+	names := func(search string, archived bool) (names []string) {
+		list, err := s.Clients(t.Context(), search, archived)
+		require.NoError(t, err)
+		for _, c := range list {
+			names = append(names, c.Name)
+		}
+		return names
+	}
+	assert.Equal(t, []string{"Hesper Dunmorrow", "Juno Pellwether"}, names("", false))
+	assert.Equal(t, []string{"Hesper Dunmorrow"}, names("MORR", false))
+	assert.Empty(t, names("%", false), "a sign is a sign")
+
+	d := draft(t, "For Hesper", "", plan.Default())
+	d.ClientID = c.ID
+	p, err := s.CreatePlan(t.Context(), d)
+	require.NoError(t, err)
+	assert.Equal(t, "Hesper Dunmorrow", p.Client)
+	list, err := s.Plans(t.Context(), c.ID)
+	require.NoError(t, err)
+	assert.Len(t, list, 1)
+
+	saved, err := s.SaveClient(t.Context(), c.ID, 1, c.Name, true, facts)
+	require.NoError(t, err)
+	assert.Equal(t, 1, saved.Plans)
+	assert.Equal(t, "left-handed", saved.Facts.Notes)
+	assert.Equal(t, []string{"Hesper Dunmorrow"}, names("", true))
+	_, err = s.SaveClient(t.Context(), c.ID, 1, c.Name, true, facts)
+	assert.ErrorIs(t, err, ErrStale)
+
+	require.NoError(t, s.DeleteClient(t.Context(), c.ID))
+	_, err = s.Plan(t.Context(), p.ID)
+	assert.ErrorIs(t, err, ErrNotFound)
+	assert.ErrorIs(t, s.DeleteClient(t.Context(), c.ID), ErrNotFound)
+}
+
+func TestAStudioKeepsAnOwner(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	o, err := s.AddOwner(t.Context(), "Odalys", "hash")
+	require.NoError(t, err)
+	_, err = s.AddOwner(t.Context(), "Tamsin", "hash")
+	assert.ErrorIs(t, err, ErrHasOwner)
+	_, err = s.AddPerson(t.Context(), "ODALYS", Stylist, "hash")
+	assert.ErrorIs(t, err, ErrNameTaken)
+	demoted := o
+	demoted.Role = Stylist
+	assert.ErrorIs(t, s.ChangePerson(t.Context(), demoted), ErrLastOwner)
+	assert.ErrorIs(t, s.RemovePerson(t.Context(), o.ID), ErrLastOwner)
+	p, err := s.PersonNamed(t.Context(), " odalys ")
+	require.NoError(t, err)
+	assert.Equal(t, o, p, "nothing was changed")
+
+	second, err := s.AddPerson(t.Context(), "Tamsin", Owner, "hash")
+	require.NoError(t, err)
+	require.NoError(t, s.RemovePerson(t.Context(), o.ID))
+	assert.ErrorIs(t, s.RemovePerson(t.Context(), o.ID), ErrNotFound)
+	assert.ErrorIs(t, s.RemovePerson(t.Context(), second.ID), ErrLastOwner)
+}
+
+func TestBackupIsRestoredUnderAnOpenStudio(t *testing.T) {
+	dir := t.TempDir()
+	path, copied := filepath.Join(dir, "studio.db"), filepath.Join(dir, "copy of?.db")
+	serving := open(t, path)
+	p, err := serving.CreatePlan(t.Context(), draft(t, "Before", "", plan.Default()))
+	require.NoError(t, err)
+
+	other := open(t, path)
+	require.NoError(t, other.Backup(t.Context(), copied))
+	assert.ErrorContains(t, other.Backup(t.Context(), copied), "exists")
+	_, err = serving.SavePlan(t.Context(), p.ID, 1, draft(t, "After", "", plan.Default()))
+	require.NoError(t, err)
+
+	require.NoError(t, other.Restore(t.Context(), copied))
+	now, err := serving.Plan(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Before", now.Title, "who has the studio open sees it")
+	_, err = serving.SavePlan(t.Context(), p.ID, 1, draft(t, "On from there", "", plan.Default()))
+	require.NoError(t, err)
+}
+
+func TestDamagedBackupsAreRefused(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, filepath.Join(dir, "studio.db"))
+	for i := range 30 { // enough pages to damage one in the middle
+		_, err := s.CreatePlan(t.Context(), draft(t, fmt.Sprint("Plan ", i), "", plan.Default()))
+		require.NoError(t, err)
+	}
+	whole := filepath.Join(dir, "whole.db")
+	require.NoError(t, s.Backup(t.Context(), whole))
+	raw, err := os.ReadFile(whole)
+	require.NoError(t, err)
+
+	torn := slices.Clone(raw)
+	for i := range 4096 {
+		torn[len(torn)/2+i] ^= 0x5a
+	}
+	newer := filepath.Join(dir, "newer.db")
+	require.NoError(t, os.WriteFile(newer, raw, 0o600))
+	n := open(t, newer)
+	_, err = n.db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (9999, 1)`)
+	require.NoError(t, err)
+	require.NoError(t, n.Close())
+
+	write := func(name string, raw []byte) string {
+		path := filepath.Join(dir, name)
+		require.NoError(t, os.WriteFile(path, raw, 0o600))
+		return path
+	}
+	for name, path := range map[string]string{
+		"cut short":   write("short.db", raw[:len(raw)/2]),
+		"torn":        write("torn.db", torn),
+		"a text":      write("text.db", []byte("This is no database, but it is long enough to look at twice.")),
+		"empty":       write("empty.db", nil),
+		"of a future": newer,
+	} {
+		assert.ErrorIs(t, s.Restore(t.Context(), path), ErrDamaged, name)
+	}
+	assert.Error(t, s.Restore(t.Context(), filepath.Join(dir, "nothing.db")))
+	list, err := s.Plans(t.Context(), "")
+	require.NoError(t, err)
+	assert.Len(t, list, 30, "nothing was changed")
 }

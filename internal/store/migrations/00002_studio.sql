@@ -5,6 +5,9 @@ CREATE TABLE person (
     role          TEXT NOT NULL CHECK (role IN ('owner', 'stylist', 'apprentice')),
     -- password_hash is an argon2id hash in PHC form.
     password_hash TEXT NOT NULL,
+    -- epoch counts the times all her sessions were ended; one of another epoch is
+    -- void.
+    epoch         INTEGER NOT NULL DEFAULT 0,
     created_at    TEXT NOT NULL
 ) STRICT;
 

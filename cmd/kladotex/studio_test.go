@@ -1,0 +1,51 @@
+package main
+
+import (
+	"bytes"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/plan"
+	"kladotex/internal/store"
+)
+
+func TestBackupAndRestoreFromTheCommandLine(t *testing.T) {
+	dir := t.TempDir()
+	studio, copied := filepath.Join(dir, "studio.db"), filepath.Join(dir, "copy.db")
+	command := func(args ...string) error {
+		var out bytes.Buffer
+		return run(t.Context(), args, nil, &out)
+	}
+	assert.ErrorContains(t, command("backup", "-db", studio, copied), "no studio")
+	s, err := store.Open(t.Context(), studio)
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	in := plan.Default()
+	res, err := plan.Compute(in)
+	require.NoError(t, err)
+	made, err := s.CreatePlan(t.Context(), store.Draft{Title: "Kept", Input: in, Summary: store.Summarise(in, res)})
+	require.NoError(t, err)
+
+	require.NoError(t, command("backup", "-db", studio, copied))
+	require.NoError(t, s.DeletePlan(t.Context(), made.ID))
+	require.NoError(t, command("restore", "-db", studio, copied))
+	back, err := s.Plan(t.Context(), made.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Kept", back.Title)
+
+	require.NoError(t, os.Truncate(copied, 6000))
+	assert.ErrorIs(t, command("restore", "-db", studio, copied), store.ErrDamaged)
+	assert.ErrorContains(t, command("restore", "-db", studio), "usage")
+}
+
+// A forgotten host must not open the studio to every machine around.
+func TestServingElsewhereNeedsAnAddress(t *testing.T) {
+	for _, addr := range []string{":8467", "8467", ""} {
+		err := run(t.Context(), []string{"serve", "-db", filepath.Join(t.TempDir(), "s.db"), "-addr", addr}, nil, &bytes.Buffer{})
+		assert.ErrorContains(t, err, "names no host", addr)
+	}
+}

@@ -1,0 +1,153 @@
+package api
+
+import (
+	"bytes"
+	"encoding/json"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/santhosh-tekuri/jsonschema/v6"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/plan"
+	"kladotex/internal/demo"
+	"kladotex/internal/store"
+)
+
+func (s studio) newPlan(title string, in plan.Input) planDocument {
+	s.t.Helper()
+	res := s.send("POST", "/api/v1/plans", draft(s.t, title, in))
+	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+	var doc planDocument
+	res.json(s.t, &doc)
+	return doc
+}
+
+// Two people on one plan: the second is told who changed what, and can look back.
+func TestTwoPeopleOnOnePlan(t *testing.T) {
+	owner := open(t)
+	apprentice := owner.as(store.Apprentice)
+	base := plan.Default()
+	doc := owner.newPlan("The pilot", base)
+	path := "/api/v1/plans/" + doc.ID
+
+	theirs, mine := base, base
+	theirs.Parting.Pattern = "grid"
+	mine.OwnHead = true
+	require.Equal(t, 200, apprentice.send("PUT", path, draft(t, "The pilot", theirs), "If-Match", `"1"`).StatusCode)
+	require.Equal(t, 412, owner.send("PUT", path, draft(t, "Pilot", mine), "If-Match", `"1"`).StatusCode)
+
+	var d difference
+	owner.send("POST", path+"/compare", text(t, comparison{
+		Base: planDraft{Title: "The pilot", Input: base}, Mine: planDraft{Title: "Pilot", Input: mine},
+	})).json(t, &d)
+	assert.Equal(t, "apprentice", d.SavedBy)
+	assert.Equal(t, 2, d.Version)
+	assert.Equal(t, []plan.Change{{Path: "parting.pattern", Label: "Pattern", From: "brick", To: "grid"}}, d.Theirs)
+	assert.Equal(t, []plan.Change{
+		{Path: "title", Label: "Name of the plan", From: "The pilot", To: "Pilot"},
+		{Path: "ownHead", Label: "Her own hands do it", From: "no", To: "yes"},
+	}, d.Mine)
+
+	require.Equal(t, 200, owner.send("PUT", path, draft(t, "Pilot", mine), "If-Match", `"2"`).StatusCode)
+	var history []planVersion
+	owner.send("GET", path+"/versions", "").json(t, &history)
+	require.Len(t, history, 3)
+	assert.Equal(t, []string{"Odalys", "apprentice", "Odalys"}, []string{history[0].SavedBy, history[1].SavedBy, history[2].SavedBy})
+	assert.Equal(t, "Pattern", history[1].Changes[0].Label)
+	var old planDraft
+	owner.send("GET", path+"/versions/2", "").json(t, &old)
+	assert.Equal(t, theirs, old.Input)
+	assert.Equal(t, 404, owner.send("GET", path+"/versions/7", "").StatusCode)
+}
+
+func TestSheetAndViewOfAPlan(t *testing.T) {
+	s := open(t)
+	doc := s.newPlan(`Hesper: "½" \ way`, plan.Default())
+	path := "/api/v1/plans/" + doc.ID
+	sheet := s.send("GET", path+"/sheet.pdf?unit=cm&paper=a4&currency=%E2%82%AC", "")
+	require.Equal(t, 200, sheet.StatusCode, string(sheet.body))
+	assert.Equal(t, "application/pdf", sheet.Header.Get("Content-Type"))
+	assert.True(t, bytes.HasPrefix(sheet.body, []byte("%PDF-")))
+	view := s.send("GET", path+"/view.svg?lon=200&lat=-10", "")
+	require.Equal(t, 200, view.StatusCode)
+	assert.True(t, bytes.HasPrefix(view.body, []byte("<svg")))
+	for _, bad := range []string{"/sheet.pdf?unit=ell", "/sheet.pdf?paper=silk", "/view.svg?lat=900", "/view.svg?lon=x"} {
+		assert.Equal(t, 422, s.send("GET", path+bad, "").StatusCode, bad)
+	}
+}
+
+// An exported plan is imported as it was, keeps to its published JSON Schema, and
+// what does not keep to it is refused by the schema and by us alike.
+func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
+	compiler := jsonschema.NewCompiler()
+	raw, err := os.ReadFile("../../docs/plan.schema.json")
+	require.NoError(t, err)
+	current, err := FileSchema()
+	require.NoError(t, err)
+	require.JSONEq(t, string(current), string(raw), "make types brings the schema up to date")
+	document, err := jsonschema.UnmarshalJSON(bytes.NewReader(raw))
+	require.NoError(t, err)
+	require.NoError(t, compiler.AddResource("plan.schema.json", document))
+	schema, err := compiler.Compile("plan.schema.json")
+	require.NoError(t, err)
+	keeps := func(body []byte) bool {
+		value, err := jsonschema.UnmarshalJSON(bytes.NewReader(body))
+		return err == nil && schema.Validate(value) == nil
+	}
+
+	s := open(t)
+	var good []byte
+	for _, p := range demo.Plans() {
+		doc := s.newPlan(p.Title, p.Input)
+		file := s.send("GET", "/api/v1/plans/"+doc.ID+"/export", "")
+		require.Equal(t, 200, file.StatusCode)
+		good = file.body
+		assert.True(t, keeps(good), p.Title)
+		back := s.send("POST", "/api/v1/import", string(good))
+		require.Equal(t, 201, back.StatusCode, string(back.body))
+		var copied planDocument
+		back.json(t, &copied)
+		assert.Equal(t, p.Title, copied.Title)
+		assert.Equal(t, p.Input, copied.Input)
+		assert.NotEqual(t, doc.ID, copied.ID)
+	}
+
+	swap := func(old, new string) string {
+		require.Contains(t, string(good), old)
+		return strings.Replace(string(good), old, new, 1)
+	}
+	for name, c := range map[string]struct {
+		body, location, says string
+		schema               bool // whether the schema alone finds it
+	}{
+		"another format": {swap(plan.Format, "some-plan"), "format", "not a plan of Kladotex", true},
+		"no title":       {swap(`"title": "The cellist, a hairline that shows"`, `"title": ""`), "title", "1 to 120", true},
+		"unknown field":  {swap(`"title"`, `"sparkle": 1, "title"`), "sparkle", "no field", true},
+		"in the plan":    {swap(`"ownHead"`, `"sparkle": 1, "ownHead"`), "plan.sparkle", "no field", true},
+		"wrong type":     {swap(`"ownHead": false`, `"ownHead": "no"`), "plan.ownHead", "bool", true},
+		"a wild tape":    {swap(`"circumferenceMm": 546.1`, `"circumferenceMm": 5`), "plan.head.circumferenceMm", "between", false},
+		"from a future":  {swap(`"schema": 1`, `"schema": 2, "novelty": true`), "plan.schema", "newer Kladotex", true},
+		"cut short":      {string(good[:len(good)/2]), "(document)", "JSON", true},
+		"no JSON":        {"dear studio", "(document)", "JSON", true},
+		"two plans":      {string(good) + string(good), "(document)", "behind", true},
+	} {
+		res := s.send("POST", "/api/v1/import", c.body)
+		require.Equal(t, 422, res.StatusCode, "%s: %s", name, res.body)
+		var p problemDetails
+		res.json(t, &p)
+		require.NotEmpty(t, p.Errors, name)
+		assert.Equal(t, c.location, p.Errors[0].Location, name)
+		assert.Contains(t, p.Errors[0].Message, c.says, name)
+		if c.schema {
+			assert.False(t, keeps([]byte(c.body)), "%s: the schema allows it", name)
+		}
+	}
+	assert.Equal(t, 413, s.send("POST", "/api/v1/import", strings.Repeat(" ", maxBody+1)).StatusCode)
+	var list []planEntry
+	require.NoError(t, json.Unmarshal(s.send("GET", "/api/v1/plans", "").body, &list))
+	assert.Len(t, list, 2*len(demo.Plans()), "nothing half taken in")
+}

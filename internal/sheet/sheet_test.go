@@ -1,0 +1,183 @@
+package sheet
+
+import (
+	"bytes"
+	"encoding/xml"
+	"fmt"
+	"image"
+	_ "image/png" // pdftoppm writes PNG
+	"math"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/attach"
+	"kladotex/core/parting"
+	"kladotex/core/pieces"
+	"kladotex/core/plan"
+)
+
+func computed(t *testing.T, in plan.Input) Plan {
+	t.Helper()
+	res, err := plan.Compute(in)
+	require.NoError(t, err)
+	return Plan{Title: "Ysolde’s plan, ⅝ in – “façade”", Client: "Ysolde Abarinwe", Updated: time.Date(2026, 5, 31, 9, 30, 0, 0, time.UTC), Input: in, Result: res}
+}
+
+func TestPicturesAreSoundAndShowTheNearSide(t *testing.T) {
+	p := computed(t, plan.Default())
+	count := func(picture []byte) int {
+		require.NoError(t, xml.Unmarshal(picture, new(struct{})), "well-formed XML")
+		assert.NotContains(t, string(picture), "NaN")
+		return strings.Count(string(picture), `stroke-width="2.2"`)
+	}
+	sections := len(p.Result.Layout.Sections)
+	// From behind the left shoulder more than half of the sections are in sight,
+	// and never all; from below, few.
+	shoulder := count(Picture(p.Result))
+	assert.Greater(t, shoulder, sections/2)
+	assert.Less(t, shoulder, sections)
+	for lon := 0.0; lon < 360; lon += 15 {
+		for _, lat := range []float64{-90, -25, 0, 40, 90} {
+			n := count(View(p.Result, lon*math.Pi/180, lat*math.Pi/180))
+			assert.True(t, n > 0 && n <= sections, "%v %v: %d", lon, lat, n)
+		}
+	}
+}
+
+// printed rasterises a page of the sheet at a resolution with pdftoppm and tells
+// which of its dots are dark.
+func printed(t *testing.T, body []byte, number, dpi int) func(x, y int) bool {
+	t.Helper()
+	dir := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "sheet.pdf"), body, 0o600))
+	cmd := exec.CommandContext(t.Context(), "pdftoppm", "-r", fmt.Sprint(dpi), "-f", fmt.Sprint(number), "-l", fmt.Sprint(number), "-singlefile", "-gray", "-png", "sheet.pdf", "page")
+	cmd.Dir = dir
+	out, err := cmd.CombinedOutput()
+	require.NoError(t, err, "Debian's poppler-utils: %s", out)
+	f, err := os.Open(filepath.Join(dir, "page.png"))
+	require.NoError(t, err)
+	defer f.Close()
+	page, _, err := image.Decode(f)
+	require.NoError(t, err)
+	return func(x, y int) bool {
+		r, _, _, _ := page.At(x, y).RGBA()
+		return r < 0x9000
+	}
+}
+
+// runs are the middles of the dark runs of a row of dots.
+func runs(dark func(x, y int) bool, y, width int) (middles []float64) {
+	for x := 0; x < width; x++ {
+		if !dark(x, y) {
+			continue
+		}
+		from := x
+		for x < width && dark(x, y) {
+			x++
+		}
+		middles = append(middles, float64(from+x-1)/2)
+	}
+	return middles
+}
+
+// PDF's unit is 1/72 in (ISO 32000), so that at 300 dots an inch an inch of the
+// ruler is 300 dots, and a card as wide as its section.
+func TestGaugeCardIsInTrueScale(t *testing.T) {
+	const dpi = 300
+	dots := func(mm float64) float64 { return mm / 25.4 * dpi }
+	for _, paper := range []string{"letter", "a4"} {
+		in := plan.Default()
+		in.Parting.Front = parting.Size{Width: 19.05, Height: 25.4}
+		in.Parting.Back = parting.Size{Width: 31.75, Height: 28}
+		body, err := PDF(computed(t, in), Style{Inches, paper, "$"})
+		require.NoError(t, err)
+		dark := printed(t, body, 3, dpi)
+
+		// 7 mm under the ruler's line only the strokes of whole inches reach.
+		inches := runs(dark, int(dots(rulerTop+7)), int(dots(margin+6.2*inch)))
+		require.GreaterOrEqual(t, len(inches), 7)
+		ticks := 0
+		for _, x := range inches { // the figures beside the strokes are dark too
+			for n := range 7 {
+				if math.Abs(x-dots(margin)-float64(n)*dpi) <= 1 {
+					ticks++
+				}
+			}
+		}
+		assert.Equal(t, 7, ticks, "%s: strokes 300 dots apart: %v", paper, inches)
+
+		centimetres := runs(dark, int(dots(rulerTop+18+7)), int(dots(margin+151)))
+		ticks = 0
+		for _, x := range centimetres {
+			if off := (x - dots(margin)) / dots(10); math.Abs(off-math.Round(off))*dots(10) <= 1 {
+				ticks++
+			}
+		}
+		assert.GreaterOrEqual(t, ticks, 16, "%s: 0 to 15 cm", paper)
+
+		top := cardsTop
+		for _, size := range []parting.Size{in.Parting.Front, in.Parting.Back} {
+			edges := runs(dark, int(dots(top+size.Height-4)), int(dots(margin+80)))
+			require.Len(t, edges, 2, "%s: a card has two edges", paper)
+			assert.InDelta(t, dots(size.Width), edges[1]-edges[0], 1)
+			top += size.Height + 16
+		}
+	}
+}
+
+func TestSheetSaysWhatThePlanSays(t *testing.T) {
+	in := plan.Default()
+	in.Attach.Method = attach.CollarAndWrap
+	p := computed(t, in)
+	body, err := PDF(p, Style{Inches, "letter", "€"})
+	require.NoError(t, err)
+	again, err := PDF(p, Style{Inches, "letter", "€"})
+	require.NoError(t, err)
+	assert.True(t, bytes.Equal(body, again), "the same plan makes the same sheet")
+
+	cmd := exec.CommandContext(t.Context(), "pdftotext", "-layout", "-", "-")
+	cmd.Stdin = bytes.NewReader(body)
+	text, err := cmd.Output()
+	require.NoError(t, err)
+	for _, says := range []string{
+		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
+		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "€"), hours(p.Result.Hours.Total.Likely),
+		"leave a tail of 2½ in", "wrapping hair", "ask a clinician",
+	} {
+		assert.Contains(t, string(text), says)
+	}
+	assert.NotContains(t, string(text), "{", "every length is put in")
+}
+
+// Every demo-like combination fits the page: no method or unit makes a fourth page
+// before the gauge card.
+func TestSheetHasThreePages(t *testing.T) {
+	for _, method := range attach.IDs {
+		for _, unit := range []Unit{Inches, Centimetres} {
+			in := plan.Default()
+			in.Attach.Method = method
+			in.Parting.Pattern = parting.Grid
+			in.Piece.Form = pieces.Bulk
+			body, err := PDF(computed(t, in), Style{unit, "a4", "£"})
+			require.NoError(t, err)
+			assert.Equal(t, 3, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", method, unit)
+		}
+	}
+}
+
+func TestLengthsAsStylistsReadThem(t *testing.T) {
+	for mm, want := range map[float64]string{25.4: "1 in", 19.05: "¾ in", 317.5: "12½ in", 0.2: "0 in", 28.575: "1⅛ in"} {
+		assert.Equal(t, want, Inches.Length(mm))
+	}
+	assert.Equal(t, "31.8 cm", Centimetres.Length(317.5))
+	assert.Equal(t, "7 h 5 min", hours(426))
+	assert.Equal(t, "59 min", hours(59.4))
+	assert.Equal(t, "1 h", hours(59.6))
+}
