@@ -18,11 +18,23 @@ import (
 
 const program = "../bin/kladotex"
 
+// running is the program at work.
+type running struct {
+	address string // such as http://127.0.0.1:40001
+	cmd     *exec.Cmd
+}
+
 // start runs the program with args on a free port until the test ends and returns
 // its address.
 func start(t *testing.T, args ...string) string {
 	t.Helper()
-	cmd := exec.CommandContext(t.Context(), program, append(args, "-addr", "127.0.0.1:0")...)
+	return startAt(t, "127.0.0.1:0", args...).address
+}
+
+// startAt runs the program at a host and port.
+func startAt(t *testing.T, at string, args ...string) running {
+	t.Helper()
+	cmd := exec.CommandContext(t.Context(), program, append(args, "-addr", at)...)
 	cmd.Cancel = func() error { return cmd.Process.Signal(os.Interrupt) }
 	cmd.Stderr = os.Stderr
 	out, err := cmd.StdoutPipe()
@@ -31,13 +43,26 @@ func start(t *testing.T, args ...string) string {
 	t.Cleanup(func() { _ = cmd.Wait() })
 	line, err := bufio.NewReader(out).ReadString('\n')
 	require.NoError(t, err)
-	at := strings.Index(line, "http://")
-	require.GreaterOrEqual(t, at, 0, line)
-	return strings.TrimRight(line[at:], "/\n")
+	address := strings.Index(line, "http://")
+	require.GreaterOrEqual(t, address, 0, line)
+	return running{strings.TrimRight(line[address:], "/\n"), cmd}
 }
 
-// browser is one tab.
-type browser struct {
+// kill ends the program at once, as a power cut would.
+func (r running) kill(t *testing.T) {
+	t.Helper()
+	require.NoError(t, r.cmd.Process.Kill())
+	_ = r.cmd.Wait()
+}
+
+// again runs it at the same address.
+func (r running) again(t *testing.T, args ...string) running {
+	t.Helper()
+	return startAt(t, strings.TrimPrefix(r.address, "http://"), args...)
+}
+
+// tab is one tab of a browser of its own.
+type tab struct {
 	t   *testing.T
 	ctx context.Context
 }
@@ -46,7 +71,7 @@ type browser struct {
 const patience = 10 * time.Second
 
 // open starts Chromium with a fresh profile and a window of the given size.
-func open(t *testing.T, width, height int) browser {
+func open(t *testing.T, width, height int) tab {
 	t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.UserDataDir(filepath.Join(t.TempDir(), "profile")), chromedp.WindowSize(width, height))
@@ -59,18 +84,18 @@ func open(t *testing.T, width, height int) browser {
 	t.Cleanup(cancel)
 	ctx, cancel = chromedp.NewContext(ctx)
 	t.Cleanup(cancel)
-	b := browser{t, ctx}
+	b := tab{t, ctx}
 	b.do(chromedp.EmulateViewport(int64(width), int64(height)))
 	return b
 }
 
-func (b browser) do(steps ...chromedp.Action[chromedp.Void]) {
+func (b tab) do(steps ...chromedp.Action[chromedp.Void]) {
 	b.t.Helper()
 	require.NoError(b.t, chromedp.Do(b.ctx, steps...))
 }
 
 // value evaluates a JavaScript expression.
-func value[T any](b browser, expression string) T {
+func value[T any](b tab, expression string) T {
 	b.t.Helper()
 	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](expression))
 	require.NoError(b.t, err, expression)
@@ -78,7 +103,7 @@ func value[T any](b browser, expression string) T {
 }
 
 // waitFor waits until a JavaScript expression is true.
-func (b browser) waitFor(expression string) {
+func (b tab) waitFor(expression string) {
 	b.t.Helper()
 	deadline := time.Now().Add(patience)
 	for !value[bool](b, "Boolean("+expression+")") {
@@ -90,22 +115,22 @@ func (b browser) waitFor(expression string) {
 }
 
 // visit opens an address and waits for its page.
-func (b browser) visit(address, ready string) {
+func (b tab) visit(address, ready string) {
 	b.t.Helper()
 	b.do(chromedp.Navigate(address))
 	b.waitFor(ready)
 }
 
 // press clicks the first element of a kind whose text is as given.
-func (b browser) press(kind, text string) {
+func (b tab) press(kind, text string) {
 	b.t.Helper()
-	find := `[...document.querySelectorAll("` + kind + `")].find((e) => e.innerText.trim() === "` + text + `")`
+	find := `[...document.querySelectorAll("` + kind + `")].find((e) => e.innerText.trim().replace(/\s+/g, " ") === "` + text + `")`
 	b.waitFor(find)
 	value[bool](b, "("+find+".click(), true)")
 }
 
 // write replaces what stands in the field with the given label.
-func (b browser) write(label, text string) {
+func (b tab) write(label, text string) {
 	b.t.Helper()
 	field := `//label[normalize-space()="` + label + `"]/following::input[1]`
 	b.do(chromedp.Focus(field))
@@ -124,7 +149,7 @@ const (
 )
 
 // claim opens a new studio as its owner.
-func (b browser) claim(address string) {
+func (b tab) claim(address string) {
 	b.t.Helper()
 	b.visit(address, `document.body.innerText.includes("Whose studio is this?")`)
 	b.write("Your name", owner)
@@ -134,7 +159,7 @@ func (b browser) claim(address string) {
 }
 
 // enterDemo walks into the demo studio as one of its people; "" is the owner.
-func (b browser) enterDemo(address, as string) {
+func (b tab) enterDemo(address, as string) {
 	b.t.Helper()
 	b.visit(address, `document.body.innerText.includes("Tidewheel Loft")`)
 	if as == "" {
@@ -146,7 +171,7 @@ func (b browser) enterDemo(address, as string) {
 }
 
 // openPlan opens a plan from the list by its title and goes to a step.
-func (b browser) openPlan(address, title, step string) {
+func (b tab) openPlan(address, title, step string) {
 	b.t.Helper()
 	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 3`)
 	b.press("h2", title)
@@ -156,12 +181,12 @@ func (b browser) openPlan(address, title, step string) {
 
 // tally is a figure of the tally strip, and tallyChange what the last change did
 // to it.
-func (b browser) tally(name string) string {
+func (b tab) tally(name string) string {
 	b.t.Helper()
 	return value[string](b, `document.querySelector('[data-tally="`+name+`"] dd span').innerText`)
 }
 
-func (b browser) tallyChange(name string) string {
+func (b tab) tallyChange(name string) string {
 	b.t.Helper()
 	return value[string](b, `document.querySelector('[data-tally="`+name+`"] [role=status]')?.innerText ?? ""`)
 }

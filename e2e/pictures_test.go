@@ -20,7 +20,7 @@ func TestPictures(t *testing.T) {
 	}
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
 	desk, tablet := open(t, 1280, 800), open(t, 820, 1180)
-	take := func(b browser, name string) {
+	take := func(b tab, name string) {
 		time.Sleep(700 * time.Millisecond) // strands and small views follow a still head
 		png, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
 		require.NoError(t, err)

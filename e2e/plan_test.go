@@ -21,7 +21,7 @@ import (
 func TestFirstPlan(t *testing.T) {
 	b := open(t, 1280, 800)
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
-	b.visit(address, `document.body.innerText.includes("Start with a tape measure")`)
+	b.claim(address)
 	b.press("button", "Make the first plan")
 	b.waitFor(drawn + " > 40")
 	average := b.tally("sections")
@@ -77,13 +77,13 @@ func TestFirstPlan(t *testing.T) {
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "23¼")`)
 
 	// And it stands in the list, with its picture.
-	b.do(chromedp.Click(chromedp.CSS(`a[aria-label^=Kladotex]`)))
+	b.press("a", "Plans")
 	b.waitFor(`document.querySelector("img[src*=picture]")?.naturalWidth > 0`)
 	assert.Contains(t, value[string](b, "document.body.innerText"), small)
 }
 
 // difference checks the tally's difference in sections against the two counts.
-func difference(t *testing.T, b browser, before, after string) {
+func difference(t *testing.T, b tab, before, after string) {
 	t.Helper()
 	from, err := strconv.Atoi(before)
 	require.NoError(t, err)
@@ -101,7 +101,9 @@ func difference(t *testing.T, b browser, before, after string) {
 // nothing is saved until it is put right.
 func TestImpossibleTape(t *testing.T) {
 	b := open(t, 820, 1180)
-	b.visit(start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))+"/plans/new/look", drawn+" > 40")
+	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
+	b.claim(address)
+	b.visit(address+"/plans/new/look", drawn+" > 40")
 	sections := b.tally("sections")
 	b.write("Ear to ear", "10")
 	b.waitFor(`document.body.innerText.includes("would fit. Take both again.")`)
@@ -115,9 +117,9 @@ func TestImpossibleTape(t *testing.T) {
 // The head is turned and read with keys alone.
 func TestHeadByKeyboard(t *testing.T) {
 	b := open(t, 1280, 800)
-	b.visit(start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db")), `document.querySelectorAll("img[src*=picture]").length === 3`)
-	b.press("h2", "The cellist, a hairline that shows")
-	b.waitFor(drawn + " > 40")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The cellist, a hairline that shows", "parting")
 	seen := value[string](b, outlines)
 	b.do(chromedp.KeyEvent("2"))
 	b.waitFor(outlines + ` !== ` + strconv.Quote(seen))
@@ -140,24 +142,58 @@ func TestAccessibility(t *testing.T) {
 	require.NoError(t, err)
 	b := open(t, 1280, 800)
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.visit(address, `document.querySelector("img[src*=picture]")`)
-	plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
+	look := func(page string, dim bool) {
+		_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(engine)+"; 0"))
+		require.NoError(t, err)
+		faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run().then((r) => r.violations
+			.filter((v) => v.impact === "serious" || v.impact === "critical")
+			.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.html.slice(0, 160) + " " + (n.any[0]?.message ?? ""))))`, chromedp.EvalAwaitPromise))
+		require.NoError(t, err)
+		assert.Empty(t, faults, "%s, dim %v", page, dim)
+	}
+	const pictures = `document.querySelector("img[src*=picture]")`
 	for _, dim := range []bool{false, true} {
+		b.visit(address+"/favicon.svg", "document.readyState === 'complete'")
+		b.do(chromedp.Navigate(address))
+		b.waitFor(`document.querySelector("main")`)
 		value[bool](b, `(localStorage.setItem("kladotex.preferences", JSON.stringify({state: {dim: `+strconv.FormatBool(dim)+`}, version: 0})), true)`)
-		for _, page := range []string{"", "look", "parting", "hair", "attach"} {
-			if page == "" {
-				b.visit(address+"/plans", `document.querySelector("img[src*=picture]")`)
-			} else {
-				b.visit(address+"/plans/"+plan+"/"+page, drawn+" > 40")
-			}
-			_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(engine)+"; 0"))
-			require.NoError(t, err)
-			faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run().then((r) => r.violations
-				.filter((v) => v.impact === "serious" || v.impact === "critical")
-				.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.html.slice(0, 160) + " " + (n.any[0]?.message ?? ""))))`, chromedp.EvalAwaitPromise))
-			require.NoError(t, err)
-			assert.Empty(t, faults, "page %q, dim %v", page, dim)
+		if !dim {
+			b.visit(address, `document.body.innerText.includes("Open the demo studio")`)
+			look("door", dim)
+			b.press("button", "Open the demo studio")
 		}
+		b.visit(address, pictures)
+		look("today", dim)
+		b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
+		look("clients", dim)
+		b.press("strong", "Maren Tolliver-Oduya")
+		b.waitFor(drawn + " > 40")
+		b.waitFor(pictures)
+		look("client", dim)
+		b.visit(address+"/clients/new", `document.body.innerText.includes("not measured yet")`)
+		look("new client", dim)
+		b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
+		look("house rules", dim)
+		b.press("button", "Add a person")
+		b.waitFor(`document.body.innerText.includes("First password")`)
+		time.Sleep(400 * time.Millisecond) // it grows
+		look("add a person", dim)
+		b.visit(address+"/plans", pictures)
+		look("plans", dim)
+		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
+		for _, step := range []string{"look", "parting", "hair", "attach"} {
+			b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
+			look(step, dim)
+		}
+		b.do(chromedp.KeyEvent("h"))
+		b.waitFor(`document.body.innerText.includes("The oldest that is kept")`)
+		time.Sleep(400 * time.Millisecond) // it slides in
+		look("history", dim)
+		b.visit(address+"/plans/"+plan+"/look", drawn+" > 40")
+		b.do(chromedp.KeyEvent("?"))
+		b.waitFor(`document.body.innerText.includes("This list")`)
+		time.Sleep(400 * time.Millisecond)
+		look("keys", dim)
 	}
 }
 
@@ -165,7 +201,9 @@ func TestAccessibility(t *testing.T) {
 // printed for docs/performance.md, not judged.
 func TestPrintRepaintTimes(t *testing.T) {
 	b := open(t, 1280, 800)
-	b.visit(start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))+"/plans/new/parting", drawn+" > 40")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.visit(address+"/plans/new/parting", drawn+" > 40")
 	// Both sliders from 1 in down to 1/2 in in brick, then up again in grid, an
 	// eighth of an inch at a time: every layout is new, none is remembered.
 	watch := `(window.repainted = new Promise((done, fail) => {

@@ -77,8 +77,7 @@ export const server = {
   removeClient: (id: string) => settle(http.DELETE("/api/v1/clients/{id}", at(id))),
 
   catalogue: () => settle(http.GET("/api/v1/catalogue")),
-  begin: (query: { client?: string; from?: string }) =>
-    settle(http.GET("/api/v1/begin", { params: { query } })),
+  begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
   preview: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/preview", { body: input, signal })),
 

@@ -92,7 +92,7 @@ export const useOpenedClient = (id: string | undefined) =>
   });
 
 /** What a new plan starts from. */
-export const useBegin = (query: { client?: string; from?: string }, enabled: boolean) =>
+export const useBegin = (query: Record<string, string>, enabled: boolean) =>
   useQuery({ queryKey: ["begin", query], queryFn: () => server.begin(query), enabled, ...opened });
 
 export const useVersions = (id: string) =>

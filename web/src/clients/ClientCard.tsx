@@ -397,7 +397,7 @@ function PersonFacts({ facts, set }: FactsProps) {
         <Input.TextArea
           value={facts.notes}
           maxLength={4000}
-          autoSize={{ minRows: 3, maxRows: 10 }}
+          rows={4}
           onChange={(event) => set("notes", { notes: event.target.value })}
         />
       </label>

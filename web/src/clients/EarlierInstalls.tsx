@@ -68,7 +68,7 @@ export function EarlierInstalls({ installs, onChange }: Props) {
             placeholder="What to do differently"
             value={install.note}
             maxLength={1000}
-            autoSize={{ minRows: 1, maxRows: 5 }}
+            rows={2}
             onChange={(event) => put(i, "note", { note: event.target.value })}
           />
           <Button

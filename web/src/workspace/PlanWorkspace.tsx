@@ -45,8 +45,9 @@ export function PlanWorkspace() {
   const fresh = id === newPlan || id === made;
   const catalogue = useCatalogue();
   const plan = usePlan(fresh ? undefined : id);
-  const [client, from] = [query.get("client"), query.get("from")];
-  const begun = useBegin({ ...(client && { client }), ...(from && { from }) }, fresh);
+  // What a new plan starts from stands in the address it is opened with, not in those of its steps.
+  const [begin] = useState(() => Object.fromEntries(query));
+  const begun = useBegin(begin, fresh);
   const onMade = useCallback(
     (created: Stored, at: Step) => {
       setMade(created.id);

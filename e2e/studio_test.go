@@ -1,0 +1,261 @@
+package e2e
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"net/http/cookiejar"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/browser"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// downloadsTo keeps what the browser downloads.
+func (b tab) downloadsTo(dir string) {
+	b.t.Helper()
+	_, err := chromedp.CallBrowser(b.ctx, browser.SetDownloadBehavior, browser.SetDownloadBehaviorParams{
+		Behavior: browser.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir,
+	})
+	require.NoError(b.t, err)
+}
+
+// downloaded waits for a file to be there whole.
+func downloaded(t *testing.T, dir, suffix string) []byte {
+	t.Helper()
+	deadline := time.Now().Add(patience)
+	for time.Now().Before(deadline) {
+		files, err := filepath.Glob(filepath.Join(dir, "*"+suffix))
+		require.NoError(t, err)
+		if len(files) > 0 {
+			raw, err := os.ReadFile(files[0])
+			require.NoError(t, err)
+			return raw
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	t.Fatalf("no file *%s was downloaded", suffix)
+	return nil
+}
+
+// An owner opens her studio, puts a client on file, plans her head, takes the
+// sheet and the file along and brings the file back in.
+func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
+	b := open(t, 1280, 800)
+	files := t.TempDir()
+	b.downloadsTo(files)
+	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
+	b.claim(address)
+
+	b.press("button", "Put a client on file first")
+	b.waitFor(`document.querySelector("[aria-label='Name of the client']")`)
+	b.do(chromedp.SendKeys(chromedp.CSS(`[aria-label="Name of the client"]`), "Hesper Dunmorrow"))
+	b.press("button", "Write down her tapes")
+	b.waitFor(drawn + " > 40")
+	b.write("Around the head", "21 3/4")
+	b.write("At the nape", "3 1/2")
+	b.press(".ant-segmented-item", "Fragile")
+	b.waitFor(isSaved)
+	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
+
+	// The plan begins with her tapes.
+	b.press("button", "New plan for her")
+	b.waitFor(drawn + " > 40")
+	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "21¾")`)
+	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
+	b.press("[role=tab]", "2 Parting")
+	b.write("Back", "1 1/4")
+	b.waitFor(isSaved)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\//.test(location.pathname)`)
+	sections := b.tally("sections")
+
+	value[bool](b, `(document.activeElement.blur(), true)`)
+	b.do(chromedp.KeyEvent("p"))
+	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".pdf"), []byte("%PDF-")))
+	b.do(chromedp.Click(chromedp.CSS(`[aria-label="Take along"]`)))
+	b.press(".ant-dropdown-menu-item", "The plan as a file, to import elsewhere")
+	var file struct{ Title string }
+	require.NoError(t, json.Unmarshal(downloaded(t, files, ".kladotex.json"), &file))
+	assert.Equal(t, "Hesper Dunmorrow", file.Title)
+
+	b.press("a", "Plans")
+	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 1`)
+	kept, err := filepath.Glob(filepath.Join(files, "*.kladotex.json"))
+	require.NoError(t, err)
+	b.do(chromedp.SetUploadFiles(chromedp.CSS(`input[type=file]`), kept, chromedp.NodeReady))
+	b.waitFor(drawn + " > 40")
+	assert.Equal(t, sections, b.tally("sections"))
+
+	// A file that is no plan is refused by name.
+	bad := filepath.Join(files, "bad.json")
+	require.NoError(t, os.WriteFile(bad, []byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":1,"sparkle":true}}`), 0o600))
+	b.press("a", "Plans")
+	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 2`)
+	b.do(chromedp.SetUploadFiles(chromedp.CSS(`input[type=file]`), []string{bad}, chromedp.NodeReady))
+	b.waitFor(`document.body.innerText.includes("plan.sparkle")`)
+
+	// Out through the door.
+	b.visit(address, `document.body.innerText.includes("Go on where you were")`)
+	b.do(chromedp.Click(chromedp.CSS(`[aria-label^="Signed in as"]`)))
+	b.press(".ant-dropdown-menu-item", "Sign out")
+	b.waitFor(`document.body.innerText.includes("Sign in")`)
+	b.visit(address+"/plans", `document.body.innerText.includes("Your name")`)
+}
+
+// Two people change one plan: the second is told who changed what, and chooses;
+// the first one's state stays in the history and can be brought back.
+func TestTwoPeopleOnOnePlan(t *testing.T) {
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	const title = "The cellist, a hairline that shows"
+	odalys, tamsin := open(t, 1280, 800), open(t, 1280, 800)
+	odalys.enterDemo(address, "")
+	tamsin.enterDemo(address, "Tamsin Okoro-Vale stylist")
+	odalys.openPlan(address, title, "parting")
+	tamsin.openPlan(address, title, "parting")
+	before := odalys.tally("sections")
+
+	tamsin.write("Front", "5/8")
+	tamsin.waitFor(`document.querySelector("[data-save]").dataset.save !== "saved"`)
+	tamsin.waitFor(isSaved)
+	odalys.write("Back", "1 1/4")
+	odalys.waitFor(`document.body.innerText.includes("Tamsin Okoro-Vale saved this plan too")`)
+	dialog := value[string](odalys, `document.querySelector("[role=dialog]").innerText`)
+	assert.Contains(t, dialog, "Front section width: ¾ in → ⅝ in")
+	assert.Contains(t, dialog, "Back section width: 1 in → 1¼ in")
+
+	odalys.press("button", "Keep mine")
+	odalys.waitFor(isSaved)
+	mine := odalys.tally("sections")
+	odalys.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
+	value[bool](odalys, `(document.activeElement.blur(), true)`)
+	odalys.do(chromedp.KeyEvent("h"))
+	odalys.waitFor(`[...document.querySelectorAll(".ant-drawer li")].length > 2`)
+	odalys.waitFor(`document.querySelector(".ant-drawer").innerText.includes("Tamsin Okoro-Vale")`)
+	odalys.press("button", "Look at it")
+	odalys.waitFor(`document.body.innerText.includes("Bring it back")`)
+	odalys.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText !== "` + mine + `"`)
+	theirs := odalys.tally("sections")
+	assert.NotEqual(t, before, theirs)
+	odalys.press("button", "Bring it back")
+	odalys.waitFor(isSaved)
+	assert.Equal(t, theirs, odalys.tally("sections"))
+	odalys.do(chromedp.Click(chromedp.CSS(`[aria-label="Undo"]`)))
+	odalys.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText === "` + mine + `"`)
+}
+
+// The program stops while she works: she sees it, nothing she typed is lost, not
+// even when the tab is closed, and it is saved once the program runs again.
+func TestLostConnection(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "demo.db")
+	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
+	b := open(t, 1280, 800)
+	b.enterDemo(program.address, "")
+	b.openPlan(program.address, "The baker, four evenings at home", "look")
+	program.kill(t)
+	b.write("Length, stretched", "9")
+	b.waitFor(`document.querySelector("[data-save=offline]")`)
+	b.waitFor(`document.body.innerText.includes("Kladotex can not be reached")`)
+	program = program.again(t, "demo", "-db", db)
+	b.waitFor(isSaved)
+
+	program.kill(t)
+	b.write("Length, stretched", "10 1/2")
+	b.waitFor(`document.querySelector("[data-save=offline]")`)
+	address := value[string](b, "location.href")
+	// She closes the tab although the page warns her.
+	value[bool](b, `(BeforeUnloadEvent.prototype.preventDefault = () => {}, true)`)
+	b.do(chromedp.Navigate("about:blank"))
+	program = program.again(t, "demo", "-db", db)
+	b.visit(address, drawn+" > 40")
+	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "10½")`)
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "10½")`)
+}
+
+// The power goes while people save: every save that was acknowledged is there
+// when the program runs again.
+func TestAcknowledgedSavesOutliveAPowerCut(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "studio.db")
+	program := startAt(t, "127.0.0.1:0", "serve", "-db", db)
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	client := &http.Client{Jar: jar}
+	send := func(method, path, match string, body any) (*http.Response, []byte, error) {
+		raw, err := json.Marshal(body)
+		require.NoError(t, err)
+		req, err := http.NewRequestWithContext(t.Context(), method, program.address+path, bytes.NewReader(raw))
+		require.NoError(t, err)
+		req.Header.Set("Content-Type", "application/json")
+		req.Header.Set("Sec-Fetch-Site", "same-origin")
+		req.Header.Set("If-Match", match)
+		res, err := client.Do(req)
+		if err != nil {
+			return nil, nil, err
+		}
+		defer res.Body.Close()
+		answer, err := io.ReadAll(res.Body)
+		return res, answer, err
+	}
+	res, _, err := send("POST", "/api/v1/owner", "", map[string]string{"name": owner, "password": password})
+	require.NoError(t, err)
+	require.Equal(t, http.StatusCreated, res.StatusCode)
+	_, raw, err := send("GET", "/api/v1/begin", "", nil)
+	require.NoError(t, err)
+	var draft struct {
+		Title string          `json:"title"`
+		Input json.RawMessage `json:"input"`
+	}
+	require.NoError(t, json.Unmarshal(raw, &draft))
+	res, raw, err = send("POST", "/api/v1/plans", "", draft)
+	require.NoError(t, err)
+	require.Equal(t, http.StatusCreated, res.StatusCode, string(raw))
+	var plan struct {
+		ID      string
+		Title   string
+		Version int
+	}
+	require.NoError(t, json.Unmarshal(raw, &plan))
+
+	// It is cut off some way into fifty saves, five times over.
+	const saves, cuts = 50, 5
+	for cut := range cuts {
+		acknowledged := plan
+		after := time.Duration(20+35*cut) * time.Millisecond
+		go func() {
+			time.Sleep(after)
+			_ = program.cmd.Process.Kill()
+		}()
+		made := 0
+		for range saves {
+			draft.Title = fmt.Sprintf("Saved %d times", acknowledged.Version)
+			res, raw, err := send("PUT", "/api/v1/plans/"+plan.ID, fmt.Sprintf("%q", fmt.Sprint(acknowledged.Version)), draft)
+			if err != nil {
+				break
+			}
+			require.Equal(t, http.StatusOK, res.StatusCode, string(raw))
+			require.NoError(t, json.Unmarshal(raw, &acknowledged))
+			made++
+		}
+		_ = program.cmd.Process.Kill()
+		_ = program.cmd.Wait()
+		program = program.again(t, "serve", "-db", db)
+		_, raw, err := send("GET", "/api/v1/plans/"+plan.ID, "", nil)
+		require.NoError(t, err)
+		require.NoError(t, json.Unmarshal(raw, &plan))
+		// The save in flight may or may not have been written; none before it is lost.
+		assert.Contains(t, []int{acknowledged.Version, acknowledged.Version + 1}, plan.Version, "cut off after %d saves", made)
+		if plan.Version == acknowledged.Version {
+			assert.Equal(t, acknowledged.Title, plan.Title)
+		}
+	}
+	assert.True(t, strings.HasPrefix(plan.Title, "Saved "), plan.Title)
+}
