@@ -372,7 +372,7 @@ func mirrored(s Section) Section {
 	return s
 }
 
-func mirroredLine(line []scalp.Point) []scalp.Point {
+func mirroredLine(line scalp.Line) scalp.Line {
 	out := slices.Clone(line)
 	for i := range out {
 		out[i][1] = -out[i][1]
@@ -380,8 +380,8 @@ func mirroredLine(line []scalp.Point) []scalp.Point {
 	return out
 }
 
-func surface(h scalp.Head, line []r3.Vec) []scalp.Point {
-	out := make([]scalp.Point, len(line))
+func surface(h scalp.Head, line []r3.Vec) scalp.Line {
+	out := make(scalp.Line, len(line))
 	for i, u := range line {
 		out[i] = h.Point(u)
 	}
@@ -390,7 +390,7 @@ func surface(h scalp.Head, line []r3.Vec) []scalp.Point {
 
 // bothSides continues a left curve that ends on the middle down the right side;
 // a closed curve does not repeat its first point.
-func bothSides(h scalp.Head, c curve, closed bool) []scalp.Point {
+func bothSides(h scalp.Head, c curve, closed bool) scalp.Line {
 	left := surface(h, c.points)
 	right := mirroredLine(left[:len(left)-1])
 	slices.Reverse(right)

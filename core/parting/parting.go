@@ -78,11 +78,11 @@ type Section struct {
 	Index int  `json:"index"`
 	// Outline is the section's edge on the scalp, counter-clockwise seen from
 	// outside, the first point not repeated.
-	Outline  []scalp.Point `json:"outline"`
-	Area     float64       `json:"areaMm2"`
-	Width    Spread        `json:"widthMm"`
-	Height   Spread        `json:"heightMm"`
-	Centroid scalp.Point   `json:"centroid"`
+	Outline  scalp.Line  `json:"outline"`
+	Area     float64     `json:"areaMm2"`
+	Width    Spread      `json:"widthMm"`
+	Height   Spread      `json:"heightMm"`
+	Centroid scalp.Point `json:"centroid"`
 	// Normal is the outward unit normal at the centroid.
 	Normal scalp.Point `json:"normal"`
 	// Hairline and Part are the distances along the scalp from the centroid to
@@ -131,8 +131,8 @@ type Channel struct {
 	FromRow int  `json:"fromRow"`
 	ToRow   int  `json:"toRow"`
 	// Length along the scalp, mm.
-	Length float64       `json:"lengthMm"`
-	Line   []scalp.Point `json:"line"`
+	Length float64    `json:"lengthMm"`
+	Line   scalp.Line `json:"line"`
 	// Sections are the ids of those along the channel's start side.
 	Sections []string `json:"sections"`
 }
@@ -180,9 +180,9 @@ type Layout struct {
 	Warnings []Warning `json:"-"`
 	// HairlineCurve is closed; MiddlePart runs from the front centre to the
 	// nape, EarToEar from left to right over the crown.
-	HairlineCurve []scalp.Point `json:"hairline"`
-	MiddlePart    []scalp.Point `json:"middlePart"`
-	EarToEar      []scalp.Point `json:"earToEar"`
+	HairlineCurve scalp.Line `json:"hairline"`
+	MiddlePart    scalp.Line `json:"middlePart"`
+	EarToEar      scalp.Line `json:"earToEar"`
 }
 
 // Check refuses settings that are no layout, as [invalid.Errors] with paths

@@ -22,16 +22,48 @@ type Point [3]float64
 
 // MarshalJSON writes the point to a hundredth of a millimetre, far finer than a
 // comb: outlines are the bulk of a result and travel on every slider movement.
-func (p Point) MarshalJSON() ([]byte, error) {
-	b := make([]byte, 0, 32)
+func (p Point) MarshalJSON() ([]byte, error) { return p.append(make([]byte, 0, 32)), nil }
+
+// Line is a line or an outline on the surface.
+type Line []Point
+
+// MarshalJSON writes the points as [Point.MarshalJSON] does, in one go.
+func (l Line) MarshalJSON() ([]byte, error) {
+	b := append(make([]byte, 0, 2+28*len(l)), '[')
+	for i, p := range l {
+		if i > 0 {
+			b = append(b, ',')
+		}
+		b = p.append(b)
+	}
+	return append(b, ']'), nil
+}
+
+func (p Point) append(b []byte) []byte {
 	b = append(b, '[')
 	for i, v := range p {
 		if i > 0 {
 			b = append(b, ',')
 		}
-		b = strconv.AppendFloat(b, math.Round(v*100)/100, 'f', -1, 64)
+		b = appendHundredths(b, int64(math.Round(v*100)))
 	}
-	return append(b, ']'), nil
+	return append(b, ']')
+}
+
+// appendHundredths writes n ÷ 100 without closing zeros. Whole numbers are written
+// several times as fast as the shortest form of a float is found.
+func appendHundredths(b []byte, n int64) []byte {
+	if n < 0 {
+		b, n = append(b, '-'), -n
+	}
+	b = strconv.AppendInt(b, n/100, 10)
+	if n %= 100; n > 0 {
+		b = append(b, '.', byte('0'+n/10))
+		if n%10 > 0 {
+			b = append(b, byte('0'+n%10))
+		}
+	}
+	return b
 }
 
 // Head is a fitted head. Make one with [Fit]; the zero Head has no surface.

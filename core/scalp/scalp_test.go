@@ -2,6 +2,7 @@ package scalp
 
 import (
 	"encoding/csv"
+	"encoding/json"
 	"math"
 	"math/rand/v2"
 	"os"
@@ -187,6 +188,26 @@ func TestHairlineIsSmoothAndMeetsItsLandmarks(t *testing.T) {
 			assert.InDelta(t, 1, r3.Norm(line[i]), 1e-12)
 			before, after := Unit(r3.Sub(line[i], line[i-1])), Unit(r3.Sub(line[i+1], line[i]))
 			assert.Greater(t, r3.Dot(before, after), 0.8, "the hairline turns sharply at step %d", i)
+		}
+	}
+}
+
+// A line's JSON is that of its points, to the hundredth of a millimetre.
+func TestLinesAreWrittenToTheHundredth(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 5))
+	line := Line{{0, -0.001, 100}, {-0.5, 7.1, -12.34}, {99.999, -99.995, 0.05}}
+	for range 500 {
+		line = append(line, Point{200*r.Float64() - 100, 200*r.Float64() - 100, r.Float64() / 50})
+	}
+	raw, err := json.Marshal(line)
+	require.NoError(t, err)
+	var back [][3]float64
+	require.NoError(t, json.Unmarshal(raw, &back))
+	require.Len(t, back, len(line))
+	for i, p := range line {
+		for k, v := range p {
+			assert.InDelta(t, v, back[i][k], 0.005+1e-9)
+			assert.Equal(t, math.Round(back[i][k]*100)/100, back[i][k])
 		}
 	}
 }

@@ -107,7 +107,7 @@ func (s studio) send(method, path, body string, header ...string) answer {
 	return answer{res, raw}
 }
 
-func text(t *testing.T, v any) string {
+func text(t testing.TB, v any) string {
 	t.Helper()
 	raw, err := json.Marshal(v)
 	require.NoError(t, err)

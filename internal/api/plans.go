@@ -364,7 +364,15 @@ func (s *server) sheetOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		body, err := sheet.PDF(sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res},
+		var cautions []string
+		if p.ClientID != "" {
+			c, err := s.store.Client(ctx, p.ClientID)
+			if err != nil {
+				return nil, problem(err, "")
+			}
+			cautions = c.Facts.Cautions()
+		}
+		body, err := sheet.PDF(sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
 			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: in.Currency})
 		if err != nil {
 			return nil, problem(fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")

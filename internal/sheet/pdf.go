@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strings"
 	"time"
 
@@ -20,11 +21,13 @@ import (
 
 // Plan is a plan to be put on paper.
 type Plan struct {
-	Title   string
-	Client  string // empty while it is open whose head it is
-	Updated time.Time
-	Input   plan.Input
-	Result  plan.Result
+	Title  string
+	Client string // empty while it is open whose head it is
+	// Cautions are the client's, gravest first.
+	Cautions []string
+	Updated  time.Time
+	Input    plan.Input
+	Result   plan.Result
 }
 
 // Style is how a person reads.
@@ -143,7 +146,7 @@ func (w *page) heads() {
 	top := w.GetY()
 	for i, side := range sides {
 		middle := point{margin + each*(float64(i)+0.5), top + high*0.46}
-		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/212)
+		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/228)
 		w.SetXY(margin+each*float64(i), top+high)
 		w.SetFont("go", "", 9)
 		w.ink(soft)
@@ -326,11 +329,15 @@ func (w *page) hours() {
 	w.table(append(rows, []string{"All, without breaks", hours(t.Likely), hours(t.Low) + " – " + hours(t.High)}), []float64{0.5, 0.2, 0.3})
 }
 
-// cautions are the warnings of this plan and the usual ones.
+// cautions are the client's, the warnings of this plan and the usual ones.
 func (w *page) cautions() {
 	w.title("Look out for")
+	points := slices.Clone(w.plan.Cautions)
 	for _, warning := range w.plan.Result.Warnings {
-		w.say(9.5, "", ink, "•  "+warning.Message)
+		points = append(points, warning.Message)
+	}
+	for _, point := range points {
+		w.say(9.5, "", ink, "•  "+point)
 		w.Ln(0.8)
 	}
 	w.say(9.5, "", ink, "•  Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")

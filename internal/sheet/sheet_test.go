@@ -27,7 +27,7 @@ func computed(t *testing.T, in plan.Input) Plan {
 	t.Helper()
 	res, err := plan.Compute(in)
 	require.NoError(t, err)
-	return Plan{Title: "Ysolde’s plan, ⅝ in – “façade”", Client: "Ysolde Abarinwe", Updated: time.Date(2026, 5, 31, 9, 30, 0, 0, time.UTC), Input: in, Result: res}
+	return Plan{Title: "Ysolde’s plan, ⅝ in – “façade”", Client: "Ysolde Abarinwe", Cautions: []string{"Fragile edges: leave the tender ones out."}, Updated: time.Date(2026, 5, 31, 9, 30, 0, 0, time.UTC), Input: in, Result: res}
 }
 
 func TestPicturesAreSoundAndShowTheNearSide(t *testing.T) {
@@ -149,7 +149,7 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
 		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "€"), hours(p.Result.Hours.Total.Likely),
-		"leave a tail of 2½ in", "wrapping hair", "ask a clinician",
+		"leave a tail of 2½ in", "Fragile edges", "wrapping hair", "ask a clinician",
 	} {
 		assert.Contains(t, string(text), says)
 	}

@@ -40,22 +40,12 @@ func (c *ClientEntry) fields() []any {
 // An empty search lists all. Archived clients are listed when asked for, and
 // then they alone.
 func (s *Store) Clients(ctx context.Context, search string, archived bool) ([]ClientEntry, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+clientColumns+` FROM client
+	return list(ctx, s, "clients", func(row scanner) (c ClientEntry, err error) {
+		err = row.Scan(c.fields()...)
+		return c, err
+	}, `SELECT `+clientColumns+` FROM client
 		WHERE archived = ? AND (? = '' OR instr(lower(name), lower(?)) > 0)
 		ORDER BY name COLLATE NOCASE, id`, archived, search, search)
-	if err != nil {
-		return nil, fmt.Errorf("listing clients: %w", err)
-	}
-	defer rows.Close()
-	var out []ClientEntry
-	for rows.Next() {
-		var c ClientEntry
-		if err := rows.Scan(c.fields()...); err != nil {
-			return nil, fmt.Errorf("listing clients: %w", err)
-		}
-		out = append(out, c)
-	}
-	return out, rows.Err()
 }
 
 // Client reads one client.

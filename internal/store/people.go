@@ -43,26 +43,14 @@ var (
 
 const personColumns = `id, name, role, password_hash, epoch, created_at`
 
-func (p *Person) fields() []any {
-	return []any{&p.ID, &p.Name, &p.Role, &p.Hash, &p.Epoch, (*stamp)(&p.Created)}
+func readPerson(row scanner) (p Person, err error) {
+	err = row.Scan(&p.ID, &p.Name, &p.Role, &p.Hash, &p.Epoch, (*stamp)(&p.Created))
+	return p, err
 }
 
 // People lists everyone, by name.
 func (s *Store) People(ctx context.Context) ([]Person, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+personColumns+` FROM person ORDER BY name`)
-	if err != nil {
-		return nil, fmt.Errorf("listing people: %w", err)
-	}
-	defer rows.Close()
-	var out []Person
-	for rows.Next() {
-		var p Person
-		if err := rows.Scan(p.fields()...); err != nil {
-			return nil, fmt.Errorf("listing people: %w", err)
-		}
-		out = append(out, p)
-	}
-	return out, rows.Err()
+	return list(ctx, s, "people", readPerson, `SELECT `+personColumns+` FROM person ORDER BY name`)
 }
 
 // Person finds a person by id.
@@ -76,8 +64,7 @@ func (s *Store) PersonNamed(ctx context.Context, name string) (Person, error) {
 }
 
 func (s *Store) person(ctx context.Context, where, value string) (Person, error) {
-	var p Person
-	err := s.db.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, value).Scan(p.fields()...)
+	p, err := readPerson(s.db.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, value))
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}

@@ -82,8 +82,12 @@ const stampLayout = "2006-01-02T15:04:05.000000000Z"
 // stamp reads and writes a time as text.
 type stamp time.Time
 
-// Scan implements sql.Scanner.
+// Scan implements sql.Scanner. NULL is the zero time.
 func (s *stamp) Scan(v any) error {
+	if v == nil {
+		*s = stamp{}
+		return nil
+	}
 	text, ok := v.(string)
 	if !ok {
 		return fmt.Errorf("a time stored as %T", v)
@@ -97,21 +101,11 @@ func stampOf(t time.Time) string { return t.UTC().Format(stampLayout) }
 
 // Plans lists all plans, or those of one client, the one saved last first.
 func (s *Store) Plans(ctx context.Context, clientID string) ([]Entry, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+entryColumns+` FROM `+entryTables+`
+	return list(ctx, s, "plans", func(row scanner) (e Entry, err error) {
+		err = row.Scan(e.fields()...)
+		return e, err
+	}, `SELECT `+entryColumns+` FROM `+entryTables+`
 		WHERE ? = '' OR client_id = ? ORDER BY plan.updated_at DESC, plan.id`, clientID, clientID)
-	if err != nil {
-		return nil, fmt.Errorf("listing plans: %w", err)
-	}
-	defer rows.Close()
-	var out []Entry
-	for rows.Next() {
-		var e Entry
-		if err := rows.Scan(e.fields()...); err != nil {
-			return nil, fmt.Errorf("listing plans: %w", err)
-		}
-		out = append(out, e)
-	}
-	return out, rows.Err()
 }
 
 // Plan reads one plan, its document brought up to the current schema.

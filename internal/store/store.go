@@ -77,6 +77,30 @@ func (s *Store) inTx(ctx context.Context, work func(*sql.Tx) error) error {
 	return tx.Commit()
 }
 
+// scanner is a row to be read.
+type scanner interface{ Scan(...any) error }
+
+// list reads all rows of a query; what names them in an error.
+func list[T any](ctx context.Context, s *Store, what string, read func(scanner) (T, error), query string, args ...any) ([]T, error) {
+	rows, err := s.db.QueryContext(ctx, query, args...)
+	if err != nil {
+		return nil, fmt.Errorf("listing %s: %w", what, err)
+	}
+	defer rows.Close()
+	var out []T
+	for rows.Next() {
+		v, err := read(rows)
+		if err != nil {
+			return nil, fmt.Errorf("listing %s: %w", what, err)
+		}
+		out = append(out, v)
+	}
+	if err := rows.Err(); err != nil {
+		return nil, fmt.Errorf("listing %s: %w", what, err)
+	}
+	return out, nil
+}
+
 // missingClient turns a broken reference to a client into ErrNoClient.
 func missingClient(err error) error {
 	if strings.Contains(err.Error(), "FOREIGN KEY constraint failed") {

@@ -29,25 +29,17 @@ const versionGap = 10 * time.Minute
 // it goes when the same person saved it less than versionGap after the one
 // before that.
 func keepVersion(ctx context.Context, tx *sql.Tx, id string) error {
-	rows, err := tx.QueryContext(ctx, `SELECT version, saved_by, saved_at FROM plan_version WHERE plan_id = ? ORDER BY version DESC LIMIT 2`, id)
-	if err != nil {
+	var last int
+	var at, before time.Time
+	err := tx.QueryRowContext(ctx, `SELECT version, saved_at, lead(saved_at) OVER (ORDER BY version DESC)
+		FROM plan_version WHERE plan_id = ? ORDER BY version DESC LIMIT 1`, id).Scan(&last, (*stamp)(&at), (*stamp)(&before))
+	switch {
+	case errors.Is(err, sql.ErrNoRows):
+	case err != nil:
 		return err
-	}
-	defer rows.Close()
-	var last []Version
-	for rows.Next() {
-		var v Version
-		if err := rows.Scan(&v.Version, &v.SavedBy, (*stamp)(&v.SavedAt)); err != nil {
-			return err
-		}
-		last = append(last, v)
-	}
-	if err := rows.Err(); err != nil {
-		return err
-	}
-	if len(last) == 2 && last[0].SavedAt.Sub(last[1].SavedAt) < versionGap {
+	case !before.IsZero() && at.Sub(before) < versionGap:
 		_, err := tx.ExecContext(ctx, `DELETE FROM plan_version WHERE plan_id = ? AND version = ?
-			AND saved_by = (SELECT saved_by FROM plan WHERE id = ?)`, id, last[0].Version, id)
+			AND saved_by = (SELECT saved_by FROM plan WHERE id = ?)`, id, last, id)
 		if err != nil {
 			return err
 		}
@@ -59,7 +51,7 @@ func keepVersion(ctx context.Context, tx *sql.Tx, id string) error {
 
 const versionColumns = `version, title, sections, saved_by, saved_at, document`
 
-func scanVersion(row interface{ Scan(...any) error }) (Version, error) {
+func readVersion(row scanner) (Version, error) {
 	var v Version
 	var document string
 	if err := row.Scan(&v.Version, &v.Title, &v.Sections, &v.SavedBy, (*stamp)(&v.SavedAt), &document); err != nil {
@@ -72,21 +64,10 @@ func scanVersion(row interface{ Scan(...any) error }) (Version, error) {
 
 // Versions lists a plan's history, newest first.
 func (s *Store) Versions(ctx context.Context, id string) ([]Version, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? ORDER BY version DESC`, id)
+	out, err := list(ctx, s, "the history of plan "+id, readVersion,
+		`SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? ORDER BY version DESC`, id)
 	if err != nil {
-		return nil, fmt.Errorf("history of plan %s: %w", id, err)
-	}
-	defer rows.Close()
-	var out []Version
-	for rows.Next() {
-		v, err := scanVersion(rows)
-		if err != nil {
-			return nil, fmt.Errorf("history of plan %s: %w", id, err)
-		}
-		out = append(out, v)
-	}
-	if err := rows.Err(); err != nil {
-		return nil, fmt.Errorf("history of plan %s: %w", id, err)
+		return nil, err
 	}
 	if len(out) == 0 {
 		return nil, fmt.Errorf("history of plan %s: %w", id, ErrNotFound)
@@ -97,7 +78,7 @@ func (s *Store) Versions(ctx context.Context, id string) ([]Version, error) {
 // Version reads one version of a plan's history.
 func (s *Store) Version(ctx context.Context, id string, version int) (Version, error) {
 	row := s.db.QueryRowContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? AND version = ?`, id, version)
-	v, err := scanVersion(row)
+	v, err := readVersion(row)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}

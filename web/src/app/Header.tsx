@@ -23,7 +23,7 @@ export function Header({ back, children }: { back?: { to: string; label: string 
         {back ? (
           <div className={styles.page}>
             <Link to={back.to} className={styles.back}>
-              <LeftOutlined aria-hidden /> {back.label}
+              <LeftOutlined aria-hidden /> <span>{back.label}</span>
             </Link>
             {children}
           </div>

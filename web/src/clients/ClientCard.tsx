@@ -150,7 +150,7 @@ function Card({ catalogue, opened, onMade }: CardProps) {
           autoFocus={!opened}
           value={draft.name}
           maxLength={120}
-          disabled={!mayChange}
+          readOnly={!mayChange}
           onChange={(event) => change("name", (d) => ({ ...d, name: event.target.value }))}
         />
         {mayChange && <SaveNote autosave={autosave} />}

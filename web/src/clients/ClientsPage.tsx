@@ -3,8 +3,7 @@ import { Button, Empty, Input, Segmented, Skeleton } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useClients, useMe } from "../api/queries";
-import { Header } from "../app/Header";
-import pageStyles from "../app/Page.module.css";
+import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import { when } from "../app/units";
 import styles from "./ClientsPage.module.css";
@@ -17,73 +16,69 @@ function ClientsPage() {
   const mayAdd = useMe().data?.role !== "apprentice";
   const navigate = useNavigate();
   return (
-    <div className={pageStyles.page}>
-      <Header />
-      <main className={pageStyles.main}>
-        <div className={pageStyles.top}>
-          <div>
-            <h1>Clients</h1>
-            <p>Head, hair and what calls for caution, so that nothing is asked or measured twice.</p>
-          </div>
-          {mayAdd && (
-            <Button
-              type="primary"
-              size="large"
-              icon={<PlusOutlined />}
-              onClick={() => void navigate("/clients/new")}
-            >
-              New client
-            </Button>
-          )}
-        </div>
-        <div className={styles.tools}>
-          <Input
+    <Page
+      title="Clients"
+      lead="Head, hair and what calls for caution, so that nothing is asked or measured twice."
+      actions={
+        mayAdd && (
+          <Button
+            type="primary"
             size="large"
-            prefix={<SearchOutlined />}
-            placeholder="Find by name"
-            aria-label="Find a client by name"
-            allowClear
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
-          <Segmented<boolean>
-            size="large"
-            value={archived}
-            options={[
-              { value: false, label: "Coming" },
-              { value: true, label: "Archived" },
-            ]}
-            onChange={setArchived}
-          />
-        </div>
-        {clients.isPending && <Skeleton active />}
-        {clients.error && <Trouble error={clients.error} retry={() => void clients.refetch()} />}
-        {clients.data?.length === 0 && (
-          <Empty
-            image={Empty.PRESENTED_IMAGE_SIMPLE}
-            description={
-              search
-                ? `No one named like “${search}”${archived ? " among the archived" : ""}.`
-                : archived
-                  ? "No one is archived."
-                  : "No clients yet. Put the first one on file: name, three tapes, her hair."
-            }
-          />
-        )}
-        <ul className={styles.list}>
-          {clients.data?.map((c) => (
-            <li key={c.id}>
-              <Link to={`/clients/${c.id}`}>
-                <strong>{c.name}</strong>
-                <span>{c.plans === 0 ? "no plan yet" : c.plans === 1 ? "1 plan" : `${c.plans} plans`}</span>
-                <small>changed {when(c.updated)}</small>
-                <RightOutlined aria-hidden />
-              </Link>
-            </li>
-          ))}
-        </ul>
-      </main>
-    </div>
+            icon={<PlusOutlined />}
+            onClick={() => void navigate("/clients/new")}
+          >
+            New client
+          </Button>
+        )
+      }
+    >
+      <div className={styles.tools}>
+        <Input
+          size="large"
+          prefix={<SearchOutlined />}
+          placeholder="Find by name"
+          aria-label="Find a client by name"
+          allowClear
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <Segmented<boolean>
+          size="large"
+          value={archived}
+          options={[
+            { value: false, label: "Coming" },
+            { value: true, label: "Archived" },
+          ]}
+          onChange={setArchived}
+        />
+      </div>
+      {clients.isPending && <Skeleton active />}
+      {clients.error && <Trouble error={clients.error} retry={() => void clients.refetch()} />}
+      {clients.data?.length === 0 && (
+        <Empty
+          image={Empty.PRESENTED_IMAGE_SIMPLE}
+          description={
+            search
+              ? `No one named like “${search}”${archived ? " among the archived" : ""}.`
+              : archived
+                ? "No one is archived."
+                : "No clients yet. Put the first one on file: name, three tapes, her hair."
+          }
+        />
+      )}
+      <ul className={styles.list}>
+        {clients.data?.map((c) => (
+          <li key={c.id}>
+            <Link to={`/clients/${c.id}`}>
+              <strong>{c.name}</strong>
+              <span>{c.plans === 0 ? "no plan yet" : c.plans === 1 ? "1 plan" : `${c.plans} plans`}</span>
+              <small>changed {when(c.updated)}</small>
+              <RightOutlined aria-hidden />
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </Page>
   );
 }
 

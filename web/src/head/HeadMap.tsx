@@ -14,6 +14,7 @@ import {
   type SyntheticEvent,
 } from "react";
 import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
+import { useKeys } from "../app/keys";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
@@ -114,17 +115,14 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
   const current = selected === undefined ? undefined : byId.get(selected);
   const tabStop = current?.id ?? layout.sections[0]?.id;
 
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      const target = event.target;
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if (target instanceof HTMLElement && target.closest("input, textarea, [role=combobox]")) return;
-      const view = Object.values(views).find((v) => v.key === event.key);
+  const onViewKey = useCallback(
+    (key: string) => {
+      const view = Object.values(views).find((v) => v.key === key);
       if (view) turnTo(view);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [turnTo]);
+    },
+    [turnTo],
+  );
+  useKeys(onViewKey);
 
   const onPointerDown = (event: PointerEvent) => {
     if (event.button !== 0) return;

@@ -4,8 +4,8 @@ import { useState } from "react";
 import { Refusal, server } from "../api/client";
 import { comeIn, useChange, useMe, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
-import { Header, roleNames } from "../app/Header";
-import pageStyles from "../app/Page.module.css";
+import { roleNames } from "../app/Header";
+import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import styles from "./HouseRulesPage.module.css";
 
@@ -18,21 +18,12 @@ const may: Record<Role, string> = {
 /** The people of the studio and one's own sign-in. */
 function HouseRulesPage() {
   return (
-    <div className={pageStyles.page}>
-      <Header />
-      <main className={pageStyles.main}>
-        <div className={pageStyles.top}>
-          <div>
-            <h1>House rules</h1>
-            <p>Who works here, and your own sign-in.</p>
-          </div>
-        </div>
-        <div className={styles.columns}>
-          <People />
-          <OwnSignIn />
-        </div>
-      </main>
-    </div>
+    <Page title="House rules" lead="Who works here, and your own sign-in.">
+      <div className={styles.columns}>
+        <People />
+        <OwnSignIn />
+      </div>
+    </Page>
   );
 }
 

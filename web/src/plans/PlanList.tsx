@@ -4,8 +4,8 @@ import { Link, useNavigate } from "react-router";
 import { server } from "../api/client";
 import { useChange, useMayDelete } from "../api/queries";
 import type { PlanEntry } from "../api/types";
-import { usePreferences } from "../app/preferences";
-import { hours, money, when } from "../app/units";
+import { when } from "../app/units";
+import { PlanFigures } from "./PlanFigures";
 import styles from "./PlansPage.module.css";
 
 /** Plans as cards: picture, figures, and a new start from any of them. */
@@ -18,7 +18,6 @@ export const PlanList = ({ plans }: { plans: PlanEntry[] }) => (
 );
 
 function PlanCard({ plan }: { plan: PlanEntry }) {
-  const currency = usePreferences((p) => p.currency);
   const { modal, message } = App.useApp();
   const navigate = useNavigate();
   const mayDelete = useMayDelete();
@@ -41,24 +40,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
             {plan.client ?? "No client yet"} · {plan.pattern === "brick" ? "brick" : "grid"} ·{" "}
             {plan.method.toLowerCase()}
           </p>
-          <dl>
-            <div>
-              <dt>Sections</dt>
-              <dd>{plan.sections}</dd>
-            </div>
-            <div>
-              <dt>Packs</dt>
-              <dd>{plan.packs}</dd>
-            </div>
-            <div>
-              <dt>Cost</dt>
-              <dd>{money(plan.costMinor, currency)}</dd>
-            </div>
-            <div>
-              <dt>Time</dt>
-              <dd>{hours(plan.minutes)}</dd>
-            </div>
-          </dl>
+          <PlanFigures plan={plan} />
           <p className={styles.saved}>
             Saved {when(plan.updated)}
             {plan.savedBy && ` by ${plan.savedBy}`}

@@ -3,8 +3,7 @@ import { App, Button, Skeleton, Upload } from "antd";
 import { useNavigate } from "react-router";
 import { Refusal, server } from "../api/client";
 import { useChange, useClients, usePlans } from "../api/queries";
-import { Header } from "../app/Header";
-import pageStyles from "../app/Page.module.css";
+import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import { FirstPlan } from "./FirstPlan";
 import { PlanList } from "./PlanList";
@@ -16,32 +15,28 @@ function PlansPage() {
   const clients = useClients();
   const navigate = useNavigate();
   return (
-    <div className={pageStyles.page}>
-      <Header />
-      <main className={pageStyles.main}>
-        <div className={pageStyles.top}>
-          <div>
-            <h1>Plans</h1>
-            <p>Part the head, count the pieces, know the hours before the first part is drawn.</p>
-          </div>
-          <div className={pageStyles.actions}>
-            <ImportPlan />
-            <Button
-              type="primary"
-              size="large"
-              icon={<PlusOutlined />}
-              onClick={() => void navigate("/plans/new/look")}
-            >
-              New plan
-            </Button>
-          </div>
-        </div>
-        {plans.isPending && <Skeleton active />}
-        {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
-        {plans.data?.length === 0 && <FirstPlan clients={clients.data?.length ?? 0} />}
-        <PlanList plans={plans.data ?? []} />
-      </main>
-    </div>
+    <Page
+      title="Plans"
+      lead="Part the head, count the pieces, know the hours before the first part is drawn."
+      actions={
+        <>
+          <ImportPlan />
+          <Button
+            type="primary"
+            size="large"
+            icon={<PlusOutlined />}
+            onClick={() => void navigate("/plans/new/look")}
+          >
+            New plan
+          </Button>
+        </>
+      }
+    >
+      {plans.isPending && <Skeleton active />}
+      {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
+      {plans.data?.length === 0 && <FirstPlan clients={clients.data?.length ?? 0} />}
+      <PlanList plans={plans.data ?? []} />
+    </Page>
   );
 }
 

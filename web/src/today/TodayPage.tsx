@@ -3,12 +3,11 @@ import { Button, Skeleton } from "antd";
 import { Link, useNavigate } from "react-router";
 import { useClients, useMe, usePlans } from "../api/queries";
 import type { PlanEntry } from "../api/types";
-import { Header } from "../app/Header";
-import { usePreferences } from "../app/preferences";
+import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
-import { hours, money, when } from "../app/units";
+import { when } from "../app/units";
 import { FirstPlan } from "../plans/FirstPlan";
-import pageStyles from "../app/Page.module.css";
+import { PlanFigures } from "../plans/PlanFigures";
 import styles from "./TodayPage.module.css";
 
 const inWork = 6; // plans shown
@@ -24,64 +23,57 @@ export function TodayPage() {
   );
   const [first, ...others] = plans.data?.slice(0, inWork) ?? [];
   return (
-    <div className={pageStyles.page}>
-      <Header />
-      <main className={pageStyles.main}>
-        <div className={pageStyles.top}>
-          <div>
-            <h1>Today</h1>
-            <p>
-              {day}
-              {me && ` · ${me.name}`}
-            </p>
-          </div>
-          {first && (
-            <Button
-              type="primary"
-              size="large"
-              icon={<PlusOutlined />}
-              onClick={() => void navigate("/plans/new/look")}
-            >
-              New plan
-            </Button>
-          )}
+    <Page
+      title="Today"
+      lead={me ? `${day} · ${me.name}` : day}
+      actions={
+        first && (
+          <Button
+            type="primary"
+            size="large"
+            icon={<PlusOutlined />}
+            onClick={() => void navigate("/plans/new/look")}
+          >
+            New plan
+          </Button>
+        )
+      }
+    >
+      {plans.isPending && <Skeleton active />}
+      {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
+      {plans.data && !first && <FirstPlan clients={clients.data?.length ?? 0} />}
+      {first && (
+        <div className={styles.columns}>
+          <LastWorkedOn plan={first} />
+          <section className={styles.others}>
+            <h2>{others.length > 0 ? "Also in work" : "Nothing else in work"}</h2>
+            <ul>
+              {others.map((p) => (
+                <li key={p.id}>
+                  <Link to={nextPlace(p)} className={styles.other}>
+                    <img src={pictureOf(p)} alt="" width={64} height={64} />
+                    <span className={styles.what}>
+                      <strong>{p.title}</strong>
+                      <small>{p.client ?? "No client yet"}</small>
+                      <NextStep plan={p} />
+                    </span>
+                    <ArrowRightOutlined aria-hidden />
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            {clients.data && (
+              <p className={styles.count}>
+                {clients.data.length === 0
+                  ? "No clients on file yet. "
+                  : `${clients.data.length} clients on file. `}
+                <Link to="/clients">Open the clients</Link>
+              </p>
+            )}
+          </section>
         </div>
-        {plans.isPending && <Skeleton active />}
-        {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
-        {plans.data && !first && <FirstPlan clients={clients.data?.length ?? 0} />}
-        {first && (
-          <div className={styles.columns}>
-            <LastWorkedOn plan={first} />
-            <section className={styles.others}>
-              <h2>{others.length > 0 ? "Also in work" : "Nothing else in work"}</h2>
-              <ul>
-                {others.map((p) => (
-                  <li key={p.id}>
-                    <Link to={nextPlace(p)} className={styles.other}>
-                      <img src={pictureOf(p)} alt="" width={64} height={64} />
-                      <span className={styles.what}>
-                        <strong>{p.title}</strong>
-                        <small>{p.client ?? "No client yet"}</small>
-                        <NextStep plan={p} />
-                      </span>
-                      <ArrowRightOutlined aria-hidden />
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-              {clients.data && (
-                <p className={styles.count}>
-                  {clients.data.length === 0
-                    ? "No clients on file yet. "
-                    : `${clients.data.length} clients on file. `}
-                  <Link to="/clients">Open the clients</Link>
-                </p>
-              )}
-            </section>
-          </div>
-        )}
-      </main>
-    </div>
+      )}
+    </Page>
   );
 }
 
@@ -105,7 +97,6 @@ function NextStep({ plan }: { plan: PlanEntry }) {
 
 /** The plan saved last, large: one tap and the work goes on. */
 function LastWorkedOn({ plan }: { plan: PlanEntry }) {
-  const currency = usePreferences((p) => p.currency);
   return (
     <section className={styles.last}>
       <img src={pictureOf(plan)} alt="" width={260} height={260} />
@@ -116,24 +107,7 @@ function LastWorkedOn({ plan }: { plan: PlanEntry }) {
           {plan.client ?? "No client yet"} · {plan.pattern === "brick" ? "brick" : "grid"} ·{" "}
           {plan.method.toLowerCase()}
         </p>
-        <dl>
-          <div>
-            <dt>Sections</dt>
-            <dd>{plan.sections}</dd>
-          </div>
-          <div>
-            <dt>Packs</dt>
-            <dd>{plan.packs}</dd>
-          </div>
-          <div>
-            <dt>Cost</dt>
-            <dd>{money(plan.costMinor, currency)}</dd>
-          </div>
-          <div>
-            <dt>Time</dt>
-            <dd>{hours(plan.minutes)}</dd>
-          </div>
-        </dl>
+        <PlanFigures plan={plan} />
         <NextStep plan={plan} />
         <Link to={nextPlace(plan)} className={styles.open}>
           Open the plan <ArrowRightOutlined aria-hidden />

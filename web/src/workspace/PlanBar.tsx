@@ -51,7 +51,13 @@ export const PlanBar = memo(function PlanBar(props: Props) {
       >
         <Button icon={<DownloadOutlined />} aria-label="Take along" title="Take along" />
       </Dropdown>
-      <Button icon={<QuestionOutlined />} aria-label="Keys" title="Keys (?)" onClick={props.onKeys} />
+      <Button
+        className={styles.keys ?? ""}
+        icon={<QuestionOutlined />}
+        aria-label="Keys"
+        title="Keys (?)"
+        onClick={props.onKeys}
+      />
     </Header>
   );
 });

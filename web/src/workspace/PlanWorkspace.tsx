@@ -7,6 +7,7 @@ import type { Catalogue, PlanDocument, PlanVersion, Tally, Warning } from "../ap
 import { shelfName, useAutosave, useSaveState, type Autosave, type Stored } from "../app/autosave";
 import { FieldErrors } from "../app/fields";
 import { Header } from "../app/Header";
+import { useKeys } from "../app/keys";
 import { usePreferences } from "../app/preferences";
 import { shelf, type Shelved } from "../app/shelf";
 import { Trouble } from "../app/Trouble";
@@ -153,34 +154,30 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
   const openKeys = useCallback(() => setKeys(true), []);
   const onTake = useCallback((what: TakeAlong) => void take(what), [take]);
 
-  useEffect(() => {
-    const go = (by: number) => {
-      const next = steps[steps.indexOf(step) + by];
-      if (next) void navigate(`/plans/${id}/${next}`, { replace: true });
-    };
-    const nextWarning = () => {
-      const all = result?.warnings.filter((w) => w.sections.length > 0) ?? [];
-      setWarning(all[(all.findIndex((w) => w.message === warning?.message) + 1) % all.length]);
-    };
-    const acts: Record<string, () => void> = {
-      "[": () => go(-1),
-      "]": () => go(1),
-      w: nextWarning,
-      h: openHistory,
-      p: () => onTake("sheet"),
-      m: () => document.querySelector<SVGElement>("[data-head]")?.focus(),
-      "?": openKeys,
-    };
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target;
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      if (target instanceof HTMLElement && target.closest("input, textarea, [role=combobox], [role=dialog]"))
-        return;
-      acts[event.key.toLowerCase()]?.();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [id, step, navigate, result, warning, openHistory, openKeys, onTake]);
+  const act = useCallback(
+    (key: string) => {
+      const go = (by: number) => {
+        const next = steps[steps.indexOf(step) + by];
+        if (next) void navigate(`/plans/${id}/${next}`, { replace: true });
+      };
+      const nextWarning = () => {
+        const all = result?.warnings.filter((w) => w.sections.length > 0) ?? [];
+        setWarning(all[(all.findIndex((w) => w.message === warning?.message) + 1) % all.length]);
+      };
+      const acts: Record<string, () => void> = {
+        "[": () => go(-1),
+        "]": () => go(1),
+        w: nextWarning,
+        h: openHistory,
+        p: () => onTake("sheet"),
+        m: () => document.querySelector<SVGElement>("[data-head]")?.focus(),
+        "?": openKeys,
+      };
+      acts[key.toLowerCase()]?.();
+    },
+    [id, step, navigate, result, warning, openHistory, openKeys, onTake],
+  );
+  useKeys(act);
 
   return (
     <div className={styles.bench}>
