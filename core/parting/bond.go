@@ -21,25 +21,51 @@ const (
 )
 
 // course is a row before it is drawn: its length in wished widths and the σ of
-// its interior part ends, rising.
+// its interior part ends, rising. A part end runs straight up but where upper
+// holds the σ at which each ends on the upper line.
 type course struct {
 	length float64
 	joints []float64
+	upper  []float64
 }
 
 func (c course) sections() int { return len(c.joints) + 1 }
 
-// bounds are the σ where section k (from 0) starts and ends.
-func (c course) bounds(k int) (from, to float64) {
+// top are the σ of the part ends on the upper line.
+func (c course) top() []float64 {
+	if c.upper != nil {
+		return c.upper
+	}
+	return c.joints
+}
+
+// bounds are the σ on the lower line where section k (from 0) starts and ends.
+func (c course) bounds(k int) (from, to float64) { return gap(c.joints, k) }
+
+// gap are the ends of the k-th gap between joints.
+func gap(joints []float64, k int) (from, to float64) {
 	to = 1
 	if k > 0 {
-		from = c.joints[k-1]
+		from = joints[k-1]
 	}
-	if k < len(c.joints) {
-		to = c.joints[k]
+	if k < len(joints) {
+		to = joints[k]
 	}
 	return from, to
 }
+
+// box is a section of a course: the σ it takes up on the lower and on the upper
+// line. A triangle's tip takes up none.
+type box struct{ lowFrom, lowTo, highFrom, highTo float64 }
+
+func (c course) box(k int) box {
+	lowFrom, lowTo := gap(c.joints, k)
+	highFrom, highTo := gap(c.top(), k)
+	return box{lowFrom, lowTo, highFrom, highTo}
+}
+
+// middle is the share of the row's middle line that the box takes up.
+func (b box) middle() float64 { return (b.lowTo - b.lowFrom + b.highTo - b.highFrom) / 2 }
 
 // equalJoints are the part ends of n sections of equal width.
 func equalJoints(n int) []float64 {
@@ -227,7 +253,7 @@ const countPull = 0.5
 // its widths (by ratio, so that wide and narrow weigh alike) and the price of
 // widths outside the band.
 func widthCost(joints []float64, length float64) float64 {
-	c := course{length, joints}
+	c := course{length: length, joints: joints}
 	low, high := widthBand(c.sections())
 	short := length - float64(c.sections())
 	cost := countPull * short * short
@@ -449,4 +475,63 @@ func keepWidths(c course, margin float64) {
 			c.joints[k] += lack / 2
 		}
 	}
+}
+
+// layTriangles cuts each course by a zigzag into as many triangles as it would
+// hold boxes. The corner pieces are three quarters and their neighbours five
+// quarters of the rest: half triangles at the edge would be slivers. Zigzags of
+// neighbouring courses start on opposite sides, so that tips meet tips and bases
+// bases.
+func layTriangles(courses []course) {
+	for i := range courses {
+		c := &courses[i]
+		n := max(1, int(math.Round(c.length)))
+		// The zigzag's corners: one step apart, but one and a half at the ends.
+		corner := func(k int) float64 {
+			switch k {
+			case 0:
+				return 0
+			case n - 1:
+				return 1
+			}
+			return (float64(k) + 0.5) / float64(n)
+		}
+		c.joints, c.upper = make([]float64, n-1), make([]float64, n-1)
+		for k := range n - 1 {
+			low, high := corner(k), corner(k+1)
+			if (i+k)%2 == 1 {
+				low, high = high, low
+			}
+			c.joints[k], c.upper[k] = low, high
+		}
+	}
+}
+
+// jitterShare is how far a free-hand part end strays either way, in mean section
+// widths: enough to look drawn by hand, too little to make a sliver.
+const jitterShare = 0.12
+
+// jitter moves every part end on its lower and on its upper line by itself, the
+// same way each time.
+func jitter(courses []course) {
+	for i := range courses {
+		c := &courses[i]
+		reach := jitterShare / float64(c.sections())
+		c.upper = slices.Clone(c.joints)
+		for k := range c.joints {
+			c.joints[k] += reach * stray(2*i, k)
+			c.upper[k] += reach * stray(2*i+1, k)
+		}
+	}
+}
+
+// stray is a number in -1..1 that looks random but depends on a and b alone: the
+// finalizer of the SplitMix64 generator (Steele, Lea and Flood 2014, constants
+// from memory).
+func stray(a, b int) float64 {
+	x := uint64(a)<<32 + uint64(b) + 0x9e3779b97f4a7c15
+	x = (x ^ x>>30) * 0xbf58476d1ce4e5b9
+	x = (x ^ x>>27) * 0x94d049bb133111eb
+	x ^= x >> 31
+	return float64(x>>11)/(1<<52) - 1
 }

@@ -19,7 +19,7 @@ const earShare = 0.6
 // plan is a zone of the left side on its way to becoming sections.
 type plan struct {
 	zone, mirror Zone
-	size         Size
+	wish         Wish
 	patch        *patch
 	// ccw tells whether rows run counter-clockwise seen from outside when
 	// walked along the lower line first.
@@ -47,12 +47,12 @@ func Lay(h scalp.Head, s Settings) (Layout, error) {
 	}
 	plans, lines := quadrants(h, s)
 	for _, p := range plans {
-		p.layRows(s.Pattern)
+		p.layRows()
 	}
 	if n := 2 * (plans[0].count() + plans[1].count()); n > MaxSections {
 		return Layout{}, tooMany(plans, s, n)
 	}
-	return draw(h, s, plans, lines), nil
+	return draw(h, plans, lines), nil
 }
 
 // quadrants are the back and the front zone of the left side.
@@ -72,7 +72,7 @@ func quadrants(h scalp.Head, s Settings) ([]*plan, borders) {
 	slices.Reverse(side)
 	side = append(side, ear.points[1:cut+1]...)
 	back := &plan{
-		zone: BackLeft, mirror: BackRight, size: s.Back,
+		zone: BackLeft, mirror: BackRight, wish: s.Back,
 		patch: newPatch(h,
 			sub(scalp.NapeCorner, scalp.NapeCentre).reversed(),
 			newCurve(h, ear.points[cut:]).reversed(),
@@ -80,7 +80,7 @@ func quadrants(h scalp.Head, s Settings) ([]*plan, borders) {
 			newCurve(h, side)),
 	}
 	front := &plan{
-		zone: FrontLeft, mirror: FrontRight, size: s.Front, ccw: true,
+		zone: FrontLeft, mirror: FrontRight, wish: s.Front, ccw: true,
 		patch: newPatch(h,
 			sub(scalp.Sideburn, scalp.EarTop),
 			frontPart,
@@ -95,10 +95,10 @@ func quadrants(h scalp.Head, s Settings) ([]*plan, borders) {
 }
 
 // layRows sets the number of rows, their lines and the sections in each.
-func (p *plan) layRows(pattern Pattern) {
+func (p *plan) layRows() {
 	rise := p.patch.rise()
-	rows := max(1, int(math.Round(rise[riseSteps]/p.size.Height)))
-	p.ts = rowLines(rise, rows)
+	rows := rowCount(rise[riseSteps], p.wish.Height, p.wish.Ramp)
+	p.ts = rowLines(rise, rows, p.wish.Ramp)
 	p.lines, p.mids = make([]curve, rows+1), make([]curve, rows)
 	p.courses = make([]course, rows)
 	for i, t := range p.ts {
@@ -106,13 +106,31 @@ func (p *plan) layRows(pattern Pattern) {
 	}
 	for i := range rows {
 		p.mids[i] = p.patch.line((p.ts[i] + p.ts[i+1]) / 2)
-		p.courses[i].length = p.mids[i].length() / p.size.Width
 	}
-	if pattern == Brick {
-		layBrick(p.courses)
-	} else {
+	p.layCourses()
+}
+
+// layCourses sets the sections in each row.
+func (p *plan) layCourses() {
+	for i := range p.courses {
+		p.courses[i] = course{length: p.mids[i].length() / (p.wish.Width * p.growth(i))}
+	}
+	switch p.wish.Pattern {
+	case Grid:
 		layGrid(p.courses)
+	case Brick:
+		layBrick(p.courses)
+	case Triangle:
+		layTriangles(p.courses)
+	case FreeHand:
+		layBrick(p.courses)
+		jitter(p.courses)
 	}
+}
+
+// growth is the wished size in row i ÷ that at the bottom rail.
+func (p *plan) growth(i int) float64 {
+	return math.Pow(p.wish.Ramp, (float64(i)+0.5)/float64(len(p.courses)))
 }
 
 func (p *plan) count() int {
@@ -129,8 +147,11 @@ func tooMany(plans []*plan, s Settings, n int) error {
 	count := func(grow float64) int {
 		total := 0
 		for _, p := range plans {
-			q := &plan{patch: p.patch, size: Size{p.size.Width * grow, p.size.Height * grow}}
-			q.layRows(Grid)
+			q := &plan{patch: p.patch, wish: p.wish}
+			q.wish.Pattern = Grid
+			q.wish.Width *= grow
+			q.wish.Height *= grow
+			q.layRows()
 			total += 2 * q.count()
 		}
 		return total
@@ -150,7 +171,7 @@ func tooMany(plans []*plan, s Settings, n int) error {
 }
 
 // draw turns the plans of the left side into the layout of the whole head.
-func draw(h scalp.Head, s Settings, plans []*plan, lines borders) Layout {
+func draw(h scalp.Head, plans []*plan, lines borders) Layout {
 	out := Layout{
 		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{},
 		HairlineCurve: bothSides(h, lines.hairline, true),
@@ -181,13 +202,13 @@ func draw(h scalp.Head, s Settings, plans []*plan, lines borders) Layout {
 			}
 			out.Area += sum.Area
 			out.Zones = append(out.Zones, sum)
-			if s.Pattern == Grid {
+			if p.wish.Pattern == Grid {
 				out.Seams = append(out.Seams, p.seams(zone)...)
 			}
 			out.Channels = append(out.Channels, p.channels(h, zone)...)
 		}
 	}
-	out.Warnings = warnings(s, plans, out)
+	out.Warnings = warnings(plans, out)
 	return out
 }
 
@@ -216,16 +237,16 @@ func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
 		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
 		rows[r] = make([]Section, c.sections())
 		for k := range rows[r] {
-			from, to := c.bounds(k)
-			ring = p.ring(ring[:0], r, from, to)
+			b := c.box(k)
+			ring = p.ring(ring[:0], r, b)
 			area, centroid := h.AreaCentroid(ring)
 			normal := h.Normal(centroid)
 			rows[r][k] = Section{
 				ID: p.ids[r][k], Zone: p.zone, Row: r + 1, Index: k + 1,
 				Outline:  surface(h, ring),
 				Area:     area,
-				Width:    spreadOf((to-from)*lower.length(), (to-from)*mid.length(), (to-from)*upper.length()),
-				Height:   spreadOf(p.height(r, from), p.height(r, (from+to)/2), p.height(r, to)),
+				Width:    spreadOf((b.lowTo-b.lowFrom)*lower.length(), b.middle()*mid.length(), (b.highTo-b.highFrom)*upper.length()),
+				Height:   spreadOf(p.height(r, b.lowFrom, b.highFrom), p.height(r, (b.lowFrom+b.lowTo)/2, (b.highFrom+b.highTo)/2), p.height(r, b.lowTo, b.highTo)),
 				Centroid: h.Point(centroid),
 				Normal:   scalp.Point{normal.X, normal.Y, normal.Z},
 				Hairline: distance(h, centroid, lines.hairline.points),
@@ -237,51 +258,63 @@ func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
 	return rows
 }
 
-// ring appends the outline of row r between the σ from and to, counter-clockwise.
-func (p *plan) ring(ring []r3.Vec, r int, from, to float64) []r3.Vec {
-	lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
-	ring = lower.between(append(ring, lower.at(from)), from, to)
-	ring = p.riser(append(ring, lower.at(to)), r, to, mid, true)
-	ring = upper.between(append(ring, upper.at(to)), to, from)
-	ring = p.riser(append(ring, upper.at(from)), r, from, mid, false)
+// ring appends the outline of a box of row r, counter-clockwise.
+func (p *plan) ring(ring []r3.Vec, r int, b box) []r3.Vec {
+	lower, upper := p.lines[r], p.lines[r+1]
+	ring = append(ring, lower.at(b.lowFrom))
+	if b.lowTo > b.lowFrom { // not the tip of a triangle
+		ring = append(lower.between(ring, b.lowFrom, b.lowTo), lower.at(b.lowTo))
+	}
+	ring = p.riser(ring, r, b.lowTo, b.highTo, true)
+	ring = append(ring, upper.at(b.highTo))
+	if b.highTo > b.highFrom {
+		ring = append(upper.between(ring, b.highTo, b.highFrom), upper.at(b.highFrom))
+	}
+	ring = p.riser(ring, r, b.lowFrom, b.highFrom, false)
 	if !p.ccw {
 		slices.Reverse(ring)
 	}
 	return ring
 }
 
-// riser appends the inner points of the part end at σ of row r. The ends of a
-// row follow the zone's boundary point by point, so that zones meet exactly.
-func (p *plan) riser(ring []r3.Vec, r int, sigma float64, mid curve, up bool) []r3.Vec {
-	low, high := p.ts[r], p.ts[r+1]
+// riser appends the inner points of the part end of row r that runs from σ low on
+// the lower line to σ high on the upper one. The ends of a row follow the zone's
+// boundary point by point, so that zones meet exactly.
+func (p *plan) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec {
+	from, to := p.ts[r], p.ts[r+1]
 	if !up {
-		low, high = high, low
+		from, to = to, from
 	}
-	switch sigma {
-	case 0:
-		return p.patch.start.between(ring, low, high)
-	case 1:
-		return p.patch.end.between(ring, low, high)
+	switch {
+	case low == 0 && high == 0:
+		return p.patch.start.between(ring, from, to)
+	case low == 1 && high == 1:
+		return p.patch.end.between(ring, from, to)
 	}
-	return append(ring, mid.at(sigma))
+	return append(ring, p.mids[r].at((low+high)/2))
 }
 
-// height is the height in mm of row r at σ.
-func (p *plan) height(r int, sigma float64) float64 {
-	mid := p.mids[r].at(sigma)
-	return p.patch.head.Chord(p.lines[r].at(sigma), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(sigma))
+// height is the height in mm of row r along the riser from σ low to σ high.
+func (p *plan) height(r int, low, high float64) float64 {
+	mid := p.mids[r].at((low + high) / 2)
+	return p.patch.head.Chord(p.lines[r].at(low), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(high))
 }
 
 // neighbours are the ids next to section k of row r within the zone.
 func (p *plan) neighbours(r, k int) []string {
 	ids := make([]string, 0, 8)
-	from, to := p.courses[r].bounds(k)
+	own := p.courses[r].box(k)
 	across := func(other int) {
 		if other < 0 || other >= len(p.courses) {
 			return
 		}
 		for l := range p.courses[other].sections() {
-			if a, b := p.courses[other].bounds(l); overlap(from, to, a, b) > 1e-6 {
+			b := p.courses[other].box(l)
+			shared := overlap(own.lowFrom, own.lowTo, b.highFrom, b.highTo)
+			if other > r {
+				shared = overlap(own.highFrom, own.highTo, b.lowFrom, b.lowTo)
+			}
+			if shared > 1e-6 {
 				ids = append(ids, p.ids[other][l])
 			}
 		}
@@ -304,11 +337,17 @@ func linkAcross(plans []*plan, drawn [][][]Section) {
 	back, front := plans[0], plans[1]
 	// Over the middle part every section meets its own mirror image.
 	for r := range drawn[0] {
-		link(&drawn[0][r][0], sectionID(back.mirror, r+1, 1))
+		for k := range drawn[0][r] {
+			if b := back.courses[r].box(k); b.lowFrom == 0 && b.highFrom == 0 {
+				link(&drawn[0][r][k], sectionID(back.mirror, r+1, k+1))
+			}
+		}
 	}
 	top := len(drawn[1]) - 1
 	for k := range drawn[1][top] {
-		link(&drawn[1][top][k], sectionID(front.mirror, top+1, k+1))
+		if b := front.courses[top].box(k); b.highTo > b.highFrom {
+			link(&drawn[1][top][k], sectionID(front.mirror, top+1, k+1))
+		}
 	}
 	// Along the ear-to-ear part, in mm from the ear top.
 	type contact struct {
@@ -324,7 +363,8 @@ func linkAcross(plans []*plan, drawn [][][]Section) {
 	}
 	last := len(drawn[0]) - 1
 	for k := range drawn[0][last] {
-		from, to := back.courses[last].bounds(k)
+		b := back.courses[last].box(k)
+		from, to := b.highFrom, b.highTo
 		rail := back.patch.top.length()
 		behind = append(behind, contact{&drawn[0][last][k], ear - to*rail, ear - from*rail})
 	}

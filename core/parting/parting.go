@@ -11,11 +11,13 @@
 package parting
 
 import (
+	"slices"
+
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
 
-// Pattern says how the parts of neighbouring rows stand to each other.
+// Pattern says how a zone's parts stand to each other.
 type Pattern string
 
 // The patterns.
@@ -24,7 +26,15 @@ const (
 	Grid Pattern = "grid"
 	// Brick sets each section over the part between two of the next row.
 	Brick Pattern = "brick"
+	// Triangle cuts each row by a zigzag: no part line is straight.
+	Triangle Pattern = "triangle"
+	// FreeHand is a brick drawn irregularly, as without a comb. It is the same
+	// each time.
+	FreeHand Pattern = "free-hand"
 )
+
+// patterns are all patterns.
+var patterns = []Pattern{Grid, Brick, Triangle, FreeHand}
 
 // Size is the wished width (along the row) and height (across it) of a section.
 type Size struct {
@@ -32,11 +42,26 @@ type Size struct {
 	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
 }
 
+// Wish is how one zone, left and right, is to be parted.
+type Wish struct {
+	Pattern Pattern `json:"pattern" enum:"grid,brick,triangle,free-hand" doc:"How parts of neighbouring rows stand to each other"`
+	Size
+	// Ramp lets sections grow from row to row.
+	Ramp float64 `json:"ramp" doc:"Size of the sections farthest from the hairline below ÷ size at that hairline; 1 keeps one size"`
+}
+
 // Settings are the wishes a layout follows.
 type Settings struct {
-	Pattern Pattern `json:"pattern" enum:"grid,brick" doc:"How parts of neighbouring rows stand to each other"`
-	Front   Size    `json:"front" doc:"Sections in front of the ear-to-ear part"`
-	Back    Size    `json:"back" doc:"Sections behind the ear-to-ear part"`
+	Front Wish `json:"front" doc:"Sections in front of the ear-to-ear part"`
+	Back  Wish `json:"back" doc:"Sections behind the ear-to-ear part"`
+}
+
+// Pattern names the pattern, or both where front and back differ.
+func (s Settings) Pattern() string {
+	if s.Front.Pattern == s.Back.Pattern {
+		return string(s.Front.Pattern)
+	}
+	return string(s.Front.Pattern) + " in front, " + string(s.Back.Pattern) + " behind"
 }
 
 // Limits of a layout.
@@ -46,6 +71,8 @@ const (
 	MinSize, MaxSize = 5.0, 76.2
 	// MaxSections bounds a layout; a head with more is a mistyped size.
 	MaxSections = 2000
+	// MinRamp and MaxRamp bound how much sections shrink or grow over a zone.
+	MinRamp, MaxRamp = 0.5, 2.0
 )
 
 // Zone is one quadrant of the head.
@@ -175,7 +202,9 @@ type Layout struct {
 	Area     float64   `json:"areaMm2"`
 	Seams    []Seam    `json:"seams"`
 	Channels []Channel `json:"channels"`
-	Stagger  Stagger   `json:"stagger"`
+	// Stagger is that of the zones whose parts shall stand off, brick and
+	// free-hand.
+	Stagger Stagger `json:"stagger"`
 	// Warnings are passed on by the plan, together with those of the method.
 	Warnings []Warning `json:"-"`
 	// HairlineCurve is closed; MiddlePart runs from the front centre to the
@@ -189,15 +218,16 @@ type Layout struct {
 // relative to s.
 func (s Settings) Check() error {
 	var bad invalid.Errors
-	if s.Pattern != Grid && s.Pattern != Brick {
-		bad.Add("pattern", `Pattern must be "grid" or "brick"; it is %q.`, s.Pattern)
-	}
 	for _, z := range []struct {
 		path, label string
-		size        Size
-	}{{"front", "front", s.Front}, {"back", "back", s.Back}} {
-		bad.Length(z.path+".widthMm", "Section width in "+z.label, z.size.Width, MinSize, MaxSize)
-		bad.Length(z.path+".heightMm", "Section height in "+z.label, z.size.Height, MinSize, MaxSize)
+		wish        Wish
+	}{{"front", "in front", s.Front}, {"back", "behind", s.Back}} {
+		if !slices.Contains(patterns, z.wish.Pattern) {
+			bad.Add(z.path+".pattern", "The pattern %s must be one of %v; it is %q.", z.label, patterns, z.wish.Pattern)
+		}
+		bad.Length(z.path+".widthMm", "Section width "+z.label, z.wish.Width, MinSize, MaxSize)
+		bad.Length(z.path+".heightMm", "Section height "+z.label, z.wish.Height, MinSize, MaxSize)
+		bad.Number(z.path+".ramp", "The growth of sections "+z.label, z.wish.Ramp, MinRamp, MaxRamp, " times")
 	}
 	return bad.Err()
 }

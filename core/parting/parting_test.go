@@ -33,7 +33,13 @@ func average(t testing.TB) scalp.Head {
 
 func square(in float64) Size { return Size{in * inch, in * inch} }
 
-// forRandomLayouts lays random heads in both patterns at random sizes.
+// both is one pattern, one size all over front and back.
+func both(pattern Pattern, front, back Size) Settings {
+	return Settings{Wish{pattern, front, 1}, Wish{pattern, back, 1}}
+}
+
+// forRandomLayouts lays random heads in all patterns, at random sizes that grow or
+// shrink over every third zone.
 func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head, s Settings, l Layout)) {
 	t.Helper()
 	r := rand.New(rand.NewPCG(4, 2))
@@ -50,14 +56,17 @@ func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head
 			width := inch * (0.4 + 1.3*r.Float64())
 			return Size{width, width * (0.7 + 0.6*r.Float64())}
 		}
-		s := Settings{Grid, size(), size()}
-		if i%3 > 0 {
-			s.Pattern = Brick
+		wish := func(k int) Wish {
+			w := Wish{patterns[k%len(patterns)], size(), 1}
+			if r.IntN(3) == 0 {
+				w.Ramp = 0.5 + 1.5*r.Float64()
+			}
+			return w
 		}
+		s := Settings{wish(i), wish(i + i/len(patterns))}
 		l, err := Lay(h, s)
 		require.NoError(t, err)
-		name := fmt.Sprintf("%s front %.1f×%.1f back %.1f×%.1f on %.1f %.1f %.1f", s.Pattern,
-			s.Front.Width, s.Front.Height, s.Back.Width, s.Back.Height, h.A, h.B, h.C)
+		name := fmt.Sprintf("%.3v on %.1f %.1f %.1f", s, h.A, h.B, h.C)
 		if !t.Run(name, func(t *testing.T) { check(t, h, s, l) }) {
 			return
 		}
@@ -121,7 +130,7 @@ func TestEverySectionIsSound(t *testing.T) {
 			for _, v := range []float64{s.Width.Min, s.Height.Min, s.Hairline, s.Part, s.Centroid[2], s.Normal[0]} {
 				require.False(t, math.IsNaN(v) || math.IsInf(v, 0), "%s has %v", s.ID, v)
 			}
-			require.Positive(t, s.Width.Min, s.ID)
+			require.Positive(t, s.Width.Max, s.ID)
 			require.Positive(t, s.Height.Min, s.ID)
 			require.NotEmpty(t, s.Neighbours, s.ID)
 			for _, n := range s.Neighbours {
@@ -154,13 +163,15 @@ func TestRightMirrorsLeft(t *testing.T) {
 // 35 % of the wished one in rows of three or more.
 func TestBrickKeepsTheQuarterRule(t *testing.T) {
 	forRandomLayouts(t, 400, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
-		if s.Pattern != Brick {
-			return
-		}
-		assert.Empty(t, l.Channels)
 		plans, _ := quadrants(h, s)
 		for _, p := range plans {
-			p.layRows(Brick)
+			if p.wish.Pattern != Brick {
+				continue
+			}
+			for _, c := range l.Channels {
+				assert.NotContains(t, []Zone{p.zone, p.mirror}, c.Zone)
+			}
+			p.layRows()
 			for r, c := range p.courses {
 				for k := range c.sections() {
 					from, to := c.bounds(k)
@@ -191,28 +202,28 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 
 func TestGridLinesUpAndDropsColumnsAtSeams(t *testing.T) {
 	forRandomLayouts(t, 90, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
-		if s.Pattern != Grid {
-			return
-		}
 		rows := map[Zone][]Row{}
 		for _, r := range l.Rows {
 			rows[r.Zone] = append(rows[r.Zone], r)
 		}
 		seams := 0
 		for zone, list := range rows {
+			wish := s.Back
+			if strings.HasPrefix(string(zone), "F") {
+				wish = s.Front
+			}
+			if wish.Pattern != Grid {
+				continue
+			}
 			for i := 1; i < len(list); i++ {
 				if list[i].Sections != list[i-1].Sections {
 					seams++
 					assert.Contains(t, l.Seams, Seam{zone, i, list[i-1].Sections, list[i].Sections})
 				}
 			}
-			wished := s.Back.Width
-			if strings.HasPrefix(string(zone), "F") {
-				wished = s.Front.Width
-			}
 			for _, r := range list {
 				if r.Sections > 1 {
-					assert.GreaterOrEqual(t, r.Length/float64(r.Sections), 0.65*wished-1e-9, "%s%d", zone, r.Row)
+					assert.GreaterOrEqual(t, r.Length/float64(r.Sections), 0.65*wish.Width*math.Pow(wish.Ramp, (float64(r.Row)-0.5)/float64(len(list)))-1e-9, "%s%d", zone, r.Row)
 				}
 			}
 		}
@@ -222,7 +233,7 @@ func TestGridLinesUpAndDropsColumnsAtSeams(t *testing.T) {
 
 // A channel counts from three rows on, and every run of a grid's columns is found.
 func TestChannelsOfAGridAreItsColumnLines(t *testing.T) {
-	l, err := Lay(average(t), Settings{Grid, square(1), square(1)})
+	l, err := Lay(average(t), both(Grid, square(1), square(1)))
 	require.NoError(t, err)
 	rows := map[Zone][]int{}
 	for _, r := range l.Rows {
@@ -254,15 +265,15 @@ func TestChannelsOfAGridAreItsColumnLines(t *testing.T) {
 }
 
 // Common practice, no source (core.md §9): sections on an average head by size,
-// and the area of its hair.
+// and the area of its hair. They are counts of boxes.
 func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
 	h := average(t)
-	for _, pattern := range []Pattern{Grid, Brick} {
+	for _, pattern := range []Pattern{Grid, Brick, FreeHand} {
 		for _, c := range []struct {
 			in        float64
 			low, high int
 		}{{0.75, 160, 195}, {1, 95, 120}, {1.25, 60, 75}, {1.5, 40, 50}} {
-			l, err := Lay(h, Settings{pattern, square(c.in), square(c.in)})
+			l, err := Lay(h, both(pattern, square(c.in), square(c.in)))
 			require.NoError(t, err)
 			n := len(l.Sections)
 			assert.True(t, n >= c.low && n <= c.high, "%s at %v in gives %d sections, practice %d to %d", pattern, c.in, n, c.low, c.high)
@@ -273,11 +284,11 @@ func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
 
 func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
 	h := average(t)
-	for _, pattern := range []Pattern{Grid, Brick} {
+	for _, pattern := range patterns {
 		for _, in := range []float64{0.8, 1, 1.2} {
-			whole, err := Lay(h, Settings{pattern, square(in), square(in)})
+			whole, err := Lay(h, both(pattern, square(in), square(in)))
 			require.NoError(t, err)
-			half, err := Lay(h, Settings{pattern, square(in / 2), square(in / 2)})
+			half, err := Lay(h, both(pattern, square(in/2), square(in/2)))
 			require.NoError(t, err)
 			assert.InEpsilon(t, 4, float64(len(half.Sections))/float64(len(whole.Sections)), 0.12, "%s at %v in", pattern, in)
 		}
@@ -289,7 +300,7 @@ func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
 func TestSectionAreasOnARoundHeadAgreeWithS2(t *testing.T) {
 	const radius = 95.0
 	ball := scalp.Head{A: radius, B: radius, C: radius, Nape: 45 * math.Pi / 180}
-	l, err := Lay(ball, Settings{Brick, square(1), square(1)})
+	l, err := Lay(ball, both(Brick, square(1), square(1)))
 	require.NoError(t, err)
 	for _, s := range l.Sections {
 		points := make([]s2.Point, len(s.Outline))
@@ -303,14 +314,15 @@ func TestSectionAreasOnARoundHeadAgreeWithS2(t *testing.T) {
 func TestRefusedSettingsAreNamed(t *testing.T) {
 	h := average(t)
 	for path, s := range map[string]Settings{
-		"pattern":        {"spiral", square(1), square(1)},
-		"front.widthMm":  {Grid, Size{0, inch}, square(1)},
-		"front.heightMm": {Grid, Size{inch, math.NaN()}, square(1)},
-		"back.widthMm":   {Grid, square(1), Size{5, 5}},
-		"back.heightMm":  {Brick, square(1), Size{inch, 900}},
+		"front.pattern":  both("spiral", square(1), square(1)),
+		"front.widthMm":  both(Grid, Size{0, inch}, square(1)),
+		"front.heightMm": both(Grid, Size{inch, math.NaN()}, square(1)),
+		"back.widthMm":   both(Grid, square(1), Size{5, 5}),
+		"back.heightMm":  both(Brick, square(1), Size{inch, 900}),
+		"back.ramp":      {Wish{Brick, square(1), 1}, Wish{Brick, square(1), 0}},
 	} {
 		if path == "back.widthMm" {
-			s.Front = Size{5, 5} // in range each, too many together
+			s.Front.Size = Size{5, 5} // in range each, too many together
 		}
 		_, err := Lay(h, s)
 		var bad invalid.Errors
@@ -322,8 +334,8 @@ func TestRefusedSettingsAreNamed(t *testing.T) {
 // The size offered when there would be too many sections does work.
 func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 	h := average(t)
-	for _, pattern := range []Pattern{Grid, Brick} {
-		s := Settings{pattern, Size{5, 5}, Size{6, 5}}
+	for _, pattern := range patterns {
+		s := both(pattern, Size{5, 5}, Size{6, 5})
 		_, err := Lay(h, s)
 		var bad invalid.Errors
 		require.ErrorAs(t, err, &bad)
@@ -333,17 +345,79 @@ func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 		_, scanErr = fmt.Sscanf(bad[0].Message[strings.Index(bad[0].Message, "front and"):], "front and %f cm", &back)
 		require.NoError(t, scanErr, bad[0].Message)
 		grow := 10 * front / s.Front.Width
-		l, err := Lay(h, Settings{pattern, Size{10 * front, 5 * grow}, Size{10 * back, 5 * grow}})
+		l, err := Lay(h, both(pattern, Size{10 * front, 5 * grow}, Size{10 * back, 5 * grow}))
 		require.NoError(t, err)
 		assert.LessOrEqual(t, len(l.Sections), MaxSections)
 	}
 }
 
+// Triangles are triangles, and a ramp grows the sections the way it says.
+func TestTrianglesAndRamps(t *testing.T) {
+	h := average(t)
+	l, err := Lay(h, both(Triangle, square(1), square(1)))
+	require.NoError(t, err)
+	inner := map[string]int{}
+	for _, r := range l.Rows {
+		inner[fmt.Sprint(r.Zone, r.Row)] = r.Sections
+	}
+	boxes := 0
+	for _, s := range l.Sections {
+		if s.Width.Min > 0 { // a triangle has a tip on one of its lines
+			boxes++
+			assert.Equal(t, 1, inner[fmt.Sprint(s.Zone, s.Row)], "%s is the only one of its row", s.ID)
+		}
+	}
+	assert.Less(t, boxes, len(l.Sections)/4)
+	assert.Empty(t, l.Channels)
+
+	for _, ramp := range []float64{0.5, 1.5, 2} {
+		l, err := Lay(h, Settings{Wish{Grid, square(0.75), ramp}, Wish{Grid, square(0.75), ramp}})
+		require.NoError(t, err)
+		heights := map[int][]float64{}
+		top := 0
+		for _, s := range l.Sections {
+			if s.Zone == BackLeft {
+				heights[s.Row] = append(heights[s.Row], s.Height.Mean)
+				top = max(top, s.Row)
+			}
+		}
+		mean := func(row int) (m float64) {
+			for _, v := range heights[row] {
+				m += v / float64(len(heights[row]))
+			}
+			return m
+		}
+		want := math.Pow(ramp, float64(top-1)/float64(top))
+		assert.InEpsilon(t, want, mean(top)/mean(1), 0.06, "from the first to the last of %d rows", top)
+	}
+}
+
+// A free-hand layout is irregular, and the same each time.
+func TestFreeHandIsRepeatable(t *testing.T) {
+	h := average(t)
+	first, err := Lay(h, both(FreeHand, square(1), square(1)))
+	require.NoError(t, err)
+	again, err := Lay(h, both(FreeHand, square(1), square(1)))
+	require.NoError(t, err)
+	assert.Equal(t, first, again)
+	brick, err := Lay(h, both(Brick, square(1), square(1)))
+	require.NoError(t, err)
+	require.Len(t, first.Sections, len(brick.Sections), "brick counts")
+	moved := 0
+	for i, s := range first.Sections {
+		if math.Abs(s.Area-brick.Sections[i].Area) > 0.01*s.Area {
+			moved++
+		}
+		assert.InEpsilon(t, brick.Sections[i].Area, s.Area, 0.45, s.ID)
+	}
+	assert.Greater(t, moved, len(first.Sections)/2)
+}
+
 func BenchmarkLay(b *testing.B) {
 	h := average(b)
-	for _, pattern := range []Pattern{Grid, Brick} {
+	for _, pattern := range patterns {
 		b.Run(string(pattern), func(b *testing.B) {
-			s := Settings{pattern, square(0.6), square(0.6)}
+			s := both(pattern, square(0.6), square(0.6))
 			l, err := Lay(h, s)
 			require.NoError(b, err)
 			b.ReportAllocs()

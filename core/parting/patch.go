@@ -158,14 +158,31 @@ func (p *patch) rise() []float64 {
 }
 
 // rowLines are the n+1 values of t, from 0 to 1, that divide the patch into n
-// rows of equal mean height.
-func rowLines(rise []float64, n int) []float64 {
+// rows. With ramp ρ the rows grow from the bottom rail up, by the same factor
+// from each to the next: the height at share τ of the rise is as 1 + (ρ-1)τ, so
+// that the integral of 1/height reaches the share x of its whole at
+// τ = (ρˣ - 1) ÷ (ρ - 1).
+func rowLines(rise []float64, n int, ramp float64) []float64 {
 	ts := make([]float64, n+1)
 	ts[n] = 1
 	for i := 1; i < n; i++ {
-		want := rise[riseSteps] * float64(i) / float64(n)
+		share := float64(i) / float64(n)
+		if ramp != 1 {
+			share = (math.Pow(ramp, share) - 1) / (ramp - 1)
+		}
+		want := rise[riseSteps] * share
 		k := sort.SearchFloat64s(rise, want)
 		ts[i] = (float64(k-1) + (want-rise[k-1])/(rise[k]-rise[k-1])) / riseSteps
 	}
 	return ts
+}
+
+// rowCount is the number of rows of the wished height at the bottom rail, growing
+// by ramp to the top, that come nearest to filling rise mm.
+func rowCount(rise, height, ramp float64) int {
+	rows := rise / height
+	if ramp != 1 {
+		rows *= math.Log(ramp) / (ramp - 1)
+	}
+	return max(1, int(math.Round(rows)))
 }

@@ -8,13 +8,21 @@ import (
 	"kladotex/core/scalp"
 )
 
-// stagger measures the offsets between the part ends of all adjoining rows. A
-// layout without two such rows has the stagger 0.
+// stands tells whether the parts of a pattern shall stand off those of the next
+// row.
+func (p Pattern) stands() bool { return p == Brick || p == FreeHand }
+
+// stagger measures the offsets between the part ends of adjoining rows, on the
+// line they share, in the zones where they shall stand off. A layout without two
+// such rows has the stagger 0.
 func stagger(plans []*plan) Stagger {
 	least, sum, pairs := math.Inf(1), 0.0, 0
 	for _, p := range plans {
+		if !p.wish.Pattern.stands() {
+			continue
+		}
 		for r := 1; r < len(p.courses); r++ {
-			below, above := p.courses[r-1].joints, p.courses[r].joints
+			below, above := p.courses[r-1].top(), p.courses[r].joints
 			if len(below) == 0 || len(above) == 0 {
 				continue
 			}
@@ -48,59 +56,61 @@ const (
 	channelRows = 3
 )
 
-// channels are the runs of part ends in line through three or more rows.
+// end is a part end of a row: its σ on the lower and on the upper line.
+type end struct{ low, high float64 }
+
+// channels are the runs of part ends in line through three or more rows. A zigzag
+// has none.
 func (p *plan) channels(h scalp.Head, zone Zone) []Channel {
+	if p.wish.Pattern == Triangle {
+		return nil
+	}
 	var out []Channel
-	// open holds, for the row below, the σ of each running line by row.
-	type run struct{ sigma []float64 }
-	var open []run
-	closeRun := func(r run, top int) {
-		if len(r.sigma) < channelRows {
-			return
+	var open [][]end // the running lines, as they stand in the row below
+	close := func(run []end, top int) {
+		if len(run) >= channelRows {
+			out = append(out, p.channel(h, zone, top-len(run)+1, run))
 		}
-		out = append(out, p.channel(h, zone, top-len(r.sigma)+1, r.sigma))
 	}
 	for r, c := range p.courses {
-		var next []run
+		var next [][]end
 		taken := make([]bool, len(open))
-		for _, x := range c.joints {
-			cur := run{}
-			for k, o := range open {
-				last := o.sigma[len(o.sigma)-1]
-				if !taken[k] && math.Abs(last-x) < inLine*meanWidth(p.courses[r-1].joints, c.joints) {
-					taken[k] = true
-					cur.sigma = o.sigma
+		for k, x := range c.joints {
+			var run []end
+			for l, o := range open {
+				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(p.courses[r-1].joints, c.joints) {
+					taken[l] = true
+					run = slices.Clone(o)
 					break
 				}
 			}
-			cur.sigma = append(slices.Clone(cur.sigma), x)
-			next = append(next, cur)
+			next = append(next, append(run, end{x, c.top()[k]}))
 		}
-		for k, o := range open {
-			if !taken[k] {
-				closeRun(o, r-1)
+		for l, o := range open {
+			if !taken[l] {
+				close(o, r-1)
 			}
 		}
 		open = next
 	}
 	for _, o := range open {
-		closeRun(o, len(p.courses)-1)
+		close(o, len(p.courses)-1)
 	}
 	return out
 }
 
-// channel draws the run of part ends sigma that starts at row first (from 0).
-func (p *plan) channel(h scalp.Head, zone Zone, first int, sigma []float64) Channel {
-	c := Channel{Zone: zone, FromRow: first + 1, ToRow: first + len(sigma)}
-	for i, x := range sigma {
+// channel draws the run of part ends that starts at row first (from 0).
+func (p *plan) channel(h scalp.Head, zone Zone, first int, run []end) Channel {
+	c := Channel{Zone: zone, FromRow: first + 1, ToRow: first + len(run)}
+	for i, e := range run {
 		r := first + i
-		lower, mid, upper := p.lines[r].at(x), p.mids[r].at(x), p.lines[r+1].at(x)
+		lower, mid, upper := p.lines[r].at(e.low), p.mids[r].at((e.low+e.high)/2), p.lines[r+1].at(e.high)
 		c.Length += h.Chord(lower, mid) + h.Chord(mid, upper)
 		c.Line = append(c.Line, h.Point(lower), h.Point(mid))
-		if i == len(sigma)-1 {
+		if i == len(run)-1 {
 			c.Line = append(c.Line, h.Point(upper))
 		}
-		k, _ := slices.BinarySearch(p.courses[r].joints, x)
+		k, _ := slices.BinarySearch(p.courses[r].joints, e.low)
 		c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
 	}
 	if zone == p.mirror {
@@ -117,23 +127,23 @@ const (
 )
 
 // warnings looks the layout over.
-func warnings(s Settings, plans []*plan, l Layout) []Warning {
+func warnings(plans []*plan, l Layout) []Warning {
 	var slivers, oversize, weak, bare []string
-	for _, sec := range l.Sections {
-		size := s.Back
-		if sec.Zone == FrontLeft || sec.Zone == FrontRight {
-			size = s.Front
+	of := map[Zone]*plan{}
+	for _, p := range plans {
+		of[p.zone], of[p.mirror] = p, p
+		if p.wish.Pattern == Brick {
+			weak = append(weak, p.weakJoints()...)
 		}
-		switch share := sec.Area / (size.Width * size.Height); {
+	}
+	for _, sec := range l.Sections {
+		p := of[sec.Zone]
+		grown := p.growth(sec.Row - 1)
+		switch share := sec.Area / (p.wish.Width * p.wish.Height * grown * grown); {
 		case share < sliverShare:
 			slivers = append(slivers, sec.ID)
 		case share > oversizeShare:
 			oversize = append(oversize, sec.ID)
-		}
-	}
-	if s.Pattern == Brick {
-		for _, p := range plans {
-			weak = append(weak, p.weakJoints()...)
 		}
 	}
 	channels := 0

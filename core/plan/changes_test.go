@@ -43,12 +43,12 @@ func TestChangesNameWhatDiffers(t *testing.T) {
 	assert.Empty(t, Changes(a, a))
 	b := a
 	b.Head.EarToEar = 320
-	b.Parting.Pattern = "grid"
+	b.Parting.Back.Pattern = "grid"
 	b.Piece.Offers = append(slices.Clone(a.Piece.Offers), a.Piece.Offers[0])
 	changes := Changes(a, b)
 	require.Len(t, changes, 3)
 	assert.Equal(t, Change{"head.earToEarMm", "Ear to ear", Length, "317.5", "320"}, changes[0])
-	assert.Equal(t, "Pattern", changes[1].Label)
+	assert.Equal(t, "Back pattern", changes[1].Label)
 	assert.Equal(t, "1 for 12.50, 1 for 12.50", changes[2].To)
 	// The way back is the same changes reversed.
 	for i, back := range Changes(b, a) {

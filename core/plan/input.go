@@ -22,7 +22,7 @@ import (
 )
 
 // Schema is the version of the input document this package writes.
-const Schema = 1
+const Schema = 2
 
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20
@@ -90,7 +90,7 @@ type Attachment struct {
 // inch, soft locs hitched and woven.
 func Default() Input {
 	const inch = 25.4
-	size := parting.Size{Width: inch, Height: inch}
+	wish := parting.Wish{Pattern: parting.Brick, Size: parting.Size{Width: inch, Height: inch}, Ramp: 1}
 	var average scalp.Tapes
 	for _, p := range scalp.Presets() {
 		if p.Name == "Average" {
@@ -101,7 +101,7 @@ func Default() Input {
 		Schema:  Schema,
 		Head:    average,
 		Hair:    Hair{Length: 6 * inch, Density: 190, Strand: 75},
-		Parting: parting.Settings{Pattern: parting.Brick, Front: size, Back: size},
+		Parting: parting.Settings{Front: wish, Back: wish},
 		Piece: Piece{
 			Line: "Pre-looped loc", Form: pieces.Loc, Length: 18 * inch, Diameter: 9, Mass: 4,
 			PerSection: PerSection{Front: 1, Back: 1},
@@ -191,7 +191,13 @@ func Decode(r io.Reader) (Input, error) {
 		bad.Add("schema", "The plan does not say its version; %d is current.", Schema)
 		return Input{}, bad
 	}
-	if *head.Schema != Schema {
+	switch *head.Schema {
+	case Schema:
+	case 1:
+		if raw, err = fromSchema1(raw); err != nil {
+			return Input{}, err
+		}
+	default:
 		return Input{}, Input{Schema: *head.Schema}.check()[:1]
 	}
 	var in Input

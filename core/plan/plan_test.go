@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"math"
+	"os"
 	"strings"
 	"testing"
 
@@ -78,17 +79,18 @@ func TestResultIsDeterministicAndFinite(t *testing.T) {
 
 func TestEveryBadFieldIsNamed(t *testing.T) {
 	for path, spoil := range map[string]func(*Input){
-		"schema":                func(in *Input) { in.Schema = 2 },
+		"schema":                func(in *Input) { in.Schema = 3 },
 		"head.circumferenceMm":  func(in *Input) { in.Head.Circumference = 0 },
 		"head.earToEarMm":       func(in *Input) { in.Head.EarToEar = 235 },
 		"hair.lengthMm":         func(in *Input) { in.Hair.Length = -3 },
 		"hair.densityPerCm2":    func(in *Input) { in.Hair.Density = 1e9 },
 		"hair.strandUm":         func(in *Input) { in.Hair.Strand = math.Inf(1) },
-		"parting.pattern":       func(in *Input) { in.Parting.Pattern = "" },
+		"parting.front.pattern": func(in *Input) { in.Parting.Front.Pattern = "" },
+		"parting.back.ramp":     func(in *Input) { in.Parting.Back.Ramp = 9 },
 		"parting.front.widthMm": func(in *Input) { in.Parting.Front.Width = 0 },
 		"parting.back.heightMm": func(in *Input) { in.Parting.Back.Height = 1e6 },
 		"parting.back.widthMm": func(in *Input) {
-			in.Parting.Front, in.Parting.Back = parting.Size{Width: 5, Height: 5}, parting.Size{Width: 5, Height: 5}
+			in.Parting.Front.Size, in.Parting.Back.Size = parting.Size{Width: 5, Height: 5}, parting.Size{Width: 5, Height: 5}
 		},
 		"piece.line":                 func(in *Input) { in.Piece.Line = strings.Repeat("x", 81) },
 		"piece.form":                 func(in *Input) { in.Piece.Form = "yarn" },
@@ -137,14 +139,14 @@ func TestDecodeRefusesWhatIsNoPlan(t *testing.T) {
 	good, err := json.Marshal(Default())
 	require.NoError(t, err)
 	for name, c := range map[string]struct{ raw, path, says string }{
-		"broken":        {`{"schema":1,"head":`, "(document)", "JSON"},
+		"broken":        {`{"schema":2,"head":`, "(document)", "JSON"},
 		"empty":         {``, "(document)", "JSON"},
 		"unknown field": {strings.Replace(string(good), `"schema"`, `"colour":3,"schema"`, 1), "colour", "no field"},
 		"wrong type":    {strings.Replace(string(good), `"ownHead":false`, `"ownHead":"yes"`, 1), "ownHead", "bool"},
 		"no version":    {`{"head":{}}`, "schema", "version"},
 		"newer":         {`{"schema":7,"whatever":true}`, "schema", "newer"},
 		"two plans":     {string(good) + string(good), "(document)", "JSON"},
-		"too large":     {`{"schema":1,"x":"` + strings.Repeat("y", MaxDocument) + `"}`, "(document)", "1 MB"},
+		"too large":     {`{"schema":2,"x":"` + strings.Repeat("y", MaxDocument) + `"}`, "(document)", "1 MB"},
 	} {
 		_, err := Decode(strings.NewReader(c.raw))
 		var bad invalid.Errors
@@ -154,6 +156,23 @@ func TestDecodeRefusesWhatIsNoPlan(t *testing.T) {
 	}
 }
 
+// A document written by the first version, as it lies in studios.
+func TestDocumentsOfTheFirstVersionAreBroughtUpToDate(t *testing.T) {
+	raw, err := os.ReadFile("testdata/schema1.json")
+	require.NoError(t, err)
+	in, err := Decode(bytes.NewReader(raw))
+	require.NoError(t, err)
+	want := Default()
+	want.Parting.Front = parting.Wish{Pattern: parting.Grid, Size: parting.Size{Width: 19.05, Height: 19.05}, Ramp: 1}
+	want.Parting.Back = parting.Wish{Pattern: parting.Grid, Size: parting.Size{Width: 25.4, Height: 28}, Ramp: 1}
+	assert.Equal(t, want, in)
+
+	_, err = Decode(strings.NewReader(strings.Replace(string(raw), `"pattern"`, `"ramp": 2, "pattern"`, 1)))
+	bad := invalid.From(err)
+	require.NotEmpty(t, bad, "a field the first version did not have")
+	assert.Equal(t, "ramp", bad[0].Path)
+}
+
 // Whatever is read either computes to finite numbers or is refused by name.
 func FuzzDecodeAndCompute(f *testing.F) {
 	good, err := json.Marshal(Default())
@@ -161,6 +180,7 @@ func FuzzDecodeAndCompute(f *testing.F) {
 	f.Add(good)
 	f.Add(bytes.Replace(good, []byte("25.4"), []byte("5.1"), 2))
 	f.Add([]byte(`{"schema":1}`))
+	f.Add([]byte(`{"schema":1,"parting":{"pattern":"grid","front":{"widthMm":20,"heightMm":20},"back":7}}`))
 	f.Add([]byte(`[]`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
 		var bad invalid.Errors
@@ -185,7 +205,7 @@ func FuzzDecodeAndCompute(f *testing.F) {
 func BenchmarkPreview(b *testing.B) {
 	in := Default()
 	size := parting.Size{Width: 0.6 * 25.4, Height: 0.6 * 25.4}
-	in.Parting.Front, in.Parting.Back = size, size
+	in.Parting.Front.Size, in.Parting.Back.Size = size, size
 	res := compute(b, in)
 	b.ReportAllocs()
 	for b.Loop() {

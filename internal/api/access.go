@@ -55,6 +55,8 @@ var access = map[string]right{
 	// Plans.
 	"catalogue":    all,
 	"preview":      all,
+	"fitCount":     all,
+	"tradeOff":     all,
 	"beginPlan":    all,
 	"listPlans":    all,
 	"readPlan":     all,

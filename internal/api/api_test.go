@@ -142,7 +142,7 @@ func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
 	assert.Equal(t, "The pilot", doc.Title)
 	assert.Equal(t, `"1"`, made.Header.Get("ETag"))
 
-	in.Parting.Pattern = parting.Grid
+	in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Grid, parting.Grid
 	saved := s.send("PUT", "/api/v1/plans/"+doc.ID, draft(t, "The pilot", in), "If-Match", `"1"`)
 	require.Equal(t, http.StatusOK, saved.StatusCode, string(saved.body))
 	assert.Equal(t, `"2"`, saved.Header.Get("ETag"))

@@ -48,7 +48,7 @@ func BenchmarkPreviewForFifty(b *testing.B) {
 	require.Equal(b, http.StatusCreated, ask("/api/v1/owner", `{"name":"Odalys","password":"`+secret+`"}`))
 	in := plan.Default()
 	size := parting.Size{Width: 0.6 * 25.4, Height: 0.6 * 25.4}
-	in.Parting.Front, in.Parting.Back = size, size
+	in.Parting.Front.Size, in.Parting.Back.Size = size, size
 	body := text(b, in)
 
 	var lock sync.Mutex

@@ -55,7 +55,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	require.Equal(t, 201, made.StatusCode, string(made.body))
 	var first planDocument
 	made.json(t, &first)
-	begun.Input.Parting.Pattern = "grid"
+	begun.Input.Parting.Back.Pattern = "grid"
 	require.Equal(t, 200, s.send("PUT", "/api/v1/plans/"+first.ID, text(t, begun), "If-Match", `"1"`).StatusCode)
 
 	held := s.send("GET", path+"/export", "")

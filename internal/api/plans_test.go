@@ -35,7 +35,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	path := "/api/v1/plans/" + doc.ID
 
 	theirs, mine := base, base
-	theirs.Parting.Pattern = "grid"
+	theirs.Parting.Back.Pattern = "grid"
 	mine.OwnHead = true
 	require.Equal(t, 200, apprentice.send("PUT", path, draft(t, "The pilot", theirs), "If-Match", `"1"`).StatusCode)
 	require.Equal(t, 412, owner.send("PUT", path, draft(t, "Pilot", mine), "If-Match", `"1"`).StatusCode)
@@ -46,7 +46,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	})).json(t, &d)
 	assert.Equal(t, "apprentice", d.SavedBy)
 	assert.Equal(t, 2, d.Version)
-	assert.Equal(t, []plan.Change{{Path: "parting.pattern", Label: "Pattern", From: "brick", To: "grid"}}, d.Theirs)
+	assert.Equal(t, []plan.Change{{Path: "parting.back.pattern", Label: "Back pattern", From: "brick", To: "grid"}}, d.Theirs)
 	assert.Equal(t, []plan.Change{
 		{Path: "title", Label: "Name of the plan", From: "The pilot", To: "Pilot"},
 		{Path: "ownHead", Label: "Her own hands do it", From: "no", To: "yes"},
@@ -57,7 +57,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	owner.send("GET", path+"/versions", "").json(t, &history)
 	require.Len(t, history, 3)
 	assert.Equal(t, []string{"Odalys", "apprentice", "Odalys"}, []string{history[0].SavedBy, history[1].SavedBy, history[2].SavedBy})
-	assert.Equal(t, "Pattern", history[1].Changes[0].Label)
+	assert.Equal(t, "Back pattern", history[1].Changes[0].Label)
 	var old planDraft
 	owner.send("GET", path+"/versions/2", "").json(t, &old)
 	assert.Equal(t, theirs, old.Input)
@@ -130,7 +130,7 @@ func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
 		"in the plan":    {swap(`"ownHead"`, `"sparkle": 1, "ownHead"`), "plan.sparkle", "no field", true},
 		"wrong type":     {swap(`"ownHead": false`, `"ownHead": "no"`), "plan.ownHead", "bool", true},
 		"a wild tape":    {swap(`"circumferenceMm": 546.1`, `"circumferenceMm": 5`), "plan.head.circumferenceMm", "between", false},
-		"from a future":  {swap(`"schema": 1`, `"schema": 2, "novelty": true`), "plan.schema", "newer Kladotex", true},
+		"from a future":  {swap(`"schema": 2`, `"schema": 3, "novelty": true`), "plan.schema", "newer Kladotex", true},
 		"cut short":      {string(good[:len(good)/2]), "(document)", "JSON", true},
 		"no JSON":        {"dear studio", "(document)", "JSON", true},
 		"two plans":      {string(good) + string(good), "(document)", "behind", true},

@@ -6,7 +6,10 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/invalid"
+	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/scalp"
 )
 
 type previewInput struct {
@@ -17,7 +20,40 @@ type previewOutput struct {
 	Body plan.Result
 }
 
+// countWish is a plan whose sections shall be a certain number.
+type countWish struct {
+	Input plan.Input   `json:"input"`
+	Total int          `json:"total" doc:"Sections wished for on the whole head"`
+	Keep  parting.Keep `json:"keep,omitempty" enum:"front,back" doc:"Zones to leave as they are; left out to change both"`
+}
+
 func (s *server) previewOperations(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "fitCount", Method: http.MethodPost, Path: "/api/v1/fit",
+		Summary: "Section sizes that make a wished number of sections, or the nearest two", MaxBodyBytes: maxBody,
+	}, func(_ context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
+		head, err := scalp.Fit(in.Body.Input.Head)
+		if err != nil {
+			return nil, problem(invalid.From(err).Under("input.head").Err(), "body.")
+		}
+		fitted, err := parting.FitCount(head, in.Body.Input.Parting, in.Body.Total, in.Body.Keep)
+		if err != nil {
+			return nil, problem(err, "body.")
+		}
+		return &struct{ Body []parting.Fitted }{fitted}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
+		Summary: "What the plan comes to with larger and smaller sections", MaxBodyBytes: maxBody,
+	}, func(_ context.Context, in *previewInput) (*struct{ Body []plan.TradePoint }, error) {
+		points, err := plan.TradeOff(in.Body)
+		if err != nil {
+			return nil, problem(err, "body.")
+		}
+		return &struct{ Body []plan.TradePoint }{points}, nil
+	})
+
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
 		Summary: "Compute a plan without storing it", MaxBodyBytes: maxBody,

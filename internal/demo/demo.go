@@ -102,21 +102,23 @@ type Plan struct {
 // Plans are the studio's plans, the one looked at last coming last.
 func Plans() []Plan {
 	line := func(n int) plan.Piece { return standin.PriceList()[n] }
-	square := func(in float64) parting.Size { return parting.Size{Width: in * inch, Height: in * inch} }
+	square := func(pattern parting.Pattern, in float64) parting.Wish {
+		return parting.Wish{Pattern: pattern, Size: parting.Size{Width: in * inch, Height: in * inch}, Ramp: 1}
+	}
 	clients := Clients()
 	begin := func(name string) plan.Input { return clients[name].Begin(plan.Default()) }
 
 	stage := begin(cellist)
-	stage.Parting = parting.Settings{Pattern: parting.Grid, Front: square(0.75), Back: square(1)}
+	stage.Parting = parting.Settings{Front: square(parting.Grid, 0.75), Back: square(parting.Grid, 1)}
 	stage.Piece = line(2)
 
 	thick := begin(technician)
-	thick.Parting = parting.Settings{Pattern: parting.Brick, Front: square(1), Back: square(1.25)}
+	thick.Parting = parting.Settings{Front: square(parting.Brick, 1), Back: square(parting.Brick, 1.25)}
 	thick.Piece = line(4)
 	thick.Attach.Method = attach.CollarAndWrap
 
 	home := begin(baker)
-	home.Parting = parting.Settings{Pattern: parting.Brick, Front: square(0.75), Back: square(0.875)}
+	home.Parting = parting.Settings{Front: square(parting.Brick, 0.75), Back: square(parting.Brick, 0.875)}
 	home.Piece = line(5)
 	home.Spares = pieces.Spares{Percent: 8, Least: 4}
 	home.Attach.Method = attach.FoldAndTwist

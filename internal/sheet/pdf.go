@@ -211,12 +211,16 @@ var zoneNames = map[parting.Zone]string{
 // zones is the table of zones.
 func (w *page) zones() {
 	in, u := w.plan.Input.Parting, w.style.Unit
-	w.title(fmt.Sprintf("Parting: %s", in.Pattern))
+	w.title("Parting: " + in.Pattern())
 	rows := [][]string{{"Zone", "Section size", "Sections by row, lowest first", "All"}}
 	for _, z := range w.plan.Result.Layout.Zones {
-		size := in.Back
+		wish := in.Back
 		if z.Zone == parting.FrontLeft || z.Zone == parting.FrontRight {
-			size = in.Front
+			wish = in.Front
+		}
+		size := u.Length(wish.Width) + " × " + u.Length(wish.Height)
+		if wish.Ramp != 1 {
+			size += fmt.Sprintf(", growing %.2g times", wish.Ramp)
 		}
 		var counts []string
 		for _, r := range w.plan.Result.Layout.Rows {
@@ -225,7 +229,7 @@ func (w *page) zones() {
 			}
 		}
 		rows = append(rows, []string{
-			zoneNames[z.Zone], u.Length(size.Width) + " × " + u.Length(size.Height), strings.Join(counts, " · "), fmt.Sprint(z.Sections),
+			zoneNames[z.Zone], size, strings.Join(counts, " · "), fmt.Sprint(z.Sections),
 		})
 	}
 	w.table(rows, []float64{0.19, 0.24, 0.47, 0.1})
@@ -363,9 +367,9 @@ func (w *page) gauge() {
 	for _, c := range []struct {
 		name string
 		size parting.Size
-	}{{"Front", w.plan.Input.Parting.Front}, {"Back", w.plan.Input.Parting.Back}} {
+	}{{"Front", w.plan.Input.Parting.Front.Size}, {"Back", w.plan.Input.Parting.Back.Size}} {
 		name := c.name
-		if w.plan.Input.Parting.Front == w.plan.Input.Parting.Back {
+		if w.plan.Input.Parting.Front.Size == w.plan.Input.Parting.Back.Size {
 			name = "Front and back"
 		}
 		if len(done) > 0 && done[0] == c.size {

@@ -94,8 +94,8 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 	dots := func(mm float64) float64 { return mm / 25.4 * dpi }
 	for _, paper := range []string{"letter", "a4"} {
 		in := plan.Default()
-		in.Parting.Front = parting.Size{Width: 19.05, Height: 25.4}
-		in.Parting.Back = parting.Size{Width: 31.75, Height: 28}
+		in.Parting.Front.Size = parting.Size{Width: 19.05, Height: 25.4}
+		in.Parting.Back.Size = parting.Size{Width: 31.75, Height: 28}
 		body, err := PDF(computed(t, in), Style{Inches, paper, "$"})
 		require.NoError(t, err)
 		dark := printed(t, body, 3, dpi)
@@ -123,7 +123,7 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		assert.GreaterOrEqual(t, ticks, 16, "%s: 0 to 15 cm", paper)
 
 		top := cardsTop
-		for _, size := range []parting.Size{in.Parting.Front, in.Parting.Back} {
+		for _, size := range []parting.Size{in.Parting.Front.Size, in.Parting.Back.Size} {
 			edges := runs(dark, int(dots(top+size.Height-4)), int(dots(margin+80)))
 			require.Len(t, edges, 2, "%s: a card has two edges", paper)
 			assert.InDelta(t, dots(size.Width), edges[1]-edges[0], 1)
@@ -163,7 +163,7 @@ func TestSheetHasThreePages(t *testing.T) {
 		for _, unit := range []Unit{Inches, Centimetres} {
 			in := plan.Default()
 			in.Attach.Method = method
-			in.Parting.Pattern = parting.Grid
+			in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
 			in.Piece.Form = pieces.Bulk
 			body, err := PDF(computed(t, in), Style{unit, "a4", "£"})
 			require.NoError(t, err)

@@ -81,6 +81,10 @@ export const server = {
   preview: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/preview", { body: input, signal })),
 
+  fitCount: (body: Schemas["CountWish"]) => settle(http.POST("/api/v1/fit", { body })),
+  tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/tradeoff", { body: input, signal })),
+
   plans: (client: string) => settle(http.GET("/api/v1/plans", { params: { query: { client } } })),
   plan: (id: string) => settle(http.GET("/api/v1/plans/{id}", at(id))),
   createPlan: (body: Schemas["PlanDraft"]) => settle(http.POST("/api/v1/plans", { body })),

@@ -118,6 +118,16 @@ export function usePreview(input: PlanInput | undefined) {
   return { result: data ?? last, error };
 }
 
+/** What a plan comes to at other sizes. */
+export const useTradeOff = (input: PlanInput) =>
+  useQuery({
+    queryKey: ["tradeOff", input],
+    queryFn: ({ signal }) => server.tradeOff(input, signal),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 20_000,
+  });
+
 /** Carries out a change and fetches again what it touched. */
 export function useChange<A, R>(change: (argument: A) => Promise<R>, ...touches: string[]) {
   const client = useQueryClient();

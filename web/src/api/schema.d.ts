@@ -92,6 +92,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Section sizes that make a wished number of sections, or the nearest two */
+        post: operations["fitCount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/import": {
         parameters: {
             query?: never;
@@ -422,6 +439,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tradeoff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the plan comes to with larger and smaller sections */
+        post: operations["tradeOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -528,6 +562,19 @@ export interface components {
             /** @description Day as YYYY-MM-DD; empty when not given */
             on: string;
         };
+        CountWish: {
+            input: components["schemas"]["Input"];
+            /**
+             * @description Zones to leave as they are; left out to change both
+             * @enum {string}
+             */
+            keep?: "front" | "back";
+            /**
+             * Format: int64
+             * @description Sections wished for on the whole head
+             */
+            total: number;
+        };
         Credentials: {
             name: string;
             password: string;
@@ -605,6 +652,11 @@ export interface components {
              */
             statureMm: number;
             tapes?: components["schemas"]["Tapes"];
+        };
+        Fitted: {
+            parting: components["schemas"]["Settings"];
+            /** Format: int64 */
+            sections: number;
         };
         Hair: {
             /**
@@ -953,30 +1005,13 @@ export interface components {
         };
         Settings: {
             /** @description Sections behind the ear-to-ear part */
-            back: components["schemas"]["Size"];
+            back: components["schemas"]["Wish"];
             /** @description Sections in front of the ear-to-ear part */
-            front: components["schemas"]["Size"];
-            /**
-             * @description How parts of neighbouring rows stand to each other
-             * @enum {string}
-             */
-            pattern: "grid" | "brick";
+            front: components["schemas"]["Wish"];
         };
         SignInDemoRequest: {
             /** @description One of the demo's people */
             id: string;
-        };
-        Size: {
-            /**
-             * Format: double
-             * @description Section height across the row, mm
-             */
-            heightMm: number;
-            /**
-             * Format: double
-             * @description Section width along the row, mm
-             */
-            widthMm: number;
         };
         SizeLimits: {
             /** Format: double */
@@ -1081,11 +1116,47 @@ export interface components {
              */
             ratio: number;
         };
+        TradePoint: {
+            /** Format: int64 */
+            costMinor: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            sections: number;
+            /** Format: double */
+            widthMm: number;
+        };
         Warning: {
             kind: string;
             message: string;
             /** @description Ids of the sections it is about */
             sections: string[];
+        };
+        Wish: {
+            /**
+             * Format: double
+             * @description Section height across the row, mm
+             */
+            heightMm: number;
+            /**
+             * @description How parts of neighbouring rows stand to each other
+             * @enum {string}
+             */
+            pattern: "grid" | "brick" | "triangle" | "free-hand";
+            /**
+             * Format: double
+             * @description Size of the sections farthest from the hairline below ÷ size at that hairline; 1 keeps one size
+             */
+            ramp: number;
+            /**
+             * Format: double
+             * @description Section width along the row, mm
+             */
+            widthMm: number;
         };
         Work: {
             /** Format: double */
@@ -1404,6 +1475,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    fitCount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CountWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitted"][];
                 };
             };
             /** @description Error */
@@ -2250,6 +2354,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudioFacts"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    tradeOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TradePoint"][];
                 };
             };
             /** @description Error */

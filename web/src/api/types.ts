@@ -25,4 +25,6 @@ export type Piece = Schemas["Piece"];
 export type Order = Schemas["Order"];
 export type Warning = Schemas["Warning"];
 export type HeadShape = Schemas["Head"];
-export type Size = Schemas["Size"];
+export type Wish = Schemas["Wish"];
+export type Fitted = Schemas["Fitted"];
+export type TradePoint = Schemas["TradePoint"];

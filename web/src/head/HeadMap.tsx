@@ -15,6 +15,7 @@ import {
 } from "react";
 import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
 import { useKeys } from "../app/keys";
+import { useSettled } from "../app/settled";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
@@ -33,16 +34,6 @@ const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches
 
 const stillTime = 120; // ms after which a head counts as still
 const stripTime = 220; // ms after which the small views follow the big one
-
-/** A value as it last was when it had not changed for a while. */
-function useSettled<T>(value: T, time: number): T {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), time);
-    return () => clearTimeout(timer);
-  }, [value, time]);
-  return settled;
-}
 
 /** A value that keeps its identity while it stays the same when written out. */
 function useSame<T>(value: T): T {

@@ -37,8 +37,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
         <div>
           <h2>{plan.title}</h2>
           <p className={styles.kind}>
-            {plan.client ?? "No client yet"} · {plan.pattern === "brick" ? "brick" : "grid"} ·{" "}
-            {plan.method.toLowerCase()}
+            {plan.client ?? "No client yet"} · {plan.pattern} · {plan.method.toLowerCase()}
           </p>
           <PlanFigures plan={plan} />
           <p className={styles.saved}>

@@ -104,8 +104,7 @@ function LastWorkedOn({ plan }: { plan: PlanEntry }) {
         <p className={styles.kicker}>Go on where you were</p>
         <h2>{plan.title}</h2>
         <p>
-          {plan.client ?? "No client yet"} · {plan.pattern === "brick" ? "brick" : "grid"} ·{" "}
-          {plan.method.toLowerCase()}
+          {plan.client ?? "No client yet"} · {plan.pattern} · {plan.method.toLowerCase()}
         </p>
         <PlanFigures plan={plan} />
         <NextStep plan={plan} />

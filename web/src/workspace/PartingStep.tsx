@@ -1,12 +1,14 @@
-import { Checkbox, Segmented } from "antd";
-import { memo, useState } from "react";
-import type { Catalogue, Layout, PlanInput, PlanResult, Size } from "../api/types";
+import { Switch } from "antd";
+import { memo, useCallback, useState } from "react";
+import type { Catalogue, Layout, PlanInput, PlanResult, Wish } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { zoneName } from "../head/names";
 import type { Change } from "./draft";
-import { SizeSlider } from "../app/fields";
+import { FitCount } from "./FitCount";
 import styles from "./steps.module.css";
+import { TradeOff } from "./TradeOff";
+import { ZoneWish } from "./ZoneWish";
 
 interface Props {
   input: PlanInput;
@@ -15,60 +17,67 @@ interface Props {
   change: Change;
 }
 
-const PatternIcon = ({ brick }: { brick: boolean }) => (
-  <svg viewBox="0 0 44 28" width="44" height="28" aria-hidden className={styles.patternIcon}>
-    <path
-      d={
-        brick
-          ? "M2 10h40M2 19h40M15 1v9M29 1v9M8 10v9M22 10v9M36 10v9M15 19v8M29 19v8"
-          : "M2 10h40M2 19h40M12 1v26M22 1v26M32 1v26"
-      }
-    />
-  </svg>
-);
+const same = (a: Wish, b: Wish) => JSON.stringify(a) === JSON.stringify(b);
 
-/** How the head is parted: pattern, sizes, and what comes of them. */
+/** How the head is parted: patterns, sizes, and what comes of them. */
 export function PartingStep({ input, result, catalogue, change }: Props) {
-  const { parting } = input;
+  const { front, back } = input.parting;
+  const [wanted, setAlike] = useState(same(front, back));
+  const alike = wanted && same(front, back);
+  const onFront = useCallback(
+    (part: string | null, wish: Wish) =>
+      change(part && `parting.front.${part}`, (i) => ({
+        ...i,
+        parting: { front: wish, back: alike ? wish : i.parting.back },
+      })),
+    [change, alike],
+  );
+  const onBack = useCallback(
+    (part: string | null, wish: Wish) =>
+      change(part && `parting.back.${part}`, (i) => ({ ...i, parting: { ...i.parting, back: wish } })),
+    [change],
+  );
   return (
     <div className={styles.step}>
-      <PatternChoice pattern={parting.pattern} change={change} />
-      <section>
-        <h2>Section size</h2>
-        <ZoneSize zone="front" size={parting.front} limits={catalogue.sizes} change={change} />
-        <ZoneSize zone="back" size={parting.back} limits={catalogue.sizes} change={change} />
-      </section>
-      <Outcome layout={result.layout} brick={parting.pattern === "brick"} />
+      <label className={styles.toggle}>
+        <Switch
+          checked={alike}
+          onChange={(on) => {
+            setAlike(on);
+            if (on)
+              change(null, (i) => ({ ...i, parting: { front: i.parting.front, back: i.parting.front } }));
+          }}
+        />
+        <span>Front and back alike</span>
+      </label>
+      <ZoneWish
+        key={alike ? "all" : "front"}
+        zone="front"
+        name={alike ? "All over" : "Front"}
+        prefix={alike ? "" : "Front "}
+        wish={front}
+        limits={catalogue.sizes}
+        onChange={onFront}
+      />
+      {!alike && (
+        <ZoneWish
+          zone="back"
+          name="Back"
+          prefix="Back "
+          wish={back}
+          limits={catalogue.sizes}
+          onChange={onBack}
+        />
+      )}
+      <Outcome layout={result.layout} />
+      <FitCount input={input} sections={result.tally.sections} change={change} />
+      <TradeOff input={input} change={change} />
     </div>
   );
 }
 
-type Pattern = PlanInput["parting"]["pattern"];
-
-const PatternChoice = memo(function PatternChoice({ pattern, change }: { pattern: Pattern; change: Change }) {
-  return (
-    <section>
-      <h2>Pattern</h2>
-      <Segmented<Pattern>
-        block
-        value={pattern}
-        options={[
-          { value: "grid", label: <PatternLabel name="Grid" brick={false} /> },
-          { value: "brick", label: <PatternLabel name="Brick" brick /> },
-        ]}
-        onChange={(next) => change(null, (i) => ({ ...i, parting: { ...i.parting, pattern: next } }))}
-      />
-      <p className={styles.lead}>
-        {pattern === "grid"
-          ? "Parts of neighbouring rows line up: clean lines, on purpose."
-          : "Each section sits over the part of the next row, so hair falls between and no line opens."}
-      </p>
-    </section>
-  );
-});
-
 /** The counts and what there is to know about the parts. */
-const Outcome = memo(function Outcome({ layout, brick }: { layout: Layout; brick: boolean }) {
+const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
   const unit = usePreferences((p) => p.unit);
   const { stagger } = layout;
   return (
@@ -102,7 +111,7 @@ const Outcome = memo(function Outcome({ layout, brick }: { layout: Layout; brick
         <dd>{area(layout.areaMm2, unit)}</dd>
         <dt>A typical section</dt>
         <dd>{area(layout.areaMm2 / layout.sections.length, unit)}</dd>
-        {brick && (
+        {stagger.mean > 0 && (
           <>
             <dt>Parts stand off the next row by</dt>
             <dd>
@@ -138,58 +147,3 @@ const Outcome = memo(function Outcome({ layout, brick }: { layout: Layout; brick
 const sideless = (zone: string) => zoneName(zone).split(" ")[0];
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
-
-const PatternLabel = ({ name, brick }: { name: string; brick: boolean }) => (
-  <span className={styles.patternLabel}>
-    <PatternIcon brick={brick} />
-    {name}
-  </span>
-);
-
-interface ZoneSizeProps {
-  zone: "front" | "back";
-  size: Size;
-  limits: Catalogue["sizes"];
-  change: Change;
-}
-
-const zoneLabels = { front: "Front", back: "Back" };
-
-/** Width and height of a zone's sections: one size for a square, two when they differ. */
-const ZoneSize = memo(function ZoneSize({ zone, size, limits, change }: ZoneSizeProps) {
-  const [apart, setApart] = useState(size.widthMm !== size.heightMm);
-  const name = zoneLabels[zone];
-  const put = (part: keyof Size | null, next: Size) =>
-    change(part && `parting.${zone}.${part}`, (i) => ({ ...i, parting: { ...i.parting, [zone]: next } }));
-  return (
-    <div className={styles.zoneSize}>
-      <SizeSlider
-        label={apart ? `${name}, width` : name}
-        path={`parting.${zone}.widthMm`}
-        mm={size.widthMm}
-        min={limits.minMm}
-        max={limits.maxMm}
-        onChange={(mm) => put("widthMm", { widthMm: mm, heightMm: apart ? size.heightMm : mm })}
-      />
-      {apart && (
-        <SizeSlider
-          label={`${name}, height`}
-          path={`parting.${zone}.heightMm`}
-          mm={size.heightMm}
-          min={limits.minMm}
-          max={limits.maxMm}
-          onChange={(mm) => put("heightMm", { ...size, heightMm: mm })}
-        />
-      )}
-      <Checkbox
-        checked={!apart}
-        onChange={(event) => {
-          setApart(!event.target.checked);
-          if (event.target.checked) put(null, { ...size, heightMm: size.widthMm });
-        }}
-      >
-        {name} sections square
-      </Checkbox>
-    </div>
-  );
-});

@@ -1,0 +1,35 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/invalid"
+)
+
+func TestTradeOffIsThePlanAtOtherSizes(t *testing.T) {
+	in := Default()
+	in.Parting.Front.Width = 19.05
+	points, err := TradeOff(in)
+	require.NoError(t, err)
+	require.Len(t, points, 13)
+	own := compute(t, in).Tally
+	for i, p := range points {
+		if p.Width == in.Parting.Back.Width {
+			assert.Equal(t, TradePoint{p.Width, own.Sections, own.Pieces, own.Packs, own.Cost, own.Minutes}, p)
+		}
+		if i > 0 {
+			assert.LessOrEqual(t, p.Sections, points[i-1].Sections)
+			assert.LessOrEqual(t, p.Minutes, points[i-1].Minutes)
+			assert.LessOrEqual(t, p.Packs, points[i-1].Packs)
+		}
+	}
+	// Half the size, four times the sections, roughly.
+	assert.InEpsilon(t, 4, float64(points[0].Sections)/float64(points[4].Sections), 0.15)
+	in.Spares.Percent = -1
+	_, err = TradeOff(in)
+	require.NotEmpty(t, invalid.From(err))
+	assert.Equal(t, "spares.percent", invalid.From(err)[0].Path)
+}

@@ -1,0 +1,98 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { useTradeOff } from "../api/queries";
+import type { PlanInput, TradePoint } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { useSettled } from "../app/settled";
+import { hours, length, money } from "../app/units";
+import type { Change } from "./draft";
+import styles from "./TradeOff.module.css";
+
+const [wide, high, pad] = [360, 52, 6];
+
+interface Props {
+  input: PlanInput;
+  change: Change;
+}
+
+/** For this head: how sections, hours and hair change with the size. */
+export function TradeOff({ input, change }: Props) {
+  const { unit, currency } = usePreferences();
+  const points = useTradeOff(useSettled(input, 400)).data ?? [];
+  const own = input.parting.back.widthMm;
+  const [picked, setPicked] = useState<number>();
+  const nearest = points.reduce<TradePoint | undefined>(
+    (best, p) =>
+      best && Math.abs(best.widthMm - (picked ?? own)) <= Math.abs(p.widthMm - (picked ?? own)) ? best : p,
+    undefined,
+  );
+  const [first, last] = [points[0], points[points.length - 1]];
+  if (!first || !last || !nearest) return null;
+  const x = (mm: number) =>
+    pad + ((mm - first.widthMm) / (last.widthMm - first.widthMm || 1)) * (wide - 2 * pad);
+  const curves = [
+    { name: "Sections", of: (p: TradePoint) => p.sections, write: String },
+    { name: "Hours", of: (p: TradePoint) => p.minutes, write: hours },
+    { name: "Hair", of: (p: TradePoint) => p.costMinor, write: (v: number) => money(v, currency) },
+  ];
+  const take = () => {
+    const scale = nearest.widthMm / own;
+    change(null, (i) => {
+      const grown = (wish: PlanInput["parting"]["front"]) => ({
+        ...wish,
+        widthMm: wish.widthMm * scale,
+        heightMm: wish.heightMm * scale,
+      });
+      return { ...i, parting: { front: grown(i.parting.front), back: grown(i.parting.back) } };
+    });
+    setPicked(undefined);
+  };
+  return (
+    <section>
+      <h2>Larger or smaller?</h2>
+      <p className={styles.lead}>
+        What the size behind does to this plan, the front in step with it. Tap a size to read it.
+      </p>
+      {curves.map(({ name, of, write }) => {
+        const most = Math.max(...points.map(of));
+        const y = (p: TradePoint) => high - pad - (of(p) / (most || 1)) * (high - 2 * pad);
+        return (
+          <div key={name} className={styles.curve}>
+            <span className={styles.name}>
+              {name} <strong>{write(of(nearest))}</strong>
+            </span>
+            <svg viewBox={`0 0 ${wide} ${high}`} role="img" aria-label={`${name} by section size`}>
+              <line x1={x(own)} x2={x(own)} y1={0} y2={high} className={styles.own} />
+              <path
+                d={`M${points.map((p) => `${x(p.widthMm)} ${y(p)}`).join("L")}`}
+                className={styles.line}
+              />
+              <circle cx={x(nearest.widthMm)} cy={y(nearest)} r={4.5} className={styles.point} />
+            </svg>
+          </div>
+        );
+      })}
+      <div className={styles.sizes} role="group" aria-label="Section size behind">
+        {points.map((p) => (
+          <button
+            key={p.widthMm}
+            type="button"
+            aria-pressed={p === nearest}
+            aria-label={`${length(p.widthMm, unit)}: ${p.sections} sections, ${hours(p.minutes)}, ${p.packs} packs, ${money(p.costMinor, currency)}`}
+            onClick={() => setPicked(p.widthMm)}
+          >
+            {length(p.widthMm, unit).replace(/ \w+$/, "")}
+          </button>
+        ))}
+      </div>
+      <div className={styles.foot}>
+        <span>
+          At {length(nearest.widthMm, unit)}: {nearest.sections} sections, {nearest.packs} packs
+        </span>
+        <Button disabled={Math.abs(nearest.widthMm - own) < 0.01} onClick={take}>
+          Use this size
+        </Button>
+      </div>
+    </section>
+  );
+}

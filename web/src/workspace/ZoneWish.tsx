@@ -1,0 +1,94 @@
+import { Checkbox, Segmented, Slider } from "antd";
+import { memo, useState } from "react";
+import type { Catalogue, Wish } from "../api/types";
+import { SizeSlider } from "../app/fields";
+import { usePreferences } from "../app/preferences";
+import { length } from "../app/units";
+import { PatternIcon, patternNames, patternNotes } from "./patterns";
+import styles from "./steps.module.css";
+
+interface Props {
+  /** The field of the parting that holds the wish. */
+  zone: "front" | "back";
+  name: string;
+  /** Stands before the names of the zone's fields, where there are two of each. */
+  prefix: string;
+  wish: Wish;
+  limits: Catalogue["sizes"];
+  /** part is what is being slid, or null for a choice. */
+  onChange: (part: string | null, wish: Wish) => void;
+}
+
+/** How one zone is parted: pattern, section size, and whether sections grow. */
+export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limits, onChange }: Props) {
+  const unit = usePreferences((p) => p.unit);
+  const label = (text: string) => (prefix ? prefix + text.toLowerCase() : text);
+  const [apart, setApart] = useState(wish.widthMm !== wish.heightMm);
+  return (
+    <section>
+      <h2>{name}</h2>
+      <Segmented<Wish["pattern"]>
+        block
+        aria-label={`Pattern, ${name.toLowerCase()}`}
+        className={styles.patterns ?? ""}
+        value={wish.pattern}
+        options={(Object.keys(patternNames) as Wish["pattern"][]).map((value) => ({
+          value,
+          label: (
+            <span className={styles.patternLabel}>
+              <PatternIcon pattern={value} />
+              {patternNames[value]}
+            </span>
+          ),
+        }))}
+        onChange={(pattern) => onChange(null, { ...wish, pattern })}
+      />
+      <p className={styles.lead}>{patternNotes[wish.pattern]}</p>
+      <SizeSlider
+        label={label(apart ? "Section width" : "Section size")}
+        path={`parting.${zone}.widthMm`}
+        mm={wish.widthMm}
+        min={limits.minMm}
+        max={limits.maxMm}
+        onChange={(mm) => onChange("widthMm", { ...wish, widthMm: mm, heightMm: apart ? wish.heightMm : mm })}
+      />
+      {apart && (
+        <SizeSlider
+          label={label("Section height")}
+          path={`parting.${zone}.heightMm`}
+          mm={wish.heightMm}
+          min={limits.minMm}
+          max={limits.maxMm}
+          onChange={(mm) => onChange("heightMm", { ...wish, heightMm: mm })}
+        />
+      )}
+      <Checkbox
+        checked={!apart}
+        onChange={(event) => {
+          setApart(!event.target.checked);
+          if (event.target.checked) onChange(null, { ...wish, heightMm: wish.widthMm });
+        }}
+      >
+        {label("Sections square")}
+      </Checkbox>
+      <div className={styles.ramp}>
+        <span>
+          {wish.ramp === 1
+            ? "One size in all rows"
+            : `From ${length(wish.widthMm, unit)} at the hairline to ${length(wish.widthMm * wish.ramp, unit)} at the top`}
+        </span>
+        <Slider
+          ariaLabelForHandle={`How sections grow from the hairline up, ${name.toLowerCase()}`}
+          ariaValueTextFormatterForHandle={(v) => `${v} times`}
+          value={wish.ramp}
+          min={0.5}
+          max={2}
+          step={0.05}
+          marks={{ 1: "even" }}
+          tooltip={{ open: false }}
+          onChange={(ramp) => onChange("ramp", { ...wish, ramp })}
+        />
+      </div>
+    </section>
+  );
+});
