@@ -114,6 +114,47 @@ func TestImpossibleTape(t *testing.T) {
 	b.waitFor(`!document.body.innerText.includes("would fit")`)
 }
 
+// A set of pieces is in hand: the sizes are fitted to it, states are pinned and
+// compared, and one is chosen; all of it is saved.
+func TestFittingAHeadToTheHairInHand(t *testing.T) {
+	b := open(t, 1280, 800)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	const title = "The lighthouse technician, long thick hair"
+	b.openPlan(address, title, "parting")
+	before := b.tally("sections")
+	sections := func(n string) string {
+		return `document.querySelector('[data-tally=sections] dd span').innerText === "` + n + `"`
+	}
+	fit := func(total string) {
+		value[bool](b, `(document.querySelector("[aria-label='Sections wished for']").focus(), document.activeElement.select(), true)`)
+		b.do(chromedp.KeyEvent(total))
+		b.press("button", "Fit the sizes")
+	}
+	b.press("button", "Pin this state")
+	fit("100")
+	b.waitFor(sections("100"))
+	fit("61")
+	b.waitFor(`document.body.innerText.includes("No layout has exactly 61")`)
+	b.press("button", "Use 62 sections")
+	b.waitFor(sections("62"))
+	fit("9000")
+	b.waitFor(`/Between \d+ and \d+ sections can be had/.test(document.body.innerText)`)
+
+	b.press(".ant-segmented-item", "Size")
+	b.waitFor(`document.querySelectorAll("[aria-label='Head map'] text").length > 20`)
+	b.waitFor(`document.body.innerText.includes("As wished, within a quarter")`)
+
+	b.press("button", "Compare")
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("Front section width")`)
+	b.press("button", "Choose this one")
+	b.waitFor(sections(before))
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.waitFor(sections(before))
+	b.waitFor(`document.querySelector("[aria-label='Name of variant 1']")?.value === "Brick, ` + before + ` sections"`)
+}
+
 // The head is turned and read with keys alone.
 func TestHeadByKeyboard(t *testing.T) {
 	b := open(t, 1280, 800)
@@ -181,10 +222,20 @@ func TestAccessibility(t *testing.T) {
 		b.visit(address+"/plans", pictures)
 		look("plans", dim)
 		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
-		for _, step := range []string{"look", "parting", "hair", "attach"} {
+		for _, step := range []string{"look", "hair", "attach", "parting"} {
 			b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
 			look(step, dim)
 		}
+		b.press("button", "Pin this state")
+		b.waitFor(`[...document.querySelectorAll("button")].some((e) => e.innerText === "Compare")`)
+		b.press("button", "Compare")
+		b.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
+		time.Sleep(400 * time.Millisecond)
+		look("compare", dim)
+		b.do(chromedp.KeyEvent(kb.Escape))
+		b.press(".ant-segmented-item", "Row")
+		time.Sleep(400 * time.Millisecond)
+		look("rows", dim)
 		b.do(chromedp.KeyEvent("h"))
 		b.waitFor(`document.body.innerText.includes("The oldest that is kept")`)
 		time.Sleep(400 * time.Millisecond) // it slides in

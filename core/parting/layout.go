@@ -252,10 +252,21 @@ func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
 				Hairline: distance(h, centroid, lines.hairline.points),
 				Part:     h.Arc(centroid, scalp.Unit(r3.Vec{X: centroid.X, Z: centroid.Z})),
 			}
+			p.judge(&rows[r][k])
 			rows[r][k].Neighbours = p.neighbours(r, k)
 		}
 	}
 	return rows
+}
+
+// judge tells how large a section came out against what was wished, and whether
+// its parts show: whether a hairline, or in front the part line, is nearer than
+// the next section would be.
+func (p *plan) judge(s *Section) {
+	grown := p.growth(s.Row - 1)
+	s.Share = s.Area / (p.wish.Width * p.wish.Height * grown * grown)
+	reach := 0.75 * max(s.Width.Mean, s.Height.Mean)
+	s.Seen = s.Hairline < reach || p.zone == FrontLeft && s.Part < reach
 }
 
 // ring appends the outline of a box of row r, counter-clockwise.

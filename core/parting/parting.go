@@ -105,8 +105,10 @@ type Section struct {
 	Index int  `json:"index"`
 	// Outline is the section's edge on the scalp, counter-clockwise seen from
 	// outside, the first point not repeated.
-	Outline  scalp.Line  `json:"outline"`
-	Area     float64     `json:"areaMm2"`
+	Outline scalp.Line `json:"outline"`
+	Area    float64    `json:"areaMm2"`
+	// Share is the area ÷ that of the section wished for in its row.
+	Share    float64     `json:"share"`
 	Width    Spread      `json:"widthMm"`
 	Height   Spread      `json:"heightMm"`
 	Centroid scalp.Point `json:"centroid"`
@@ -116,6 +118,9 @@ type Section struct {
 	// the nearest hairline and to the middle part.
 	Hairline float64 `json:"hairlineMm"`
 	Part     float64 `json:"partMm"`
+	// Seen is true where the parts show, at the hairline and along the part line in
+	// front, and so are drawn neatest.
+	Seen bool `json:"seen"`
 	// Neighbours are the ids of the sections that share an edge with this one,
 	// across zone borders too.
 	Neighbours []string `json:"neighbours"`

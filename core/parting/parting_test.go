@@ -141,6 +141,28 @@ func TestEverySectionIsSound(t *testing.T) {
 	})
 }
 
+// The parts that show are a ring round the head and a line along the front part;
+// the middle of the back is covered.
+func TestPartsThatShow(t *testing.T) {
+	l, err := Lay(average(t), both(Brick, square(1), square(1)))
+	require.NoError(t, err)
+	seen := map[Zone]int{}
+	for _, s := range l.Sections {
+		if s.Row == 1 {
+			assert.True(t, s.Seen, "%s lies at the hairline", s.ID)
+		}
+		if s.Hairline > 60 && s.Zone == BackLeft {
+			assert.False(t, s.Seen, "%s is covered", s.ID)
+		}
+		if s.Seen {
+			seen[s.Zone]++
+		}
+		assert.InDelta(t, s.Area/645.16, s.Share, 1e-9)
+	}
+	assert.Equal(t, seen[FrontLeft], seen[FrontRight])
+	assert.Greater(t, seen[FrontLeft], 8, "a hairline row and a part row")
+}
+
 func TestRightMirrorsLeft(t *testing.T) {
 	forRandomLayouts(t, 40, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
 		byID := map[string]Section{}

@@ -129,20 +129,16 @@ const (
 // warnings looks the layout over.
 func warnings(plans []*plan, l Layout) []Warning {
 	var slivers, oversize, weak, bare []string
-	of := map[Zone]*plan{}
 	for _, p := range plans {
-		of[p.zone], of[p.mirror] = p, p
 		if p.wish.Pattern == Brick {
 			weak = append(weak, p.weakJoints()...)
 		}
 	}
 	for _, sec := range l.Sections {
-		p := of[sec.Zone]
-		grown := p.growth(sec.Row - 1)
-		switch share := sec.Area / (p.wish.Width * p.wish.Height * grown * grown); {
-		case share < sliverShare:
+		switch {
+		case sec.Share < sliverShare:
 			slivers = append(slivers, sec.ID)
-		case share > oversizeShare:
+		case sec.Share > oversizeShare:
 			oversize = append(oversize, sec.ID)
 		}
 	}

@@ -56,6 +56,7 @@ var access = map[string]right{
 	"catalogue":    all,
 	"preview":      all,
 	"fitCount":     all,
+	"changes":      all,
 	"tradeOff":     all,
 	"beginPlan":    all,
 	"listPlans":    all,

@@ -60,6 +60,13 @@ type planDocument struct {
 	SavedBy  string     `json:"savedBy,omitempty"`
 	Updated  time.Time  `json:"updated"`
 	Input    plan.Input `json:"input"`
+	Variants []variant  `json:"variants"`
+}
+
+// variant is a state of a plan pinned under a name.
+type variant struct {
+	Name  string     `json:"name" minLength:"1" maxLength:"80"`
+	Input plan.Input `json:"input"`
 }
 
 // planDraft is what a person saves.
@@ -67,6 +74,7 @@ type planDraft struct {
 	Title    string     `json:"title" minLength:"1" maxLength:"120" doc:"What the plan is called"`
 	ClientID string     `json:"clientId,omitempty" maxLength:"64" doc:"Whose head it is; left out while that is open"`
 	Input    plan.Input `json:"input"`
+	Variants []variant  `json:"variants,omitempty" maxItems:"6" doc:"States pinned beside the plan, to compare"`
 }
 
 // PlanPath names a plan. It is exported, as are the other parts that operations
@@ -144,8 +152,13 @@ func entryOf(e store.Entry) planEntry {
 }
 
 func documentOf(p store.Plan) *planOutput {
+	variants := make([]variant, len(p.Variants))
+	for i, v := range p.Variants {
+		variants[i] = variant(v)
+	}
 	return &planOutput{etag(p.Version), planDocument{
-		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, Updated: p.Updated, Input: p.Input,
+		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, Updated: p.Updated,
+		Input: p.Input, Variants: variants,
 	}}
 }
 
@@ -160,8 +173,16 @@ func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
 	if err != nil {
 		return store.Draft{}, problem(err, "body.input.")
 	}
+	variants := make([]store.Variant, len(draft.Variants))
+	for i, v := range draft.Variants {
+		if _, err := plan.Compute(v.Input); err != nil {
+			return store.Draft{}, problem(err, fmt.Sprintf("body.variants[%d].input.", i))
+		}
+		variants[i] = store.Variant(v)
+	}
 	return store.Draft{
-		Title: title, ClientID: draft.ClientID, Input: draft.Input,
+		Variants: variants,
+		Title:    title, ClientID: draft.ClientID, Input: draft.Input,
 		Summary: store.Summarise(draft.Input, res), By: person(ctx).Name,
 	}, nil
 }
@@ -264,6 +285,12 @@ func (s *server) create(ctx context.Context, body planDraft) (*planOutput, error
 	return documentOf(p), nil
 }
 
+// twoInputs are two states to be told apart.
+type twoInputs struct {
+	From plan.Input `json:"from"`
+	To   plan.Input `json:"to"`
+}
+
 // historyOperations look at earlier versions of a plan and compare states of it.
 func (s *server) historyOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
@@ -296,6 +323,13 @@ func (s *server) historyOperations(api huma.API) {
 			return nil, problem(err, "")
 		}
 		return &struct{ Body planDraft }{planDraft{Title: v.Title, Input: v.Input}}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "changes", Method: http.MethodPost, Path: "/api/v1/changes",
+		Summary: "What differs between two plans, in the trade's words", MaxBodyBytes: maxBody,
+	}, func(_ context.Context, in *struct{ Body twoInputs }) (*struct{ Body []plan.Change }, error) {
+		return &struct{ Body []plan.Change }{plan.Changes(in.Body.From, in.Body.To)}, nil
 	})
 
 	huma.Register(api, huma.Operation{

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
@@ -62,6 +63,63 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	owner.send("GET", path+"/versions/2", "").json(t, &old)
 	assert.Equal(t, theirs, old.Input)
 	assert.Equal(t, 404, owner.send("GET", path+"/versions/7", "").StatusCode)
+}
+
+// Variants are kept beside the plan; one that can not be computed is refused by its
+// place, and what differs between two is told.
+func TestVariantsAreKeptAndCompared(t *testing.T) {
+	s := open(t)
+	doc := s.newPlan("The pilot", plan.Default())
+	assert.Equal(t, []variant{}, doc.Variants)
+	brick, grid := plan.Default(), plan.Default()
+	grid.Parting.Front.Pattern = "grid"
+	body := planDraft{Title: "The pilot", Input: brick, Variants: []variant{{"Brick", brick}, {"Grid in front", grid}}}
+	path := "/api/v1/plans/" + doc.ID
+	require.Equal(t, 200, s.send("PUT", path, text(t, body), "If-Match", `"1"`).StatusCode)
+	s.send("GET", path, "").json(t, &doc)
+	assert.Equal(t, body.Variants, doc.Variants)
+
+	var changes []plan.Change
+	s.send("POST", "/api/v1/changes", text(t, twoInputs{brick, grid})).json(t, &changes)
+	require.Len(t, changes, 1)
+	assert.Equal(t, "Front pattern", changes[0].Label)
+
+	body.Variants[1].Input.Head.EarToEar = 1
+	refused := s.send("PUT", path, text(t, body), "If-Match", `"2"`)
+	require.Equal(t, 422, refused.StatusCode)
+	var p problemDetails
+	refused.json(t, &p)
+	assert.Equal(t, "body.variants[1].input.head.earToEarMm", p.Errors[0].Location)
+	body.Variants = make([]variant, 7)
+	assert.Equal(t, 422, s.send("PUT", path, text(t, body), "If-Match", `"2"`).StatusCode)
+}
+
+// A wished number of sections is met, or its range named.
+func TestFitToACountOverHTTP(t *testing.T) {
+	s := open(t)
+	in := plan.Default()
+	var found []parting.Fitted
+	s.send("POST", "/api/v1/fit", text(t, countWish{Input: in, Total: 121})).json(t, &found)
+	require.Len(t, found, 2)
+	in.Parting = found[1].Settings
+	res, err := plan.Compute(in)
+	require.NoError(t, err)
+	assert.Equal(t, 122, res.Tally.Sections)
+	for body, location := range map[string]string{
+		text(t, countWish{Input: in, Total: 100000}):                                                   "body.total",
+		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"ratio":0.78`, `"ratio":7`, 1):      "body.input.head.ratio",
+		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"total":80`, `"total":"many"`, 1):   "body.total",
+		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"total":80`, `"total":80,"x":1`, 1): "body.x",
+	} {
+		res := s.send("POST", "/api/v1/fit", body)
+		require.Equal(t, 422, res.StatusCode, string(res.body))
+		var p problemDetails
+		res.json(t, &p)
+		assert.Equal(t, location, p.Errors[0].Location)
+	}
+	var points []plan.TradePoint
+	s.send("POST", "/api/v1/tradeoff", text(t, plan.Default())).json(t, &points)
+	assert.Len(t, points, 13)
 }
 
 func TestSheetAndViewOfAPlan(t *testing.T) {

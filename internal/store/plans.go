@@ -17,7 +17,50 @@ import (
 // Plan is a stored plan.
 type Plan struct {
 	Entry
+	Input    plan.Input
+	Variants []Variant
+}
+
+// Variant is a state of a plan pinned under a name, to be compared with others.
+type Variant struct {
+	Name  string
 	Input plan.Input
+}
+
+// variantDocument is a variant as it is stored: the input as it was written then.
+type variantDocument struct {
+	Name     string          `json:"name"`
+	Document json.RawMessage `json:"document"`
+}
+
+func writeVariants(variants []Variant) (string, error) {
+	documents := make([]variantDocument, len(variants))
+	for i, v := range variants {
+		raw, err := json.Marshal(v.Input)
+		if err != nil {
+			return "", err
+		}
+		documents[i] = variantDocument{v.Name, raw}
+	}
+	raw, err := json.Marshal(documents)
+	return string(raw), err
+}
+
+// readVariants brings every variant up to the current schema.
+func readVariants(text string) ([]Variant, error) {
+	var documents []variantDocument
+	if err := json.Unmarshal([]byte(text), &documents); err != nil {
+		return nil, err
+	}
+	variants := make([]Variant, len(documents))
+	for i, d := range documents {
+		in, err := plan.Decode(bytes.NewReader(d.Document))
+		if err != nil {
+			return nil, fmt.Errorf("variant %q: %w", d.Name, err)
+		}
+		variants[i] = Variant{d.Name, in}
+	}
+	return variants, nil
 }
 
 // Entry is a plan as a list shows it.
@@ -59,7 +102,18 @@ type Draft struct {
 	ClientID string // empty while it is open whose head it is
 	Input    plan.Input
 	Summary  Summary
+	Variants []Variant
 	By       string // name of who saves
+}
+
+// documents are the draft's input and variants as they are stored.
+func (d Draft) documents() (document, variants string, err error) {
+	raw, err := json.Marshal(d.Input)
+	if err != nil {
+		return "", "", err
+	}
+	variants, err = writeVariants(d.Variants)
+	return string(raw), variants, err
 }
 
 const entryColumns = `plan.id, title, plan.version, coalesce(client_id, ''), coalesce(client.name, ''), saved_by,
@@ -111,14 +165,17 @@ func (s *Store) Plans(ctx context.Context, clientID string) ([]Entry, error) {
 // Plan reads one plan, its document brought up to the current schema.
 func (s *Store) Plan(ctx context.Context, id string) (Plan, error) {
 	var p Plan
-	var document string
-	row := s.db.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document FROM `+entryTables+` WHERE plan.id = ?`, id)
-	err := row.Scan(append(p.fields(), &document)...)
+	var document, variants string
+	row := s.db.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document, plan.variants FROM `+entryTables+` WHERE plan.id = ?`, id)
+	err := row.Scan(append(p.fields(), &document, &variants)...)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}
 	if err == nil {
 		p.Input, err = plan.Decode(bytes.NewReader([]byte(document)))
+	}
+	if err == nil {
+		p.Variants, err = readVariants(variants)
 	}
 	if err != nil {
 		return Plan{}, fmt.Errorf("plan %s: %w", id, err)
@@ -129,17 +186,17 @@ func (s *Store) Plan(ctx context.Context, id string) (Plan, error) {
 // CreatePlan stores a new plan under a new id. It fails with ErrNoClient when
 // the draft names a client who is not there.
 func (s *Store) CreatePlan(ctx context.Context, d Draft) (Plan, error) {
-	document, err := json.Marshal(d.Input)
+	document, variants, err := d.documents()
 	if err != nil {
 		return Plan{}, fmt.Errorf("storing a plan: %w", err)
 	}
 	id, now := uuid.NewString(), stampOf(time.Now())
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		sum := d.Summary
-		_, err := tx.ExecContext(ctx, `INSERT INTO plan (id, title, version, client_id, saved_by, schema_version, document,
+		_, err := tx.ExecContext(ctx, `INSERT INTO plan (id, title, version, client_id, saved_by, schema_version, document, variants,
 			pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, created_at, updated_at)
-			VALUES (?, ?, 1, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, d.Title, d.ClientID, d.By, d.Input.Schema, string(document),
+			VALUES (?, ?, 1, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, d.Title, d.ClientID, d.By, d.Input.Schema, document, variants,
 			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, now, now)
 		if err != nil {
 			return missingClient(err)
@@ -156,7 +213,7 @@ func (s *Store) CreatePlan(ctx context.Context, d Draft) (Plan, error) {
 // the next one. It fails with ErrStale when it was saved since, with ErrNotFound
 // when it is gone.
 func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
-	document, err := json.Marshal(d.Input)
+	document, variants, err := d.documents()
 	if err != nil {
 		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
 	}
@@ -164,10 +221,10 @@ func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		sum := d.Summary
 		res, err := tx.ExecContext(ctx, `UPDATE plan SET title = ?, version = version + 1, client_id = nullif(?, ''), saved_by = ?,
-			schema_version = ?, document = ?, pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?,
+			schema_version = ?, document = ?, variants = ?, pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?,
 			minutes = ?, warnings = ?, updated_at = ?
 			WHERE id = ? AND version = ?`,
-			d.Title, d.ClientID, d.By, d.Input.Schema, string(document),
+			d.Title, d.ClientID, d.By, d.Input.Schema, document, variants,
 			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, stampOf(time.Now()),
 			id, version)
 		if err != nil {

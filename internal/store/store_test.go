@@ -38,10 +38,15 @@ func TestPlanOutlivesTheProcess(t *testing.T) {
 	in := plan.Default()
 	made, err := s.CreatePlan(t.Context(), draft(t, "The cellist", "Tamsin", in))
 	require.NoError(t, err)
-	in.OwnHead = true
-	saved, err := s.SavePlan(t.Context(), made.ID, made.Version, draft(t, "The cellist, again", "Odalys", in))
+	assert.Empty(t, made.Variants)
+	d := draft(t, "The cellist, again", "Odalys", in)
+	d.Input.OwnHead = true
+	d.Variants = []Variant{{"With a client", in}, {"Her own", d.Input}}
+	in = d.Input
+	saved, err := s.SavePlan(t.Context(), made.ID, made.Version, d)
 	require.NoError(t, err)
 	assert.Equal(t, 2, saved.Version)
+	assert.Equal(t, d.Variants, saved.Variants)
 	assert.Equal(t, "Odalys", saved.SavedBy)
 	require.NoError(t, s.Close())
 

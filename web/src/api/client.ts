@@ -82,6 +82,7 @@ export const server = {
     settle(http.POST("/api/v1/preview", { body: input, signal })),
 
   fitCount: (body: Schemas["CountWish"]) => settle(http.POST("/api/v1/fit", { body })),
+  changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/tradeoff", { body: input, signal })),
 

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What differs between two plans, in the trade's words */
+        post: operations["changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients": {
         parameters: {
             query?: never;
@@ -886,6 +903,7 @@ export interface components {
             title: string;
             /** Format: date-time */
             updated: string;
+            variants: components["schemas"]["Variant"][];
             /**
              * Format: int64
              * @description Counts saves; send it back as If-Match
@@ -898,6 +916,8 @@ export interface components {
             input: components["schemas"]["Input"];
             /** @description What the plan is called */
             title: string;
+            /** @description States pinned beside the plan, to compare */
+            variants?: components["schemas"]["Variant"][];
         };
         PlanEntry: {
             /** @description Whose head it is */
@@ -1000,6 +1020,9 @@ export interface components {
             partMm: number;
             /** Format: int64 */
             row: number;
+            seen: boolean;
+            /** Format: double */
+            share: number;
             widthMm: components["schemas"]["Spread"];
             zone: string;
         };
@@ -1129,6 +1152,14 @@ export interface components {
             sections: number;
             /** Format: double */
             widthMm: number;
+        };
+        TwoInputs: {
+            from: components["schemas"]["Input"];
+            to: components["schemas"]["Input"];
+        };
+        Variant: {
+            input: components["schemas"]["Input"];
+            name: string;
         };
         Warning: {
             kind: string;
@@ -1273,6 +1304,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoInputs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"][];
                 };
             };
             /** @description Error */

@@ -5,7 +5,8 @@ import { bust, type BustPart } from "./bust";
 import type { Camera } from "./camera";
 import styles from "./HeadDrawing.module.css";
 import * as paths from "./paths";
-import { add, dot, mix, scale, vec, type Vec } from "./vectors";
+import type { Class } from "./reading";
+import { add, dot, mix, scale, vec, type Flat, type Vec } from "./vectors";
 
 /** Where a strand leaves the part line, and where it lifts on its way to the root. */
 interface Strand {
@@ -83,6 +84,8 @@ interface Props {
   tabStop?: string | undefined;
   /** What each section is, in words; sections with words can be focused and tapped. */
   labels?: ReadonlyMap<string, string>;
+  /** Colours and marks sections by what they are, in place of hair. */
+  classes?: ReadonlyMap<string, Class> | undefined;
   /** Leaves the strands out, to keep up with a head that turns or changes. */
   turning?: boolean;
 }
@@ -120,6 +123,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
     selected,
     tabStop,
     labels,
+    classes,
   } = props;
   const gradient = useId();
   const skin = skinTones[props.skin];
@@ -135,19 +139,25 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
     };
     const boxes: { id: string; path: string; fill: string }[] = [];
     let [strands, roots, glints] = ["", "", ""];
+    const marks: { id: string; at: Flat; of: Class; size: number }[] = [];
     for (const s of sections) {
       const facing = camera.facing(s.root);
       if (facing + s.reach < 0) continue;
       const ring = facing > s.reach ? s.ring : camera.clip(s.ring);
       if (ring.length < 3) continue;
       const path = paths.closed(ring, camera.flat);
-      const fill = tone(s.normal);
+      const of = classes?.get(s.id);
+      const fill = of?.fill ?? tone(s.normal);
       // A small picture needs no section by itself: one path for each tone.
       const same = small ? boxes.find((b) => b.fill === fill) : undefined;
       if (same) same.path += path;
       else boxes.push({ id: s.id, path, fill });
       if (facing < 0.08) continue;
       const root = camera.flat(s.root);
+      if (of) {
+        if (facing > 0.25) marks.push({ id: s.id, at: root, of, size: Math.min(9, 46 * s.reach) });
+        continue;
+      }
       const r = plait / 2;
       roots += paths.disc(root, small ? Math.max(1.8, r) : r);
       if (small) continue;
@@ -163,8 +173,8 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
         .clipLine(points.map(vec))
         .map((stretch) => paths.open(stretch, camera.flat))
         .join("");
-    return { boxes, strands, roots, glints, parts: line(layout.middlePart) + line(layout.earToEar) };
-  }, [sections, layout, camera, hair, plait, small, turning]);
+    return { boxes, marks, strands, roots, glints, parts: line(layout.middlePart) + line(layout.earToEar) };
+  }, [sections, layout, camera, hair, plait, small, turning, classes]);
 
   const ringOf = (id: string) => shapes.boxes.find((b) => b.id === id)?.path;
 
@@ -185,7 +195,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
       <g stroke={skin.shade}>
         <Bust parts={figure.behind} gradient={gradient} />
       </g>
-      <g stroke={skin.scalp} strokeWidth={small ? 3 : 1.7}>
+      <g stroke={classes ? skin.shade : skin.scalp} strokeWidth={small ? 3 : 1.7}>
         {shapes.boxes.map((b) => (
           <path
             key={b.id}
@@ -218,6 +228,11 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
           strokeWidth={0.5}
         />
         <path d={shapes.glints} fill="#fff" fillOpacity={0.4} />
+        {shapes.marks.map(({ id, at, of, size }) => (
+          <text key={id} x={at[0]} y={at[1]} fill={of.ink} fontSize={size} className={styles.mark}>
+            {of.mark}
+          </text>
+        ))}
         {marked && (
           <g className={styles.marked}>
             {shapes.boxes

@@ -21,7 +21,9 @@ import { area, length } from "../app/units";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
 import { drawnSections, HeadDrawing, type DrawnSection } from "./HeadDrawing";
 import styles from "./HeadMap.module.css";
+import { Legend } from "./Legend";
 import { place, spoken, zoneName } from "./names";
+import { classOf, type Reading } from "./reading";
 import { vec } from "./vectors";
 
 const degreesPerPixel = 0.42;
@@ -87,6 +89,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
     if (stanceRef) stanceRef.current = stance;
   }, [stanceRef, stance]);
   const [selected, setSelected] = useState<string>();
+  const [reading, setReading] = useState<Reading>("hair");
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean }>(null);
 
@@ -218,6 +221,10 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
     next?.focus();
   };
 
+  const classes = useMemo(
+    () => (reading === "hair" ? undefined : new Map(layout.sections.map((s) => [s.id, classOf(s, reading)]))),
+    [layout, reading],
+  );
   const labels = useMemo(() => new Map(layout.sections.map((s) => [s.id, spoken(s, unit)])), [layout, unit]);
   const sectionAt = (event: SyntheticEvent) =>
     event.target instanceof Element ? event.target.getAttribute("data-section") : null;
@@ -254,10 +261,11 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
             tabStop={tabStop}
             labels={labels}
             turning={turning}
+            classes={classes}
           />
         </svg>
       </div>
-      <p className={styles.hint}>Drag to turn · tap a section to read it · keys 1 to 5 for views</p>
+      <Legend layout={layout} reading={reading} onReading={setReading} />
       <Filmstrip {...still} onView={onView} />
     </section>
   );

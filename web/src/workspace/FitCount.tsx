@@ -3,8 +3,6 @@ import { useState } from "react";
 import { Refusal, server } from "../api/client";
 import { useChange } from "../api/queries";
 import type { Fitted, PlanInput } from "../api/types";
-import { usePreferences } from "../app/preferences";
-import { length } from "../app/units";
 import type { Change } from "./draft";
 import styles from "./steps.module.css";
 
@@ -18,7 +16,6 @@ interface Props {
 
 /** Parts fitted to a number of sections: the pieces are in hand already. */
 export function FitCount({ input, sections, change }: Props) {
-  const unit = usePreferences((p) => p.unit);
   const [total, setTotal] = useState<number | null>(null);
   const [keep, setKeep] = useState<Keep>("both");
   const fit = useChange(server.fitCount);
@@ -72,8 +69,7 @@ export function FitCount({ input, sections, change }: Props) {
           <p>No layout has exactly {total ?? sections}. The nearest two:</p>
           {fit.data.map((f) => (
             <Button key={f.sections} onClick={() => take(f)}>
-              {f.sections} sections: {length(f.parting.front.widthMm, unit)} in front,{" "}
-              {length(f.parting.back.widthMm, unit)} behind
+              Use {f.sections} sections
             </Button>
           ))}
         </div>

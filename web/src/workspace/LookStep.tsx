@@ -73,7 +73,8 @@ function WhoseHead({ draft, changeDraft }: Pick<Props, "draft" | "changeDraft">)
   // What her card tells, put into a plan by the server.
   const choose = useChange(async (id: string) => {
     const [chosen, begun] = await Promise.all([server.client(id), server.begin({ client: id })]);
-    changeDraft(null, ({ title, input }) => ({
+    changeDraft(null, ({ title, input, ...rest }) => ({
+      ...rest,
       title: title === "New plan" ? chosen.name : title,
       clientId: id,
       input: { ...input, head: chosen.facts.tapes ?? input.head, hair: begun.input.hair },
@@ -91,7 +92,13 @@ function WhoseHead({ draft, changeDraft }: Pick<Props, "draft" | "changeDraft">)
         options={(clients.data ?? []).map((c) => ({ value: c.id, label: c.name }))}
         notFoundContent="No such client on file"
         onSelect={(id: string) => choose.mutate(id)}
-        onClear={() => changeDraft(null, ({ title, input }) => ({ title, input }))}
+        onClear={() =>
+          changeDraft(null, (d) => {
+            const open = { ...d };
+            delete open.clientId;
+            return open;
+          })
+        }
       />
       {choose.error && <Alert type="error" showIcon title={choose.error.message} />}
       {client && (

@@ -1,26 +1,30 @@
 import { Switch } from "antd";
 import { memo, useCallback, useState } from "react";
-import type { Catalogue, Layout, PlanInput, PlanResult, Wish } from "../api/types";
+import type { Catalogue, Layout, PlanResult, Wish } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { zoneName } from "../head/names";
-import type { Change } from "./draft";
+import type { ChangeDraft } from "../app/undoable";
+import type { Change, Draft } from "./draft";
 import { FitCount } from "./FitCount";
 import styles from "./steps.module.css";
 import { TradeOff } from "./TradeOff";
+import { Variants } from "./Variants";
 import { ZoneWish } from "./ZoneWish";
 
 interface Props {
-  input: PlanInput;
+  draft: Draft;
   result: PlanResult;
   catalogue: Catalogue;
   change: Change;
+  changeDraft: ChangeDraft<Draft>;
 }
 
 const same = (a: Wish, b: Wish) => JSON.stringify(a) === JSON.stringify(b);
 
 /** How the head is parted: patterns, sizes, and what comes of them. */
-export function PartingStep({ input, result, catalogue, change }: Props) {
+export function PartingStep({ draft, result, catalogue, change, changeDraft }: Props) {
+  const { input } = draft;
   const { front, back } = input.parting;
   const [wanted, setAlike] = useState(same(front, back));
   const alike = wanted && same(front, back);
@@ -70,6 +74,7 @@ export function PartingStep({ input, result, catalogue, change }: Props) {
         />
       )}
       <Outcome layout={result.layout} />
+      <Variants draft={draft} sections={result.tally.sections} change={changeDraft} />
       <FitCount input={input} sections={result.tally.sections} change={change} />
       <TradeOff input={input} change={change} />
     </div>

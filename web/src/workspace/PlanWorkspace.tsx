@@ -252,7 +252,13 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
                 <LookStep draft={shown} catalogue={catalogue} change={changeInput} changeDraft={change} />
               )}
               {result && step === "parting" && (
-                <PartingStep input={shown.input} result={result} catalogue={catalogue} change={changeInput} />
+                <PartingStep
+                  draft={shown}
+                  result={result}
+                  catalogue={catalogue}
+                  change={changeInput}
+                  changeDraft={change}
+                />
               )}
               {result && step === "hair" && (
                 <HairStep input={shown.input} result={result} catalogue={catalogue} change={changeInput} />

@@ -72,18 +72,24 @@ export function TradeOff({ input, change }: Props) {
           </div>
         );
       })}
-      <div className={styles.sizes} role="group" aria-label="Section size behind">
-        {points.map((p) => (
-          <button
-            key={p.widthMm}
-            type="button"
-            aria-pressed={p === nearest}
-            aria-label={`${length(p.widthMm, unit)}: ${p.sections} sections, ${hours(p.minutes)}, ${p.packs} packs, ${money(p.costMinor, currency)}`}
-            onClick={() => setPicked(p.widthMm)}
-          >
-            {length(p.widthMm, unit).replace(/ \w+$/, "")}
-          </button>
-        ))}
+      <div className={styles.scale}>
+        <span>Size behind, {unit}</span>
+        <div className={styles.sizes} role="group" aria-label="Section size behind">
+          {points.map(
+            (p, i) =>
+              i % 2 === 0 && (
+                <button
+                  key={p.widthMm}
+                  type="button"
+                  aria-pressed={p === nearest}
+                  aria-label={`${length(p.widthMm, unit)}: ${p.sections} sections, ${hours(p.minutes)}, ${p.packs} packs, ${money(p.costMinor, currency)}`}
+                  onClick={() => setPicked(p.widthMm)}
+                >
+                  {length(p.widthMm, unit).replace(/ \w+$/, "")}
+                </button>
+              ),
+          )}
+        </div>
       </div>
       <div className={styles.foot}>
         <span>

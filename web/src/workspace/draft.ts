@@ -8,10 +8,11 @@ export type Draft = PlanDraft;
 /** Changes a plan's input; see ChangeDraft. */
 export type Change = (control: string | null, update: (input: PlanInput) => PlanInput) => void;
 
-export const draftOf = ({ title, clientId, input }: PlanDocument): Draft => ({
+export const draftOf = ({ title, clientId, input, variants }: PlanDocument): Draft => ({
   title,
   ...(clientId && { clientId }),
   input,
+  variants,
 });
 
 export const planKeeper: Keeper<Draft> = {
