@@ -42,7 +42,6 @@ export function FitCount({ input, sections, change }: Props) {
           aria-label="Sections wished for"
           value={total ?? sections}
           min={1}
-          max={2000}
           step={2}
           suffix="sections"
           onChange={setTotal}
