@@ -191,7 +191,7 @@ func draw(h scalp.Head, plans []*plan, lines borders) Layout {
 		for _, zone := range []Zone{p.zone, p.mirror} {
 			sum := ZoneSum{Zone: zone, Rows: len(p.courses)}
 			for r, row := range drawn[i] {
-				out.Rows = append(out.Rows, Row{zone, r + 1, len(row), p.mids[r].length()})
+				out.Rows = append(out.Rows, p.row(zone, r))
 				for _, sec := range row {
 					if zone == p.mirror {
 						sec = mirrored(sec)
@@ -210,6 +210,24 @@ func draw(h scalp.Head, plans []*plan, lines borders) Layout {
 	}
 	out.Warnings = warnings(plans, out)
 	return out
+}
+
+// row are the facts of row r (from 0).
+func (p *plan) row(zone Zone, r int) Row {
+	grown := p.growth(r)
+	line := func(c curve, joints []float64) RowLine {
+		parts := make([]float64, len(joints))
+		for i, x := range joints {
+			parts[i] = x * c.length()
+		}
+		return RowLine{c.length(), parts}
+	}
+	c := p.courses[r]
+	return Row{
+		Zone: zone, Row: r + 1, Sections: c.sections(), Length: p.mids[r].length(),
+		Size:  Size{p.wish.Width * grown, p.wish.Height * grown},
+		Lower: line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
+	}
 }
 
 // sectionID names the section at row and index, both from 1.

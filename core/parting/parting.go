@@ -133,6 +133,20 @@ type Row struct {
 	Sections int  `json:"sections"`
 	// Length is measured along the middle of the row, mm.
 	Length float64 `json:"lengthMm"`
+	// Size is the section wished for in this row.
+	Size Size `json:"size"`
+	// Lower and Upper are the row's two lines, for parting it by measure.
+	Lower RowLine `json:"lower"`
+	Upper RowLine `json:"upper"`
+}
+
+// RowLine is a line along a row with the part ends on it. Front rows are measured
+// from the hairline back, back rows from the middle part outward.
+type RowLine struct {
+	// Length of the line along the scalp, mm.
+	Length float64 `json:"lengthMm"`
+	// Parts are the distances of the part ends from the line's start, mm, rising.
+	Parts []float64 `json:"partsMm"`
 }
 
 // ZoneSum sums a zone up.

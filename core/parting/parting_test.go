@@ -141,6 +141,45 @@ func TestEverySectionIsSound(t *testing.T) {
 	})
 }
 
+// A row guide measures what is drawn: its parts lie where the outlines have their
+// corners, and the widths between them are the sections'.
+func TestRowLinesMeasureTheSections(t *testing.T) {
+	forRandomLayouts(t, 24, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
+		sections := map[string]Section{}
+		for _, s := range l.Sections {
+			sections[s.ID] = s
+		}
+		for _, r := range l.Rows {
+			for _, line := range []RowLine{r.Lower, r.Upper} {
+				require.Len(t, line.Parts, r.Sections-1)
+				last := 0.0
+				for _, x := range line.Parts {
+					require.GreaterOrEqual(t, x, last)
+					last = x
+				}
+				require.LessOrEqual(t, last, line.Length+1e-9)
+			}
+			for k := range r.Sections {
+				at := func(line RowLine, k int) float64 {
+					switch k {
+					case 0:
+						return 0
+					case r.Sections:
+						return line.Length
+					}
+					return line.Parts[k-1]
+				}
+				low, high := at(r.Lower, k+1)-at(r.Lower, k), at(r.Upper, k+1)-at(r.Upper, k)
+				s := sections[sectionID(r.Zone, r.Row, k+1)]
+				// The section's least and greatest widths are those on its lines,
+				// or on the row's middle.
+				assert.LessOrEqual(t, s.Width.Min, min(low, high)+1e-6, s.ID)
+				assert.GreaterOrEqual(t, s.Width.Max, max(low, high)-1e-6, s.ID)
+			}
+		}
+	})
+}
+
 // The parts that show are a ring round the head and a line along the front part;
 // the middle of the back is covered.
 func TestPartsThatShow(t *testing.T) {

@@ -36,6 +36,8 @@ const (
 	cellist    = "Ysolde Abarinwe"
 	technician = "Maren Tolliver-Oduya"
 	baker      = "Delphine Quessant"
+	coxswain   = "Saffi Quillonde"
+	pilot      = "Hesper Dunmorrow"
 )
 
 func tapes(around, frontToNape, earToEar, bulk, ratio float64) *scalp.Tapes {
@@ -56,7 +58,7 @@ func Clients() map[string]client.Facts {
 		return f
 	}
 	return map[string]client.Facts{
-		"Saffi Quillonde": facts(client.Facts{
+		coxswain: facts(client.Facts{
 			Tapes: tapes(22.25, 14.25, 12.75, 2, 0.78), Stature: 1580,
 			Hair:    client.OwnHair{Front: 110, Sides: 120, Crown: 150, Nape: 130, Density: 200, Strand: 74, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
 			History: []client.Event{client.PainBefore},
@@ -74,7 +76,7 @@ func Clients() map[string]client.Facts {
 			History: []client.Event{client.FibreItch},
 			Notes:   "Cellist: left side shows on stage. Wants a hairline that shows and nothing that falls on the strings.",
 		}),
-		"Hesper Dunmorrow": facts(client.Facts{
+		pilot: facts(client.Facts{
 			Tapes: tapes(22, 13.75, 12.25, 1, 0.79), Stature: 1630,
 			Hair:  client.OwnHair{Front: 75, Sides: 80, Crown: 90, Nape: 85, Density: 110, Strand: 58, Texture: client.Curly, Edges: client.FineEdges},
 			Notes: "Retired ferry pilot. Fine hair, low density: fewer, wider sections and light pieces.",
@@ -124,7 +126,18 @@ func Plans() []Plan {
 	home.Attach.Method = attach.FoldAndTwist
 	home.OwnHead = true
 
+	boat := begin(coxswain)
+	boat.Parting = parting.Settings{Front: square(parting.FreeHand, 1), Back: square(parting.FreeHand, 1.125)}
+	boat.Piece = line(2)
+
+	light := begin(pilot)
+	light.Parting = parting.Settings{Front: square(parting.Triangle, 1), Back: square(parting.Brick, 1)}
+	light.Parting.Back.Ramp = 1.4
+	light.Piece = line(2)
+
 	return []Plan{
+		{"The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", light},
+		{"The coxswain, grown-in, before the regatta", coxswain, "Odalys Brandt", boat},
 		{"The baker, four evenings at home", baker, "Odalys Brandt", home},
 		{"The lighthouse technician, long thick hair", technician, "Tamsin Okoro-Vale", thick},
 		{"The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", stage},

@@ -90,6 +90,8 @@ func PDF(p Plan, style Style) ([]byte, error) {
 	w.cautions()
 	doc.AddPage()
 	w.gauge()
+	doc.AddPage()
+	w.rowGuide()
 
 	var b bytes.Buffer
 	if err := doc.Output(&b); err != nil {
@@ -214,10 +216,7 @@ func (w *page) zones() {
 	w.title("Parting: " + in.Pattern())
 	rows := [][]string{{"Zone", "Section size", "Sections by row, lowest first", "All"}}
 	for _, z := range w.plan.Result.Layout.Zones {
-		wish := in.Back
-		if z.Zone == parting.FrontLeft || z.Zone == parting.FrontRight {
-			wish = in.Front
-		}
+		wish := w.wish(z.Zone)
 		size := u.Length(wish.Width) + " × " + u.Length(wish.Height)
 		if wish.Ramp != 1 {
 			size += fmt.Sprintf(", growing %.2g times", wish.Ramp)
@@ -362,22 +361,80 @@ func (w *page) gauge() {
 	w.Ln(1)
 	w.say(10, "", ink, "Print at 100 %, not fitted to the page. Hold a ruler to the one printed here: both must agree. Then cut the cards out and hold them to the scalp to keep parts equal.")
 	w.ruler(rulerTop)
-	top := cardsTop
-	var done []parting.Size
-	for _, c := range []struct {
-		name string
-		size parting.Size
-	}{{"Front", w.plan.Input.Parting.Front.Size}, {"Back", w.plan.Input.Parting.Back.Size}} {
-		name := c.name
-		if w.plan.Input.Parting.Front.Size == w.plan.Input.Parting.Back.Size {
-			name = "Front and back"
+	x, y, tallest := margin, cardsTop, 0.0
+	for _, c := range w.cards() {
+		if x > margin && x+c.size.Width+cardText > margin+w.width {
+			x, y, tallest = margin, y+tallest+cardGap, 0
 		}
-		if len(done) > 0 && done[0] == c.size {
-			continue
+		if _, high := w.GetPageSize(); y+c.size.Height > high-margin-8 {
+			w.AddPage()
+			x, y, tallest = margin, margin, 0
 		}
-		done = append(done, c.size)
-		w.card(name, c.size, top)
-		top += c.size.Height + 16
+		w.card(c, x, y)
+		x += c.size.Width + cardText + cardGap
+		tallest = max(tallest, c.size.Height, 16)
+	}
+}
+
+// gaugeCard is one size of the plan and the rows it is for.
+type gaugeCard struct {
+	name string
+	size parting.Size
+}
+
+// cards are the sizes of the plan, each once, to a quarter of a millimetre. A zone
+// whose sections grow has one for each row.
+func (w *page) cards() []gaugeCard {
+	var cards []gaugeCard
+	for _, r := range w.plan.Result.Layout.Rows {
+		if r.Zone != parting.BackLeft && r.Zone != parting.FrontLeft {
+			continue // the right side mirrors the left
+		}
+		name := strings.TrimSuffix(zoneNames[r.Zone], " left")
+		if wish := w.wish(r.Zone); wish.Ramp != 1 {
+			name += fmt.Sprintf(", row %d", r.Row)
+		}
+		near := func(a, b float64) bool { return math.Abs(a-b) < 0.25 }
+		k := slices.IndexFunc(cards, func(c gaugeCard) bool {
+			return near(c.size.Width, r.Size.Width) && near(c.size.Height, r.Size.Height)
+		})
+		switch {
+		case k < 0:
+			cards = append(cards, gaugeCard{name, r.Size})
+		case !strings.Contains(cards[k].name, name):
+			cards[k].name += " and " + strings.ToLower(name)
+		}
+	}
+	return cards
+}
+
+// wish is how a zone was to be parted.
+func (w *page) wish(z parting.Zone) parting.Wish {
+	if z == parting.FrontLeft || z == parting.FrontRight {
+		return w.plan.Input.Parting.Front
+	}
+	return w.plan.Input.Parting.Back
+}
+
+// rowGuide lists, row by row, where each part goes.
+func (w *page) rowGuide() {
+	w.say(21, "B", ink, "Row guide")
+	w.Ln(1)
+	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward. Both sides alike. Rows are counted from below.")
+	for _, z := range []parting.Zone{parting.BackLeft, parting.FrontLeft} {
+		w.title(strings.TrimSuffix(zoneNames[z], " left") + ", each side")
+		rows := [][]string{{"Row", "Line", "Parts at, " + string(w.style.Unit), "Sections"}}
+		for _, r := range w.plan.Result.Layout.Rows {
+			if r.Zone != z {
+				continue
+			}
+			parts := make([]string, len(r.Lower.Parts))
+			for i, mm := range r.Lower.Parts {
+				parts[i] = w.style.Unit.comb(mm)
+			}
+			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), strings.Join(parts, "   "), fmt.Sprint(r.Sections)})
+		}
+		w.table(rows, []float64{0.08, 0.12, 0.68, 0.12})
 	}
 }
 
@@ -421,17 +478,22 @@ func (w *page) ruler(top float64) {
 	w.Line(margin, below, margin+150, below)
 }
 
+// Room beside a card for its name, and between cards, mm.
+const cardText, cardGap = 42.0, 8.0
+
 // card draws one card, width along the row.
-func (w *page) card(name string, size parting.Size, top float64) {
+func (w *page) card(c gaugeCard, x, y float64) {
 	w.SetDrawColor(ink[0], ink[1], ink[2])
 	w.SetLineWidth(0.3)
 	w.SetFillColor(251, 233, 196)
-	w.Rect(margin, top, size.Width, size.Height, "FD")
-	w.SetXY(margin+size.Width+6, top)
-	w.SetFont("go", "B", 12)
+	w.Rect(x, y, c.size.Width, c.size.Height, "FD")
+	w.SetXY(x+c.size.Width+3, y)
 	w.ink(ink)
-	w.CellFormat(80, 6, name, "", 2, "L", false, 0, "")
-	w.SetFont("go", "", 10)
-	w.CellFormat(80, 5, fmt.Sprintf("%s wide, %s high", Inches.Length(size.Width), Inches.Length(size.Height)), "", 2, "L", false, 0, "")
-	w.CellFormat(80, 5, fmt.Sprintf("%s wide, %s high", Centimetres.Length(size.Width), Centimetres.Length(size.Height)), "", 2, "L", false, 0, "")
+	w.SetFont("go", "B", 10)
+	w.MultiCell(cardText-4, 4.6, c.name, "", "L", false)
+	w.SetX(x + c.size.Width + 3)
+	w.SetFont("go", "", 9)
+	w.MultiCell(cardText-4, 4.2, fmt.Sprintf("%s × %s\n%s × %s",
+		Inches.Length(c.size.Width), Inches.Length(c.size.Height),
+		Centimetres.Length(c.size.Width), Centimetres.Length(c.size.Height)), "", "L", false)
 }

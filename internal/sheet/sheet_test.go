@@ -122,13 +122,11 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		}
 		assert.GreaterOrEqual(t, ticks, 16, "%s: 0 to 15 cm", paper)
 
-		top := cardsTop
-		for _, size := range []parting.Size{in.Parting.Front.Size, in.Parting.Back.Size} {
-			edges := runs(dark, int(dots(top+size.Height-4)), int(dots(margin+80)))
-			require.Len(t, edges, 2, "%s: a card has two edges", paper)
-			assert.InDelta(t, dots(size.Width), edges[1]-edges[0], 1)
-			top += size.Height + 16
-		}
+		// The cards stand in one line: the strokes of both pairs of edges.
+		edges := runs(dark, int(dots(cardsTop+20)), int(dots(margin+150)))
+		require.Len(t, edges, 4, "%s: two cards have four edges", paper)
+		assert.InDelta(t, dots(in.Parting.Back.Width), edges[1]-edges[0], 1)
+		assert.InDelta(t, dots(in.Parting.Front.Width), edges[3]-edges[2], 1)
 	}
 }
 
@@ -149,25 +147,26 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
 		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "€"), hours(p.Result.Hours.Total.Likely),
-		"leave a tail of 2½ in", "Fragile edges", "wrapping hair", "ask a clinician",
+		"leave a tail of 2½ in", "Fragile edges", "Row guide", "wrapping hair", "ask a clinician",
 	} {
 		assert.Contains(t, string(text), says)
 	}
 	assert.NotContains(t, string(text), "{", "every length is put in")
 }
 
-// Every demo-like combination fits the page: no method or unit makes a fourth page
-// before the gauge card.
-func TestSheetHasThreePages(t *testing.T) {
+// No method or unit spills over: the gauge card is on the third page, the row guide
+// on the fourth. Growing sections need more cards, never more pages than that.
+func TestSheetHasFourPages(t *testing.T) {
 	for _, method := range attach.IDs {
 		for _, unit := range []Unit{Inches, Centimetres} {
 			in := plan.Default()
 			in.Attach.Method = method
 			in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
 			in.Piece.Form = pieces.Bulk
+			in.Parting.Front.Ramp = 1.3
 			body, err := PDF(computed(t, in), Style{unit, "a4", "£"})
 			require.NoError(t, err)
-			assert.Equal(t, 3, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", method, unit)
+			assert.Equal(t, 4, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", method, unit)
 		}
 	}
 }
@@ -176,6 +175,8 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	for mm, want := range map[float64]string{25.4: "1 in", 19.05: "¾ in", 317.5: "12½ in", 0.2: "0 in", 28.575: "1⅛ in"} {
 		assert.Equal(t, want, Inches.Length(mm))
 	}
+	assert.Equal(t, "1⅛", Inches.comb(28))
+	assert.Equal(t, "2.8", Centimetres.comb(28.6))
 	assert.Equal(t, "31.8 cm", Centimetres.Length(317.5))
 	assert.Equal(t, "7 h 5 min", hours(426))
 	assert.Equal(t, "59 min", hours(59.4))

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strconv"
+	"strings"
 )
 
 // Unit is the unit of length a person reads.
@@ -29,6 +30,15 @@ func (u Unit) Length(mm float64) string {
 		return part + " in"
 	}
 	return strconv.Itoa(whole) + part + " in"
+}
+
+// comb writes a distance as it is set with a comb, without its unit: to the nearest
+// eighth of an inch or two millimetres.
+func (u Unit) comb(mm float64) string {
+	if u == Centimetres {
+		mm = math.Round(mm/2) * 2
+	}
+	return strings.TrimSuffix(u.Length(mm), " "+string(u))
 }
 
 // Weight writes a mass given in g.

@@ -988,11 +988,19 @@ export interface components {
         Row: {
             /** Format: double */
             lengthMm: number;
+            lower: components["schemas"]["RowLine"];
             /** Format: int64 */
             row: number;
             /** Format: int64 */
             sections: number;
+            size: components["schemas"]["Size"];
+            upper: components["schemas"]["RowLine"];
             zone: string;
+        };
+        RowLine: {
+            /** Format: double */
+            lengthMm: number;
+            partsMm: number[];
         };
         Seam: {
             /** Format: int64 */
@@ -1035,6 +1043,18 @@ export interface components {
         SignInDemoRequest: {
             /** @description One of the demo's people */
             id: string;
+        };
+        Size: {
+            /**
+             * Format: double
+             * @description Section height across the row, mm
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Section width along the row, mm
+             */
+            widthMm: number;
         };
         SizeLimits: {
             /** Format: double */

@@ -19,6 +19,7 @@ export type Catalogue = Schemas["Catalogue"];
 export type Tapes = Schemas["Tapes"];
 export type Section = Schemas["Section"];
 export type Layout = Schemas["Layout"];
+export type Row = Schemas["Row"];
 export type Tally = Schemas["Tally"];
 export type Method = Schemas["Method"];
 export type Piece = Schemas["Piece"];

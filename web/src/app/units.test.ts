@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { hours, length, readNumber, writeInches } from "./units";
+import { comb, hours, length, readNumber, writeInches } from "./units";
 
 describe("lengths as stylists write them", () => {
   it.each([
@@ -20,6 +20,8 @@ describe("lengths as stylists write them", () => {
   it("names the unit", () => {
     expect(length(317.5, "in")).toBe("12½ in");
     expect(length(317.5, "cm")).toBe("31.8 cm");
+    expect(comb(28, "in")).toBe("1⅛");
+    expect(comb(28.6, "cm")).toBe("2.8");
     expect(hours(426)).toBe("7 h 5 min");
     expect(hours(-25)).toBe("25 min");
   });

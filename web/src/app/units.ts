@@ -22,6 +22,10 @@ export function writeLength(mm: number, unit: LengthUnit): string {
 
 export const length = (mm: number, unit: LengthUnit) => `${writeLength(mm, unit)} ${unit}`;
 
+/** A distance as it is set with a comb, without its unit: to ⅛ in or 2 mm. */
+export const comb = (mm: number, unit: LengthUnit) =>
+  writeLength(unit === "cm" ? Math.round(mm / 2) * 2 : mm, unit);
+
 export function area(mm2: number, unit: LengthUnit): string {
   return unit === "in" ? `${(mm2 / 645.16).toFixed(2)} sq in` : `${(mm2 / 100).toFixed(1)} cm²`;
 }

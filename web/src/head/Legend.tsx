@@ -14,12 +14,7 @@ interface Props {
 export const Legend = memo(function Legend({ layout, reading, onReading }: Props) {
   return (
     <div className={styles.legend}>
-      <Segmented<Reading>
-        aria-label="Colour the head by"
-        value={reading}
-        options={(Object.keys(readings) as Reading[]).map((value) => ({ value, label: readings[value] }))}
-        onChange={onReading}
-      />
+      <ReadingChoice reading={reading} onReading={onReading} />
       {reading === "hair" ? (
         <p>Drag to turn · tap a section to read it · keys 1 to 5 for views</p>
       ) : (
@@ -33,5 +28,16 @@ export const Legend = memo(function Legend({ layout, reading, onReading }: Props
         </ul>
       )}
     </div>
+  );
+});
+
+const ReadingChoice = memo(function ReadingChoice({ reading, onReading }: Omit<Props, "layout">) {
+  return (
+    <Segmented<Reading>
+      aria-label="Colour the head by"
+      value={reading}
+      options={(Object.keys(readings) as Reading[]).map((value) => ({ value, label: readings[value] }))}
+      onChange={onReading}
+    />
   );
 });

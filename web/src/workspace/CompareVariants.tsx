@@ -11,19 +11,20 @@ import { cameraAt, startStance } from "../head/camera";
 import { drawnSections, HeadDrawing } from "../head/HeadDrawing";
 import { ChangeList } from "./ChangeList";
 import styles from "./CompareVariants.module.css";
-import type { Draft } from "./draft";
+import type { Variant } from "./Variants";
 
 interface Props {
-  draft: Draft;
+  variants: Variant[];
+  /** The plan as it is. */
+  input: PlanInput;
   onChoose: (input: PlanInput) => void;
   onClose: () => void;
 }
 
 /** The plan as it is beside one or two pinned states: heads, figures, warnings, what differs. */
-export function CompareVariants({ draft, onChoose, onClose }: Props) {
-  const variants = draft.variants ?? [];
+export function CompareVariants({ variants, input, onChoose, onClose }: Props) {
   const [shown, setShown] = useState<number[]>(() => variants.map((_, i) => i).slice(-2));
-  const own = usePreview(draft.input);
+  const own = usePreview(input);
   return (
     <Modal
       open
@@ -46,7 +47,7 @@ export function CompareVariants({ draft, onChoose, onClose }: Props) {
         />
       )}
       <div className={styles.columns}>
-        <Column name="As it is now" input={draft.input} />
+        <Column name="As it is now" input={input} />
         {shown.map((i) => {
           const variant = variants[i];
           return (
@@ -55,7 +56,7 @@ export function CompareVariants({ draft, onChoose, onClose }: Props) {
                 key={i}
                 name={variant.name}
                 input={variant.input}
-                against={{ input: draft.input, tally: own.result?.tally }}
+                against={{ input, tally: own.result?.tally }}
                 onChoose={() => onChoose(variant.input)}
               />
             )

@@ -1,5 +1,5 @@
 import { Alert, Button, InputNumber, Segmented } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Refusal, server } from "../api/client";
 import { useChange } from "../api/queries";
 import type { Fitted, PlanInput } from "../api/types";
@@ -15,7 +15,7 @@ interface Props {
 }
 
 /** Parts fitted to a number of sections: the pieces are in hand already. */
-export function FitCount({ input, sections, change }: Props) {
+export const FitCount = memo(function FitCount({ input, sections, change }: Props) {
   const [total, setTotal] = useState<number | null>(null);
   const [keep, setKeep] = useState<Keep>("both");
   const fit = useChange(server.fitCount);
@@ -75,4 +75,4 @@ export function FitCount({ input, sections, change }: Props) {
       )}
     </section>
   );
-}
+});

@@ -1,16 +1,18 @@
-import { Switch } from "antd";
+import { Button, Switch } from "antd";
 import { memo, useCallback, useState } from "react";
 import type { Catalogue, Layout, PlanResult, Wish } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { zoneName } from "../head/names";
+import { useSettled } from "../app/settled";
 import type { ChangeDraft } from "../app/undoable";
 import type { Change, Draft } from "./draft";
 import { FitCount } from "./FitCount";
+import { RowGuide } from "./RowGuide";
 import styles from "./steps.module.css";
 import { TradeOff } from "./TradeOff";
-import { Variants } from "./Variants";
-import { ZoneWish } from "./ZoneWish";
+import { Variants, type Variant } from "./Variants";
+import { ZoneWish, type ChangeWish } from "./ZoneWish";
 
 interface Props {
   draft: Draft;
@@ -20,25 +22,33 @@ interface Props {
   changeDraft: ChangeDraft<Draft>;
 }
 
+const restTime = 300; // ms
+const none: Variant[] = [];
+
 const same = (a: Wish, b: Wish) => JSON.stringify(a) === JSON.stringify(b);
 
 /** How the head is parted: patterns, sizes, and what comes of them. */
 export function PartingStep({ draft, result, catalogue, change, changeDraft }: Props) {
   const { input } = draft;
   const { front, back } = input.parting;
+  // What is not looked at while a size slides waits until it rests.
+  const still = useSettled(input, restTime);
   const [wanted, setAlike] = useState(same(front, back));
   const alike = wanted && same(front, back);
-  const onFront = useCallback(
-    (part: string | null, wish: Wish) =>
-      change(part && `parting.front.${part}`, (i) => ({
-        ...i,
-        parting: { front: wish, back: alike ? wish : i.parting.back },
-      })),
+  const onFront: ChangeWish = useCallback(
+    (control, update) =>
+      change(control && `parting.front.${control}`, (i) => {
+        const wish = update(i.parting.front);
+        return { ...i, parting: { front: wish, back: alike ? wish : i.parting.back } };
+      }),
     [change, alike],
   );
-  const onBack = useCallback(
-    (part: string | null, wish: Wish) =>
-      change(part && `parting.back.${part}`, (i) => ({ ...i, parting: { ...i.parting, back: wish } })),
+  const onBack: ChangeWish = useCallback(
+    (control, update) =>
+      change(control && `parting.back.${control}`, (i) => ({
+        ...i,
+        parting: { ...i.parting, back: update(i.parting.back) },
+      })),
     [change],
   );
   return (
@@ -74,9 +84,14 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
         />
       )}
       <Outcome layout={result.layout} />
-      <Variants draft={draft} sections={result.tally.sections} change={changeDraft} />
-      <FitCount input={input} sections={result.tally.sections} change={change} />
-      <TradeOff input={input} change={change} />
+      <Variants
+        variants={draft.variants ?? none}
+        input={still}
+        sections={result.tally.sections}
+        change={changeDraft}
+      />
+      <FitCount input={still} sections={result.tally.sections} change={change} />
+      <TradeOff input={still} change={change} />
     </div>
   );
 }
@@ -85,6 +100,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
 const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
   const unit = usePreferences((p) => p.unit);
   const { stagger } = layout;
+  const [guide, setGuide] = useState(false);
   return (
     <section>
       <h2>What comes of it</h2>
@@ -145,6 +161,10 @@ const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
           </>
         )}
       </dl>
+      <Button size="large" onClick={() => setGuide(true)}>
+        At the mirror: row guide
+      </Button>
+      {guide && <RowGuide layout={layout} onClose={() => setGuide(false)} />}
     </section>
   );
 });

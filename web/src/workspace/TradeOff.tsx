@@ -1,9 +1,8 @@
 import { Button } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { useTradeOff } from "../api/queries";
 import type { PlanInput, TradePoint } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { useSettled } from "../app/settled";
 import { hours, length, money } from "../app/units";
 import type { Change } from "./draft";
 import styles from "./TradeOff.module.css";
@@ -16,9 +15,9 @@ interface Props {
 }
 
 /** For this head: how sections, hours and hair change with the size. */
-export function TradeOff({ input, change }: Props) {
+export const TradeOff = memo(function TradeOff({ input, change }: Props) {
   const { unit, currency } = usePreferences();
-  const points = useTradeOff(useSettled(input, 400)).data ?? [];
+  const points = useTradeOff(input).data ?? [];
   const own = input.parting.back.widthMm;
   const [picked, setPicked] = useState<number>();
   const nearest = points.reduce<TradePoint | undefined>(
@@ -101,4 +100,4 @@ export function TradeOff({ input, change }: Props) {
       </div>
     </section>
   );
-}
+});

@@ -1,6 +1,7 @@
 import { DeleteOutlined, PushpinOutlined, SwapOutlined } from "@ant-design/icons";
 import { Button, Input } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
+import type { PlanInput } from "../api/types";
 import type { ChangeDraft } from "../app/undoable";
 import { CompareVariants } from "./CompareVariants";
 import type { Draft } from "./draft";
@@ -10,8 +11,8 @@ import styles from "./Variants.module.css";
 const mostVariants = 6;
 
 /** A name for a state, from what tells it best: "Brick, 98 sections". */
-function nameOf(draft: Draft, sections: number): string {
-  const { front, back } = draft.input.parting;
+function nameOf(input: PlanInput, sections: number): string {
+  const { front, back } = input.parting;
   const pattern =
     front.pattern === back.pattern
       ? patternNames[front.pattern]
@@ -19,18 +20,20 @@ function nameOf(draft: Draft, sections: number): string {
   return `${pattern}, ${sections} sections`;
 }
 
+export type Variant = NonNullable<Draft["variants"]>[number];
+
 interface Props {
-  draft: Draft;
+  variants: Variant[];
+  /** The plan as it is, once it has come to rest. */
+  input: PlanInput;
   sections: number;
   change: ChangeDraft<Draft>;
 }
 
 /** States pinned beside the plan, to be compared and chosen from. */
-export function Variants({ draft, sections, change }: Props) {
+export const Variants = memo(function Variants({ variants, input, sections, change }: Props) {
   const [comparing, setComparing] = useState(false);
-  const variants = draft.variants ?? [];
-  const put = (control: string | null, next: NonNullable<Draft["variants"]>) =>
-    change(control, (d) => ({ ...d, variants: next }));
+  const put = (control: string | null, next: Variant[]) => change(control, (d) => ({ ...d, variants: next }));
   return (
     <section>
       <h2>Variants</h2>
@@ -71,7 +74,12 @@ export function Variants({ draft, sections, change }: Props) {
         <Button
           icon={<PushpinOutlined />}
           disabled={variants.length >= mostVariants}
-          onClick={() => put(null, [...variants, { name: nameOf(draft, sections), input: draft.input }])}
+          onClick={() =>
+            change(null, (d) => ({
+              ...d,
+              variants: [...(d.variants ?? []), { name: nameOf(d.input, sections), input: d.input }],
+            }))
+          }
         >
           Pin this state
         </Button>
@@ -83,9 +91,10 @@ export function Variants({ draft, sections, change }: Props) {
       </div>
       {comparing && (
         <CompareVariants
-          draft={draft}
-          onChoose={(input) => {
-            change(null, (d) => ({ ...d, input }));
+          variants={variants}
+          input={input}
+          onChoose={(chosen) => {
+            change(null, (d) => ({ ...d, input: chosen }));
             setComparing(false);
           }}
           onClose={() => setComparing(false)}
@@ -93,4 +102,4 @@ export function Variants({ draft, sections, change }: Props) {
       )}
     </section>
   );
-}
+});

@@ -15,9 +15,11 @@ interface Props {
   prefix: string;
   wish: Wish;
   limits: Catalogue["sizes"];
-  /** part is what is being slid, or null for a choice. */
-  onChange: (part: string | null, wish: Wish) => void;
+  onChange: ChangeWish;
 }
+
+/** Changes a zone's wish; control is the part being slid, or null for a choice. */
+export type ChangeWish = (control: string | null, update: (wish: Wish) => Wish) => void;
 
 /** How one zone is parted: pattern, section size, and whether sections grow. */
 export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limits, onChange }: Props) {
@@ -27,30 +29,16 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limit
   return (
     <section>
       <h2>{name}</h2>
-      <Segmented<Wish["pattern"]>
-        block
-        aria-label={`Pattern, ${name.toLowerCase()}`}
-        className={styles.patterns ?? ""}
-        value={wish.pattern}
-        options={(Object.keys(patternNames) as Wish["pattern"][]).map((value) => ({
-          value,
-          label: (
-            <span className={styles.patternLabel}>
-              <PatternIcon pattern={value} />
-              {patternNames[value]}
-            </span>
-          ),
-        }))}
-        onChange={(pattern) => onChange(null, { ...wish, pattern })}
-      />
-      <p className={styles.lead}>{patternNotes[wish.pattern]}</p>
+      <PatternChoice name={name} pattern={wish.pattern} onChange={onChange} />
       <SizeSlider
         label={label(apart ? "Section width" : "Section size")}
         path={`parting.${zone}.widthMm`}
         mm={wish.widthMm}
         min={limits.minMm}
         max={limits.maxMm}
-        onChange={(mm) => onChange("widthMm", { ...wish, widthMm: mm, heightMm: apart ? wish.heightMm : mm })}
+        onChange={(mm) =>
+          onChange("widthMm", (w) => ({ ...w, widthMm: mm, heightMm: apart ? w.heightMm : mm }))
+        }
       />
       {apart && (
         <SizeSlider
@@ -59,14 +47,14 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limit
           mm={wish.heightMm}
           min={limits.minMm}
           max={limits.maxMm}
-          onChange={(mm) => onChange("heightMm", { ...wish, heightMm: mm })}
+          onChange={(mm) => onChange("heightMm", (w) => ({ ...w, heightMm: mm }))}
         />
       )}
       <Checkbox
         checked={!apart}
         onChange={(event) => {
           setApart(!event.target.checked);
-          if (event.target.checked) onChange(null, { ...wish, heightMm: wish.widthMm });
+          if (event.target.checked) onChange(null, (w) => ({ ...w, heightMm: w.widthMm }));
         }}
       >
         {label("Sections square")}
@@ -86,9 +74,39 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limit
           step={0.05}
           marks={{ 1: "even" }}
           tooltip={{ open: false }}
-          onChange={(ramp) => onChange("ramp", { ...wish, ramp })}
+          onChange={(ramp) => onChange("ramp", (w) => ({ ...w, ramp }))}
         />
       </div>
     </section>
+  );
+});
+
+interface PatternProps {
+  name: string;
+  pattern: Wish["pattern"];
+  onChange: ChangeWish;
+}
+
+const PatternChoice = memo(function PatternChoice({ name, pattern, onChange }: PatternProps) {
+  return (
+    <>
+      <Segmented<Wish["pattern"]>
+        block
+        aria-label={`Pattern, ${name.toLowerCase()}`}
+        className={styles.patterns ?? ""}
+        value={pattern}
+        options={(Object.keys(patternNames) as Wish["pattern"][]).map((value) => ({
+          value,
+          label: (
+            <span className={styles.patternLabel}>
+              <PatternIcon pattern={value} />
+              {patternNames[value]}
+            </span>
+          ),
+        }))}
+        onChange={(next) => onChange(null, (w) => ({ ...w, pattern: next }))}
+      />
+      <p className={styles.lead}>{patternNotes[pattern]}</p>
+    </>
   );
 });

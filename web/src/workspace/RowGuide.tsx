@@ -1,0 +1,123 @@
+import { LeftOutlined, RightOutlined } from "@ant-design/icons";
+import { Button, Modal, Segmented, Switch } from "antd";
+import { useState } from "react";
+import type { Layout, Row } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { comb, length, type LengthUnit } from "../app/units";
+import { zoneName } from "../head/names";
+import styles from "./RowGuide.module.css";
+
+const [wide, high] = [920, 300];
+const [left, right] = [40, wide - 40];
+
+/** Rows that begin on the viewer's left when one looks at that side of the head. */
+const fromLeft: Record<string, boolean> = { BL: false, BR: true, FL: true, FR: false };
+
+/** For the row at hand: where each part goes, as it is seen directly or in a mirror. */
+export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => void }) {
+  const unit = usePreferences((p) => p.unit);
+  const zones = layout.zones.map((z) => z.zone);
+  const [zone, setZone] = useState(zones[0] ?? "BL");
+  const [number, setNumber] = useState(1);
+  const [mirror, setMirror] = useState(false);
+  const rows = layout.rows.filter((r) => r.zone === zone);
+  const row = rows.find((r) => r.row === number) ?? rows[0];
+  const below = rows.find((r) => r.row === (row?.row ?? 0) - 1);
+  if (!row) return null;
+  const start = zone.startsWith("F") ? "hairline" : "middle part";
+  return (
+    <Modal open centered title="At the mirror: row guide" width={1000} footer={null} onCancel={onClose}>
+      <div className={styles.tools}>
+        <Segmented<string>
+          size="large"
+          aria-label="Zone"
+          value={zone}
+          options={zones.map((z) => ({ value: z, label: zoneName(z) }))}
+          onChange={(z) => {
+            setZone(z);
+            setNumber(1);
+          }}
+        />
+        <label className={styles.mirror}>
+          <Switch checked={mirror} onChange={setMirror} />
+          <span>As seen in a mirror</span>
+        </label>
+      </div>
+      <div className={styles.turn}>
+        <Button
+          size="large"
+          icon={<LeftOutlined />}
+          aria-label="Row below"
+          disabled={row.row === 1}
+          onClick={() => setNumber(row.row - 1)}
+        />
+        <h3>
+          Row {row.row} of {rows.length}
+          <small>
+            {row.sections} {row.sections === 1 ? "section" : "sections"}, {length(row.size.widthMm, unit)} ×{" "}
+            {length(row.size.heightMm, unit)} wished
+          </small>
+        </h3>
+        <Button
+          size="large"
+          icon={<RightOutlined />}
+          aria-label="Row above"
+          disabled={row.row === rows.length}
+          onClick={() => setNumber(row.row + 1)}
+        />
+      </div>
+      <Strip row={row} below={below} flip={fromLeft[zone] === mirror} start={start} unit={unit} />
+      <p className={styles.spoken} role="status">
+        {row.lower.partsMm.length === 0
+          ? `One section from end to end: no part inside this row, ${length(row.lower.lengthMm, unit)} long.`
+          : `From the ${start}, along the scalp: ${row.lower.partsMm.map((mm) => comb(mm, unit)).join(" · ")} ${unit}; the row is ${length(row.lower.lengthMm, unit)} long below.`}
+      </p>
+      <p className={styles.note}>
+        Measured on the lower line of the row, to the nearest {unit === "in" ? "⅛ in" : "2 mm"}. Dashed: the
+        parts of the row below.
+      </p>
+    </Modal>
+  );
+}
+
+interface StripProps {
+  row: Row;
+  below: Row | undefined;
+  /** Draws the row's start on the right. */
+  flip: boolean;
+  start: string;
+  unit: LengthUnit;
+}
+
+/** The row drawn flat and to scale, its start where the viewer sees it. */
+function Strip({ row, below, flip, start, unit }: StripProps) {
+  const longest = Math.max(row.lower.lengthMm, row.upper.lengthMm, below?.upper.lengthMm ?? 0);
+  const scale = (right - left) / longest;
+  const x = (mm: number) => (flip ? right - mm * scale : left + mm * scale);
+  const [top, line, foot] = [70, 190, 250];
+  return (
+    <svg viewBox={`0 0 ${wide} ${high}`} className={styles.strip} role="img" aria-label="The row, drawn flat">
+      <path
+        className={styles.hair}
+        d={`M${x(0)} ${line}L${x(row.lower.lengthMm)} ${line}L${x(row.upper.lengthMm)} ${top}L${x(0)} ${top}Z`}
+      />
+      {below?.upper.partsMm.map((mm) => (
+        <line key={mm} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot} />
+      ))}
+      {row.lower.partsMm.map((mm, i) => (
+        <g key={mm}>
+          <line className={styles.part} x1={x(mm)} y1={line} x2={x(row.upper.partsMm[i] ?? mm)} y2={top} />
+          <text x={x(mm)} y={line + 28} className={styles.figure}>
+            {comb(mm, unit)}
+          </text>
+        </g>
+      ))}
+      <line className={styles.line} x1={x(0)} x2={x(row.lower.lengthMm)} y1={line} y2={line} />
+      <line className={styles.line} x1={x(0)} x2={x(row.upper.lengthMm)} y1={top} y2={top} />
+      <circle cx={x(0)} cy={line} r={7} className={styles.start} />
+      <text x={x(0)} y={40} className={styles.from} textAnchor={flip ? "end" : "start"}>
+        from the {start}
+      </text>
+    </svg>
+  );
+}
