@@ -253,7 +253,7 @@ func unreadable(err error) invalid.Errors {
 		bad.Add("(document)", "Not valid JSON at byte %d: %s.", syntax.Offset, syntax.Error())
 	default:
 		if m := unknownField.FindStringSubmatch(err.Error()); m != nil {
-			bad.Add(m[1], "A plan has no field of this name; check its spelling.")
+			bad.Add(orDocument(m[1]), "A plan has no field named %q; check its spelling.", m[1])
 		} else {
 			bad.Add("(document)", "Not a plan: %s.", err)
 		}

@@ -85,7 +85,7 @@ export class Autosave<D> {
     this.draft = draft;
     this.onSaved = onSaved;
     if (this.isSaved) return;
-    shelf.put(this.place, { draft, base: this.base, version: this.stored?.version });
+    this.layOnShelf();
     if (this.blocked) return;
     if (!this.busy) this.tell({ kind: "changed" });
     this.saveIn(settleTime);
@@ -94,11 +94,11 @@ export class Autosave<D> {
   /** Saves what is unsaved, now. */
   async save() {
     window.clearTimeout(this.timer);
-    await this.busy;
+    // Whoever waited longest goes next; the others wait for her, too.
+    while (this.busy) await this.busy;
     if (this.blocked || this.isSaved) return;
-    this.busy = this.send();
+    this.busy = this.send().finally(() => (this.busy = undefined));
     await this.busy;
-    this.busy = undefined;
   }
 
   private async send() {
@@ -112,6 +112,7 @@ export class Autosave<D> {
       shelf.clear(this.place);
       this.stored = { id: stored.id, version: stored.version };
       this.base = sent;
+      if (!this.isSaved) this.layOnShelf(); // typed while the save was under way
       this.tell({ kind: "saved", at: new Date(stored.updated) });
       this.onSaved?.(stored, created);
       if (!this.isSaved) this.saveIn(0);
@@ -142,6 +143,10 @@ export class Autosave<D> {
 
   private get place() {
     return shelfName(this.keeper.kind, this.stored?.id);
+  }
+
+  private layOnShelf() {
+    shelf.put(this.place, { draft: this.draft, base: this.base, version: this.stored?.version });
   }
 
   private saveIn(ms: number) {

@@ -1,0 +1,51 @@
+package plan
+
+import (
+	"bytes"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/invalid"
+)
+
+func TestFileReadsWhatItWrote(t *testing.T) {
+	f := File{"Hesper’s, ½ in", Default()}
+	raw, err := f.Encode()
+	require.NoError(t, err)
+	back, err := ReadFile(bytes.NewReader(raw))
+	require.NoError(t, err)
+	assert.Equal(t, f, back)
+}
+
+// Whatever is read as a file is a plan or refused by name; what was read is written
+// and read again as it is.
+func FuzzReadFile(f *testing.F) {
+	good, err := File{"A plan", Default()}.Encode()
+	require.NoError(f, err)
+	f.Add(good)
+	f.Add(bytes.Replace(good, []byte(`"schema": 2`), []byte(`"schema": 1`), 1))
+	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":null}`))
+	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":2}}`))
+	f.Fuzz(func(t *testing.T, raw []byte) {
+		file, err := ReadFile(bytes.NewReader(raw))
+		if err != nil {
+			require.NotEmpty(t, invalid.From(err))
+			for _, bad := range invalid.From(err) {
+				require.NotEmpty(t, bad.Path)
+				require.NotEmpty(t, bad.Message)
+			}
+			return
+		}
+		again, err := file.Encode()
+		require.NoError(t, err)
+		back, err := ReadFile(bytes.NewReader(again))
+		require.NoError(t, err)
+		// Empty and missing lists are one; all else is the same.
+		if len(file.Input.Piece.Offers) == 0 {
+			file.Input.Piece.Offers, back.Input.Piece.Offers = nil, nil
+		}
+		require.Equal(t, file, back)
+	})
+}
