@@ -132,7 +132,8 @@ func (b tab) press(kind, text string) {
 // write replaces what stands in the field with the given label.
 func (b tab) write(label, text string) {
 	b.t.Helper()
-	field := `//label[normalize-space()="` + label + `"]/following::input[1]`
+	at := `//label[normalize-space()="` + label + `"]`
+	field := `(` + at + `//input | ` + at + `/following::input)[1]` // in the label or behind it
 	b.do(chromedp.Focus(field))
 	value[bool](b, "(document.activeElement.select(), true)")
 	// With pauses in which the page answers, which must not change what is typed.

@@ -259,3 +259,80 @@ func TestAcknowledgedSavesOutliveAPowerCut(t *testing.T) {
 	}
 	assert.True(t, strings.HasPrefix(plan.Title, "Saved "), plan.Title)
 }
+
+// An owner takes on an apprentice, who reads clients and works on plans and no
+// more; a client is archived, brought back and deleted; a lost tablet is signed out.
+func TestRunningTheStudio(t *testing.T) {
+	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
+	b, tablet := open(t, 1280, 800), open(t, 820, 1180)
+	b.claim(address)
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 1`)
+	b.press("button", "Add a person")
+	b.waitFor(`document.body.innerText.includes("First password")`)
+	b.write("Name", "Ikaika Moreau")
+	b.do(chromedp.Click(chromedp.CSS(`[role=dialog] .ant-select`)))
+	b.press(".ant-select-item-option-content", "Apprentice: reads clients, works on plans; deletes nothing")
+	b.write("First password", "boat repair shed")
+	b.press("button", "Add")
+	b.waitFor(`document.querySelectorAll("main li").length === 2`)
+
+	// A client, with an earlier install that hurt.
+	b.visit(address+"/clients/new", `document.body.innerText.includes("not measured yet")`)
+	b.do(chromedp.SendKeys(chromedp.CSS(`[aria-label="Name of the client"]`), "Juno Pellwether"))
+	b.press("button", "Add an earlier install")
+	b.write("What", "Small twists")
+	b.press(".ant-segmented-item", "Painful")
+	b.waitFor(isSaved)
+	b.waitFor(`/\/clients\/[0-9a-f-]{36}$/.test(location.pathname)`)
+	card := value[string](b, "location.href")
+
+	// The apprentice reads the card and changes nothing on it.
+	tablet.visit(address, `document.body.innerText.includes("Your name")`)
+	tablet.write("Your name", "ikaika moreau")
+	tablet.write("Password", "boat repair shop")
+	tablet.press("button", "Sign in")
+	tablet.waitFor(`document.body.innerText.includes("Name and password do not go together")`)
+	tablet.write("Password", "boat repair shed")
+	tablet.press("button", "Sign in")
+	tablet.waitFor(`document.body.innerText.includes("Start with a tape measure")`)
+	tablet.visit(card, `document.querySelector("[aria-label='Name of the client']")?.value === "Juno Pellwether"`)
+	tablet.waitFor(`document.body.innerText.includes("Small twists")`)
+	assert.True(t, value[bool](tablet, `document.querySelector("[aria-label='Name of the client']").readOnly`))
+	assert.True(t, value[bool](tablet, `document.querySelector("[inert]") !== null`))
+	assert.False(t, value[bool](tablet, `document.body.innerText.includes("Delete for good")`))
+	tablet.visit(address+"/house", `document.querySelectorAll("main li").length === 2`)
+	assert.False(t, value[bool](tablet, `document.body.innerText.includes("Add a person")`))
+
+	// A new password, and the tablet is out at its next step.
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 2`)
+	b.do(chromedp.Click(chromedp.CSS(`[aria-label="New password for Ikaika Moreau"]`)))
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("signed out everywhere")`)
+	value[bool](b, `(document.querySelector("[role=dialog] input").focus(), true)`)
+	b.do(chromedp.KeyEvent("another long one"))
+	b.press("button", "Set the password")
+	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
+	tablet.visit(address+"/plans", `document.body.innerText.includes("Your name")`)
+
+	// Archived, found there, brought back.
+	b.visit(card, `document.body.innerText.includes("Archive her card")`)
+	b.press("button", "Archive her card")
+	b.waitFor(`document.body.innerText.includes("Archived: not offered for new plans")`)
+	b.waitFor(isSaved)
+	b.visit(address+"/clients", `document.body.innerText.includes("No clients yet")`)
+	b.press(".ant-segmented-item", "Archived")
+	b.press("strong", "Juno Pellwether")
+	b.press("button", "Bring back from the archive")
+	b.waitFor(`!document.body.innerText.includes("Archived: not offered")`)
+	b.waitFor(isSaved)
+
+	// Deleted with a question asked first.
+	b.press("button", "Delete for good")
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("gone for good")`)
+	value[bool](b, `([...document.querySelectorAll("[role=dialog] button")].find((e) => e.innerText === "Delete for good").click(), true)`)
+	b.waitFor(`document.body.innerText.includes("No clients yet")`)
+
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 2`)
+	b.press("button", "Sign out everywhere")
+	b.waitFor(`document.body.innerText.includes("Your name")`)
+	b.visit(address+"/clients", `document.body.innerText.includes("Your name")`)
+}

@@ -1,0 +1,79 @@
+import { describe, expect, it } from "vitest";
+import type { Layout, Section } from "../api/types";
+import { classOf, legend } from "./reading";
+
+const spread = { min: 20, mean: 25, max: 30 };
+const section = (id: string, part: Partial<Section>): Section => ({
+  id,
+  zone: id.slice(0, 2),
+  row: 1,
+  index: 1,
+  outline: [],
+  areaMm2: 600,
+  share: 1,
+  widthMm: spread,
+  heightMm: spread,
+  centroid: [0, 0, 0],
+  normal: [0, 0, 1],
+  hairlineMm: 10,
+  partMm: 10,
+  seen: false,
+  neighbours: [],
+  ...part,
+});
+
+const layout = {
+  sections: [
+    section("BL1.1", { share: 0.4 }),
+    section("BL2.1", { row: 2, share: 1.1, seen: true }),
+    section("BL10.1", { row: 10, share: 1.1 }),
+    section("FR2.1", { row: 2, share: 1.6 }),
+  ],
+} as Layout;
+
+describe("reading the head", () => {
+  it("tells sizes apart by the share of the wish", () => {
+    const marks = [0.49, 0.5, 0.8, 1.24, 1.25, 1.5].map(
+      (share) => classOf(section("BL1.1", { share }), "size").mark,
+    );
+    expect(marks).toEqual(["−−", "−", "=", "=", "+", "++"]);
+  });
+
+  it("gives every class its own mark as well as its colour", () => {
+    for (const reading of ["size", "zone", "seen"] as const) {
+      const classes = legend(layout, reading).map((l) => l.of);
+      expect(new Set(classes.map((c) => c.mark)).size).toBe(classes.length);
+      expect(new Set(classes.map((c) => c.fill)).size).toBe(classes.length);
+    }
+  });
+
+  it("counts every section once, rows in order of number", () => {
+    for (const reading of ["size", "zone", "row", "seen"] as const)
+      expect(legend(layout, reading).reduce((n, l) => n + l.count, 0)).toBe(4);
+    expect(legend(layout, "row").map((l) => [l.of.mark, l.count])).toEqual([
+      ["1", 1],
+      ["2", 2],
+      ["10", 1],
+    ]);
+    expect(legend(layout, "size").map((l) => l.of.mark)).toEqual(["−−", "=", "++"]);
+  });
+
+  it("writes every mark in an ink that can be read on its colour", () => {
+    const luminance = (hex: string) => {
+      const [r, g, b] = [1, 3, 5].map((i) => {
+        const v = parseInt(hex.slice(i, i + 2), 16) / 255;
+        return v <= 0.03928 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+      });
+      return 0.2126 * (r ?? 0) + 0.7152 * (g ?? 0) + 0.0722 * (b ?? 0);
+    };
+    const every = [0.4, 0.6, 1, 1.3, 2].map((share) => classOf(section("BL1.1", { share }), "size"));
+    for (const zone of ["FL", "FR", "BL", "BR"]) every.push(classOf(section(`${zone}1.1`, {}), "zone"));
+    for (const row of [1, 2]) every.push(classOf(section("BL1.1", { row }), "row"));
+    for (const seen of [true, false]) every.push(classOf(section("BL1.1", { seen }), "seen"));
+    for (const { fill, ink } of every) {
+      const [a, b] = [luminance(fill), luminance(ink)].sort((x, y) => y - x);
+      // WCAG 2.2, success criterion 1.4.3: contrast of at least 4.5 to 1.
+      expect(((a ?? 0) + 0.05) / ((b ?? 0) + 0.05)).toBeGreaterThanOrEqual(4.5);
+    }
+  });
+});
