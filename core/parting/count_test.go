@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"math/rand/v2"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -89,5 +90,45 @@ func BenchmarkFitCount(b *testing.B) {
 	h := average(b)
 	for b.Loop() {
 		_, _ = FitCount(h, both(Brick, square(0.75), square(1)), 120, KeepNone)
+	}
+}
+
+// On any head and from any sizes: what is found keeps to its patterns, ramps and
+// limits, and never lies on one side of the wish alone unless it meets it.
+func TestFittedSizesStayWithinTheLimits(t *testing.T) {
+	r := rand.New(rand.NewPCG(7, 7))
+	for i := 0; i < 12; {
+		h, err := scalp.Fit(scalp.Tapes{
+			Circumference: 500 + 120*r.Float64(), FrontToNape: 320 + 80*r.Float64(), EarToEar: 290 + 60*r.Float64(), Ratio: 0.72 + 0.15*r.Float64(),
+		})
+		if err != nil {
+			continue
+		}
+		i++
+		s := Settings{
+			Wish{patterns[i%len(patterns)], square(0.5 + 1.2*r.Float64()), 0.6 + r.Float64()},
+			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1},
+		}
+		total := 24 + r.IntN(260)
+		found, err := FitCount(h, s, total, []Keep{KeepNone, KeepFront, KeepBack}[i%3])
+		if err != nil { // a kept zone may already have more than the wish
+			require.Equal(t, "total", invalid.From(err)[0].Path)
+			continue
+		}
+		require.NotEmpty(t, found)
+		if len(found) == 1 {
+			assert.Equal(t, total, found[0].Sections)
+		} else {
+			assert.Less(t, found[0].Sections, total)
+			assert.Greater(t, found[1].Sections, total)
+		}
+		for _, f := range found {
+			require.NoError(t, f.Settings.Check())
+			assert.Equal(t, s.Front.Pattern, f.Settings.Front.Pattern)
+			assert.Equal(t, s.Front.Ramp, f.Settings.Front.Ramp)
+			l, err := Lay(h, f.Settings)
+			require.NoError(t, err)
+			assert.Len(t, l.Sections, f.Sections)
+		}
 	}
 }
