@@ -25,7 +25,7 @@ func estimate(t *testing.T, id attach.ID, form pieces.Form, n int, hair, pitch f
 	return Estimate(Work{Sections: n, Pieces: n, PlaitLength: plait, Attach: w.Attach, Conceal: w.Conceal, OwnHead: own})
 }
 
-// Common practice, no source (core.md §9): 55 locs plaited and wrapped take five
+// Common practice, no source: 55 locs plaited and wrapped take five
 // to six hours, getting ready and finishing apart.
 func TestFiftyFiveWrappedLocs(t *testing.T) {
 	hours := 0.0
@@ -38,7 +38,7 @@ func TestFiftyFiveWrappedLocs(t *testing.T) {
 	assert.True(t, hours >= 5 && hours <= 6, "%.1f h", hours)
 }
 
-// Common practice, no source (core.md §9): 150 short twists woven one by one on
+// Common practice, no source: 150 short twists woven one by one on
 // one's own head take ten to fourteen hours.
 func TestHundredAndFiftyTwistsOnOnesOwnHead(t *testing.T) {
 	h := estimate(t, attach.HitchAndWeave, pieces.Twist, 150, 6*inch, 2*inch, true)
@@ -46,7 +46,7 @@ func TestHundredAndFiftyTwistsOnOnesOwnHead(t *testing.T) {
 	assert.True(t, hours >= 10 && hours <= 14, "%.1f h", hours)
 }
 
-// Common practice, no source (handbook §8): one's own head takes 1.2 to 1.3 times
+// Common practice, no source: one's own head takes 1.2 to 1.3 times
 // as long as a client's.
 func TestOwnHeadTakesLonger(t *testing.T) {
 	client := estimate(t, attach.HitchAndWeave, pieces.Twist, 100, 6*inch, 2*inch, false).Total.Likely

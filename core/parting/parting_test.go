@@ -220,7 +220,7 @@ func TestRightMirrorsLeft(t *testing.T) {
 }
 
 // The quarter rule of masonry codes for running bond: head joints of successive
-// courses are offset by at least a quarter unit. And core.md §2: widths stay within
+// courses are offset by at least a quarter unit. And our own rule: widths stay within
 // 35 % of the wished one in rows of three or more.
 func TestBrickKeepsTheQuarterRule(t *testing.T) {
 	forRandomLayouts(t, 400, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
@@ -325,7 +325,7 @@ func TestChannelsOfAGridAreItsColumnLines(t *testing.T) {
 	}
 }
 
-// Common practice, no source (core.md §9): sections on an average head by size,
+// Common practice, no source: sections on an average head by size,
 // and the area of its hair. They are counts of boxes.
 func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
 	h := average(t)

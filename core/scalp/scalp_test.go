@@ -41,7 +41,7 @@ func TestFittedHeadGivesItsTapesBack(t *testing.T) {
 	for range 300 {
 		h, want := randomHead(t, r)
 		got := h.Tapes(want.HairBulk)
-		// core.md: within 0.5 mm; the solver does far better.
+		// Half a millimetre is finer than any tape; the solver does far better.
 		assert.InDelta(t, want.Circumference, got.Circumference, 1e-3)
 		assert.InDelta(t, want.FrontToNape, got.FrontToNape, 1e-3)
 		assert.InDelta(t, want.EarToEar, got.EarToEar, 1e-3)
