@@ -34,8 +34,7 @@ import (
 const usage = `usage: kladotex serve|demo [-db FILE] [-addr HOST:PORT]
        kladotex backup|restore [-db FILE] COPY
        kladotex compute FILE|-
-       kladotex openapi|schema
-`
+       kladotex openapi|schema`
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)

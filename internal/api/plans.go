@@ -181,8 +181,7 @@ func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
 		variants[i] = store.Variant(v)
 	}
 	return store.Draft{
-		Variants: variants,
-		Title:    title, ClientID: draft.ClientID, Input: draft.Input,
+		Title: title, ClientID: draft.ClientID, Input: draft.Input, Variants: variants,
 		Summary: store.Summarise(draft.Input, res), By: person(ctx).Name,
 	}, nil
 }
