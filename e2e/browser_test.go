@@ -68,17 +68,17 @@ type tab struct {
 }
 
 // patience bounds every wait for something to appear.
-const patience = 10 * time.Second
+const patience = 25 * time.Second
 
 // open starts Chromium with a fresh profile and a window of the given size.
-func open(t *testing.T, width, height int) tab {
+func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.UserDataDir(filepath.Join(t.TempDir(), "profile")), chromedp.WindowSize(width, height))
-	for _, flag := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {
+	for _, flag := range append(flags, "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync") {
 		options = append(options, chromedp.Flag(flag, true))
 	}
-	ctx, cancel := context.WithTimeout(t.Context(), 3*time.Minute)
+	ctx, cancel := context.WithTimeout(t.Context(), 6*time.Minute)
 	t.Cleanup(cancel)
 	ctx, cancel = chromedp.NewExecAllocator(ctx, options...)
 	t.Cleanup(cancel)

@@ -190,7 +190,8 @@ func TestHeadByKeyboard(t *testing.T) {
 func TestAccessibility(t *testing.T) {
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
-	b := open(t, 1280, 800)
+	// Without motion, so that no colour is caught half-way.
+	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
 	look := func(page string, dim bool) {
 		_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(engine)+"; 0"))

@@ -34,6 +34,9 @@ export const palette = {
 
 export const textFace = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
 
+/** Whether this person asked her machine for little motion. */
+export const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
+
 export function themeOf(dim: boolean): ThemeConfig {
   const c = palette[dim ? "dim" : "day"];
   return {
@@ -62,6 +65,7 @@ export function themeOf(dim: boolean): ThemeConfig {
       borderRadius: 10,
       controlHeight: 40,
       wireframe: false,
+      motion: !calm(),
     },
     components: {
       Segmented: {

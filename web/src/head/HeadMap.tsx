@@ -16,6 +16,7 @@ import {
 import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSettled } from "../app/settled";
+import { calm } from "../app/theme";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
@@ -32,7 +33,6 @@ const turnStep = 10; // degrees an arrow key turns
 const turnTime = 380; // ms a view key takes
 
 const clampLat = (lat: number) => Math.max(-25, Math.min(90, lat));
-const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 const stillTime = 120; // ms after which a head counts as still
 const stripTime = 220; // ms after which the small views follow the big one
