@@ -139,6 +139,20 @@ describe("saving by itself", () => {
   });
 });
 
+describe("undoing before it was saved", () => {
+  it("leaves nothing to save and nothing on the shelf", async () => {
+    const s = studio();
+    const autosave = new Autosave(start, start, s.store("a", start), s.keeper);
+    autosave.take({ text: "a slip" }, ignore);
+    expect(autosave.current().kind).toBe("changed");
+    autosave.take(start, ignore);
+    expect(autosave.current().kind).toBe("saved");
+    expect(shelf.look(shelfName("note", "a"))).toBeUndefined();
+    await pass(5000);
+    expect(s.kept.get("a")?.version).toBe(1);
+  });
+});
+
 describe("when someone else saved", () => {
   async function conflict() {
     const s = studio();

@@ -53,6 +53,8 @@ export class Autosave<D> {
   private blocked = false;
   private timer = 0;
   private state: SaveState;
+  /** The state when nothing waits to be saved. */
+  private rest: SaveState;
   private readonly keeper: Keeper<D>;
   private readonly watchers = new Set<() => void>();
   private onSaved: OnSaved | undefined;
@@ -62,7 +64,7 @@ export class Autosave<D> {
     this.base = base;
     this.stored = opened && { id: opened.id, version: opened.version };
     this.keeper = keeper;
-    this.state = opened ? { kind: "saved", at: new Date(opened.updated) } : { kind: "new" };
+    this.rest = this.state = opened ? { kind: "saved", at: new Date(opened.updated) } : { kind: "new" };
   }
 
   readonly watch = (watcher: () => void) => {
@@ -84,7 +86,12 @@ export class Autosave<D> {
   take(draft: D, onSaved: OnSaved) {
     this.draft = draft;
     this.onSaved = onSaved;
-    if (this.isSaved) return;
+    if (this.isSaved) {
+      // Undone before it was saved: nothing is left to keep.
+      shelf.clear(this.place);
+      if (this.state.kind === "changed" || this.state.kind === "refused") this.tell(this.rest);
+      return;
+    }
     this.layOnShelf();
     if (this.blocked) return;
     if (!this.busy) this.tell({ kind: "changed" });
@@ -180,6 +187,7 @@ export class Autosave<D> {
   }
 
   private tell(state: SaveState) {
+    if (state.kind === "saved") this.rest = state;
     this.state = state;
     this.watchers.forEach((watcher) => watcher());
   }

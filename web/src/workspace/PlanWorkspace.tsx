@@ -57,6 +57,11 @@ export function PlanWorkspace() {
     [navigate],
   );
 
+  // A step chosen in the instant in which the plan was made still goes to "new": put right.
+  useEffect(() => {
+    if (id === newPlan && made && isStep(step)) void navigate(`/plans/${made}/${step}`, { replace: true });
+  }, [id, made, step, navigate]);
+
   if (!isStep(step)) return <Navigate to={`/plans/${id}/look${query.size > 0 ? `?${query}` : ""}`} replace />;
   const error = catalogue.error ?? plan.error ?? begun.error;
   const opened = fresh ? undefined : plan.data;
