@@ -15,6 +15,7 @@ import {
 } from "../api/queries";
 import type { Catalogue, ClientDocument, ClientDraft, Facts } from "../api/types";
 import { shelfName, useAutosave, useSaveState, type Keeper, type Stored } from "../app/autosave";
+import { download } from "../app/download";
 import { FieldErrors, LengthField } from "../app/fields";
 import { Header } from "../app/Header";
 import { usePreferences } from "../app/preferences";
@@ -492,10 +493,7 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
     });
   const hand = async () => {
     await save();
-    const link = document.createElement("a");
-    link.href = `/api/v1/clients/${id}/export`;
-    link.download = "";
-    link.click();
+    download(`/api/v1/clients/${id}/export`);
   };
   return (
     <div className={styles.keeping}>

@@ -1,3 +1,4 @@
+import { download } from "../app/download";
 import type { Stance } from "../head/camera";
 
 /** What can be taken along from a plan. */
@@ -18,8 +19,5 @@ export function takeAlong(what: TakeAlong, id: string, stance: Stance, style: St
     view: `view.svg?${query({ lon: turn.toFixed(1), lat: stance.lat.toFixed(1) })}`,
     file: "export",
   }[what];
-  const link = document.createElement("a");
-  link.href = `/api/v1/plans/${id}/${address}`;
-  link.download = "";
-  link.click();
+  download(`/api/v1/plans/${id}/${address}`);
 }
