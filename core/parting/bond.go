@@ -20,16 +20,58 @@ const (
 	band = 0.35
 )
 
-// course is a row before it is drawn: its length in wished widths and the σ of
-// its interior part ends, rising. A part end runs straight up but where upper
-// holds the σ at which each ends on the upper line.
+// middle says what a row has at an end that lies on the middle of the head where no
+// part runs: its mirror image goes on from there.
+type middle int
+
+const (
+	// border is an end that is none: a hairline, a part, another zone.
+	border middle = iota
+	// straddled: a section lies across the middle, half of it on either side.
+	straddled
+	// divided: a part end lies on the middle.
+	divided
+)
+
+// course is a row of one side before it is drawn: its length in wished widths and
+// the σ of its interior part ends, rising. A part end runs straight up but where
+// upper holds the σ at which each ends on the upper line.
 type course struct {
-	length float64
-	joints []float64
-	upper  []float64
+	length     float64
+	joints     []float64
+	upper      []float64
+	start, end middle
 }
 
-func (c course) sections() int { return len(c.joints) + 1 }
+// boxes is the number of sections on this side, one across the middle included.
+func (c course) boxes() int { return len(c.joints) + 1 }
+
+// halves is the number of ends at which only half a section belongs to this side.
+func (c course) halves() (n int) {
+	if c.start == straddled {
+		n++
+	}
+	if c.end == straddled {
+		n++
+	}
+	return n
+}
+
+// widths is the row's length in sections: one across the middle counts half.
+func (c course) widths() float64 { return float64(c.boxes()) - float64(c.halves())/2 }
+
+// folds is how often box k lies across the middle: its width is that of the box
+// times 2 for each.
+func (c course) folds(k int) float64 {
+	f := 1.0
+	if k == 0 && c.start == straddled {
+		f *= 2
+	}
+	if k == c.boxes()-1 && c.end == straddled {
+		f *= 2
+	}
+	return f
+}
 
 // top are the σ of the part ends on the upper line.
 func (c course) top() []float64 {
@@ -38,6 +80,27 @@ func (c course) top() []float64 {
 	}
 	return c.joints
 }
+
+// withMiddle are part ends of the course together with those on the middle.
+func (c course) withMiddle(joints []float64) []float64 {
+	if c.start != divided && c.end != divided {
+		return joints
+	}
+	out := make([]float64, 0, len(joints)+2)
+	if c.start == divided {
+		out = append(out, 0)
+	}
+	out = append(out, joints...)
+	if c.end == divided {
+		out = append(out, 1)
+	}
+	return out
+}
+
+// lower and higher are all part ends on the lower and on the upper line, those on
+// the middle included.
+func (c course) lower() []float64  { return c.withMiddle(c.joints) }
+func (c course) higher() []float64 { return c.withMiddle(c.top()) }
 
 // bounds are the σ on the lower line where section k (from 0) starts and ends.
 func (c course) bounds(k int) (from, to float64) { return gap(c.joints, k) }
@@ -67,19 +130,27 @@ func (c course) box(k int) box {
 // middle is the share of the row's middle line that the box takes up.
 func (b box) middle() float64 { return (b.lowTo - b.lowFrom + b.highTo - b.highFrom) / 2 }
 
-// equalJoints are the part ends of n sections of equal width.
-func equalJoints(n int) []float64 {
-	joints := make([]float64, n-1)
-	for k := range joints {
-		joints[k] = float64(k+1) / float64(n)
+// mids are what a course may have at an end: on the middle of the head, where
+// free, either; a section where a part stops before the row.
+func mids(free, behindStop bool) []middle {
+	switch {
+	case behindStop:
+		return []middle{straddled}
+	case free:
+		return []middle{straddled, divided}
 	}
-	return joints
+	return []middle{border}
 }
 
 // layGrid gives each course equal sections, with one column count for as many
 // rows as will bear it: as few seams as the column limits allow, then counts
-// that come nearest the wished width.
-func layGrid(courses []course) {
+// that come nearest the wished width. Rows that cross the middle have a column on
+// it.
+func layGrid(courses []course, free [2]bool) {
+	for i := range courses {
+		courses[i].start, courses[i].end = mids(free[0], false)[0], mids(free[1], false)[0]
+	}
+	halves := float64(courses[0].halves()) / 2
 	const seam = 1e3 // dearer than any sum of width errors
 	type state struct {
 		n    int
@@ -88,10 +159,10 @@ func layGrid(courses []course) {
 	}
 	layers := make([][]state, len(courses))
 	for i, c := range courses {
-		least := max(1, int(math.Ceil(c.length/maxColumn)))
-		most := max(least, int(c.length/minColumn))
+		least := max(1, int(math.Ceil(c.length/maxColumn+halves)))
+		most := max(least, int(c.length/minColumn+halves))
 		for n := least; n <= most; n++ {
-			off := math.Log(c.length / float64(n))
+			off := math.Log(c.length / max(0.5, float64(n)-halves))
 			s := state{n: n, cost: math.Inf(1)}
 			if i == 0 {
 				s.cost = off * off
@@ -119,7 +190,7 @@ func layGrid(courses []course) {
 		}
 	}
 	for i := len(courses) - 1; i >= 0; i-- {
-		courses[i].joints = equalJoints(layers[i][at].n)
+		courses[i].joints = endJoints(layers[i][at].n, ends{1, 1}, courses[i].start, courses[i].end)
 		at = layers[i][at].from
 	}
 }
@@ -129,25 +200,26 @@ func layGrid(courses []course) {
 // rows, then part ends slid between mid-joint and equal width. Where a head
 // narrows so fast that this breaks a rule, broken rules are spread out, and
 // failing that a wider choice of counts and end widths is tried.
-func layBrick(courses []course) {
-	best, kept := math.Inf(1), [][]float64(nil)
+//
+// Rows that cross the middle, where free, have a section or a part end on it, in
+// turn; behindStop asks for a section on it in the topmost.
+func layBrick(courses []course, free [2]bool, behindStop bool) {
+	best, kept := math.Inf(1), []course(nil)
 	for _, choice := range choices {
-		choose(courses, choice)
+		choose(courses, choice, free, behindStop)
 		slide(courses)
 		if bondState(courses) >= broken {
 			spread(courses)
 		}
 		cost := bondState(courses)
 		if cost < best {
-			best, kept = cost, cloneJoints(courses)
+			best, kept = cost, cloneCourses(courses)
 		}
 		if best < broken {
 			break
 		}
 	}
-	for i := range courses {
-		courses[i].joints = kept[i]
-	}
+	copy(courses, kept)
 }
 
 // choice is what the dynamic programming may pick from for a course.
@@ -179,34 +251,46 @@ func allEnds(widths ...float64) []ends {
 
 // choose picks every course's joints from what c offers, the cheapest way through
 // the rows.
-func choose(courses []course, c choice) {
+func choose(courses []course, c choice, free [2]bool, behindStop bool) {
 	type state struct {
-		joints []float64
-		cost   float64
-		from   int
+		course
+		cost float64
+		from int
 	}
 	layers := make([][]state, len(courses))
 	for i, row := range courses {
-		natural := int(math.Round(row.length))
-		for n := max(1, natural-c.reach); n <= max(1, natural+c.reach); n++ {
-			for _, e := range c.ends {
-				s := state{joints: endJoints(n, e), cost: math.Inf(1)}
-				own := widthCost(s.joints, row.length)
-				if i == 0 {
-					s.cost = own
-				} else {
-					for k, prev := range layers[i-1] {
-						if prev.cost+own >= s.cost {
-							break // a bond costs nothing at best, and the rest are dearer
-						}
-						if cost := prev.cost + own + bondCost(prev.joints, s.joints); cost < s.cost {
-							s.cost, s.from = cost, k
-						}
+		add := func(candidate course) {
+			s := state{course: candidate, cost: math.Inf(1)}
+			own := widthCost(candidate)
+			if i == 0 {
+				s.cost = own
+			} else {
+				for k, prev := range layers[i-1] {
+					if prev.cost+own >= s.cost {
+						break // a bond costs nothing at best, and the rest are dearer
+					}
+					if cost := prev.cost + own + bondCost(prev.course, candidate); cost < s.cost {
+						s.cost, s.from = cost, k
 					}
 				}
-				layers[i] = append(layers[i], s)
-				if n == 1 {
-					break // one section has no end widths to choose
+			}
+			layers[i] = append(layers[i], s)
+		}
+		for _, start := range mids(free[0], behindStop && i == len(courses)-1) {
+			for _, end := range mids(free[1], false) {
+				candidate := course{length: row.length, start: start, end: end}
+				natural := int(math.Round(row.length + float64(candidate.halves())/2))
+				for n := max(1, natural-c.reach); n <= max(1, natural+c.reach); n++ {
+					for _, e := range c.ends {
+						if start != border && e.start != 1 || end != border && e.end != 1 {
+							continue // on the middle, straddled and divided rows take turns instead
+						}
+						candidate.joints = endJoints(n, e, start, end)
+						add(candidate)
+						if n == 1 {
+							break // one section has no end widths to choose
+						}
+					}
 				}
 			}
 		}
@@ -214,16 +298,22 @@ func choose(courses []course, c choice) {
 	}
 	at := 0 // the cheapest end
 	for i := len(courses) - 1; i >= 0; i-- {
-		courses[i].joints = layers[i][at].joints
+		courses[i] = layers[i][at].course
 		at = layers[i][at].from
 	}
 }
 
 // endJoints are the part ends of n sections, the first and last of which are e
-// times as wide as the others.
-func endJoints(n int, e ends) []float64 {
+// times as wide as the others; of one across the middle half is on this side.
+func endJoints(n int, e ends, start, end middle) []float64 {
 	if n == 1 {
 		return nil
+	}
+	if start == straddled {
+		e.start /= 2
+	}
+	if end == straddled {
+		e.end /= 2
 	}
 	unit := 1 / (float64(n) - 2 + e.start + e.end)
 	joints := make([]float64, n-1)
@@ -252,16 +342,15 @@ const countPull = 0.5
 // widthCost is the squared error of a course's count, the mean squared error of
 // its widths (by ratio, so that wide and narrow weigh alike) and the price of
 // widths outside the band.
-func widthCost(joints []float64, length float64) float64 {
-	c := course{length: length, joints: joints}
-	low, high := widthBand(c.sections())
-	short := length - float64(c.sections())
+func widthCost(c course) float64 {
+	low, high := widthBand(c.boxes())
+	short := c.length - c.widths()
 	cost := countPull * short * short
-	for k := range c.sections() {
+	for k := range c.boxes() {
 		from, to := c.bounds(k)
-		w := (to - from) * length
+		w := (to - from) * c.length * c.folds(k)
 		off := math.Log(w)
-		cost += 6 * off * off / float64(c.sections())
+		cost += 6 * off * off / float64(c.boxes())
 		if w < low-1e-9 || w > high+1e-9 {
 			cost += broken * (1 + max(low-w, w-high))
 		}
@@ -270,11 +359,11 @@ func widthCost(joints []float64, length float64) float64 {
 }
 
 // bondCost prices the offsets between the part ends of two adjoining courses.
-func bondCost(below, above []float64) float64 {
-	if len(below) == 0 || len(above) == 0 {
+func bondCost(below, above course) float64 {
+	least, mean, ok := offsets(below, above)
+	if !ok {
 		return 0
 	}
-	least, mean := offsets(below, above)
 	cost := 4 * (0.5 - mean) * (0.5 - mean)
 	if least < quarter {
 		cost += broken * (1 + quarter - least)
@@ -284,17 +373,22 @@ func bondCost(below, above []float64) float64 {
 
 // meanWidth is the mean section width of two adjoining courses on their shared
 // line, in σ.
-func meanWidth(below, above []float64) float64 {
-	return (1/float64(len(below)+1) + 1/float64(len(above)+1)) / 2
+func meanWidth(below, above course) float64 {
+	return (1/below.widths() + 1/above.widths()) / 2
 }
 
 // offsets are the least and the mean distance of a part end of one course from
-// the nearest of the other, in mean section widths. Neither may be empty.
-func offsets(below, above []float64) (least, mean float64) {
-	least, sum := nearest(below, above)
-	least2, sum2 := nearest(above, below)
+// the nearest of the other on the line they share, in mean section widths; ok is
+// false when either has none.
+func offsets(below, above course) (least, mean float64, ok bool) {
+	a, b := below.higher(), above.lower()
+	if len(a) == 0 || len(b) == 0 {
+		return 0, 0, false
+	}
+	least, sum := nearest(a, b)
+	least2, sum2 := nearest(b, a)
 	w := meanWidth(below, above)
-	return min(least, least2) / w, (sum + sum2) / float64(len(below)+len(above)) / w
+	return min(least, least2) / w, (sum + sum2) / float64(len(a)+len(b)) / w, true
 }
 
 // nearest are the least and the sum of the distances from each of a to the
@@ -327,58 +421,59 @@ const slideRounds = 6
 // giving up equal widths, row by row, and keeps the best state seen.
 func slide(courses []course) {
 	best := bondState(courses)
-	kept := cloneJoints(courses)
+	kept := cloneCourses(courses)
 	for range slideRounds {
 		for i := range courses {
 			slideCourse(courses, i)
 		}
 		if cost := bondState(courses); cost < best {
-			best, kept = cost, cloneJoints(courses)
+			best, kept = cost, cloneCourses(courses)
 		}
 	}
-	for i := range courses {
-		courses[i].joints = kept[i]
-	}
+	copy(courses, kept)
 }
 
 func bondState(courses []course) float64 {
 	cost := 0.0
 	for i, c := range courses {
-		cost += widthCost(c.joints, c.length)
+		cost += widthCost(c)
 		if i > 0 {
-			cost += bondCost(courses[i-1].joints, c.joints)
+			cost += bondCost(courses[i-1], c)
 		}
 	}
 	return cost
 }
 
-func cloneJoints(courses []course) [][]float64 {
-	joints := make([][]float64, len(courses))
-	for i, c := range courses {
-		joints[i] = slices.Clone(c.joints)
+func cloneCourses(courses []course) []course {
+	out := slices.Clone(courses)
+	for i := range out {
+		out[i].joints = slices.Clone(out[i].joints)
 	}
-	return joints
+	return out
 }
 
 // slideCourse minimises, for course i, the squared differences of its widths
 // from their mean (weight 1 each) and of its part ends from the middle of the
 // neighbours' section they fall in (weight midPull each): a tridiagonal least
-// squares problem, solved by elimination.
+// squares problem, solved by elimination. A section across the middle is twice as
+// wide as its box, and counts half on this side: its box has the weight 2.
 func slideCourse(courses []course, i int) {
 	const midPull = 0.35
-	joints := courses[i].joints
+	c := courses[i]
+	joints := c.joints
 	m := len(joints)
 	if m == 0 {
 		return
 	}
-	// Row k: -x[k-1] + diag[k]·x[k] - x[k+1] = rhs[k], with x[-1] = 0 and
-	// x[m] = 1; equal widths make their right side vanish.
+	weight := func(k int) float64 { return c.folds(k) }
+	// Row k: -weight(k)·x[k-1] + diag[k]·x[k] - weight(k+1)·x[k+1] = rhs[k], with
+	// x[-1] = 0 and x[m] = 1; equal widths make their right side vanish.
 	diag := make([]float64, m)
 	rhs := make([]float64, m)
 	for k := range joints {
-		diag[k] = 2
+		diag[k] = weight(k) + weight(k+1)
 	}
-	rhs[m-1] = 1
+	rhs[m-1] = weight(m)
 	for _, j := range []int{i - 1, i + 1} {
 		if j < 0 || j >= len(courses) || len(courses[j].joints) == 0 {
 			continue
@@ -395,13 +490,13 @@ func slideCourse(courses []course, i int) {
 		}
 	}
 	for k := 1; k < m; k++ {
-		f := 1 / diag[k-1]
-		diag[k] -= f
+		f := weight(k) / diag[k-1]
+		diag[k] -= f * weight(k)
 		rhs[k] += f * rhs[k-1]
 	}
 	joints[m-1] = rhs[m-1] / diag[m-1]
 	for k := m - 2; k >= 0; k-- {
-		joints[k] = (rhs[k] + joints[k+1]) / diag[k]
+		joints[k] = (rhs[k] + weight(k+1)*joints[k+1]) / diag[k]
 	}
 }
 
@@ -415,38 +510,47 @@ func spread(courses []course) {
 	// A little more than the rule, so that the rounds converge inside it.
 	const margin = 1.02
 	best := bondState(courses)
-	kept := cloneJoints(courses)
+	kept := cloneCourses(courses)
 	for range spreadRounds {
 		for i, c := range courses {
 			if i > 0 {
-				pushApart(courses[i-1].joints, c.joints, margin*quarter)
+				pushApart(courses[i-1], c, margin*quarter)
 			}
 			keepWidths(c, margin)
 		}
 		cost := bondState(courses)
 		if cost < best {
-			best, kept = cost, cloneJoints(courses)
+			best, kept = cost, cloneCourses(courses)
 		}
 		if best < broken {
 			break
 		}
 	}
-	for i := range courses {
-		courses[i].joints = kept[i]
-	}
+	copy(courses, kept)
 }
 
 // pushApart moves part ends of two adjoining courses that stand closer than
-// least mean section widths apart, half the lack each.
-func pushApart(below, above []float64, least float64) {
+// least mean section widths apart, half the lack each; one on the middle stays.
+func pushApart(below, above course, least float64) {
 	gap := least * meanWidth(below, above)
-	for k, x := range below {
-		for l, y := range above {
+	for k, x := range below.joints {
+		for l, y := range above.joints {
 			if lack := gap - math.Abs(x-y); lack > 0 {
 				move := math.Copysign(lack/2, y-x)
-				below[k] -= move
-				above[l] += move
+				below.joints[k] -= move
+				above.joints[l] += move
 				x -= move
+			}
+		}
+	}
+	for _, pair := range [][2]course{{below, above}, {above, below}} {
+		fixed, free := pair[0], pair[1].joints
+		for k, x := range free {
+			if fixed.start == divided && x < gap {
+				free[k] = gap
+			}
+			if fixed.end == divided && x > 1-gap {
+				free[k] = 1 - gap
 			}
 		}
 	}
@@ -455,16 +559,17 @@ func pushApart(below, above []float64, least float64) {
 // keepWidths moves the part ends of a course whose sections leave the width
 // band, from its start to its end.
 func keepWidths(c course, margin float64) {
-	low, high := widthBand(c.sections())
+	low, high := widthBand(c.boxes())
 	low, high = low*margin/c.length, high/margin/c.length
-	for k := range c.sections() {
+	for k := range c.boxes() {
 		from, to := c.bounds(k)
-		lack := max(low-(to-from), 0) - max(to-from-high, 0)
+		f := c.folds(k)
+		lack := max(low/f-(to-from), 0) - max(to-from-high/f, 0)
 		if lack == 0 {
 			continue
 		}
 		// An end of the row cannot give way, so its neighbour gives all.
-		first, last := k == 0, k == c.sections()-1
+		first, last := k == 0, k == c.boxes()-1
 		switch {
 		case first && !last:
 			c.joints[k] += lack
@@ -478,15 +583,31 @@ func keepWidths(c course, margin float64) {
 }
 
 // layTriangles cuts each course by a zigzag into as many triangles as it would
-// hold boxes. The corner pieces are three quarters and their neighbours five
-// quarters of the rest: half triangles at the edge would be slivers. Zigzags of
-// neighbouring courses start on opposite sides, so that tips meet tips and bases
-// bases.
-func layTriangles(courses []course) {
+// hold boxes. At a border the corner pieces are three quarters and their neighbours
+// five quarters of the rest: half triangles at the edge would be slivers. Across
+// the middle two halves make a whole one. Zigzags of neighbouring courses start on
+// opposite sides, so that tips meet tips and bases bases.
+func layTriangles(courses []course, free [2]bool) {
 	for i := range courses {
 		c := &courses[i]
-		n := max(1, int(math.Round(c.length)))
-		// The zigzag's corners: one step apart, but one and a half at the ends.
+		c.start, c.end = mids(free[0], false)[0], mids(free[1], false)[0]
+		n := max(1, int(math.Round(c.length+float64(c.halves())/2)))
+		if n == 1 {
+			continue
+		}
+		// The zigzag's corners: one step apart, but one and a half at a border.
+		const edge = 1.5
+		first, last := edge, edge
+		if c.start == straddled {
+			first = 1
+		}
+		if c.end == straddled {
+			last = 1
+		}
+		steps := float64(n-3) + first + last
+		if n == 2 {
+			steps = 1 // one line from corner to corner
+		}
 		corner := func(k int) float64 {
 			switch k {
 			case 0:
@@ -494,7 +615,7 @@ func layTriangles(courses []course) {
 			case n - 1:
 				return 1
 			}
-			return (float64(k) + 0.5) / float64(n)
+			return (float64(k-1) + first) / steps
 		}
 		c.joints, c.upper = make([]float64, n-1), make([]float64, n-1)
 		for k := range n - 1 {
@@ -516,7 +637,7 @@ const jitterShare = 0.12
 func jitter(courses []course) {
 	for i := range courses {
 		c := &courses[i]
-		reach := jitterShare / float64(c.sections())
+		reach := jitterShare / c.widths()
 		c.upper = slices.Clone(c.joints)
 		for k := range c.joints {
 			c.joints[k] += reach * stray(2*i, k)

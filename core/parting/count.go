@@ -32,98 +32,134 @@ const (
 	fitWidthSteps  = 24
 	fitHeightReach = 0.2
 	fitHeightSteps = 10
-	fitBisection   = 40
+	// fitClose is how close, as a ratio, the common scale is found.
+	fitClose = 1.0002
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
 // head h has exactly total sections: the common scale at which the count passes
-// total, then small departures from it, row heights and widths of each zone for
-// themselves. It returns one result when it is met. When it can not be met it
-// returns the two nearest, the lesser first; an odd total never is, because left
-// and right mirror each other.
+// total, then small departures from it, row heights and widths of front and back for
+// themselves. Spots left out and changes by hand count. It returns one result when it
+// is met, else the two nearest, the lesser first; an odd total is never met where
+// left and right mirror each other.
 //
 // The error, if any, is an [invalid.Errors]: of the settings, with paths under
 // "parting", or of "total" when no size in the accepted range comes near.
 func FitCount(h scalp.Head, s Settings, total int, keep Keep) ([]Fitted, error) {
-	if err := s.Check(); err != nil {
+	now, err := Lay(h, s)
+	if err != nil {
 		return nil, invalid.From(err).Under("parting").Err()
 	}
-	plans, _ := quadrants(h, s)
-	free := make([]bool, len(plans)) // in the order of plans: back, front
-	for i, p := range plans {
-		free[i] = keep == KeepNone || keep == KeepFront && p.zone == BackLeft || keep == KeepBack && p.zone == FrontLeft
-	}
-	count := func(scale float64) int {
-		n := 0
-		for i, p := range plans {
-			if free[i] {
-				n += 2 * p.scaled(scale, scale).count()
-			} else {
-				n += 2 * p.scaled(1, 1).count()
+	f := fitting{head: h, settings: s, free: map[string]bool{"front": keep != KeepFront, "back": keep != KeepBack}}
+	// Left out and changed by hand, the head holds fewer or more than are laid.
+	byHand := len(now.Sections) - f.count(1)
+	var met []Fitted
+	for range 4 {
+		found, err := f.near(total - byHand)
+		if err != nil {
+			return nil, err
+		}
+		met = met[:0]
+		for _, x := range found {
+			l, err := Lay(h, x.Settings)
+			if err != nil {
+				continue
+			}
+			byHand = len(l.Sections) - x.Sections
+			x.Sections = len(l.Sections)
+			met = append(met, x)
+			if x.Sections == total {
+				return []Fitted{x}, nil
 			}
 		}
-		return n
+		if len(s.Edits) == 0 && len(s.LeftOut) == 0 {
+			break
+		}
 	}
-	low, high := scaleRange(plans, free)
+	return met, nil
+}
+
+// fitting looks for counts near a common scale of the free zones.
+type fitting struct {
+	head     scalp.Head
+	settings Settings
+	free     map[string]bool // by wish
+	scale    float64
+}
+
+// scaled are the settings with the free zones' sizes scaled.
+func (f fitting) scaled(scale float64) Settings {
+	s := f.settings
+	for path, wish := range map[string]*Wish{"front": &s.Front, "back": &s.Back} {
+		if f.free[path] {
+			wish.Width *= scale
+			wish.Height *= scale
+		}
+	}
+	return s
+}
+
+// count is the number of sections laid at a scale; none where the zones have no room
+// at it.
+func (f fitting) count(scale float64) int {
+	s := f.scaled(scale)
+	frames, err := newFrames(f.head, s)
+	if err != nil {
+		return 0
+	}
+	couples := frames.couples()
+	eachPanel(couples, (*panel).layRows)
+	return sectionsOf(couples)
+}
+
+// near are the settings that lay exactly total sections, or the two nearest.
+func (f fitting) near(total int) ([]Fitted, error) {
+	low, high := f.scaleRange()
 	// Never more than can be laid: look at the smallest size only so far down.
-	for count(low) > MaxSections && low < 1 {
+	for f.count(low) > MaxSections && low < 1 {
 		low *= 1.1
 	}
-	most, least := count(low), count(high)
+	// Nor larger than a structure has room for.
+	for f.count(high) == 0 && high > 1 {
+		high = max(1, high/1.1)
+	}
+	most, least := f.count(low), f.count(high)
 	if total > most || total < least {
 		var bad invalid.Errors
 		bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", least, most, total)
 		return nil, bad
 	}
-	lay := fitting{plans: plans, free: free, settings: s}
-	for range fitBisection { // fewer sections at larger scales
-		if mid := math.Sqrt(low * high); count(mid) >= total {
+	for high/low > fitClose { // fewer sections at larger scales
+		if mid := math.Sqrt(low * high); f.count(mid) >= total {
 			low = mid
 		} else {
 			high = mid
 		}
 	}
-	lay.scale = math.Sqrt(low * high)
-	if total%2 == 0 {
-		return lay.nearest(total), nil
+	f.scale = math.Sqrt(low * high)
+	if total%2 == 0 || !f.mirrored() {
+		return f.nearest(total), nil
 	}
 	// Left and right are mirror images: an odd total lies between two even ones.
-	lesser, greater := lay.nearest(total-1), lay.nearest(total+1)
+	lesser, greater := f.nearest(total-1), f.nearest(total+1)
 	return []Fitted{lesser[0], greater[len(greater)-1]}, nil
 }
 
 // scaleRange are the least and the greatest common scale that keep the free zones'
-// sizes, with some room for departures, within the limits.
-func scaleRange(plans []*plan, free []bool) (low, high float64) {
+// sizes within the limits.
+func (f fitting) scaleRange() (low, high float64) {
 	low, high = 0, math.Inf(1)
-	for i, p := range plans {
-		if !free[i] {
-			continue
+	for path, wish := range map[string]Wish{"front": f.settings.Front, "back": f.settings.Back} {
+		if f.free[path] {
+			low = max(low, MinSize/min(wish.Width, wish.Height))
+			high = min(high, MaxSize/max(wish.Width, wish.Height))
 		}
-		low = max(low, MinSize/min(p.wish.Width, p.wish.Height))
-		high = min(high, MaxSize/max(p.wish.Width, p.wish.Height))
 	}
 	return low, high
 }
 
-// scaled is the zone with its width and height scaled, its rows laid.
-func (p *plan) scaled(width, height float64) *plan {
-	q := &plan{zone: p.zone, patch: p.patch, wish: p.wish}
-	q.wish.Width *= width
-	q.wish.Height *= height
-	q.layRows()
-	return q
-}
-
-// fitting looks for counts near a common scale of the zones.
-type fitting struct {
-	settings Settings
-	plans    []*plan // back, front
-	free     []bool  // which of them may change
-	scale    float64
-}
-
-// option is a way to part a zone, and how far it departs from what was looked for.
+// option is a way to part the zones of a wish, and how far it departs from what was
+// looked for.
 type option struct {
 	size      Size
 	departure float64
@@ -132,25 +168,25 @@ type option struct {
 // nearest are the settings with exactly total sections, or the two on either side.
 // Row heights depart step by step, so that the first answer is a near one.
 func (f fitting) nearest(total int) []Fitted {
-	options := make([]map[int]option, len(f.plans)) // by sections on one side
-	for i, p := range f.plans {
-		options[i] = map[int]option{}
-		if !f.free[i] {
-			options[i][p.scaled(1, 1).count()] = option{p.wish.Size, 0}
+	options := map[string]map[int]option{"front": {}, "back": {}} // by sections
+	for _, path := range []string{"front", "back"} {
+		if !f.free[path] {
+			f.addOptions(options[path], path, 0, 0)
 		}
 	}
 	for step := range fitHeightSteps + 1 {
 		height := fitHeightReach * float64(step) / fitHeightSteps
-		for i, p := range f.plans {
-			if f.free[i] {
-				p.addOptions(options[i], f.scale, height)
+		for _, path := range []string{"front", "back"} {
+			if f.free[path] {
+				f.addOptions(options[path], path, height, fitWidthSteps)
 				if step > 0 {
-					p.addOptions(options[i], f.scale, -height)
+					f.addOptions(options[path], path, -height, fitWidthSteps)
 				}
 			}
 		}
-		if found, ok := f.pairs(options)[total]; ok {
-			return []Fitted{found}
+		found := f.pairs(options)
+		if x, ok := found[total]; ok {
+			return []Fitted{x}
 		}
 	}
 	found := f.pairs(options)
@@ -165,14 +201,28 @@ func (f fitting) nearest(total int) []Fitted {
 	return out
 }
 
+// mirrored tells whether every zone has its mirror image, so that the count is even.
+func (f fitting) mirrored() bool {
+	frames, err := newFrames(f.head, f.settings)
+	if err != nil {
+		return false
+	}
+	for _, c := range frames.couples() {
+		if c.left != c.right || c.left.central {
+			return false
+		}
+	}
+	return true
+}
+
 // pairs are the totals that the zones' options make together, each with the
 // settings that depart least.
-func (f fitting) pairs(options []map[int]option) map[int]Fitted {
+func (f fitting) pairs(options map[string]map[int]option) map[int]Fitted {
 	out := map[int]Fitted{}
 	departures := map[int]float64{}
-	for _, nb := range slices.Sorted(maps.Keys(options[0])) {
-		for _, nf := range slices.Sorted(maps.Keys(options[1])) {
-			n, back, front := 2*(nb+nf), options[0][nb], options[1][nf]
+	for _, nb := range slices.Sorted(maps.Keys(options["back"])) {
+		for _, nf := range slices.Sorted(maps.Keys(options["front"])) {
+			n, back, front := nb+nf, options["back"][nb], options["front"][nf]
 			departure := back.departure + front.departure
 			if old, ok := departures[n]; ok && old <= departure {
 				continue
@@ -186,21 +236,50 @@ func (f fitting) pairs(options []map[int]option) map[int]Fitted {
 	return out
 }
 
-// addOptions adds the counts of one side of a zone that widths near the scale make,
-// rows being higher than the scale by the share height.
-func (p *plan) addOptions(out map[int]option, scale, height float64) {
-	rows := p.scaled(scale, scale*math.Exp(height)) // row lines hang on the height alone
-	for c := -fitWidthSteps; c <= fitWidthSteps; c++ {
-		width := fitWidthReach * float64(c) / fitWidthSteps
-		size := Size{p.wish.Width * scale * math.Exp(width), rows.wish.Height}
-		if min(size.Width, size.Height) < MinSize || max(size.Width, size.Height) > MaxSize {
+// addOptions adds the counts that widths near the scale make of a wish, rows being
+// higher than the scale by the share height, in so many steps of width either way.
+func (f fitting) addOptions(out map[int]option, path string, height float64, steps int) {
+	s := f.scaled(max(f.scale, 1e-9))
+	if !f.free[path] {
+		s = f.settings
+	}
+	wish := &s.Front
+	if path == "back" {
+		wish = &s.Back
+	}
+	wish.Height *= math.Exp(height)
+	whole := wish.Width
+	if wish.Height < MinSize || wish.Height > MaxSize {
+		return
+	}
+	frames, err := newFrames(f.head, s)
+	if err != nil {
+		return
+	}
+	var couples []couple
+	for _, c := range frames.couples() {
+		if c.any().wishPath == path {
+			couples = append(couples, c)
+		}
+	}
+	eachPanel(couples, (*panel).layRows)
+	for c := -steps; c <= steps; c++ {
+		width := 0.0
+		if steps > 0 {
+			width = fitWidthReach * float64(c) / float64(steps)
+		}
+		size := Size{whole * math.Exp(width), wish.Height}
+		if size.Width < MinSize || size.Width > MaxSize {
 			continue
 		}
-		rows.wish.Width = size.Width
-		rows.layCourses()
+		eachPanel(couples, func(p *panel) {
+			p.wish.Width = size.Width
+			p.layCourses()
+		})
+		n := sectionsOf(couples)
 		departure := width*width + height*height + (width-height)*(width-height)
-		if old, ok := out[rows.count()]; !ok || departure < old.departure {
-			out[rows.count()] = option{size, departure}
+		if old, ok := out[n]; !ok || departure < old.departure {
+			out[n] = option{size, departure}
 		}
 	}
 }

@@ -18,7 +18,7 @@ func TestEveryTotalIsMetOrItsNeighboursAreGiven(t *testing.T) {
 	patternOf := map[string]Settings{
 		"Child":       both(Brick, square(1), square(1)),
 		"Average":     both(Grid, square(0.75), square(1)),
-		"Extra-large": {Wish{Triangle, square(0.75), 1}, Wish{FreeHand, square(1), 1.4}},
+		"Extra-large": Plain(Wish{Triangle, square(0.75), 1, 1}, Wish{FreeHand, square(1), 1.4, 1}),
 	}
 	for _, preset := range scalp.Presets() {
 		s, ok := patternOf[preset.Name]
@@ -105,10 +105,10 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 			continue
 		}
 		i++
-		s := Settings{
-			Wish{patterns[i%len(patterns)], square(0.5 + 1.2*r.Float64()), 0.6 + r.Float64()},
-			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1},
-		}
+		s := Plain(
+			Wish{patterns[i%len(patterns)], square(0.5 + 1.2*r.Float64()), 0.6 + r.Float64(), 1},
+			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1, 1},
+		)
 		total := 24 + r.IntN(260)
 		found, err := FitCount(h, s, total, []Keep{KeepNone, KeepFront, KeepBack}[i%3])
 		if err != nil { // a kept zone may already have more than the wish

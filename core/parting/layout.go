@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strconv"
@@ -11,158 +12,286 @@ import (
 	"kladotex/core/scalp"
 )
 
-// earShare is how far up the ear-to-ear part, from the ear top, the corner of
-// the back half lies: rows below it end at the hairline and the part, the top
-// row runs along the rest of the part.
-const earShare = 0.6
+// couple is a zone with both its sides: the same panel on each where they mirror one
+// another, and nil on a side that has none.
+type couple struct{ left, right *panel }
 
-// plan is a zone of the left side on its way to becoming sections.
-type plan struct {
-	zone, mirror Zone
-	wish         Wish
-	patch        *patch
-	// ccw tells whether rows run counter-clockwise seen from outside when
-	// walked along the lower line first.
-	ccw bool
-	// lines are the row lines from the bottom rail up, mids the middles of the
-	// rows between them; courses the rows themselves.
-	ts          []float64
-	lines, mids []curve
-	courses     []course
-	// ids name the sections by row and place.
-	ids [][]string
+// any is a panel of the couple.
+func (c couple) any() *panel {
+	if c.left != nil {
+		return c.left
+	}
+	return c.right
 }
 
-// borders are the named lines of one side that zones meet at.
-type borders struct {
-	hairline, middle, earToEar curve
+// bedCouple is a couple of beds.
+type bedCouple struct{ left, right *bed }
+
+// frames are both sides of a head.
+type frames struct{ left, right *frame }
+
+// newFrames lays out the zones of both sides.
+func newFrames(h scalp.Head, s Settings) (frames, error) {
+	left, err := newFrame(h, s, LeftSide)
+	if err != nil || s.symmetric() {
+		return frames{left, left}, err
+	}
+	right, err := newFrame(h, s, RightSide)
+	return frames{left, right}, err
 }
 
-// Lay parts the head in four quadrants along a middle part and an ear-to-ear
-// part. The right side is the exact mirror image of the left. The error, if any,
-// is an [invalid.Errors] with paths relative to s.
+// couples are the zones of individuals in working order: from the back, the front
+// last.
+func (f frames) couples() []couple {
+	return pair(f.left.panels, f.right.panels, (*panel).name, couple{}.with)
+}
+
+func (f frames) beds() []bedCouple {
+	return pair(f.left.beds, f.right.beds, (*bed).name, bedCouple{}.with)
+}
+
+func (p *panel) name() string { return p.key }
+func (b *bed) name() string   { return b.key }
+
+func (couple) with(left, right *panel) couple     { return couple{left, right} }
+func (bedCouple) with(left, right *bed) bedCouple { return bedCouple{left, right} }
+
+// pair puts what has the same name on either side together.
+func pair[T comparable, C any](left, right []T, name func(T) string, with func(left, right T) C) []C {
+	var none T
+	find := func(list []T, key string) T {
+		if i := slices.IndexFunc(list, func(x T) bool { return name(x) == key }); i >= 0 {
+			return list[i]
+		}
+		return none
+	}
+	var out []C
+	for _, l := range left {
+		out = append(out, with(l, find(right, name(l))))
+	}
+	for _, r := range right {
+		if find(left, name(r)) == none {
+			out = append(out, with(none, r))
+		}
+	}
+	return out
+}
+
+// on is the name of a zone on a side.
+func on(key string, central bool, side Side) Zone {
+	switch {
+	case central:
+		return Zone(key)
+	case side == RightSide:
+		return Zone(key + "R")
+	}
+	return Zone(key + "L")
+}
+
+// Lay parts the head as s wishes. Where nothing keeps them apart, the right side is
+// the exact mirror image of the left. The error, if any, is an [invalid.Errors] with
+// paths relative to s: settings that are no layout, or that do not fit this head.
 func Lay(h scalp.Head, s Settings) (Layout, error) {
 	if err := s.Check(); err != nil {
 		return Layout{}, err
 	}
-	plans, lines := quadrants(h, s)
-	for _, p := range plans {
-		p.layRows()
+	f, err := newFrames(h, s)
+	if err != nil {
+		return Layout{}, err
 	}
-	if n := 2 * (plans[0].count() + plans[1].count()); n > MaxSections {
-		return Layout{}, tooMany(plans, s, n)
+	couples := f.couples()
+	eachPanel(couples, (*panel).layRows)
+	misfits := moveParts(h, couples, s.Edits)
+	if n := sectionsOf(couples); n > MaxSections {
+		return Layout{}, tooMany(couples, s, n)
 	}
-	return draw(h, plans, lines), nil
+	out := draw(h, s, f, couples)
+	out.Misfits = append(out.Misfits, misfits...)
+	if err := leaveOut(h, s, &out); err != nil {
+		return Layout{}, err
+	}
+	changeByHand(h, s, &out)
+	slices.SortFunc(out.Misfits, func(a, b Misfit) int { return cmp.Compare(a.Edit, b.Edit) })
+	if err := layBase(h, s, f, &out); err != nil {
+		return Layout{}, err
+	}
+	finish(h, s, f, couples, &out)
+	return out, nil
 }
 
-// quadrants are the back and the front zone of the left side.
-func quadrants(h scalp.Head, s Settings) ([]*plan, borders) {
-	ear := newCurve(h, meridian(h, h.Landmark(scalp.EarTop), h.Crown()))
-	corner := ear.at(earShare)
-	ear = newCurve(h, append(append(
-		ear.between([]r3.Vec{ear.points[0]}, 0, earShare), corner),
-		ear.between(nil, earShare, 2)...))
-	cut := slices.Index(ear.points, corner)
+// eachPanel does something once with every panel.
+func eachPanel(couples []couple, do func(*panel)) {
+	for _, c := range couples {
+		if c.left != nil {
+			do(c.left)
+		}
+		if c.right != nil && c.right != c.left {
+			do(c.right)
+		}
+	}
+}
 
-	frontPart := newCurve(h, meridian(h, h.Landmark(scalp.FrontCentre), h.Crown()))
-	backPart := newCurve(h, meridian(h, h.Landmark(scalp.NapeCentre), h.Crown()))
-	sub := func(from, to scalp.Landmark) curve { return newCurve(h, h.Hairline(from, to)) }
+// sectionsOf counts the sections of both sides, those across the middle once.
+func sectionsOf(couples []couple) (n int) {
+	for _, c := range couples {
+		if c.left != nil {
+			n += c.left.boxes()
+		}
+		if c.right != nil {
+			n += c.right.boxes() - c.right.across()
+		}
+	}
+	return n
+}
 
-	side := slices.Clone(sub(scalp.EarTop, scalp.NapeCorner).points)
-	slices.Reverse(side)
-	side = append(side, ear.points[1:cut+1]...)
-	back := &plan{
-		zone: BackLeft, mirror: BackRight, wish: s.Back,
-		patch: newPatch(h,
-			sub(scalp.NapeCorner, scalp.NapeCentre).reversed(),
-			newCurve(h, ear.points[cut:]).reversed(),
-			backPart,
-			newCurve(h, side)),
+// boxes counts the sections of this side.
+func (p *panel) boxes() (n int) {
+	for _, c := range p.courses {
+		n += c.boxes()
 	}
-	front := &plan{
-		zone: FrontLeft, mirror: FrontRight, wish: s.Front, ccw: true,
-		patch: newPatch(h,
-			sub(scalp.Sideburn, scalp.EarTop),
-			frontPart,
-			sub(scalp.FrontCentre, scalp.Sideburn).reversed(),
-			ear),
+	return n
+}
+
+// across counts those that lie across the middle; a row of one section only, all
+// round the head, is one of them.
+func (p *panel) across() (n int) {
+	for _, c := range p.courses {
+		n += min(c.halves(), c.boxes())
 	}
-	return []*plan{back, front}, borders{
-		hairline: sub(scalp.FrontCentre, scalp.NapeCentre),
-		middle:   newCurve(h, append(slices.Clone(frontPart.points), backPart.reversed().points[1:]...)),
-		earToEar: ear,
-	}
+	return n
 }
 
 // layRows sets the number of rows, their lines and the sections in each.
-func (p *plan) layRows() {
+func (p *panel) layRows() {
 	rise := p.patch.rise()
-	rows := rowCount(rise[riseSteps], p.wish.Height, p.wish.Ramp)
+	rows := p.rows
+	if rows == 0 {
+		rows = rowCount(rise[riseSteps], p.wish.Height, p.wish.Ramp)
+	}
 	p.ts = rowLines(rise, rows, p.wish.Ramp)
+	p.drawRows()
+	p.layCourses()
+}
+
+// drawRows draws the row lines at ts.
+func (p *panel) drawRows() {
+	rows := len(p.ts) - 1
 	p.lines, p.mids = make([]curve, rows+1), make([]curve, rows)
-	p.courses = make([]course, rows)
 	for i, t := range p.ts {
 		p.lines[i] = p.patch.line(t)
 	}
 	for i := range rows {
 		p.mids[i] = p.patch.line((p.ts[i] + p.ts[i+1]) / 2)
 	}
-	p.layCourses()
 }
 
 // layCourses sets the sections in each row.
-func (p *plan) layCourses() {
+func (p *panel) layCourses() {
+	p.courses = make([]course, len(p.mids))
+	along := p.along()
 	for i := range p.courses {
-		p.courses[i] = course{length: p.mids[i].length() / (p.wish.Width * p.growth(i))}
+		p.courses[i].length = p.mids[i].length() / (p.wish.Width * p.growth(i)) * growthCount(along)
+		if p.fixed > 0 {
+			p.courses[i].length = float64(p.fixed)
+		}
 	}
 	switch p.wish.Pattern {
 	case Grid:
-		layGrid(p.courses)
+		layGrid(p.courses, p.free)
 	case Brick:
-		layBrick(p.courses)
+		layBrick(p.courses, p.free, p.behindStop)
 	case Triangle:
-		layTriangles(p.courses)
+		layTriangles(p.courses, p.free)
 	case FreeHand:
-		layBrick(p.courses)
+		layBrick(p.courses, p.free, p.behindStop)
 		jitter(p.courses)
 	}
+	p.flat = p.courses
+	if along != 1 {
+		p.flat = cloneCourses(p.courses)
+		for i := range p.courses {
+			c := &p.courses[i]
+			c.joints = stretched(c.joints, along)
+			if c.upper != nil {
+				c.upper = stretched(c.upper, along)
+			}
+		}
+	}
+}
+
+// along is how sections grow along this panel's rows: in rings, and in the single
+// row of a nape guard or a peak, not at all.
+func (p *panel) along() float64 {
+	if p.ring || p.key == "N" || p.key == "W" {
+		return 1
+	}
+	return p.wish.Along
+}
+
+// growthCount is how many more sections a row holds that grow from the wished width
+// by the factor along, than equal ones.
+func growthCount(along float64) float64 {
+	if along == 1 {
+		return 1
+	}
+	return math.Log(along) / (along - 1)
+}
+
+// stretched moves part ends so that equal sections become ones that grow along the
+// row, as [rowLines] does with rows.
+func stretched(joints []float64, along float64) []float64 {
+	out := make([]float64, len(joints))
+	for i, x := range joints {
+		out[i] = (math.Pow(along, x) - 1) / (along - 1)
+	}
+	return out
 }
 
 // growth is the wished size in row i ÷ that at the bottom rail.
-func (p *plan) growth(i int) float64 {
-	return math.Pow(p.wish.Ramp, (float64(i)+0.5)/float64(len(p.courses)))
+func (p *panel) growth(i int) float64 {
+	return math.Pow(p.wish.Ramp, (float64(i)+0.5)/float64(len(p.mids)))
 }
 
-func (p *plan) count() int {
-	n := 0
-	for _, c := range p.courses {
-		n += c.sections()
+// grown is the wished size of the section at the middle of a row, at share x of it.
+func (p *panel) grown(i int, x float64) Size {
+	g := p.growth(i)
+	width := p.wish.Width * g * math.Pow(p.along(), x)
+	if p.fixed > 0 {
+		width = p.mids[i].length() / float64(p.fixed)
 	}
-	return n
+	return Size{width, p.wish.Height * g}
 }
 
 // tooMany refuses a layout of n sections and finds, by trying, by how much
 // both sizes must grow; it names the zone with the more sections.
-func tooMany(plans []*plan, s Settings, n int) error {
+func tooMany(couples []couple, s Settings, n int) error {
 	count := func(grow float64) int {
-		total := 0
-		for _, p := range plans {
-			q := &plan{patch: p.patch, wish: p.wish}
-			q.wish.Pattern = Grid
-			q.wish.Width *= grow
-			q.wish.Height *= grow
-			q.layRows()
-			total += 2 * q.count()
+		coarse := make([]couple, len(couples))
+		for i, c := range couples {
+			scaled := func(p *panel) *panel {
+				if p == nil {
+					return nil
+				}
+				q := *p
+				q.wish.Pattern = Grid
+				q.wish.Width *= grow
+				q.wish.Height *= grow
+				q.layRows()
+				return &q
+			}
+			coarse[i] = couple{scaled(c.left), scaled(c.right)}
 		}
-		return total
+		return sectionsOf(coarse)
 	}
 	grow := math.Sqrt(float64(n) / MaxSections)
 	for count(grow) > MaxSections*49/50 { // a brick may hold a little more than a grid
 		grow *= 1.02
 	}
-	path := "back.widthMm"
-	if plans[1].count() > plans[0].count() {
-		path = "front.widthMm"
+	most, path := 0, "back.widthMm"
+	for _, c := range couples {
+		if k := c.any().boxes(); k > most {
+			most, path = k, c.any().wishPath+".widthMm"
+		}
 	}
 	var bad invalid.Errors
 	bad.Add(path, "Sections this small make %d on this head; up to %d are planned. Sections at least %s wide in front and %s behind would work.",
@@ -170,64 +299,206 @@ func tooMany(plans []*plan, s Settings, n int) error {
 	return bad
 }
 
-// draw turns the plans of the left side into the layout of the whole head.
-func draw(h scalp.Head, plans []*plan, lines borders) Layout {
+// draw turns the panels into the sections of the whole head.
+func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	out := Layout{
-		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{},
-		HairlineCurve: bothSides(h, lines.hairline, true),
-		MiddlePart:    surface(h, lines.middle.points),
-		EarToEar:      bothSides(h, lines.earToEar, false),
-		Stagger:       stagger(plans),
+		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{}, Misfits: []Misfit{},
+		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
+		PartLine: scalp.Line{}, EarToEar: scalp.Line{},
+		HairlineCurve: bothSides(h, newCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
+		Stagger:       stagger(couples),
 	}
-	drawn := make([][][]Section, len(plans)) // by plan and row
-	n := 0
-	for i, p := range plans {
-		drawn[i] = p.sections(h, lines)
-		n += 2 * p.count()
+	if f.left.divide.points != nil {
+		out.EarToEar = bothSides(h, f.left.divide, false)
 	}
-	out.Sections = make([]Section, 0, n)
-	linkAcross(plans, drawn)
-	for i, p := range plans {
-		for _, zone := range []Zone{p.zone, p.mirror} {
-			sum := ZoneSum{Zone: zone, Rows: len(p.courses)}
-			for r, row := range drawn[i] {
-				out.Rows = append(out.Rows, p.row(zone, r))
-				for _, sec := range row {
-					if zone == p.mirror {
-						sec = mirrored(sec)
-					}
-					sum.add(sec)
-					out.Sections = append(out.Sections, sec)
+	if s.hasPart() {
+		out.PartLine = partLine(h, s, f.left)
+	}
+	out.Sections = make([]Section, 0, sectionsOf(couples))
+	contacts := map[string][]contact{}
+	for _, c := range couples {
+		d := drawing{h: h, f: f, out: &out, contacts: contacts}
+		switch p := c.any(); {
+		case p.central:
+			d.central(c)
+		default:
+			var left [][]Section
+			if c.left != nil {
+				left = d.side(c.left, LeftSide, nil)
+			}
+			if c.right != nil {
+				if c.right != c.left {
+					left = nil
 				}
+				d.side(c.right, RightSide, left)
 			}
-			out.Area += sum.Area
-			out.Zones = append(out.Zones, sum)
-			if p.wish.Pattern == Grid {
-				out.Seams = append(out.Seams, p.seams(zone)...)
-			}
-			out.Channels = append(out.Channels, p.channels(h, zone)...)
 		}
 	}
-	out.Warnings = warnings(plans, out)
+	out.link(contacts)
 	return out
 }
 
-// row are the facts of row r (from 0).
-func (p *plan) row(zone Zone, r int) Row {
-	grown := p.growth(r)
+// partLine runs from the front hairline to the stop or the nape.
+func partLine(h scalp.Head, s Settings, f *frame) scalp.Line {
+	line := f.part
+	if s.Part.Stop == 0 && !s.hasBase() {
+		line = line.then(h, newCurve(h, meridian(h, line.last(), f.border.at(scalp.NapeCentre))))
+	}
+	return surface(h, line.points)
+}
+
+// drawing draws panels into a layout.
+type drawing struct {
+	h        scalp.Head
+	f        frames
+	out      *Layout
+	contacts map[string][]contact
+}
+
+// side draws a panel on one side, from its likeness on the other where there is one.
+func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
+	zone := on(p.key, false, side)
+	ids := make([][]string, len(p.courses))
+	for r, c := range p.courses {
+		ids[r] = make([]string, c.boxes())
+		for k := range ids[r] {
+			ids[r][k] = sectionID(zone, r+1, k+1)
+		}
+	}
+	rows := d.half(p, zone, side, ids, like)
+	for r, row := range rows {
+		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
+		d.out.Sections = append(d.out.Sections, row...)
+	}
+	d.rest(p, zone, side)
+	return rows
+}
+
+// central draws both halves of a panel and joins what lies across the middle.
+func (d drawing) central(c couple) {
+	zone := on(c.left.key, true, LeftSide)
+	left, right := centralIDs(c.left, zone)
+	ours := d.half(c.left, zone, LeftSide, left, nil)
+	var like [][]Section
+	if c.right == c.left {
+		like = ours
+	}
+	theirs := d.half(c.right, zone, RightSide, right, like)
+	for r := range ours {
+		from := len(d.out.Sections)
+		for k := range ours[r] {
+			if i := slices.IndexFunc(theirs[r], func(s Section) bool { return s.ID == ours[r][k].ID }); i >= 0 {
+				ours[r][k] = joined(d.h, ours[r][k], theirs[r][i])
+			}
+			d.out.Sections = append(d.out.Sections, ours[r][k])
+		}
+		for k := range theirs[r] {
+			if !slices.Contains(left[r], theirs[r][k].ID) {
+				d.out.Sections = append(d.out.Sections, theirs[r][k])
+			}
+		}
+		row := d.out.Sections[from:]
+		slices.SortFunc(row, func(a, b Section) int { return cmp.Compare(a.Index, b.Index) })
+		d.out.Rows = append(d.out.Rows, c.left.row(d.h, zone, r, len(row), LeftSide))
+	}
+	d.rest(c.left, zone, LeftSide)
+	d.rest(c.right, zone, RightSide)
+}
+
+// centralIDs name the sections of both halves of a central zone: from left to right,
+// or in rings from the front centre round by the left.
+func centralIDs(p *panel, zone Zone) (left, right [][]string) {
+	left, right = make([][]string, len(p.courses)), make([][]string, len(p.courses))
+	for r, c := range p.courses {
+		n := c.boxes()
+		left[r], right[r] = make([]string, n), make([]string, n)
+		for k := range n {
+			onStart, onEnd := k == 0 && c.start == straddled, k == n-1 && c.end == straddled
+			l, m := n-k, n+k+1
+			if c.start == straddled {
+				m--
+			}
+			if p.ring {
+				l, m = k+1, 2*n-k
+				if c.end == straddled {
+					m--
+				}
+			}
+			if onStart || onEnd {
+				m = l
+			}
+			left[r][k], right[r][k] = sectionID(zone, r+1, l), sectionID(zone, r+1, m)
+		}
+	}
+	return left, right
+}
+
+// joined is a section across the middle, from its two halves.
+func joined(h scalp.Head, a, b Section) Section {
+	ring, ok := union(h, unitRing(h, a.Outline), unitRing(h, b.Outline))
+	if ok {
+		a.Outline = surface(h, ring)
+	}
+	total := a.Area + b.Area
+	centroid := scalp.Unit(r3.Add(r3.Scale(a.Area/total, towards(h, a.Centroid)), r3.Scale(b.Area/total, towards(h, b.Centroid))))
+	normal := h.Normal(centroid)
+	a.Area, a.Centroid, a.Normal = total, h.Point(centroid), scalp.Point{normal.X, normal.Y, normal.Z}
+	a.Share = (a.Share + b.Share) // both are measured against a whole section
+	a.Width = Spread{a.Width.Min + b.Width.Min, a.Width.Mean + b.Width.Mean, a.Width.Max + b.Width.Max}
+	a.Hairline, a.Part = min(a.Hairline, b.Hairline), math.Abs(h.Arc(centroid, scalp.Unit(r3.Vec{X: centroid.X, Z: centroid.Z})))
+	a.Stagger, a.Seen = min(a.Stagger, b.Stagger), a.Seen || b.Seen
+	for _, id := range b.Neighbours {
+		if id != a.ID && !slices.Contains(a.Neighbours, id) {
+			a.Neighbours = append(a.Neighbours, id)
+		}
+	}
+	return a
+}
+
+func towards(h scalp.Head, p scalp.Point) r3.Vec {
+	return scalp.Unit(r3.Vec{X: p[0] / h.A, Y: p[1] / h.B, Z: p[2] / h.C})
+}
+
+// rest notes what else there is to know of a panel on a side.
+func (d drawing) rest(p *panel, zone Zone, side Side) {
+	if p.wish.Pattern == Grid && (side == LeftSide || !p.central) {
+		d.out.Seams = append(d.out.Seams, p.seams(zone)...)
+	}
+	d.out.Channels = append(d.out.Channels, p.channels(d.h, zone, side)...)
+}
+
+// row are the facts of row r (from 0), drawn on a side, that holds n sections.
+func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 	line := func(c curve, joints []float64) RowLine {
 		parts := make([]float64, len(joints))
 		for i, x := range joints {
 			parts[i] = x * c.length()
 		}
-		return RowLine{c.length(), parts}
+		return RowLine{c.length(), parts, place(surface(h, c.points), side)}
 	}
 	c := p.courses[r]
-	return Row{
-		Zone: zone, Row: r + 1, Sections: c.sections(), Length: p.mids[r].length(),
-		Size:  Size{p.wish.Width * grown, p.wish.Height * grown},
-		Lower: line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
+	size := p.grown(r, 0)
+	out := Row{
+		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].length(), Size: size,
+		Middle: [...]string{border: "border", straddled: "section", divided: "part"}[c.start],
+		Lower:  line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
+		End: place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
 	}
+	if p.central {
+		out.Length *= 2
+	}
+	if p.ring {
+		out.End = h.Point(p.mids[r].first())
+	}
+	return out
+}
+
+// place is a line laid on the left as it lies on a side.
+func place(line scalp.Line, side Side) scalp.Line {
+	if side == RightSide {
+		return mirroredLine(line)
+	}
+	return line
 }
 
 // sectionID names the section at row and index, both from 1.
@@ -235,60 +506,95 @@ func sectionID(zone Zone, row, index int) string {
 	return string(zone) + strconv.Itoa(row) + "." + strconv.Itoa(index)
 }
 
-// name gives every section its id.
-func (p *plan) name() {
-	p.ids = make([][]string, len(p.courses))
-	for r, c := range p.courses {
-		p.ids[r] = make([]string, c.sections())
-		for k := range p.ids[r] {
-			p.ids[r][k] = sectionID(p.zone, r+1, k+1)
+// half draws a panel row by row on a side, its sections named by ids, and notes
+// where they meet other zones. like is the same panel drawn on the other side, if
+// it was.
+func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]Section) [][]Section {
+	h, f := d.h, d.f.left
+	d.meet(p, side, ids)
+	if like != nil {
+		rows := make([][]Section, len(like))
+		for r := range like {
+			rows[r] = slices.Clone(like[r])
+			for k := range rows[r] {
+				s := &rows[r][k]
+				s.ID, s.Zone, s.Index = ids[r][k], zone, index(ids[r][k])
+				s.Neighbours = p.neighbours(r, k, ids)
+				s.mirror()
+			}
 		}
+		return rows
 	}
-}
-
-// sections draws the zone row by row, with the facts that need no other zone.
-func (p *plan) sections(h scalp.Head, lines borders) [][]Section {
-	p.name()
+	if side == RightSide {
+		f = d.f.right
+	}
+	offsets := p.jointOffsets()
 	rows := make([][]Section, len(p.courses))
 	ring := make([]r3.Vec, 0, 64)
 	for r, c := range p.courses {
 		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
-		rows[r] = make([]Section, c.sections())
+		rows[r] = make([]Section, c.boxes())
 		for k := range rows[r] {
 			b := c.box(k)
-			ring = p.ring(ring[:0], r, b)
+			ring = p.ringOf(ring[:0], r, b)
 			area, centroid := h.AreaCentroid(ring)
-			normal := h.Normal(centroid)
-			rows[r][k] = Section{
-				ID: p.ids[r][k], Zone: p.zone, Row: r + 1, Index: k + 1,
+			s := &rows[r][k]
+			*s = Section{
+				ID: ids[r][k], Zone: zone, Row: r + 1, Index: index(ids[r][k]),
+				Front: p.front, Linked: p.linked,
 				Outline:  surface(h, ring),
 				Area:     area,
 				Width:    spreadOf((b.lowTo-b.lowFrom)*lower.length(), b.middle()*mid.length(), (b.highTo-b.highFrom)*upper.length()),
 				Height:   spreadOf(p.height(r, b.lowFrom, b.highFrom), p.height(r, (b.lowFrom+b.lowTo)/2, (b.highFrom+b.highTo)/2), p.height(r, b.lowTo, b.highTo)),
 				Centroid: h.Point(centroid),
-				Normal:   scalp.Point{normal.X, normal.Y, normal.Z},
-				Hairline: distance(h, centroid, lines.hairline.points),
-				Part:     h.Arc(centroid, scalp.Unit(r3.Vec{X: centroid.X, Z: centroid.Z})),
+				Hairline: distance(h, centroid, f.border.points),
+				Part:     f.toPart(centroid),
+				Stagger:  min(offsets[r][k], offsets[r][k+1]),
 			}
-			p.judge(&rows[r][k])
-			rows[r][k].Neighbours = p.neighbours(r, k)
+			s.along = scalp.Unit(r3.Sub(mid.at((b.lowTo+b.highTo)/2), mid.at((b.lowFrom+b.highFrom)/2)))
+			if p.open {
+				s.Front = centroid.X > 0
+			}
+			normal := h.Normal(centroid)
+			s.Normal = scalp.Point{normal.X, normal.Y, normal.Z}
+			wish := p.grown(r, (b.lowFrom+b.lowTo+b.highFrom+b.highTo)/4)
+			s.Share = area / (wish.Width * wish.Height)
+			reach := 0.75 * max(s.Width.Mean*c.folds(k), s.Height.Mean)
+			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
+			s.Neighbours = p.neighbours(r, k, ids)
+			if side == RightSide {
+				s.mirror()
+			}
 		}
 	}
 	return rows
 }
 
-// judge tells how large a section came out against what was wished, and whether
-// its parts show: whether a hairline, or in front the part line, is nearer than
-// the next section would be.
-func (p *plan) judge(s *Section) {
-	grown := p.growth(s.Row - 1)
-	s.Share = s.Area / (p.wish.Width * p.wish.Height * grown * grown)
-	reach := 0.75 * max(s.Width.Mean, s.Height.Mean)
-	s.Seen = s.Hairline < reach || p.zone == FrontLeft && s.Part < reach
+// partShows tells whether a panel's sections beside the part line are seen.
+func (d drawing) partShows(p *panel) bool { return p.front && d.f.left.s.hasPart() }
+
+// toPart is the distance along the scalp to the part line, or to the middle where
+// there is none, or where it is the middle.
+func (f *frame) toPart(u r3.Vec) float64 {
+	if from, to := f.s.offsets(); from == 0 && to == 0 {
+		return f.h.Arc(u, scalp.Unit(r3.Vec{X: u.X, Z: u.Z}))
+	}
+	return distance(f.h, u, f.part.points)
 }
 
-// ring appends the outline of a box of row r, counter-clockwise.
-func (p *plan) ring(ring []r3.Vec, r int, b box) []r3.Vec {
+// index reads the place of a section in its row out of its id.
+func index(id string) int {
+	for i := len(id) - 1; i >= 0; i-- {
+		if id[i] == '.' {
+			n, _ := strconv.Atoi(id[i+1:])
+			return n
+		}
+	}
+	return 0
+}
+
+// ringOf appends the outline of a box of row r, counter-clockwise.
+func (p *panel) ringOf(ring []r3.Vec, r int, b box) []r3.Vec {
 	lower, upper := p.lines[r], p.lines[r+1]
 	ring = append(ring, lower.at(b.lowFrom))
 	if b.lowTo > b.lowFrom { // not the tip of a triangle
@@ -309,7 +615,7 @@ func (p *plan) ring(ring []r3.Vec, r int, b box) []r3.Vec {
 // riser appends the inner points of the part end of row r that runs from σ low on
 // the lower line to σ high on the upper one. The ends of a row follow the zone's
 // boundary point by point, so that zones meet exactly.
-func (p *plan) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec {
+func (p *panel) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec {
 	from, to := p.ts[r], p.ts[r+1]
 	if !up {
 		from, to = to, from
@@ -324,121 +630,129 @@ func (p *plan) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec 
 }
 
 // height is the height in mm of row r along the riser from σ low to σ high.
-func (p *plan) height(r int, low, high float64) float64 {
+func (p *panel) height(r int, low, high float64) float64 {
 	mid := p.mids[r].at((low + high) / 2)
 	return p.patch.head.Chord(p.lines[r].at(low), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(high))
 }
 
 // neighbours are the ids next to section k of row r within the zone.
-func (p *plan) neighbours(r, k int) []string {
-	ids := make([]string, 0, 8)
+func (p *panel) neighbours(r, k int, ids [][]string) []string {
+	out := make([]string, 0, 8)
 	own := p.courses[r].box(k)
 	across := func(other int) {
 		if other < 0 || other >= len(p.courses) {
 			return
 		}
-		for l := range p.courses[other].sections() {
+		for l := range p.courses[other].boxes() {
 			b := p.courses[other].box(l)
 			shared := overlap(own.lowFrom, own.lowTo, b.highFrom, b.highTo)
 			if other > r {
 				shared = overlap(own.highFrom, own.highTo, b.lowFrom, b.lowTo)
 			}
 			if shared > 1e-6 {
-				ids = append(ids, p.ids[other][l])
+				out = append(out, ids[other][l])
 			}
 		}
 	}
 	across(r - 1)
 	if k > 0 {
-		ids = append(ids, p.ids[r][k-1])
+		out = append(out, ids[r][k-1])
 	}
-	if k+1 < p.courses[r].sections() {
-		ids = append(ids, p.ids[r][k+1])
+	if k+1 < p.courses[r].boxes() {
+		out = append(out, ids[r][k+1])
 	}
 	across(r + 1)
-	return ids
+	return out
 }
 
 func overlap(a, b, c, d float64) float64 { return min(b, d) - max(a, c) }
 
-// linkAcross joins the neighbours over the middle part and the ear-to-ear part.
-func linkAcross(plans []*plan, drawn [][][]Section) {
-	back, front := plans[0], plans[1]
-	// Over the middle part every section meets its own mirror image.
-	for r := range drawn[0] {
-		for k := range drawn[0][r] {
-			if b := back.courses[r].box(k); b.lowFrom == 0 && b.highFrom == 0 {
-				link(&drawn[0][r][k], sectionID(back.mirror, r+1, k+1))
+// contact is where a section touches a border, mm along it.
+type contact struct {
+	id       string
+	from, to float64
+}
+
+// meet notes where the sections of a panel touch the borders of its zone.
+func (d drawing) meet(p *panel, side Side, ids [][]string) {
+	touch := func(rail int, id string, from, to float64) {
+		for _, x := range p.rails[rail] {
+			low, high := max(from, x.from), min(to, x.to)
+			if high <= low {
+				continue
 			}
+			a, b := x.at+x.dir*(low-x.from), x.at+x.dir*(high-x.from)
+			name := x.border
+			switch {
+			case x.across > 0 && side == RightSide:
+				a, b = x.across-a, x.across-b
+			case x.sided:
+				name += string(side)
+			}
+			d.contacts[name] = append(d.contacts[name], contact{id, min(a, b), max(a, b)})
 		}
 	}
-	top := len(drawn[1]) - 1
-	for k := range drawn[1][top] {
-		if b := front.courses[top].box(k); b.highTo > b.highFrom {
-			link(&drawn[1][top][k], sectionID(front.mirror, top+1, k+1))
-		}
-	}
-	// Along the ear-to-ear part, in mm from the ear top.
-	type contact struct {
-		section  *Section
-		from, to float64
-	}
-	var behind, before []contact
-	ear := front.patch.end.length()
-	hair := back.patch.end.length() - earShare*ear // the side rail's hairline stretch
-	for r, row := range drawn[0] {
-		side := back.patch.end.length()
-		behind = append(behind, contact{&row[len(row)-1], back.ts[r]*side - hair, back.ts[r+1]*side - hair})
-	}
-	last := len(drawn[0]) - 1
-	for k := range drawn[0][last] {
-		b := back.courses[last].box(k)
-		from, to := b.highFrom, b.highTo
-		rail := back.patch.top.length()
-		behind = append(behind, contact{&drawn[0][last][k], ear - to*rail, ear - from*rail})
-	}
-	for r, row := range drawn[1] {
-		before = append(before, contact{&row[len(row)-1], front.ts[r] * ear, front.ts[r+1] * ear})
-	}
-	const touch = 0.5 // mm; less is a corner, not an edge
-	for _, b := range behind {
-		for _, f := range before {
-			if overlap(max(0, b.from), b.to, f.from, f.to) > touch {
-				link(b.section, f.section.ID)
-				link(f.section, b.section.ID)
+	for r, c := range p.courses {
+		from, to := p.ts[r], p.ts[r+1]
+		last := c.boxes() - 1
+		start, end := p.patch.start.length(), p.patch.end.length()
+		touch(startRail, ids[r][0], from*start, to*start)
+		touch(endRail, ids[r][last], from*end, to*end)
+		for k := range ids[r] {
+			b := c.box(k)
+			if r == 0 {
+				touch(bottomRail, ids[r][k], b.lowFrom*p.patch.bottom.length(), b.lowTo*p.patch.bottom.length())
+			}
+			if r == len(p.courses)-1 {
+				touch(topRail, ids[r][k], b.highFrom*p.patch.top.length(), b.highTo*p.patch.top.length())
 			}
 		}
 	}
 }
 
-func link(s *Section, id string) {
-	if !slices.Contains(s.Neighbours, id) {
-		s.Neighbours = append(s.Neighbours, id)
+// link makes neighbours of the sections that touch one border at the same place.
+func (l *Layout) link(contacts map[string][]contact) {
+	at := make(map[string]int, len(l.Sections))
+	for i, s := range l.Sections {
+		at[s.ID] = i
+	}
+	add := func(id, other string) {
+		s := &l.Sections[at[id]]
+		if !slices.Contains(s.Neighbours, other) {
+			s.Neighbours = append(s.Neighbours, other)
+		}
+	}
+	names := make([]string, 0, len(contacts))
+	for name := range contacts {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	for _, name := range names {
+		list := contacts[name]
+		slices.SortFunc(list, func(a, b contact) int {
+			return cmp.Or(cmp.Compare(a.from, b.from), cmp.Compare(a.id, b.id))
+		})
+		for i, a := range list {
+			for _, b := range list[i+1:] {
+				if b.from >= a.to {
+					break
+				}
+				if a.id != b.id && overlap(a.from, a.to, b.from, b.to) > touch {
+					add(a.id, b.id)
+					add(b.id, a.id)
+				}
+			}
+		}
 	}
 }
 
-// mirrorID is the id of the section opposite.
-func mirrorID(id string) string {
-	side := "L"
-	if id[1] == 'L' {
-		side = "R"
-	}
-	return id[:1] + side + id[2:]
-}
-
-// mirrored is the section's mirror image on the other side of the head.
-func mirrored(s Section) Section {
-	s.ID = mirrorID(s.ID)
-	s.Zone = Zone(mirrorID(string(s.Zone)))
+// mirror puts a section laid in a mirror on the right side.
+func (s *Section) mirror() {
 	s.Outline = mirroredLine(s.Outline)
 	slices.Reverse(s.Outline)
 	s.Centroid[1] = -s.Centroid[1]
 	s.Normal[1] = -s.Normal[1]
-	s.Neighbours = slices.Clone(s.Neighbours)
-	for i, id := range s.Neighbours {
-		s.Neighbours[i] = mirrorID(id)
-	}
-	return s
+	s.along = scalp.Mirror(s.along)
 }
 
 func mirroredLine(line scalp.Line) scalp.Line {
@@ -506,5 +820,56 @@ func (s Spread) with(more Spread, n int) Spread {
 		min(s.Min, more.Min),
 		s.Mean + (more.Mean-s.Mean)/float64(n+1),
 		max(s.Max, more.Max),
+	}
+}
+
+// finish sums the layout up when every change is in it, and looks it over.
+func finish(h scalp.Head, s Settings, f frames, couples []couple, l *Layout) {
+	l.sumZones()
+	for _, x := range l.LeftOut {
+		l.OutArea += x.Area
+	}
+	l.balance()
+	l.Warnings = warnings(s, f, couples, *l)
+}
+
+// sumZones counts what every zone and row holds.
+func (l *Layout) sumZones() {
+	at := map[Zone]int{}
+	l.Zones, l.Area = l.Zones[:0], 0
+	for _, r := range l.Rows {
+		i, ok := at[r.Zone]
+		if !ok {
+			i = len(l.Zones)
+			at[r.Zone] = i
+			l.Zones = append(l.Zones, ZoneSum{Zone: r.Zone})
+		}
+		l.Zones[i].Rows++
+	}
+	// Left before right, as the zones are worked.
+	for _, x := range l.Sections {
+		z := &l.Zones[at[x.Zone]]
+		z.add(x)
+		l.Area += x.Area
+	}
+}
+
+// balance compares left and right, in front and behind.
+func (l *Layout) balance() {
+	l.Balance = []Balance{{Place: "front"}, {Place: "back"}}
+	for _, x := range l.Sections {
+		b := &l.Balance[1]
+		if x.Front {
+			b = &l.Balance[0]
+		}
+		half := &b.Middle
+		switch {
+		case x.Centroid[1] > 1:
+			half = &b.Left
+		case x.Centroid[1] < -1:
+			half = &b.Right
+		}
+		half.Sections++
+		half.Area += x.Area
 	}
 }

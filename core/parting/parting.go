@@ -1,4 +1,5 @@
-// Package parting divides the hair-bearing scalp into zones, rows and sections.
+// Package parting divides the hair-bearing scalp into zones, rows and sections, and
+// lays tracks and nets where a head carries no individual plaits.
 //
 // A zone is a patch of scalp between four boundary curves. Rows run between its
 // bottom and its top rail; sections follow one another along a row. Positions
@@ -7,84 +8,54 @@
 // wherever in the row they are taken, and a part end keeps one σ on the line
 // that two rows share.
 //
+// Every zone is laid as if it were on the client's left; one on the right is laid
+// in a mirror. Where no part keeps left and right asunder, a zone is central: it
+// has a left half, its rows go on into their mirror image, and a section may lie
+// across the middle.
+//
 // Lengths are mm, areas mm². Layouts are deterministic.
 package parting
 
 import (
-	"slices"
+	"gonum.org/v1/gonum/spatial/r3"
 
-	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
 
-// Pattern says how a zone's parts stand to each other.
-type Pattern string
-
-// The patterns.
-const (
-	// Grid lines the parts of neighbouring rows up.
-	Grid Pattern = "grid"
-	// Brick sets each section over the part between two of the next row.
-	Brick Pattern = "brick"
-	// Triangle cuts each row by a zigzag: no part line is straight.
-	Triangle Pattern = "triangle"
-	// FreeHand is a brick drawn irregularly, as without a comb. It is the same
-	// each time.
-	FreeHand Pattern = "free-hand"
-)
-
-// patterns are all patterns.
-var patterns = []Pattern{Grid, Brick, Triangle, FreeHand}
-
-// Size is the wished width (along the row) and height (across it) of a section.
-type Size struct {
-	Width  float64 `json:"widthMm" doc:"Section width along the row, mm"`
-	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
-}
-
-// Wish is how one zone, left and right, is to be parted.
-type Wish struct {
-	Pattern Pattern `json:"pattern" enum:"grid,brick,triangle,free-hand" doc:"How parts of neighbouring rows stand to each other"`
-	Size
-	// Ramp lets sections grow from row to row.
-	Ramp float64 `json:"ramp" doc:"Size of the sections farthest from the hairline below ÷ size at that hairline; 1 keeps one size"`
-}
-
-// Settings are the wishes a layout follows.
-type Settings struct {
-	Front Wish `json:"front" doc:"Sections in front of the ear-to-ear part"`
-	Back  Wish `json:"back" doc:"Sections behind the ear-to-ear part"`
-}
-
-// Pattern names the pattern, or both where front and back differ.
-func (s Settings) Pattern() string {
-	if s.Front.Pattern == s.Back.Pattern {
-		return string(s.Front.Pattern)
-	}
-	return string(s.Front.Pattern) + " in front, " + string(s.Back.Pattern) + " behind"
-}
-
-// Limits of a layout.
-const (
-	// MinSize and MaxSize bound a section's width and height, mm: from about
-	// 3/16 in, below which a hook no longer passes, to 3 in.
-	MinSize, MaxSize = 5.0, 76.2
-	// MaxSections bounds a layout; a head with more is a mistyped size.
-	MaxSections = 2000
-	// MinRamp and MaxRamp bound how much sections shrink or grow over a zone.
-	MinRamp, MaxRamp = 0.5, 2.0
-)
-
-// Zone is one quadrant of the head.
+// Zone is one region of the head. A name of two letters ends in its side, L or R;
+// one of a single letter is central.
 type Zone string
 
-// The zones, in working order: from the back bottom corner, the front last.
+// The zones of individuals.
 const (
 	BackLeft   Zone = "BL"
 	BackRight  Zone = "BR"
+	Back       Zone = "B"
 	FrontLeft  Zone = "FL"
 	FrontRight Zone = "FR"
+	Front      Zone = "F"
+	Rings      Zone = "R"  // levels
+	Hairline   Zone = "H"  // the ring of a perimeter or a net cap
+	PeakRow    Zone = "W"  // its second row at the widow's peak
+	PartLeft   Zone = "PL" // along the part line
+	PartRight  Zone = "PR"
+	NapeLeft   Zone = "NL" // nape guard
+	NapeRight  Zone = "NR"
+	Nape       Zone = "N"
 )
+
+// The zones of a base.
+const (
+	TracksBehind Zone = "T"
+	TracksTop    Zone = "C" // in front, inside a perimeter
+	SideLeft     Zone = "SL"
+	SideRight    Zone = "SR"
+	DesignLeft   Zone = "DL"
+	DesignRight  Zone = "DR"
+)
+
+// Central tells whether the zone reaches over both sides.
+func (z Zone) Central() bool { return len(z) == 1 }
 
 // Spread is the least, mean and greatest of a length, mm.
 type Spread struct {
@@ -99,10 +70,15 @@ type Section struct {
 	ID string `json:"id"`
 	// Zone, Row (1 at the bottom rail) and Index (1 at the row's start) say
 	// where the section lies. Front rows start at the hairline, back rows at
-	// the middle part.
+	// the middle part; rows of a central zone are counted from left to right,
+	// rings from the front centre by the left round to it again.
 	Zone  Zone `json:"zone"`
 	Row   int  `json:"row"`
 	Index int  `json:"index"`
+	// Front is true where the pieces of the front hang.
+	Front bool `json:"front"`
+	// Linked is true when its plait is laid into the next one.
+	Linked bool `json:"linked,omitempty"`
 	// Outline is the section's edge on the scalp, counter-clockwise seen from
 	// outside, the first point not repeated.
 	Outline scalp.Line `json:"outline"`
@@ -115,15 +91,27 @@ type Section struct {
 	// Normal is the outward unit normal at the centroid.
 	Normal scalp.Point `json:"normal"`
 	// Hairline and Part are the distances along the scalp from the centroid to
-	// the nearest hairline and to the middle part.
+	// the nearest hairline and to the part line, or to the middle where there is
+	// none.
 	Hairline float64 `json:"hairlineMm"`
 	Part     float64 `json:"partMm"`
-	// Seen is true where the parts show, at the hairline and along the part line in
-	// front, and so are drawn neatest.
+	// Stagger is the least distance of its part ends from those of the adjoining
+	// rows, in mean section widths; 1 where it has none to compare.
+	Stagger float64 `json:"stagger"`
+	// Seen is true where the parts show, at the hairline and along the part
+	// line, and so are drawn neatest.
 	Seen bool `json:"seen"`
+	// Pieces is the number set by hand; 0 leaves it to the zone.
+	Pieces int `json:"pieces,omitempty"`
+	// Locked is true for one that further changes leave alone.
+	Locked bool `json:"locked,omitempty"`
+	// Edited is true for one whose shape was changed by hand.
+	Edited bool `json:"edited,omitempty"`
 	// Neighbours are the ids of the sections that share an edge with this one,
 	// across zone borders too.
 	Neighbours []string `json:"neighbours"`
+	// along is the direction of the row at the centroid.
+	along r3.Vec
 }
 
 // Row is one band of sections of a zone.
@@ -131,22 +119,33 @@ type Row struct {
 	Zone     Zone `json:"zone"`
 	Row      int  `json:"row"`
 	Sections int  `json:"sections"`
-	// Length is measured along the middle of the row, mm.
+	// Length is measured along the middle of the row, mm: the whole row, both
+	// sides of a central one.
 	Length float64 `json:"lengthMm"`
 	// Size is the section wished for in this row.
 	Size Size `json:"size"`
+	// Middle says what lies on the middle of a central row at its start.
+	Middle string `json:"middle" enum:"border,section,part" doc:"What a row that crosses the middle of the head has there"`
 	// Lower and Upper are the row's two lines, for parting it by measure.
 	Lower RowLine `json:"lower"`
 	Upper RowLine `json:"upper"`
+	// End is where a number at the row's end stands.
+	End scalp.Point `json:"end"`
+	// Edited is true where sections of the row were merged, split or left out by
+	// hand, so that its parts are not only those of the lines.
+	Edited bool `json:"edited,omitempty"`
 }
 
 // RowLine is a line along a row with the part ends on it. Front rows are measured
-// from the hairline back, back rows from the middle part outward.
+// from the hairline back, back rows from the middle part outward, rows of a central
+// zone from the middle outward, alike on both sides.
 type RowLine struct {
-	// Length of the line along the scalp, mm.
+	// Length of the line along the scalp, mm; of a central row, that of a half.
 	Length float64 `json:"lengthMm"`
 	// Parts are the distances of the part ends from the line's start, mm, rising.
 	Parts []float64 `json:"partsMm"`
+	// Line is the line itself, on the left where both sides are alike.
+	Line scalp.Line `json:"line"`
 }
 
 // ZoneSum sums a zone up.
@@ -158,6 +157,38 @@ type ZoneSum struct {
 	// Width and Height spread over the zone's sections.
 	Width  Spread `json:"widthMm"`
 	Height Spread `json:"heightMm"`
+}
+
+// Track is one plait worked flat along the scalp.
+type Track struct {
+	// ID is zone and number, such as "T4".
+	ID   string `json:"id"`
+	Zone Zone   `json:"zone"`
+	// Line is the way of its middle, from where the plait begins; Length is its
+	// length, mm.
+	Line   scalp.Line `json:"line"`
+	Length float64    `json:"lengthMm"`
+	// Outlines is the scalp whose hair it takes; a merged track takes that of
+	// those it is made of and has none.
+	Outlines []scalp.Line `json:"outlines"`
+	Area     float64      `json:"areaMm2"`
+	// Width is the mean width of that scalp, mm; of a merged one, of all of them.
+	Width float64 `json:"widthMm"`
+	// Into is the id of the track it runs into: one it merges with, or whose
+	// plait takes up its tail. Empty leaves a tail to tuck or stitch.
+	Into string `json:"into,omitempty"`
+	// Merged is true where it ends in another track, or begins from several.
+	Merged bool `json:"merged,omitempty"`
+	// Hooks are where pieces are hooked on.
+	Hooks scalp.Line `json:"hooks"`
+}
+
+// NetArea is a stretch of weaving net over flat plaits.
+type NetArea struct {
+	Zone     Zone         `json:"zone"`
+	Outlines []scalp.Line `json:"outlines"`
+	Area     float64      `json:"areaMm2"`
+	Hooks    scalp.Line   `json:"hooks"`
 }
 
 // Seam is a line of a grid at which the number of columns changes.
@@ -190,6 +221,21 @@ type Stagger struct {
 	Mean float64 `json:"mean"`
 }
 
+// Balance compares left and right in one part of the head.
+type Balance struct {
+	Place string `json:"place" enum:"front,back"`
+	Left  Half   `json:"left"`
+	Right Half   `json:"right"`
+	// Middle counts what lies across the middle.
+	Middle Half `json:"middle"`
+}
+
+// Half is one side of a [Balance].
+type Half struct {
+	Sections int     `json:"sections"`
+	Area     float64 `json:"areaMm2"`
+}
+
 // WarningKind names what a warning is about.
 type WarningKind string
 
@@ -203,50 +249,57 @@ const (
 	WeakStagger WarningKind = "weak-stagger"
 	// BareChannel: parts in line behind the crown.
 	BareChannel WarningKind = "channel-behind-crown"
+	// Asymmetry: left and right differ though the plan parts them alike.
+	Asymmetry WarningKind = "asymmetry"
+	// FatTrack and ThinTrack: a track that shows as a lump, or that is hard to
+	// hook under.
+	FatTrack  WarningKind = "fat-track"
+	ThinTrack WarningKind = "thin-track"
 )
 
 // Warning is something to look at before the first part is drawn.
 type Warning struct {
 	Kind     WarningKind `json:"kind"`
 	Message  string      `json:"message"`
-	Sections []string    `json:"sections" doc:"Ids of the sections it is about"`
+	Sections []string    `json:"sections" doc:"Ids of the sections or tracks it is about"`
+}
+
+// Misfit is a change by hand that the layout could not take.
+type Misfit struct {
+	// Edit is its place in the list, from 0.
+	Edit    int       `json:"edit"`
+	At      Direction `json:"at"`
+	Message string    `json:"message"`
 }
 
 // Layout is a parted head.
 type Layout struct {
 	Sections []Section `json:"sections"`
-	Rows     []Row     `json:"rows"`
-	Zones    []ZoneSum `json:"zones"`
-	// Area is that of all sections together: the hair-bearing scalp.
+	// LeftOut are sections no plait is made of: inside a spot, or left out by
+	// hand.
+	LeftOut []Section `json:"leftOut"`
+	Rows    []Row     `json:"rows"`
+	Zones   []ZoneSum `json:"zones"`
+	Tracks  []Track   `json:"tracks"`
+	Nets    []NetArea `json:"nets"`
+	// Area is that of all sections together, BaseArea that of tracks and nets,
+	// OutArea that of what is left out.
 	Area     float64   `json:"areaMm2"`
+	BaseArea float64   `json:"baseAreaMm2"`
+	OutArea  float64   `json:"outAreaMm2"`
 	Seams    []Seam    `json:"seams"`
 	Channels []Channel `json:"channels"`
 	// Stagger is that of the zones whose parts shall stand off, brick and
 	// free-hand.
-	Stagger Stagger `json:"stagger"`
+	Stagger Stagger   `json:"stagger"`
+	Balance []Balance `json:"balance"`
+	Misfits []Misfit  `json:"misfits"`
 	// Warnings are passed on by the plan, together with those of the method.
 	Warnings []Warning `json:"-"`
-	// HairlineCurve is closed; MiddlePart runs from the front centre to the
-	// nape, EarToEar from left to right over the crown.
+	// HairlineCurve is closed; PartLine runs from the front back and is empty
+	// where there is none, EarToEar from left to right over the crown, and is
+	// empty for levels.
 	HairlineCurve scalp.Line `json:"hairline"`
-	MiddlePart    scalp.Line `json:"middlePart"`
+	PartLine      scalp.Line `json:"partLine"`
 	EarToEar      scalp.Line `json:"earToEar"`
-}
-
-// Check refuses settings that are no layout, as [invalid.Errors] with paths
-// relative to s.
-func (s Settings) Check() error {
-	var bad invalid.Errors
-	for _, z := range []struct {
-		path, label string
-		wish        Wish
-	}{{"front", "in front", s.Front}, {"back", "behind", s.Back}} {
-		if !slices.Contains(patterns, z.wish.Pattern) {
-			bad.Add(z.path+".pattern", "The pattern %s must be one of %v; it is %q.", z.label, patterns, z.wish.Pattern)
-		}
-		bad.Length(z.path+".widthMm", "Section width "+z.label, z.wish.Width, MinSize, MaxSize)
-		bad.Length(z.path+".heightMm", "Section height "+z.label, z.wish.Height, MinSize, MaxSize)
-		bad.Number(z.path+".ramp", "The growth of sections "+z.label, z.wish.Ramp, MinRamp, MaxRamp, " times")
-	}
-	return bad.Err()
 }

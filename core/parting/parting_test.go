@@ -35,7 +35,7 @@ func square(in float64) Size { return Size{in * inch, in * inch} }
 
 // both is one pattern, one size all over front and back.
 func both(pattern Pattern, front, back Size) Settings {
-	return Settings{Wish{pattern, front, 1}, Wish{pattern, back, 1}}
+	return Plain(Wish{pattern, front, 1, 1}, Wish{pattern, back, 1, 1})
 }
 
 // forRandomLayouts lays random heads in all patterns, at random sizes that grow or
@@ -57,16 +57,16 @@ func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head
 			return Size{width, width * (0.7 + 0.6*r.Float64())}
 		}
 		wish := func(k int) Wish {
-			w := Wish{patterns[k%len(patterns)], size(), 1}
+			w := Wish{patterns[k%len(patterns)], size(), 1, 1}
 			if r.IntN(3) == 0 {
 				w.Ramp = 0.5 + 1.5*r.Float64()
 			}
 			return w
 		}
-		s := Settings{wish(i), wish(i + i/len(patterns))}
+		s := Plain(wish(i), wish(i+i/len(patterns)))
 		l, err := Lay(h, s)
 		require.NoError(t, err)
-		name := fmt.Sprintf("%.3v on %.1f %.1f %.1f", s, h.A, h.B, h.C)
+		name := fmt.Sprintf("%.3v %.3v on %.1f %.1f %.1f", s.Front, s.Back, h.A, h.B, h.C)
 		if !t.Run(name, func(t *testing.T) { check(t, h, s, l) }) {
 			return
 		}
@@ -106,12 +106,13 @@ func (p *patch) fine(t float64, n int) []r3.Vec {
 
 func TestSectionsTileTheirZones(t *testing.T) {
 	forRandomLayouts(t, 25, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
-		plans, _ := quadrants(h, s)
-		for i, p := range plans {
+		f, err := newFrames(h, s)
+		require.NoError(t, err)
+		for i, p := range f.left.panels {
 			whole := zoneArea(p.patch)
 			// Left and right of the same zone follow one another.
-			assert.InEpsilon(t, whole, l.Zones[2*i].Area, 1e-3, "zone %s", p.zone)
-			assert.InEpsilon(t, whole, l.Zones[2*i+1].Area, 1e-3, "zone %s", p.mirror)
+			assert.InEpsilon(t, whole, l.Zones[2*i].Area, 1e-3, "zone %s", l.Zones[2*i].Zone)
+			assert.InEpsilon(t, whole, l.Zones[2*i+1].Area, 1e-3, "zone %s", l.Zones[2*i+1].Zone)
 		}
 	})
 }
@@ -202,6 +203,11 @@ func TestPartsThatShow(t *testing.T) {
 	assert.Greater(t, seen[FrontLeft], 8, "a hairline row and a part row")
 }
 
+// opposite is the id on the other side of a zone that has two.
+func opposite(id string) string {
+	return id[:1] + map[string]string{"L": "R", "R": "L"}[id[1:2]] + id[2:]
+}
+
 func TestRightMirrorsLeft(t *testing.T) {
 	forRandomLayouts(t, 40, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
 		byID := map[string]Section{}
@@ -209,7 +215,7 @@ func TestRightMirrorsLeft(t *testing.T) {
 			byID[s.ID] = s
 		}
 		for _, s := range l.Sections {
-			other, ok := byID[mirrorID(s.ID)]
+			other, ok := byID[opposite(s.ID)]
 			require.True(t, ok, s.ID)
 			assert.InDelta(t, s.Area, other.Area, 1e-9)
 			assert.InDelta(t, s.Centroid[1], -other.Centroid[1], 1e-9)
@@ -224,20 +230,21 @@ func TestRightMirrorsLeft(t *testing.T) {
 // 35 % of the wished one in rows of three or more.
 func TestBrickKeepsTheQuarterRule(t *testing.T) {
 	forRandomLayouts(t, 400, func(t *testing.T, h scalp.Head, s Settings, l Layout) {
-		plans, _ := quadrants(h, s)
-		for _, p := range plans {
+		f, err := newFrames(h, s)
+		require.NoError(t, err)
+		for _, p := range f.left.panels {
 			if p.wish.Pattern != Brick {
 				continue
 			}
 			for _, c := range l.Channels {
-				assert.NotContains(t, []Zone{p.zone, p.mirror}, c.Zone)
+				assert.NotEqual(t, p.key, string(c.Zone[:1]))
 			}
 			p.layRows()
 			for r, c := range p.courses {
-				for k := range c.sections() {
+				for k := range c.boxes() {
 					from, to := c.bounds(k)
-					if width := (to - from) * c.length; c.sections() >= 3 {
-						require.InDelta(t, 1, width, 0.35+1e-9, "%s row %d place %d", p.zone, r+1, k+1)
+					if width := (to - from) * c.length; c.boxes() >= 3 {
+						require.InDelta(t, 1, width, 0.35+1e-9, "%s row %d place %d", p.key, r+1, k+1)
 					}
 				}
 				if r == 0 {
@@ -247,10 +254,10 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 				// on the line they share.
 				below := p.courses[r-1]
 				line := p.lines[r].length()
-				mean := (line/float64(c.sections()) + line/float64(below.sections())) / 2
+				mean := (line/float64(c.boxes()) + line/float64(below.boxes())) / 2
 				for _, x := range c.joints {
 					for _, y := range below.joints {
-						require.GreaterOrEqual(t, math.Abs(x-y)*line, mean/4-1e-9, "%s rows %d and %d", p.zone, r, r+1)
+						require.GreaterOrEqual(t, math.Abs(x-y)*line, mean/4-1e-9, "%s rows %d and %d", p.key, r, r+1)
 					}
 				}
 			}
@@ -380,7 +387,7 @@ func TestRefusedSettingsAreNamed(t *testing.T) {
 		"front.heightMm": both(Grid, Size{inch, math.NaN()}, square(1)),
 		"back.widthMm":   both(Grid, square(1), Size{5, 5}),
 		"back.heightMm":  both(Brick, square(1), Size{inch, 900}),
-		"back.ramp":      {Wish{Brick, square(1), 1}, Wish{Brick, square(1), 0}},
+		"back.ramp":      Plain(Wish{Brick, square(1), 1, 1}, Wish{Brick, square(1), 0, 1}),
 	} {
 		if path == "back.widthMm" {
 			s.Front.Size = Size{5, 5} // in range each, too many together
@@ -432,7 +439,7 @@ func TestTrianglesAndRamps(t *testing.T) {
 	assert.Empty(t, l.Channels)
 
 	for _, ramp := range []float64{0.5, 1.5, 2} {
-		l, err := Lay(h, Settings{Wish{Grid, square(0.75), ramp}, Wish{Grid, square(0.75), ramp}})
+		l, err := Lay(h, Plain(Wish{Grid, square(0.75), ramp, 1}, Wish{Grid, square(0.75), ramp, 1}))
 		require.NoError(t, err)
 		heights := map[int][]float64{}
 		top := 0

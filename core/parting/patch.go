@@ -42,6 +42,10 @@ func meridian(h scalp.Head, u, v r3.Vec) []r3.Vec {
 
 func (c curve) length() float64 { return c.run[len(c.run)-1] }
 
+// first and last are the curve's ends.
+func (c curve) first() r3.Vec { return c.points[0] }
+func (c curve) last() r3.Vec  { return c.points[len(c.points)-1] }
+
 // at is the unit vector at share f (0..1) of the curve's length.
 func (c curve) at(f float64) r3.Vec {
 	want := f * c.length()
@@ -73,6 +77,19 @@ func (c curve) between(out []r3.Vec, from, to float64) []r3.Vec {
 	return out
 }
 
+// sub is the stretch of the curve from one share of its length to another.
+func (c curve) sub(h scalp.Head, from, to float64) curve {
+	if from == 0 && to == 1 {
+		return c
+	}
+	return newCurve(h, append(c.between([]r3.Vec{c.at(from)}, from, to), c.at(to)))
+}
+
+// subMM is sub with the places given in mm.
+func (c curve) subMM(h scalp.Head, from, to float64) curve {
+	return c.sub(h, from/c.length(), to/c.length())
+}
+
 // reversed runs the other way.
 func (c curve) reversed() curve {
 	points := slices.Clone(c.points)
@@ -84,37 +101,81 @@ func (c curve) reversed() curve {
 	return curve{points, run}
 }
 
+// then is the curve continued by one that starts where it ends.
+func (c curve) then(h scalp.Head, next curve) curve {
+	return newCurve(h, append(slices.Clone(c.points), next.points[1:]...))
+}
+
+// mirrored is the curve on the other side of the head.
+func (c curve) mirrored() curve {
+	points := make([]r3.Vec, len(c.points))
+	for i, u := range c.points {
+		points[i] = scalp.Mirror(u)
+	}
+	return curve{points, c.run}
+}
+
 // patch is a zone's map (s, t) → unit vector, s along a row and t across rows,
 // by transfinite (Coons) blending of its four boundary curves on the unit
 // sphere, renormalised. bottom and top run along s, start and end along t.
 type patch struct {
 	head                    scalp.Head
 	bottom, top, start, end curve
-	// rail holds the two rails at the steps of a line, so that a line costs
-	// only two look-ups.
-	rail [lineSteps + 1]struct{ bottom, top r3.Vec }
+	// bow bends the lines between the rails towards the top, by this share of
+	// the patch at their middle.
+	bow float64
+	// shares are the steps of s in which a line is drawn; rail holds the two
+	// rails there, so that a line costs only two look-ups.
+	shares []float64
+	rail   []struct{ bottom, top r3.Vec }
 }
 
 // lineSteps is the number of steps in which a row line is drawn: 2 to 6 mm each
-// on any zone, which keeps a chord within 0.05 mm of the scalp's curve.
+// on any quadrant, which keeps a chord within 0.05 mm of the scalp's curve.
 const lineSteps = 24
 
-func newPatch(h scalp.Head, bottom, top, start, end curve) *patch {
-	p := &patch{head: h, bottom: bottom, top: top, start: start, end: end}
-	for j := range p.rail {
-		f := float64(j) / lineSteps
+// evenSteps are the shares of a line in lineSteps equal steps.
+var evenSteps = func() []float64 {
+	shares := make([]float64, lineSteps+1)
+	for j := range shares {
+		shares[j] = float64(j) / lineSteps
+	}
+	return shares
+}()
+
+func newPatch(h scalp.Head, bottom, top, start, end curve, shares []float64) *patch {
+	p := &patch{head: h, bottom: bottom, top: top, start: start, end: end, shares: shares}
+	p.rail = make([]struct{ bottom, top r3.Vec }, len(shares))
+	for j, f := range shares {
 		p.rail[j].bottom, p.rail[j].top = bottom.at(f), top.at(f)
 	}
 	return p
 }
 
+// transposed is the patch with rows running across instead of along.
+func (p *patch) transposed() *patch {
+	return newPatch(p.head, p.start, p.end, p.bottom, p.top, evenSteps)
+}
+
+// strip is the patch between the lines at two values of t.
+func (p *patch) strip(from, to float64) *patch {
+	return newPatch(p.head, p.line(from), p.line(to), p.start.sub(p.head, from, to), p.end.sub(p.head, from, to), p.shares)
+}
+
 // steps appends the patch's points at t for every step of s.
 func (p *patch) steps(t float64, out []r3.Vec) []r3.Vec {
+	last := len(p.rail) - 1
+	c00, c10 := p.rail[0].bottom, p.rail[last].bottom
+	c01, c11 := p.rail[0].top, p.rail[last].top
 	left, right := p.start.at(t), p.end.at(t)
-	c00, c10 := p.rail[0].bottom, p.rail[lineSteps].bottom
-	c01, c11 := p.rail[0].top, p.rail[lineSteps].top
+	bent := p.bow != 0 && t > 0 && t < 1
+	flat := t
 	for j, rail := range p.rail {
-		s := float64(j) / lineSteps
+		s := p.shares[j]
+		if bent {
+			t = flat + p.bow*4*flat*(1-flat)*math.Sin(math.Pi*s)
+			left, right = p.start.at(t), p.end.at(t)
+		}
 		u := r3.Add(
 			r3.Add(r3.Scale(1-t, rail.bottom), r3.Scale(t, rail.top)),
 			r3.Add(r3.Scale(1-s, left), r3.Scale(s, right)))
@@ -126,9 +187,16 @@ func (p *patch) steps(t float64, out []r3.Vec) []r3.Vec {
 	return out
 }
 
-// line is the patch's curve at t.
+// line is the patch's curve at t: a rail itself, at its own points, so that
+// patches that share it meet exactly.
 func (p *patch) line(t float64) curve {
-	return newCurve(p.head, p.steps(t, make([]r3.Vec, 0, lineSteps+1)))
+	switch t {
+	case 0:
+		return p.bottom
+	case 1:
+		return p.top
+	}
+	return newCurve(p.head, p.steps(t, make([]r3.Vec, 0, len(p.shares))))
 }
 
 // riseSteps is the number of steps over which the distance between rails is
@@ -143,18 +211,28 @@ func (p *patch) rise() []float64 {
 	next := make([]r3.Vec, 0, len(prev))
 	for i := 1; i <= riseSteps; i++ {
 		next = p.steps(float64(i)/riseSteps, next[:0])
-		sum := 0.0
-		for j := range next {
-			weight := 1.0
-			if j == 0 || j == lineSteps {
-				weight = 0.5 // trapezoid rule
-			}
-			sum += weight * p.head.Chord(prev[j], next[j])
+		sum, before := 0.0, p.head.Chord(prev[0], next[0])
+		for j := 1; j < len(next); j++ { // trapezoid rule
+			now := p.head.Chord(prev[j], next[j])
+			sum += (before + now) / 2 * (p.shares[j] - p.shares[j-1])
+			before = now
 		}
-		rise[i] = rise[i-1] + sum/lineSteps
+		rise[i] = rise[i-1] + sum
 		prev, next = next, prev
 	}
 	return rise
+}
+
+// shareAt is the t at which the mean distance from the bottom rail is mm.
+func shareAt(rise []float64, mm float64) float64 {
+	k := sort.SearchFloat64s(rise, mm)
+	switch {
+	case k == 0:
+		return 0
+	case k > riseSteps:
+		return 1
+	}
+	return (float64(k-1) + (mm-rise[k-1])/(rise[k]-rise[k-1])) / riseSteps
 }
 
 // rowLines are the n+1 values of t, from 0 to 1, that divide the patch into n
@@ -170,9 +248,7 @@ func rowLines(rise []float64, n int, ramp float64) []float64 {
 		if ramp != 1 {
 			share = (math.Pow(ramp, share) - 1) / (ramp - 1)
 		}
-		want := rise[riseSteps] * share
-		k := sort.SearchFloat64s(rise, want)
-		ts[i] = (float64(k-1) + (want-rise[k-1])/(rise[k]-rise[k-1])) / riseSteps
+		ts[i] = shareAt(rise, rise[riseSteps]*share)
 	}
 	return ts
 }

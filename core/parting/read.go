@@ -15,34 +15,76 @@ func (p Pattern) stands() bool { return p == Brick || p == FreeHand }
 // stagger measures the offsets between the part ends of adjoining rows, on the
 // line they share, in the zones where they shall stand off. A layout without two
 // such rows has the stagger 0.
-func stagger(plans []*plan) Stagger {
+func stagger(couples []couple) Stagger {
 	least, sum, pairs := math.Inf(1), 0.0, 0
-	for _, p := range plans {
+	eachPanel(couples, func(p *panel) {
 		if !p.wish.Pattern.stands() {
-			continue
+			return
 		}
-		for r := 1; r < len(p.courses); r++ {
-			below, above := p.courses[r-1].top(), p.courses[r].joints
-			if len(below) == 0 || len(above) == 0 {
-				continue
+		for r := 1; r < len(p.flat); r++ {
+			if l, m, ok := offsets(p.flat[r-1], p.flat[r]); ok {
+				least = min(least, l)
+				sum += m
+				pairs++
 			}
-			l, m := offsets(below, above)
-			least = min(least, l)
-			sum += m
-			pairs++
 		}
-	}
+	})
 	if pairs == 0 {
 		return Stagger{}
 	}
 	return Stagger{least, sum / float64(pairs)}
 }
 
+// jointOffsets are, for every row, the distances of its part ends, the row's two ends
+// included, from the nearest of an adjoining row, in mean section widths; 1 where
+// there is none to compare, as at the ends.
+func (p *panel) jointOffsets() [][]float64 {
+	out := make([][]float64, len(p.flat))
+	for r, c := range p.flat {
+		out[r] = make([]float64, c.boxes()+1)
+		for i := range out[r] {
+			out[r][i] = 1
+		}
+		note := func(k int, x, y []float64, width float64) {
+			if len(y) > 0 {
+				d, _ := nearest(x, y)
+				out[r][k] = min(out[r][k], d/width)
+			}
+		}
+		for _, other := range []int{r - 1, r + 1} {
+			if other < 0 || other >= len(p.flat) {
+				continue
+			}
+			own, theirs := c.joints, p.flat[other].higher()
+			if other > r {
+				own, theirs = c.top(), p.flat[other].lower()
+			}
+			width := meanWidth(c, p.flat[other])
+			for k := range own {
+				note(k+1, own[k:k+1], theirs, width)
+			}
+			if c.start == divided {
+				note(0, []float64{0}, theirs, width)
+			}
+			if c.end == divided {
+				note(c.boxes(), []float64{1}, theirs, width)
+			}
+		}
+	}
+	return out
+}
+
 // seams are the lines of a grid where its column count changes.
-func (p *plan) seams(zone Zone) []Seam {
+func (p *panel) seams(zone Zone) []Seam {
 	var seams []Seam
+	columns := func(c course) int {
+		if p.central {
+			return 2*c.boxes() - min(c.halves(), c.boxes())
+		}
+		return c.boxes()
+	}
 	for r := 1; r < len(p.courses); r++ {
-		if below, above := p.courses[r-1].sections(), p.courses[r].sections(); below != above {
+		if below, above := columns(p.courses[r-1]), columns(p.courses[r]); below != above {
 			seams = append(seams, Seam{zone, r, below, above})
 		}
 	}
@@ -61,7 +103,7 @@ type end struct{ low, high float64 }
 
 // channels are the runs of part ends in line through three or more rows. A zigzag
 // has none.
-func (p *plan) channels(h scalp.Head, zone Zone) []Channel {
+func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 	if p.wish.Pattern == Triangle {
 		return nil
 	}
@@ -69,22 +111,26 @@ func (p *plan) channels(h scalp.Head, zone Zone) []Channel {
 	var open [][]end // the running lines, as they stand in the row below
 	close := func(run []end, top int) {
 		if len(run) >= channelRows {
-			out = append(out, p.channel(h, zone, top-len(run)+1, run))
+			out = append(out, p.channel(h, zone, side, top-len(run)+1, run))
 		}
 	}
 	for r, c := range p.courses {
 		var next [][]end
 		taken := make([]bool, len(open))
-		for k, x := range c.joints {
+		top := c.higher()
+		for k, x := range c.lower() {
+			if side == RightSide && p.central && (x == 0 || x == 1) {
+				continue // a part on the middle is the left side's
+			}
 			var run []end
 			for l, o := range open {
-				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(p.courses[r-1].joints, c.joints) {
+				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(p.courses[r-1], c) {
 					taken[l] = true
 					run = slices.Clone(o)
 					break
 				}
 			}
-			next = append(next, append(run, end{x, c.top()[k]}))
+			next = append(next, append(run, end{x, top[k]}))
 		}
 		for l, o := range open {
 			if !taken[l] {
@@ -100,8 +146,12 @@ func (p *plan) channels(h scalp.Head, zone Zone) []Channel {
 }
 
 // channel draws the run of part ends that starts at row first (from 0).
-func (p *plan) channel(h scalp.Head, zone Zone, first int, run []end) Channel {
-	c := Channel{Zone: zone, FromRow: first + 1, ToRow: first + len(run)}
+func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end) Channel {
+	c := Channel{Zone: zone, FromRow: first + 1, ToRow: first + len(run), Line: scalp.Line{}}
+	left, right := [][]string(nil), [][]string(nil)
+	if p.central {
+		left, right = centralIDs(p, zone)
+	}
 	for i, e := range run {
 		r := first + i
 		lower, mid, upper := p.lines[r].at(e.low), p.mids[r].at((e.low+e.high)/2), p.lines[r+1].at(e.high)
@@ -111,42 +161,60 @@ func (p *plan) channel(h scalp.Head, zone Zone, first int, run []end) Channel {
 			c.Line = append(c.Line, h.Point(upper))
 		}
 		k, _ := slices.BinarySearch(p.courses[r].joints, e.low)
-		c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
+		switch {
+		case !p.central:
+			c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
+		case side == RightSide:
+			c.Sections = append(c.Sections, right[r][k])
+		default:
+			c.Sections = append(c.Sections, left[r][k])
+		}
 	}
-	if zone == p.mirror {
-		c.Line = mirroredLine(c.Line)
-	}
+	c.Line = place(c.Line, side)
 	return c
 }
 
 // Shares of the wished area (width × height) below and above which a section is
-// warned about.
+// warned about, and the widths of tracks, mm. Common practice, no source.
 const (
 	sliverShare   = 0.5
 	oversizeShare = 1.5
+	thinTrack     = 11.0
+	fatTrack      = 32.0
 )
 
 // warnings looks the layout over.
-func warnings(plans []*plan, l Layout) []Warning {
-	var slivers, oversize, weak, bare []string
-	for _, p := range plans {
-		if p.wish.Pattern == Brick {
-			weak = append(weak, p.weakJoints()...)
+func warnings(s Settings, f frames, couples []couple, l Layout) []Warning {
+	var slivers, oversize, weak, bare, lone, fat, thin []string
+	have := map[string]bool{}
+	for _, x := range l.Sections {
+		have[x.ID] = true
+		if x.Stagger < quarter-1e-9 && weakPattern(couples, x.Zone) {
+			weak = append(weak, x.ID)
 		}
-	}
-	for _, sec := range l.Sections {
 		switch {
-		case sec.Share < sliverShare:
-			slivers = append(slivers, sec.ID)
-		case sec.Share > oversizeShare:
-			oversize = append(oversize, sec.ID)
+		case x.Share < sliverShare:
+			slivers = append(slivers, x.ID)
+		case x.Share > oversizeShare:
+			oversize = append(oversize, x.ID)
 		}
 	}
 	channels := 0
 	for _, c := range l.Channels {
-		if c.Zone == BackLeft || c.Zone == BackRight {
+		if c.Line[0][0] < 0 { // it starts behind the crown
 			channels++
-			bare = append(bare, c.Sections...)
+			bare = append(bare, slices.DeleteFunc(slices.Clone(c.Sections), func(id string) bool { return !have[id] })...)
+		}
+	}
+	if s.alike() && len(s.Edits) > 0 {
+		lone = l.withoutTwin()
+	}
+	for _, t := range l.Tracks {
+		switch {
+		case t.Width > fatTrack && !t.Merged:
+			fat = append(fat, t.ID)
+		case t.Width < thinTrack && !t.Merged:
+			thin = append(thin, t.ID)
 		}
 	}
 	out := []Warning{}
@@ -157,9 +225,50 @@ func warnings(plans []*plan, l Layout) []Warning {
 	}
 	add(Sliver, slivers, "%s less than half the wished area. A heavy piece pulls on so little hair: join it to its neighbour or hang something light.", are(len(slivers), "section has", "sections have"))
 	add(Oversize, oversize, "%s more than half as large again as wished. The plait may show through the piece.", are(len(oversize), "section is", "sections are"))
-	add(WeakStagger, weak, "%s less than a quarter section away from the row next to it, so a part may open there.", are(len(weak), "part ends", "parts end"))
+	add(WeakStagger, weak, "%s less than a quarter section away from the row next to it, so a part may open there.", are(len(weak), "section ends", "sections end"))
 	add(BareChannel, bare, "%s in line through three rows or more behind the crown and can open as bare lines. Brick closes them.", are(channels, "run of parts stands", "runs of parts stand"))
+	add(Asymmetry, lone, "%s no like on the other side, though both sides are parted alike. Mirror the change by hand, or take it back.", are(len(lone), "section has", "sections have"))
+	add(FatTrack, fat, "%s over %.0f mm wide: a fat track lumps and shows. More tracks make it thinner.", are(len(fat), "track is", "tracks are"), fatTrack)
+	add(ThinTrack, thin, "%s under %.0f mm wide: thin and tight, the loop hardly passes. Fewer tracks make it wider.", are(len(thin), "track is", "tracks are"), thinTrack)
 	return out
+}
+
+// weakPattern tells whether a zone's parts should keep the quarter rule.
+func weakPattern(couples []couple, zone Zone) bool {
+	for _, c := range couples {
+		p := c.any()
+		if p.wish.Pattern == Brick && (Zone(p.key) == zone || !p.central && len(zone) == 2 && string(zone[0]) == p.key) {
+			return true
+		}
+	}
+	return false
+}
+
+// alike tells whether both sides are meant to be the same.
+func (s Settings) alike() bool {
+	start, end := s.offsets()
+	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides) && len(s.LeftOut) == 0
+}
+
+// withoutTwin are the sections with no like on the other side: none whose middle lies
+// within a few millimetres of its mirror image and that is about as large.
+func (l Layout) withoutTwin() []string {
+	const near, like = 4.0, 0.15
+	var ids []string
+	for _, x := range l.Sections {
+		found := false
+		for _, y := range l.Sections {
+			dx, dy, dz := x.Centroid[0]-y.Centroid[0], x.Centroid[1]+y.Centroid[1], x.Centroid[2]-y.Centroid[2]
+			if dx*dx+dy*dy+dz*dz < near*near && math.Abs(x.Area-y.Area) < like*x.Area {
+				found = true
+				break
+			}
+		}
+		if !found {
+			ids = append(ids, x.ID)
+		}
+	}
+	return ids
 }
 
 // are writes a count with the noun and verb that agree with it.
@@ -168,26 +277,4 @@ func are(n int, one, many string) string {
 		return "1 " + one
 	}
 	return fmt.Sprintf("%d %s", n, many)
-}
-
-// weakJoints are the sections, on both sides, that end at a part closer than a
-// quarter section to one of the adjoining rows.
-func (p *plan) weakJoints() []string {
-	var ids []string
-	for r, c := range p.courses {
-		for k, x := range c.joints {
-			for _, other := range []int{r - 1, r + 1} {
-				if other < 0 || other >= len(p.courses) || len(p.courses[other].joints) == 0 {
-					continue
-				}
-				least, _ := offsets([]float64{x}, p.courses[other].joints)
-				scale := meanWidth([]float64{x}, p.courses[other].joints) / meanWidth(c.joints, p.courses[other].joints)
-				if least*scale < quarter-1e-9 {
-					ids = append(ids, sectionID(p.zone, r+1, k+1), sectionID(p.mirror, r+1, k+1))
-					break
-				}
-			}
-		}
-	}
-	return ids
 }

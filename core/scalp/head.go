@@ -73,6 +73,8 @@ type Head struct {
 	A, B, C float64
 	// Nape is the angle of the nape hairline centre below that plane, radians.
 	Nape float64
+	// hairline is how the landmarks depart from their usual places.
+	hairline Hairline
 }
 
 // Surface is the surface point (mm) of unit vector u.

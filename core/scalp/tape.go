@@ -8,13 +8,9 @@ import (
 	"kladotex/core/invalid"
 )
 
-// Angles of the fixed hairline landmarks, from the fitting rules of the trade's
-// tape: ear-top hairline about 8° below the plane of the circumference, front
-// hairline centre about 27° above it.
-const (
-	earTopAngle = -8 * math.Pi / 180
-	frontAngle  = 27 * math.Pi / 180
-)
+// earTopAngle is where the tape from ear to ear ends: the ear-top hairline lies
+// about 8° below the plane of the circumference.
+const earTopAngle = -8 * math.Pi / 180
 
 // Accepted ranges: from a small child's head to the largest adult's, with the
 // hair still on it. Common practice, no source.
@@ -67,10 +63,30 @@ func Presets() []Preset {
 	}
 }
 
-// Fit solves for the head whose tapes, measured over HairBulk of hair, are t.
-// The error, if any, is an [invalid.Errors] with paths relative to t: a tape out
-// of range, or one that contradicts the others, with the range that would fit.
-func Fit(t Tapes) (Head, error) {
+// Fit solves for the head whose tapes, measured over HairBulk of hair, are t, its
+// hairline the usual one. The error, if any, is an [invalid.Errors] with paths
+// relative to t: a tape out of range, or one that contradicts the others, with the
+// range that would fit.
+func Fit(t Tapes) (Head, error) { return fit(t, Hairline{}) }
+
+// FitWith is [Fit] for a head whose hairline departs from the usual one. The tape
+// from front to nape starts at the front centre as it is moved. The error, if any,
+// is an [invalid.Errors] with paths under "head" and "hairline".
+func FitWith(t Tapes, l Hairline) (Head, error) {
+	if bad := l.check(); len(bad) > 0 {
+		return Head{}, bad.Under("hairline")
+	}
+	h, err := fit(t, l)
+	if err != nil {
+		return Head{}, invalid.From(err).Under("head")
+	}
+	if bad := h.crossed(); len(bad) > 0 {
+		return Head{}, bad.Under("hairline")
+	}
+	return h, nil
+}
+
+func fit(t Tapes, l Hairline) (Head, error) {
 	var bad invalid.Errors
 	bad.Length("circumferenceMm", "Around the head", t.Circumference, minCircumference, maxCircumference)
 	bad.Length("frontToNapeMm", "Front to nape", t.FrontToNape, minFrontToNape, maxFrontToNape)
@@ -93,12 +109,12 @@ func Fit(t Tapes) (Head, error) {
 	}
 	c := solve(earToEar, t.EarToEar, minRise*b, maxRise*b)
 
-	frontToNape := func(nape float64) float64 { return Head{a, b, c, nape}.frontToNape(t.HairBulk) }
+	frontToNape := func(nape float64) float64 { return Head{a, b, c, nape, l}.frontToNape(t.HairBulk) }
 	if low, high := frontToNape(minNape), frontToNape(maxNape); !within(t.FrontToNape, low, high) {
 		contradiction(&bad, "frontToNapeMm", "Front to nape", t.FrontToNape, "the other two tapes", low, high)
 		return Head{}, bad
 	}
-	return Head{a, b, c, solve(frontToNape, t.FrontToNape, minNape, maxNape)}, nil
+	return Head{a, b, c, solve(frontToNape, t.FrontToNape, minNape, maxNape), l}, nil
 }
 
 // Tapes measures the head as a tape would over bulk mm of hair: the inverse of
@@ -118,7 +134,7 @@ func (h Head) earToEar(bulk float64) float64 {
 }
 
 func (h Head) frontToNape(bulk float64) float64 {
-	return h.tape(r3.Vec{X: 1}, h.A, frontAngle, math.Pi+h.Nape, bulk)
+	return h.tape(r3.Vec{X: 1}, h.A, math.Asin(h.Landmark(FrontCentre).Z), math.Pi+h.Nape, bulk)
 }
 
 // tape is the length of a tape in the upright plane through side (X or Y, with

@@ -1,0 +1,553 @@
+package parting
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+// EditKind is what a change by hand does.
+type EditKind string
+
+// The changes by hand. Each names places on the head and what shall be there, not a
+// section by its number: so it holds when sizes change, and holds once when it is
+// made twice.
+const (
+	// MoveRow: a row line runs through At.
+	MoveRow EditKind = "move-row"
+	// MovePart: a part ends at At.
+	MovePart EditKind = "move-part"
+	// Merge: At and With lie in one section.
+	Merge EditKind = "merge"
+	// Split: At and With lie in two sections.
+	Split EditKind = "split"
+	// LeaveOut: no plait is made of the section at At.
+	LeaveOut EditKind = "leave-out"
+	// SetPieces: the section at At carries Pieces pieces.
+	SetPieces EditKind = "pieces"
+	// Lock: later changes leave the section at At alone.
+	Lock EditKind = "lock"
+)
+
+var editKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, SetPieces, Lock}
+
+// moves tells whether a change moves lines, before sections are cut; the others
+// change sections.
+func (k EditKind) moves() bool { return k == MoveRow || k == MovePart }
+
+// two tells whether a change has a second place.
+func (k EditKind) two() bool { return k == Merge || k == Split }
+
+// Edit is a change by hand.
+type Edit struct {
+	Kind EditKind  `json:"kind" enum:"move-row,move-part,merge,split,leave-out,pieces,lock"`
+	At   Direction `json:"at" doc:"The place it is about, a unit vector in the head's axes"`
+	// With is the second place of a merge or a split.
+	With *Direction `json:"with,omitempty" doc:"The other place, of merge and split"`
+	// Pieces is the number that SetPieces sets.
+	Pieces int `json:"pieces,omitempty" doc:"Pieces on the section, of pieces"`
+}
+
+// MaxPieces bounds the pieces on one section.
+const MaxPieces = 6
+
+func (e Edit) check(bad *invalid.Errors, path string) {
+	oneOf(bad, path+"kind", "The change by hand", e.Kind, editKinds)
+	e.At.check(bad, path+"at")
+	switch {
+	case e.Kind.two() && e.With == nil:
+		bad.Add(path+"with", "To %s takes two places; the second is missing.", e.Kind)
+	case e.Kind.two():
+		e.With.check(bad, path+"with")
+	case e.With != nil:
+		bad.Add(path+"with", "To %s takes one place; there are two.", e.Kind)
+	}
+	switch {
+	case e.Kind == SetPieces:
+		count(bad, path+"pieces", "Pieces on a section", e.Pieces, 1, MaxPieces)
+	case e.Pieces != 0:
+		bad.Add(path+"pieces", "Only a change of pieces has a number of them.")
+	}
+}
+
+// vec is the direction as a unit vector; on the right side as seen in the mirror.
+func (d Direction) vec() r3.Vec { return scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}) }
+
+// leastHeight is how narrow a row or a section may be made by hand, mm.
+const leastHeight = MinSize
+
+// moveParts moves row lines, then part ends, to where they were dragged.
+func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
+	misfits := []Misfit{}
+	for _, kind := range []EditKind{MoveRow, MovePart} {
+		for i, e := range edits {
+			if e.Kind != kind {
+				continue
+			}
+			move := moveRow
+			if kind == MovePart {
+				move = movePart
+			}
+			if trouble := move(h, couples, e.At.vec()); trouble != "" {
+				misfits = append(misfits, Misfit{i, e.At, trouble})
+			}
+		}
+	}
+	return misfits
+}
+
+// sideOf are the panels of the side u lies on, and u as it lies on a left side.
+func sideOf(couples []couple, u r3.Vec) (panels []*panel, left r3.Vec) {
+	for _, c := range couples {
+		p := c.left
+		if u.Y < 0 {
+			p = c.right
+		}
+		if p != nil {
+			panels = append(panels, p)
+		}
+	}
+	return panels, r3.Vec{X: u.X, Y: math.Abs(u.Y), Z: u.Z}
+}
+
+// both are the panels that share their row lines with p: p, and the other half of a
+// central zone.
+func bothHalves(couples []couple, p *panel) []*panel {
+	for _, c := range couples {
+		if p.central && (c.left == p || c.right == p) && c.left != c.right {
+			return []*panel{c.left, c.right}
+		}
+	}
+	return []*panel{p}
+}
+
+// moveRow makes the nearest row line run through u, and says why it can not.
+func moveRow(h scalp.Head, couples []couple, u r3.Vec) string {
+	panels, at := sideOf(couples, u)
+	var p *panel
+	row, off := 0, math.Inf(1)
+	for _, q := range panels {
+		for i := 1; i < len(q.lines)-1; i++ {
+			if d, _ := q.lines[i].toLine(h, at); d < off {
+				p, row, off = q, i, d
+			}
+		}
+	}
+	if p == nil {
+		return "There is no row line here any more; the rows were laid anew."
+	}
+	heights := func(t float64) (below, above float64) {
+		return meanGap(h, p.lines[row-1], p.patch.line(t)), meanGap(h, p.patch.line(t), p.lines[row+1])
+	}
+	below, above := heights(p.ts[row])
+	if off > (below+above)/2 {
+		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
+	}
+	// The line through u: its distance has one least value between its neighbours.
+	low, high := p.ts[row-1], p.ts[row+1]
+	for range 40 {
+		a, b := low+(high-low)/3, high-(high-low)/3
+		da, _ := p.patch.line(a).toLine(h, at)
+		db, _ := p.patch.line(b).toLine(h, at)
+		if da < db {
+			high = b
+		} else {
+			low = a
+		}
+	}
+	t := (low + high) / 2
+	if below, above = heights(t); min(below, above) < leastHeight {
+		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Length(min(below, above)), invalid.Length(leastHeight))
+	}
+	for _, q := range bothHalves(couples, p) {
+		q.ts = slices.Clone(q.ts)
+		q.ts[row] = t
+		q.drawRows()
+	}
+	return ""
+}
+
+// meanGap is the mean distance in mm of two row lines.
+func meanGap(h scalp.Head, a, b curve) float64 {
+	sum := 0.0
+	const n = 8
+	for k := range n + 1 {
+		f := float64(k) / n
+		sum += h.Chord(a.at(f), b.at(f))
+	}
+	return sum / (n + 1)
+}
+
+// movePart makes the nearest part end lie at u, and says why it can not.
+func movePart(h scalp.Head, couples []couple, u r3.Vec) string {
+	panels, at := sideOf(couples, u)
+	var p *panel
+	row, joint, off := 0, 0, math.Inf(1)
+	for _, q := range panels {
+		for r, c := range q.courses {
+			for k := range c.joints {
+				if d, _ := q.partEnd(r, k).toLine(h, at); d < off {
+					p, row, joint, off = q, r, k, d
+				}
+			}
+		}
+	}
+	if p == nil {
+		return "There is no part here any more; the sections were laid anew."
+	}
+	c := &p.courses[row]
+	length := p.mids[row].length()
+	if off > length/c.widths()*0.75 {
+		return fmt.Sprintf("The nearest part is %s away: parts lie elsewhere since sizes changed.", invalid.Length(off))
+	}
+	_, share := p.mids[row].toLine(h, at)
+	move := share - (c.joints[joint]+c.top()[joint])/2
+	from, _ := gap(c.joints, joint)
+	_, to := gap(c.joints, joint+1)
+	top := c.top()
+	fromTop, _ := gap(top, joint)
+	_, toTop := gap(top, joint+1)
+	left := min(c.joints[joint]+move-from, top[joint]+move-fromTop) * c.folds(joint)
+	right := min(to-c.joints[joint]-move, toTop-top[joint]-move) * c.folds(joint+1)
+	if p.wish.Pattern == Triangle { // a zigzag's corners may meet, not pass
+		left, right = left+leastHeight/length, right+leastHeight/length
+	}
+	if width := min(left, right) * length; width < leastHeight {
+		return fmt.Sprintf("It would leave a section only %s wide; at least %s works.", invalid.Length(max(0, width)), invalid.Length(leastHeight))
+	}
+	joints, upper := slices.Clone(c.joints), slices.Clone(c.upper)
+	joints[joint] += move
+	if upper != nil {
+		upper[joint] += move
+	}
+	c.joints, c.upper = joints, upper
+	return ""
+}
+
+// partEnd is the line of part end k in row r.
+func (p *panel) partEnd(r, k int) curve {
+	c := p.courses[r]
+	low, high := c.joints[k], c.top()[k]
+	return newCurve(p.patch.head, []r3.Vec{p.lines[r].at(low), p.mids[r].at((low + high) / 2), p.lines[r+1].at(high)})
+}
+
+// spotSamples is how many points of a section are looked at to tell how much of it a
+// spot covers: its centroid, and for each corner points on the way there.
+var spotSamples = []float64{1. / 3, 2. / 3, 0.95}
+
+// leaveOut takes the sections out that lie at least half inside a spot. It refuses
+// spots that leave nothing of a zone, and says how large one may be.
+func leaveOut(h scalp.Head, s Settings, l *Layout) error {
+	if len(s.LeftOut) == 0 {
+		return nil
+	}
+	before := map[Zone]int{}
+	for _, x := range l.Sections {
+		before[x.Zone]++
+	}
+	inside := func(spots []Spot, x Section) bool {
+		ring := unitRing(h, x.Outline)
+		centre := towards(h, x.Centroid)
+		hits, all := 0, 0
+		for _, v := range append(ring, centre) {
+			for _, f := range spotSamples {
+				u := scalp.Unit(r3.Add(r3.Scale(1-f, centre), r3.Scale(f, v)))
+				all++
+				for _, spot := range spots {
+					if h.Chord(u, spot.At.vec()) < spot.Radius && h.Arc(u, spot.At.vec()) <= spot.Radius {
+						hits++
+						break
+					}
+				}
+			}
+		}
+		return 2*hits >= all
+	}
+	emptied := func(spots []Spot) Zone {
+		left := map[Zone]int{}
+		for _, x := range l.Sections {
+			if !inside(spots, x) {
+				left[x.Zone]++
+			}
+		}
+		for _, r := range l.Rows {
+			if before[r.Zone] > 0 && left[r.Zone] == 0 {
+				return r.Zone
+			}
+		}
+		return ""
+	}
+	for i := range s.LeftOut {
+		zone := emptied(s.LeftOut[:i+1])
+		if zone == "" {
+			continue
+		}
+		spots := slices.Clone(s.LeftOut[:i+1])
+		low, high := 0.0, spots[i].Radius
+		for range 12 {
+			spots[i].Radius = (low + high) / 2
+			if emptied(spots) == "" {
+				low = spots[i].Radius
+			} else {
+				high = spots[i].Radius
+			}
+		}
+		var bad invalid.Errors
+		path := fmt.Sprintf("leftOut[%d].radiusMm", i)
+		if low < minSpot {
+			bad.Add(path, "The spots left out take all of zone %s. Without the last of them some of it stays.", zone)
+		} else {
+			bad.Add(path, "A spot of this size leaves nothing of zone %s. Up to %s from its centre, something stays.", zone, invalid.Length(math.Floor(low)))
+		}
+		return bad
+	}
+	for _, x := range slices.Clone(l.Sections) {
+		if inside(s.LeftOut, x) {
+			l.takeOut(x.ID)
+		}
+	}
+	return nil
+}
+
+// takeOut moves a section to those left out.
+func (l *Layout) takeOut(id string) {
+	i := l.find(id)
+	x := l.Sections[i]
+	l.Sections = slices.Delete(l.Sections, i, i+1)
+	for _, other := range x.Neighbours {
+		if k := l.find(other); k >= 0 {
+			n := &l.Sections[k]
+			n.Neighbours = slices.DeleteFunc(slices.Clone(n.Neighbours), func(s string) bool { return s == id })
+		}
+	}
+	x.Neighbours = []string{}
+	l.LeftOut = append(l.LeftOut, x)
+	l.recount(x.Zone, x.Row)
+}
+
+func (l *Layout) find(id string) int {
+	return slices.IndexFunc(l.Sections, func(s Section) bool { return s.ID == id })
+}
+
+// recount counts the sections of a row that was changed by hand.
+func (l *Layout) recount(zone Zone, row int) {
+	for i := range l.Rows {
+		r := &l.Rows[i]
+		if r.Zone == zone && r.Row == row {
+			r.Edited, r.Sections = true, 0
+			for _, x := range l.Sections {
+				if x.Zone == zone && x.Row == row {
+					r.Sections++
+				}
+			}
+		}
+	}
+}
+
+// at is the place in list of the section that holds u, or -1.
+func at(h scalp.Head, list []Section, u r3.Vec) int {
+	for i, x := range list {
+		c := towards(h, x.Centroid)
+		if r3.Dot(u, c) > 0.7 && contains(unitRing(h, x.Outline), u) {
+			return i
+		}
+	}
+	return -1
+}
+
+// changeByHand makes the changes to sections, in order, and notes those that no
+// longer fit.
+func changeByHand(h scalp.Head, s Settings, l *Layout) {
+	for i, e := range s.Edits {
+		if e.Kind.moves() {
+			continue
+		}
+		if trouble := l.change(h, e); trouble != "" {
+			l.Misfits = append(l.Misfits, Misfit{i, e.At, trouble})
+		}
+	}
+}
+
+const lockedHere = "Section %s is locked; unlock it first."
+
+// change makes one change and says why it can not.
+func (l *Layout) change(h scalp.Head, e Edit) string {
+	u := e.At.vec()
+	i := at(h, l.Sections, u)
+	if i < 0 {
+		if at(h, l.LeftOut, u) < 0 {
+			return "No section lies here any more: the structure or the hairline changed."
+		}
+		if e.Kind == LeaveOut {
+			return ""
+		}
+		return "The section here is left out."
+	}
+	x := &l.Sections[i]
+	switch e.Kind {
+	case Lock:
+		x.Locked = true
+	case SetPieces:
+		switch {
+		case x.Pieces == e.Pieces:
+		case x.Locked:
+			return fmt.Sprintf(lockedHere, x.ID)
+		default:
+			x.Pieces = e.Pieces
+		}
+	case LeaveOut:
+		switch {
+		case x.Locked:
+			return fmt.Sprintf(lockedHere, x.ID)
+		case len(l.Sections) == 1:
+			return "It is the last section; something must stay."
+		}
+		l.takeOut(x.ID)
+	case Merge, Split:
+		k := at(h, l.Sections, e.With.vec())
+		switch {
+		case k < 0:
+			return "The other place no longer lies in a section."
+		case (k == i) == (e.Kind == Merge):
+			return "" // as it shall be
+		case x.Locked || l.Sections[k].Locked:
+			return fmt.Sprintf(lockedHere, x.ID)
+		case e.Kind == Merge:
+			return l.merge(h, i, k)
+		default:
+			return l.split(h, i, u, e.With.vec())
+		}
+	}
+	return ""
+}
+
+// merge joins section k to section i.
+func (l *Layout) merge(h scalp.Head, i, k int) string {
+	a, b := l.Sections[i], l.Sections[k]
+	if a.Linked != b.Linked {
+		return fmt.Sprintf("%s is a loose plait and %s a linked one; they can not be one section.", a.ID, b.ID)
+	}
+	ring, ok := union(h, unitRing(h, a.Outline), unitRing(h, b.Outline))
+	if !ok {
+		return fmt.Sprintf("%s and %s do not lie side by side, so they can not be one section.", a.ID, b.ID)
+	}
+	inRow := a.Zone == b.Zone && a.Row == b.Row
+	a.Outline, a.Edited = surface(h, ring), true
+	a.measure(h, ring)
+	wished := a.Area / (a.Share + b.Share) // of one section, as the two were judged
+	a.Share = a.Area / wished
+	if inRow {
+		a.Width = Spread{a.Width.Min + b.Width.Min, a.Width.Mean + b.Width.Mean, a.Width.Max + b.Width.Max}
+	} else {
+		a.Width = Spread{min(a.Width.Min, b.Width.Min), max(a.Width.Mean, b.Width.Mean), max(a.Width.Max, b.Width.Max)}
+		a.Height = Spread{a.Height.Min, a.Height.Mean + b.Height.Mean, a.Height.Max + b.Height.Max}
+	}
+	a.Hairline, a.Part = min(a.Hairline, b.Hairline), min(a.Part, b.Part)
+	a.Seen, a.Stagger = a.Seen || b.Seen, min(a.Stagger, b.Stagger)
+	a.Pieces = max(a.Pieces, b.Pieces)
+	a.Neighbours = slices.DeleteFunc(append(slices.Clone(a.Neighbours), b.Neighbours...), func(id string) bool { return id == a.ID || id == b.ID })
+	slices.Sort(a.Neighbours)
+	a.Neighbours = slices.Compact(a.Neighbours)
+	l.Sections[i] = a
+	l.Sections = slices.Delete(l.Sections, k, k+1)
+	for _, id := range a.Neighbours {
+		if n := l.find(id); n >= 0 {
+			list := slices.DeleteFunc(slices.Clone(l.Sections[n].Neighbours), func(s string) bool { return s == a.ID || s == b.ID })
+			l.Sections[n].Neighbours = append(list, a.ID)
+		}
+	}
+	l.recount(a.Zone, a.Row)
+	l.recount(b.Zone, b.Row)
+	return ""
+}
+
+// measure takes area, centroid and normal from the outline.
+func (s *Section) measure(h scalp.Head, ring []r3.Vec) {
+	area, centroid := h.AreaCentroid(ring)
+	normal := h.Normal(centroid)
+	s.Area, s.Centroid, s.Normal = area, h.Point(centroid), scalp.Point{normal.X, normal.Y, normal.Z}
+}
+
+// split cuts section i in two halves between u and v.
+func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
+	whole := l.Sections[i]
+	ring := unitRing(h, whole.Outline)
+	centre := towards(h, whole.Centroid)
+	across := r3.Sub(u, v)
+	across = r3.Sub(across, r3.Scale(r3.Dot(across, centre), centre))
+	if r3.Norm(across) < same {
+		return "The two places are one."
+	}
+	normal := scalp.Unit(across)
+	// Halves as a rule; where both places lie on one side of the middle, between them.
+	if r3.Dot(normal, u) <= 0 || r3.Dot(normal, v) >= 0 {
+		between := scalp.Unit(r3.Add(u, v))
+		normal = scalp.Unit(r3.Sub(normal, r3.Scale(r3.Dot(normal, between), between)))
+	}
+	first, second := cut(ring, normal), cut(ring, r3.Scale(-1, normal))
+	if len(first) < 3 || len(second) < 3 {
+		return "The cut would miss the section."
+	}
+	a, b := whole, whole
+	for _, part := range []struct {
+		s    *Section
+		ring []r3.Vec
+		mark string
+	}{{&a, first, "a"}, {&b, second, "b"}} {
+		part.s.ID, part.s.Edited = whole.ID+part.mark, true
+		part.s.Outline = surface(h, part.ring)
+		part.s.measure(h, part.ring)
+		part.s.Share = whole.Share * part.s.Area / whole.Area
+		share := part.s.Area / whole.Area
+		if math.Abs(r3.Dot(normal, whole.along)) > math.Sqrt2/2 {
+			part.s.Width = whole.Width.times(share)
+		} else {
+			part.s.Height = whole.Height.times(share)
+		}
+		part.s.Hairline = distance(h, towards(h, part.s.Centroid), unitRing(h, l.HairlineCurve))
+	}
+	if least := min(a.Area, b.Area); least < MinSize*MinSize {
+		return fmt.Sprintf("The smaller half would be %.0f mm² only; at least %.0f mm² works.", least, MinSize*MinSize)
+	}
+	touching := func(x Section, id string) bool {
+		n := l.find(id)
+		if n < 0 {
+			return false
+		}
+		_, ok := union(h, unitRing(h, x.Outline), unitRing(h, l.Sections[n].Outline))
+		return ok
+	}
+	for _, part := range []*Section{&a, &b} {
+		part.Neighbours = []string{}
+		for _, id := range whole.Neighbours {
+			if touching(*part, id) {
+				part.Neighbours = append(part.Neighbours, id)
+			}
+		}
+	}
+	for _, id := range whole.Neighbours {
+		n := l.find(id)
+		if n < 0 {
+			continue
+		}
+		list := slices.DeleteFunc(slices.Clone(l.Sections[n].Neighbours), func(s string) bool { return s == whole.ID })
+		for _, part := range []Section{a, b} {
+			if slices.Contains(part.Neighbours, id) {
+				list = append(list, part.ID)
+			}
+		}
+		l.Sections[n].Neighbours = list
+	}
+	a.Neighbours, b.Neighbours = append(a.Neighbours, b.ID), append(b.Neighbours, a.ID)
+	l.Sections = slices.Replace(l.Sections, i, i+1, a, b)
+	l.recount(whole.Zone, whole.Row)
+	return ""
+}
+
+// times is the spread of f times the values.
+func (s Spread) times(f float64) Spread { return Spread{s.Min * f, s.Mean * f, s.Max * f} }

@@ -1,0 +1,174 @@
+package parting
+
+import (
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/scalp"
+)
+
+// same is how far apart two unit vectors may lie and still be one corner: about
+// 0.0001 mm on a head.
+const same = 1e-6
+
+// touch is the length in mm of a common border from which two sections count as
+// neighbours; less is a corner.
+const touch = 0.5
+
+// unitRing is the outline of a section as unit vectors.
+func unitRing(h scalp.Head, outline scalp.Line) []r3.Vec {
+	ring := make([]r3.Vec, len(outline))
+	for i, p := range outline {
+		ring[i] = scalp.Unit(r3.Vec{X: p[0] / h.A, Y: p[1] / h.B, Z: p[2] / h.C})
+	}
+	return ring
+}
+
+// contains tells whether the counter-clockwise ring winds round u. Seen from u the
+// corners turn once round inside and not at all outside.
+func contains(ring []r3.Vec, u r3.Vec) bool {
+	turn := 0.0
+	prev := ring[len(ring)-1]
+	for _, v := range ring {
+		if r3.Dot(u, v) < 0 {
+			return false // no section reaches a quarter round the head
+		}
+		a, b := r3.Sub(prev, r3.Scale(r3.Dot(u, prev), u)), r3.Sub(v, r3.Scale(r3.Dot(u, v), u))
+		turn += math.Atan2(r3.Dot(u, r3.Cross(a, b)), r3.Dot(a, b))
+		prev = v
+	}
+	return turn > math.Pi
+}
+
+// edge runs from one corner to another, by their numbers.
+type edge struct{ from, to int }
+
+// union joins two counter-clockwise rings that share a stretch of border of at
+// least touch mm. ok is false when they do not, or when the union has a hole.
+func union(h scalp.Head, a, b []r3.Vec) (ring []r3.Vec, ok bool) {
+	var corners []r3.Vec
+	number := func(u r3.Vec) int {
+		for i, v := range corners {
+			if r3.Norm2(r3.Sub(u, v)) < same*same {
+				return i
+			}
+		}
+		corners = append(corners, u)
+		return len(corners) - 1
+	}
+	edges := map[edge]bool{}
+	shared := 0.0
+	for i, whole := range [][]r3.Vec{onBorder(a, b), onBorder(b, a)} {
+		for k, u := range whole {
+			e := edge{number(u), number(whole[(k+1)%len(whole)])}
+			switch back := (edge{e.to, e.from}); {
+			case e.from == e.to:
+			case i == 1 && edges[back]:
+				delete(edges, back)
+				shared += h.Chord(corners[e.from], corners[e.to])
+			default:
+				edges[e] = true
+			}
+		}
+	}
+	if shared < touch || len(edges) == 0 {
+		return nil, false
+	}
+	next := make(map[int]int, len(edges))
+	start := len(corners)
+	for e := range edges {
+		if _, taken := next[e.from]; taken {
+			return nil, false // the rings touch again in a single corner
+		}
+		next[e.from] = e.to
+		start = min(start, e.from)
+	}
+	for at := start; len(ring) == 0 || at != start; at = next[at] {
+		if len(ring) > len(edges) {
+			return nil, false
+		}
+		ring = append(ring, corners[at])
+	}
+	return ring, len(ring) == len(edges)
+}
+
+// onBorder is ring with those corners of other that lie on its border put in.
+func onBorder(ring, other []r3.Vec) []r3.Vec {
+	out := make([]r3.Vec, 0, len(ring)+len(other))
+	for i, u := range ring {
+		v := ring[(i+1)%len(ring)]
+		out = append(out, u)
+		type hit struct {
+			at float64
+			u  r3.Vec
+		}
+		var hits []hit
+		along := r3.Sub(v, u)
+		long := r3.Norm2(along)
+		if long < same*same {
+			continue
+		}
+		normal := scalp.Unit(r3.Cross(u, v))
+		for _, w := range other {
+			if math.Abs(r3.Dot(normal, w)) > same {
+				continue
+			}
+			if f := r3.Dot(r3.Sub(w, u), along) / long; f > 0 && f < 1 &&
+				r3.Norm2(r3.Sub(w, u)) >= same*same && r3.Norm2(r3.Sub(w, v)) >= same*same {
+				hits = append(hits, hit{f, w})
+			}
+		}
+		slices.SortFunc(hits, func(a, b hit) int {
+			if a.at < b.at {
+				return -1
+			}
+			return 1
+		})
+		for _, x := range hits {
+			out = append(out, x.u)
+		}
+	}
+	return out
+}
+
+// cut is the part of ring on the side of the plane through the centre of the head
+// to which normal points. A ring that is nearly convex, as sections are, stays one.
+func cut(ring []r3.Vec, normal r3.Vec) []r3.Vec {
+	var out []r3.Vec
+	prev := ring[len(ring)-1]
+	before := r3.Dot(normal, prev)
+	for _, u := range ring {
+		now := r3.Dot(normal, u)
+		if before < 0 != (now < 0) {
+			f := before / (before - now)
+			out = append(out, scalp.Unit(r3.Add(r3.Scale(1-f, prev), r3.Scale(f, u))))
+		}
+		if now >= 0 {
+			out = append(out, u)
+		}
+		prev, before = u, now
+	}
+	return out
+}
+
+// toLine is the distance in mm from u to a polyline, and the share of its length
+// at which the nearest point lies.
+func (c curve) toLine(h scalp.Head, u r3.Vec) (mm, share float64) {
+	mm = math.Inf(1)
+	p := h.Surface(u)
+	for i := 1; i < len(c.points); i++ {
+		a, b := h.Surface(c.points[i-1]), h.Surface(c.points[i])
+		along := r3.Sub(b, a)
+		long := r3.Norm2(along)
+		if long == 0 {
+			continue
+		}
+		f := max(0, min(1, r3.Dot(r3.Sub(p, a), along)/long))
+		if d := r3.Norm(r3.Sub(p, r3.Add(a, r3.Scale(f, along)))); d < mm {
+			mm, share = d, (c.run[i-1]+f*(c.run[i]-c.run[i-1]))/c.length()
+		}
+	}
+	return mm, share
+}

@@ -1,0 +1,391 @@
+package parting
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+// Pattern says how a zone's parts stand to each other.
+type Pattern string
+
+// The patterns.
+const (
+	// Grid lines the parts of neighbouring rows up.
+	Grid Pattern = "grid"
+	// Brick sets each section over the part between two of the next row.
+	Brick Pattern = "brick"
+	// Triangle cuts each row by a zigzag: no part line is straight.
+	Triangle Pattern = "triangle"
+	// FreeHand is a brick drawn irregularly, as without a comb. It is the same
+	// each time.
+	FreeHand Pattern = "free-hand"
+)
+
+// patterns are all patterns.
+var patterns = []Pattern{Grid, Brick, Triangle, FreeHand}
+
+// Size is the wished width (along the row) and height (across it) of a section.
+type Size struct {
+	Width  float64 `json:"widthMm" doc:"Section width along the row, mm"`
+	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
+}
+
+// Wish is how one zone, left and right, is to be parted.
+type Wish struct {
+	Pattern Pattern `json:"pattern" enum:"grid,brick,triangle,free-hand" doc:"How parts of neighbouring rows stand to each other"`
+	Size
+	// Ramp lets sections grow from row to row.
+	Ramp float64 `json:"ramp" doc:"Size of the sections farthest from the hairline below ÷ size at that hairline; 1 keeps one size"`
+	// Along lets sections grow along their row. Front rows start at the front
+	// hairline, back rows at the middle.
+	Along float64 `json:"along" doc:"Width of a row's last section ÷ width of its first; 1 keeps one width"`
+}
+
+// Structure says where individual plaits stand and where a cheaper base does.
+type Structure string
+
+// The structures.
+const (
+	// AllIndividuals stand all over.
+	AllIndividuals Structure = "all"
+	// EarToEar: individuals in front of the ear-to-ear part, base behind.
+	EarToEar Structure = "ear-to-ear"
+	// Perimeter: rows of individuals all round the hairline, base inside.
+	Perimeter Structure = "perimeter"
+	// Horseshoe: rows of individuals either side of the part line, base beside
+	// and behind.
+	Horseshoe Structure = "horseshoe"
+	// PartLine: a number of individuals either side of the part line, base else.
+	PartLine Structure = "part-line"
+	// Linked: no loose plaits; each is laid into the next one behind it.
+	Linked Structure = "linked"
+	// NetCap: hair at the hairline and along the part line in individuals, all
+	// else under a weaving net.
+	NetCap Structure = "net-cap"
+	// FrontDesign: decorative tracks in front, individuals beside them, base
+	// behind.
+	FrontDesign Structure = "front-design"
+)
+
+// Structures are all structures, the slowest first.
+var Structures = []Structure{AllIndividuals, Linked, EarToEar, FrontDesign, Horseshoe, Perimeter, NetCap, PartLine}
+
+// PartKind is the guide a head is parted by.
+type PartKind string
+
+// The guides.
+const (
+	// MiddlePart runs along the middle of the head.
+	MiddlePart PartKind = "middle"
+	// SidePart runs beside the middle at one distance from it.
+	SidePart PartKind = "side"
+	// DiagonalPart starts and ends at different distances from the middle.
+	DiagonalPart PartKind = "diagonal"
+	// NoPart lets front rows run from ear to ear.
+	NoPart PartKind = "none"
+	// Levels runs rows along the hairline, ring after ring, to a short oval at
+	// the top.
+	Levels PartKind = "levels"
+)
+
+// Part is the part line and the ear-to-ear part.
+type Part struct {
+	Kind PartKind `json:"kind" enum:"middle,side,diagonal,none,levels" doc:"The guide the head is parted by"`
+	// Offset and EndOffset are distances from the middle, left above zero.
+	Offset    float64 `json:"offsetMm" doc:"Where a side or diagonal part starts at the hairline: mm from the middle, left above zero"`
+	EndOffset float64 `json:"endOffsetMm" doc:"Where a diagonal part ends: mm from the middle, left above zero"`
+	// Stop is where the part line ends; rows behind cross the middle, and a
+	// section stands directly behind the stop.
+	Stop float64 `json:"stopMm" doc:"Where the part line stops: mm from the front hairline along the middle; 0 runs to the nape"`
+	// Ear moves the ear-to-ear part.
+	Ear float64 `json:"earPartMm" doc:"Where the ear-to-ear part crosses the middle: mm in front of straight over the top; negative is behind"`
+}
+
+// BaseKind is what stands where no individuals do.
+type BaseKind string
+
+// The bases.
+const (
+	// Tracks are plaits worked flat along the scalp.
+	Tracks BaseKind = "tracks"
+	// LinkedPlaits are plaits each laid into the next.
+	LinkedPlaits BaseKind = "linked"
+	// Net is a weaving net over flat plaits, hooked through in a lattice.
+	Net BaseKind = "net"
+)
+
+// Run is the way tracks go.
+type Run string
+
+// The ways.
+const (
+	// Horizontal runs from side to side.
+	Horizontal Run = "horizontal"
+	// StraightBack runs from the front down to the nape.
+	StraightBack Run = "straight-back"
+	// Curved runs as straight back, bent outwards.
+	Curved Run = "curved"
+)
+
+// Tails is what becomes of the loose ends of tracks.
+type Tails string
+
+// The endings.
+const (
+	// Tucked tails are hooked under the tracks.
+	Tucked Tails = "tucked"
+	// Stitched tails are sewn flat.
+	Stitched Tails = "stitched"
+	// Chained tails are each braided into the next track, until one is left.
+	Chained Tails = "chained"
+)
+
+// Base is the cheaper foundation of a structure that has one.
+type Base struct {
+	Kind BaseKind `json:"kind" enum:"tracks,linked,net" doc:"What stands where no individuals do"`
+	Run  Run      `json:"run" enum:"horizontal,straight-back,curved" doc:"The way tracks go behind"`
+	// Tracks is the number behind, the whole way across; SideTracks that on each
+	// side in front, where the base reaches there.
+	Tracks     int `json:"tracks" doc:"Tracks behind: side by side where they run back, one above the other where they run across"`
+	SideTracks int `json:"sideTracks" doc:"Tracks on each side in front"`
+	// MergeInto thin tracks are left of those behind after MergeAfter mm.
+	MergeInto  int     `json:"mergeInto" doc:"Tracks that those behind merge into; 0 for none"`
+	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a track at which it merges, mm"`
+	Tails      Tails   `json:"tails" enum:"tucked,stitched,chained" doc:"What becomes of the loose ends"`
+	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm"`
+}
+
+// Side is a side of the head, or both.
+type Side string
+
+// The sides.
+const (
+	BothSides Side = "both"
+	LeftSide  Side = "left"
+	RightSide Side = "right"
+)
+
+// Design is the decorative tracks of a front design.
+type Design struct {
+	Side   Side `json:"side" enum:"both,left,right" doc:"Where the decorative tracks lie"`
+	Tracks int  `json:"tracks" doc:"Decorative tracks on a side"`
+	Curved bool `json:"curved" doc:"True for bent tracks"`
+}
+
+// Settings are the wishes a layout follows.
+type Settings struct {
+	Structure Structure `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design" doc:"Where individuals stand and where a base does"`
+	Part      Part      `json:"part"`
+	Front     Wish      `json:"front" doc:"Sections in front of the ear-to-ear part, round the hairline and along the part line"`
+	Back      Wish      `json:"back" doc:"Sections behind the ear-to-ear part"`
+	// Rows are those of individuals in a structure that has a band of them.
+	Rows int `json:"rows" doc:"Rows of individuals round the hairline (perimeter) or on each side of the part (horseshoe)"`
+	// Peak doubles the row of a perimeter between the temple corners.
+	Peak bool `json:"peakRow" doc:"A second row of a perimeter at the widow's peak"`
+	// PerSide is the number of individuals on each side of the part line.
+	PerSide int `json:"perSide" doc:"Individuals on each side of the part (part line only)"`
+	// NapeGuard adds a row of individuals at the nape.
+	NapeGuard bool   `json:"napeGuard" doc:"One row of individuals at the nape"`
+	Base      Base   `json:"base"`
+	Design    Design `json:"design"`
+	// Edges is the width of the strip of fragile hair left out all round.
+	Edges float64 `json:"edgesMm" doc:"Width of the strip along the hairline that is left out, mm"`
+	// LeftOut are spots left out; a section at least half inside is.
+	LeftOut []Spot `json:"leftOut" maxItems:"60" doc:"Spots of scalp that are left out"`
+	Edits   []Edit `json:"edits" maxItems:"600" doc:"Changes by hand, in order"`
+}
+
+// Spot is a round spot of scalp.
+type Spot struct {
+	At     Direction `json:"at" doc:"Its centre"`
+	Radius float64   `json:"radiusMm" doc:"mm along the scalp"`
+}
+
+// Plain are settings for sections of one wish all over, parted in the middle.
+func Plain(front, back Wish) Settings {
+	return Settings{
+		Structure: AllIndividuals, Part: Part{Kind: MiddlePart}, Front: front, Back: back,
+		Rows: 1, PerSide: 12,
+		Base:   Base{Kind: Tracks, Run: StraightBack, Tracks: 10, SideTracks: 4, Tails: Tucked, Spacing: 19},
+		Design: Design{Side: BothSides, Tracks: 3},
+	}
+}
+
+// Pattern names the pattern, or both where front and back differ.
+func (s Settings) Pattern() string {
+	if s.Front.Pattern == s.Back.Pattern || s.Part.Kind == Levels {
+		return string(s.Front.Pattern)
+	}
+	return string(s.Front.Pattern) + " in front, " + string(s.Back.Pattern) + " behind"
+}
+
+// Limits of a layout.
+const (
+	// MinSize and MaxSize bound a section's width and height, mm: from about
+	// 3/16 in, below which a hook no longer passes, to 3 in.
+	MinSize, MaxSize = 5.0, 76.2
+	// MaxSections bounds a layout; a head with more is a mistyped size.
+	MaxSections = 2000
+	// MinRamp and MaxRamp bound how much sections shrink or grow over a zone.
+	MinRamp, MaxRamp = 0.5, 2.0
+	// MinTrack is the least width of a track, mm: a loop no longer passes under
+	// a thinner one. Common practice, no source.
+	MinTrack = 8.0
+	maxRows  = 6
+	maxTrack = 60
+	maxSide  = 60
+	// leastFront and leastBehind are how far a stop keeps from the hairline in
+	// front and at the nape, mm: room for a section.
+	leastFront, leastBehind = 25.0, 60.0
+	maxEdges                = 40.0
+	maxOffset               = 60.0
+	minEar, maxEar          = -40.0, 50.0
+	minSpacing, maxSpacing  = 5.0, 80.0
+	minSpot, maxSpot        = 3.0, 90.0
+	maxSpots, maxEdits      = 60, 600
+)
+
+// hasPart tells whether a part line shows.
+func (s Settings) hasPart() bool {
+	return s.Structure != Perimeter && (s.Part.Kind == MiddlePart || s.Part.Kind == SidePart || s.Part.Kind == DiagonalPart)
+}
+
+// offsets are where the part line starts and ends, mm left of the middle.
+func (s Settings) offsets() (start, end float64) {
+	switch {
+	case !s.hasPart():
+		return 0, 0
+	case s.Part.Kind == SidePart:
+		return s.Part.Offset, s.Part.Offset
+	case s.Part.Kind == DiagonalPart:
+		return s.Part.Offset, s.Part.EndOffset
+	}
+	return 0, 0
+}
+
+// hasBase tells whether anything but individuals stands on the head.
+func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Structure != Linked }
+
+// loneNape tells whether a nape guard would be a row of its own.
+func (s Settings) loneNape() bool {
+	return s.Structure != AllIndividuals && s.Structure != Perimeter && s.Structure != NetCap
+}
+
+// Check refuses settings that are no layout on any head, as [invalid.Errors] with
+// paths relative to s. [Lay] refuses what does not fit the head at hand.
+func (s Settings) Check() error {
+	var bad invalid.Errors
+	oneOf(&bad, "structure", "The structure", s.Structure, Structures)
+	for _, z := range []struct {
+		path, label string
+		wish        Wish
+	}{{"front", "in front", s.Front}, {"back", "behind", s.Back}} {
+		oneOf(&bad, z.path+".pattern", "The pattern "+z.label, z.wish.Pattern, patterns)
+		bad.Length(z.path+".widthMm", "Section width "+z.label, z.wish.Width, MinSize, MaxSize)
+		bad.Length(z.path+".heightMm", "Section height "+z.label, z.wish.Height, MinSize, MaxSize)
+		bad.Number(z.path+".ramp", "The growth of sections "+z.label, z.wish.Ramp, MinRamp, MaxRamp, " times")
+		bad.Number(z.path+".along", "The growth of sections along a row "+z.label, z.wish.Along, MinRamp, MaxRamp, " times")
+	}
+	s.checkPart(&bad)
+	s.checkBase(&bad)
+	bad.Length("edgesMm", "The strip left out along the hairline", s.Edges, 0, maxEdges)
+	count(&bad, "leftOut", "The number of spots left out", len(s.LeftOut), 0, maxSpots)
+	for i, spot := range s.LeftOut {
+		path := fmt.Sprintf("leftOut[%d].", i)
+		spot.At.check(&bad, path+"at")
+		bad.Length(path+"radiusMm", "The radius of a spot left out", spot.Radius, minSpot, maxSpot)
+	}
+	count(&bad, "edits", "The number of changes by hand", len(s.Edits), 0, maxEdits)
+	for i, e := range s.Edits {
+		e.check(&bad, fmt.Sprintf("edits[%d].", i))
+	}
+	return bad.Err()
+}
+
+func (s Settings) checkPart(bad *invalid.Errors) {
+	oneOf(bad, "part.kind", "The part line", s.Part.Kind, []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels})
+	bad.Length("part.offsetMm", "The start of the part, from the middle,", s.Part.Offset, -maxOffset, maxOffset)
+	bad.Length("part.endOffsetMm", "The end of the part, from the middle,", s.Part.EndOffset, -maxOffset, maxOffset)
+	bad.Length("part.earPartMm", "The ear-to-ear part, from straight over the top,", s.Part.Ear, minEar, maxEar)
+	if s.Part.Stop != 0 {
+		bad.Length("part.stopMm", "The stop of the part", s.Part.Stop, leastFront, 400)
+	}
+	if s.Part.Kind == SidePart && math.Abs(s.Part.Offset) < 3 {
+		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.Length(3))
+	}
+	switch needs := s.Structure == Horseshoe || s.Structure == PartLine; {
+	case s.Part.Kind == Levels && s.Structure != AllIndividuals && s.Structure != Linked:
+		bad.Add("part.kind", "Levels run rings over the whole head and leave no room for another base: with this structure choose a part line or none; levels go with individuals all over, or with linked plaits.")
+	case needs && !s.hasPart():
+		bad.Add("part.kind", "This structure stands along a part line: choose a middle, side or diagonal part.")
+	case s.Structure == FrontDesign && !s.hasPart():
+		bad.Add("part.kind", "A front design lies beside a part line: choose a middle, side or diagonal part.")
+	}
+}
+
+func (s Settings) checkBase(bad *invalid.Errors) {
+	b := s.Base
+	oneOf(bad, "base.kind", "The base", b.Kind, []BaseKind{Tracks, LinkedPlaits, Net})
+	oneOf(bad, "base.run", "The way of the tracks", b.Run, []Run{Horizontal, StraightBack, Curved})
+	oneOf(bad, "base.tails", "The tails", b.Tails, []Tails{Tucked, Stitched, Chained})
+	count(bad, "base.tracks", "Tracks behind", b.Tracks, 1, maxTrack)
+	count(bad, "base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
+	count(bad, "base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
+	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
+	bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, minSpacing, maxSpacing)
+	oneOf(bad, "design.side", "The side of the design", s.Design.Side, []Side{BothSides, LeftSide, RightSide})
+	count(bad, "design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
+	count(bad, "rows", "Rows of individuals", s.Rows, 1, maxRows)
+	count(bad, "perSide", "Individuals on each side of the part", s.PerSide, 1, maxSide)
+	if !s.hasBase() {
+		return
+	}
+	if s.NapeGuard && !s.loneNape() {
+		bad.Add("napeGuard", "The ring of individuals already covers the nape: turn the nape guard off.")
+	}
+	if s.Structure == Perimeter && s.Peak && b.Kind == LinkedPlaits {
+		bad.Add("peakRow", "Linked plaits follow the ring and leave no step for a second row at the peak: choose tracks or a net inside it, or one row.")
+	}
+	if b.Kind != Tracks || b.MergeInto == 0 {
+		return
+	}
+	switch {
+	case b.Run == Horizontal:
+		bad.Add("base.mergeInto", "Tracks from side to side do not merge: let them run straight back, or merge into none.")
+	case b.MergeInto >= b.Tracks:
+		bad.Add("base.mergeInto", "%d tracks can merge into %d at most; %d are wished.", b.Tracks, max(1, b.Tracks-1), b.MergeInto)
+	}
+}
+
+// oneOf refuses a value that is not in a list.
+func oneOf[T ~string](bad *invalid.Errors, path, label string, v T, list []T) {
+	if !slices.Contains(list, v) {
+		bad.Add(path, "%s must be one of %v; it is %q.", label, list, v)
+	}
+}
+
+func count(bad *invalid.Errors, path, label string, v, low, high int) {
+	bad.Number(path, label, float64(v), float64(low), float64(high), "")
+}
+
+// Direction is a place on the scalp as a unit vector from the centre of the head,
+// in the axes of [scalp.Head]: it stays where it is when the tapes change.
+type Direction [3]float64
+
+func (d Direction) check(bad *invalid.Errors, path string) {
+	long := math.Sqrt(d[0]*d[0] + d[1]*d[1] + d[2]*d[2])
+	if !(long > 0.99 && long < 1.01) {
+		bad.Add(path, "A place on the head is a direction of length 1; this one has length %.3g.", long)
+	}
+}
+
+// Toward is the direction of a surface point of h.
+func Toward(h scalp.Head, p scalp.Point) Direction {
+	x, y, z := p[0]/h.A, p[1]/h.B, p[2]/h.C
+	long := math.Sqrt(x*x + y*y + z*z)
+	return Direction{x / long, y / long, z / long}
+}

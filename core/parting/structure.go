@@ -1,0 +1,657 @@
+package parting
+
+import (
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+// earShare is how far up the ear-to-ear part, from the ear top, the corner of
+// the back half lies: rows below it end at the hairline and the part, the top
+// row runs along the rest of the part. A part that stops off the ear-to-ear part
+// bends it from there.
+const earShare = 0.6
+
+// ovalShare is the length of the oval in which levels end, as a share of the middle
+// line from front to nape: then the rings keep about one width all round.
+const ovalShare = 0.16
+
+// designShare is how far a front design reaches from the part towards the ear, as a
+// share of the front.
+const designShare = 0.55
+
+// outline is the left half of a line round the head, from the front centre to the
+// nape centre, with the places of the landmarks on it.
+type outline struct {
+	points []r3.Vec
+	marks  [scalp.NapeCentre + 1]int
+}
+
+// sub is the stretch between two landmarks, in that direction.
+func (o outline) sub(h scalp.Head, from, to scalp.Landmark) curve {
+	if from > to {
+		return o.sub(h, to, from).reversed()
+	}
+	return newCurve(h, o.points[o.marks[from]:o.marks[to]+1])
+}
+
+func (o outline) at(l scalp.Landmark) r3.Vec { return o.points[o.marks[l]] }
+
+// stretch is a part of a rail, given in mm along it, that lies on a border shared
+// with other zones; at is where its start lies on that border, dir the direction
+// in which the border runs there.
+type stretch struct {
+	border   string
+	from, to float64
+	at, dir  float64
+	// across is the length of a border that runs over both sides; 0 for one that
+	// each side has for itself, or that lies on the middle.
+	across float64
+	sided  bool
+}
+
+// The rails of a patch, as they index its stretches.
+const (
+	bottomRail = iota
+	topRail
+	startRail
+	endRail
+)
+
+// rails are the stretches of a patch's four rails.
+type rails [4][]stretch
+
+// cutRail is a list of stretches as it stands on the part of the rail between two
+// places in mm.
+func cutRail(list []stretch, from, to float64) []stretch {
+	var out []stretch
+	for _, x := range list {
+		low, high := max(x.from, from), min(x.to, to)
+		if high <= low {
+			continue
+		}
+		x.at += x.dir * (low - x.from)
+		x.from, x.to = low-from, high-from
+		out = append(out, x)
+	}
+	return out
+}
+
+// panel is a zone of individuals on one side, or the left half of a central one, on
+// its way to becoming sections.
+type panel struct {
+	// key is the zone's name without its side; it is the same left and right.
+	key     string
+	central bool
+	// ring is true for rows that run all round the head.
+	ring   bool
+	linked bool
+	// front tells whose pieces hang here; open leaves it to each section's place.
+	front, open bool
+	wish        Wish
+	// wishPath is the settings' field that holds the wish.
+	wishPath string
+	patch    *patch
+	rails    rails
+	// ccw tells whether rows run counter-clockwise seen from outside when
+	// walked along the lower line first.
+	ccw bool
+	// rows and fixed, above 0, set the number of rows and of sections in each.
+	rows, fixed int
+	// free tells which ends of the rows lie on the middle of the head where no
+	// part runs; behindStop asks for a section there in the topmost row.
+	free       [2]bool
+	behindStop bool
+	// lines are the row lines from the bottom rail up, mids the middles of the
+	// rows between them; courses the rows themselves.
+	ts          []float64
+	lines, mids []curve
+	courses     []course
+	// flat are the courses before they were bent to grow along their row.
+	flat []course
+}
+
+// bed is a zone of tracks or net on one side, or the left half of a central one. Its
+// tracks run along its patch's lines.
+type bed struct {
+	key     string
+	central bool
+	patch   *patch
+	ccw     bool
+	// columns is true where a central bed's tracks lie side by side, from the
+	// middle outward; else they cross it.
+	columns bool
+	// tracks is their number, on both sides of a central bed.
+	tracks int
+	// path is the settings' field that holds the number.
+	path string
+	// net is true where net covers them.
+	net bool
+}
+
+// frame is one side of a head with all that is laid on it, seen as a left side.
+type frame struct {
+	h scalp.Head
+	s Settings
+	// flip is 1 on the left and -1 on the right: offsets to the left count
+	// towards this side, or away from it.
+	flip float64
+	side Side
+	// middle runs along the middle of the head from the front to the nape.
+	middle curve
+	// border is the line the zones start at: the hairline, or inside the edges.
+	border outline
+	// part and divide are the part line in front and the ear-to-ear part up to
+	// the middle; empty where there is none.
+	part, divide curve
+	panels       []*panel
+	beds         []*bed
+}
+
+// symmetric tells whether left and right are parted as mirror images.
+func (s Settings) symmetric() bool {
+	start, end := s.offsets()
+	return start == 0 && end == 0 &&
+		(s.Structure != FrontDesign || s.Design.Side == BothSides) &&
+		!slices.ContainsFunc(s.Edits, func(e Edit) bool { return e.Kind.moves() })
+}
+
+// newFrame lays out the zones of a side, before any row. The error, if any, is an
+// [invalid.Errors] with paths relative to s.
+func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
+	f := &frame{h: h, s: s, flip: 1, side: side}
+	if side == RightSide {
+		f.flip = -1
+	}
+	o := outline{points: h.Hairline(scalp.FrontCentre, scalp.NapeCentre)}
+	for l := range o.marks {
+		o.marks[l] = l * scalp.HairlineSteps
+	}
+	f.middle = newCurve(h, append(meridian(h, o.at(scalp.FrontCentre), h.Crown()),
+		meridian(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
+	if s.Edges > 0 {
+		rings := f.rings(o)
+		o = inner(o, rings.line(shareAt(rings.rise(), s.Edges)))
+	}
+	f.border = o
+	var err error
+	switch {
+	case s.Part.Kind == Levels:
+		f.levels(o)
+	case s.Structure == Perimeter, s.Structure == NetCap:
+		if o, err = f.perimeter(o); err == nil {
+			err = f.quadrants(o)
+		}
+	default:
+		err = f.quadrants(o)
+	}
+	if err == nil {
+		err = f.checkBeds()
+	}
+	return f, err
+}
+
+// rings is the half head between a line round it and a short oval at the top, its
+// lines running along the former.
+func (f *frame) rings(o outline) *patch {
+	bottom := newCurve(f.h, o.points)
+	shares := make([]float64, len(bottom.run))
+	for i, r := range bottom.run {
+		shares[i] = r / bottom.length()
+	}
+	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
+	depth := (nape - front) * (1 - ovalShare) / 2
+	return newPatch(f.h, bottom,
+		f.middle.subMM(f.h, front+depth, nape-depth),
+		f.middle.subMM(f.h, front, front+depth),
+		f.middle.subMM(f.h, nape-depth, nape).reversed(), shares)
+}
+
+// inner is the outline that a line of [frame.rings] makes.
+func inner(o outline, line curve) outline { return outline{line.points, o.marks} }
+
+// place is how far along the middle, mm from the front hairline, a point of it lies.
+func (f *frame) place(u r3.Vec) float64 {
+	_, share := f.middle.toLine(f.h, u)
+	return share * f.middle.length()
+}
+
+// onMiddle are stretches for a rail that lies on the middle line, from mm at on,
+// in direction dir.
+func onMiddle(c curve, at, dir float64) []stretch {
+	return []stretch{{border: "middle", to: c.length(), at: at, dir: dir}}
+}
+
+func (f *frame) levels(o outline) {
+	p := f.rings(o)
+	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
+	f.panels = append(f.panels, &panel{
+		key: "R", central: true, ring: true, open: true, ccw: true, linked: f.s.Structure == Linked,
+		wish: f.s.Front, wishPath: "front", patch: p, free: [2]bool{true, true},
+		rails: rails{
+			topRail:   onMiddle(p.top, front+p.start.length(), 1),
+			startRail: onMiddle(p.start, front, 1), endRail: onMiddle(p.end, nape, -1),
+		},
+	})
+}
+
+// perimeter lays the ring of individuals and returns the line inside it.
+func (f *frame) perimeter(o outline) (outline, error) {
+	whole := f.rings(o)
+	rise := whole.rise()
+	rows, path := f.s.Rows, "rows"
+	if f.s.Structure == NetCap {
+		rows, path = 1, "front.heightMm"
+	}
+	depth := float64(rows) * f.s.Front.Height
+	// Inside must be left what can carry tracks.
+	if most := 0.55 * rise[riseSteps]; depth > most {
+		var bad invalid.Errors
+		if fit := math.Floor(most / f.s.Front.Height); path == "rows" && fit >= 1 {
+			bad.Add(path, "%d rows of %s leave no room inside the ring; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
+		} else {
+			bad.Add("front.heightMm", "A ring %s high leaves no room inside it; sections up to %s high fit on this head.", invalid.Length(depth), invalid.Length(math.Floor(most/float64(rows))))
+		}
+		return o, bad
+	}
+	t := shareAt(rise, depth)
+	ring := whole.strip(0, t)
+	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
+	f.panels = append(f.panels, &panel{
+		key: "H", central: true, ring: true, open: true, ccw: true,
+		wish: f.s.Front, wishPath: "front", patch: ring, rows: rows, free: [2]bool{true, true},
+		rails: rails{
+			topRail:   {{border: "ring", to: ring.top.length(), dir: 1, sided: true}},
+			startRail: onMiddle(ring.start, front, 1), endRail: onMiddle(ring.end, nape, -1),
+		},
+	})
+	within := inner(o, ring.top)
+	if f.s.Structure != Perimeter || !f.s.Peak {
+		return within, nil
+	}
+	// The second row at the peak ends before the temple corner in a slope, which
+	// tracks inside the ring follow without a kink.
+	deep := shareAt(rise, depth+f.s.Front.Height)
+	second := whole.line(deep)
+	corner := o.marks[scalp.TempleCorner]
+	slope := max(2, min(corner/2, int(math.Round(f.s.Front.Height/2/f.h.Chord(ring.top.points[0], ring.top.points[1])))))
+	end := second.points[corner-slope]
+	step := []r3.Vec{ring.top.points[corner]}
+	for k := 1; k < slope; k++ {
+		step = append(step, whole.line(t + (deep-t)*float64(k)/float64(slope)).points[corner-k])
+	}
+	step = append(step, end)
+	outer := newCurve(f.h, ring.top.points[:corner+1])
+	start := f.middle.subMM(f.h, f.place(ring.top.first()), f.place(second.first()))
+	f.panels = append(f.panels, &panel{
+		key: "W", central: true, front: true,
+		wish: f.s.Front, wishPath: "front", rows: 1, ccw: true, free: [2]bool{true, false},
+		patch: newPatch(f.h, outer, newCurve(f.h, second.points[:corner-slope+1]), start, newCurve(f.h, step), evenSteps),
+		rails: rails{
+			bottomRail: {{border: "ring", to: outer.length(), dir: 1, sided: true}},
+			startRail:  onMiddle(start, f.place(ring.top.first()), 1),
+		},
+	})
+	slices.Reverse(step) // from the second row down to the first
+	// The line inside follows the second row, then the slope down to the ring: as
+	// many points as before, the temple corner at the foot of the slope.
+	within.points = append(append(slices.Clone(second.points[:corner-slope]), step...), ring.top.points[corner+1:]...)
+	return within, nil
+}
+
+// quadrants lays what is inside an outline: front and back, with a part line or
+// without.
+func (f *frame) quadrants(o outline) error {
+	s, h := f.s, f.h
+	stop, err := f.dividePlace(o)
+	if err != nil {
+		return err
+	}
+	crossing := f.middle.at(stop / f.middle.length())
+	straight := newCurve(h, meridian(h, o.at(scalp.EarTop), f.earCrossing()))
+	ear := straight.sub(h, 0, earShare)
+	f.divide = ear.then(h, newCurve(h, meridian(h, ear.last(), crossing)))
+	cut := ear.length()
+	whole := 2 * f.divide.length()
+	onDivide := func(from, to, at, dir float64) stretch {
+		return stretch{border: "divide", from: from, to: to, at: at, dir: dir, across: whole}
+	}
+
+	back, err := f.back(o, ear, cut, onDivide, stop)
+	if err != nil {
+		return err
+	}
+	front, err := f.front(o, ear, onDivide, stop)
+	if err != nil {
+		return err
+	}
+	switch s.Structure {
+	case AllIndividuals, Linked:
+		back.linked, front.linked = s.Structure == Linked, s.Structure == Linked
+		if s.NapeGuard && s.Structure == Linked {
+			if back, err = f.napeGuard(back); err != nil {
+				return err
+			}
+		}
+		f.panels = append(f.panels, back, front)
+		return nil
+	}
+	if s.NapeGuard {
+		if back, err = f.napeGuard(back); err != nil {
+			return err
+		}
+	}
+	f.lay(back, "T")
+	switch s.Structure {
+	case EarToEar:
+		f.panels = append(f.panels, front)
+	case Perimeter:
+		f.lay(front, "C")
+	case NetCap, Horseshoe, PartLine:
+		if front.central { // a net cap without a part line
+			f.lay(front, "C")
+			return nil
+		}
+		return f.besidePart(front)
+	case FrontDesign:
+		if s.Design.Side != BothSides && s.Design.Side != f.side {
+			f.panels = append(f.panels, front)
+			return nil
+		}
+		share := 1 - designShare
+		beside, design := *front, *front
+		beside.patch, design.patch = front.patch.strip(0, share), front.patch.strip(share, 1)
+		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.end.length())
+		beside.rails[topRail] = nil
+		f.panels = append(f.panels, &beside)
+		b := f.bed(&design, "D")
+		b.tracks, b.path, b.net = s.Design.Tracks, "design.tracks", false
+		if s.Design.Curved {
+			b.patch.bow = bowOf(b.tracks)
+		}
+		f.beds = append(f.beds, b)
+	}
+	return nil
+}
+
+// earCrossing is where the ear-to-ear part crosses the middle.
+func (f *frame) earCrossing() r3.Vec {
+	return f.middle.at((f.place(f.h.Crown()) - f.s.Part.Ear) / f.middle.length())
+}
+
+// dividePlace is where front and back meet on the middle, mm from the front
+// hairline: at the stop of the part line, else at the ear-to-ear part.
+func (f *frame) dividePlace(o outline) (float64, error) {
+	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
+	low, high := front+leastFront, nape-leastBehind
+	at, path, what := f.place(f.h.Crown())-f.s.Part.Ear, "part.earPartMm", "The ear-to-ear part"
+	stopped := f.s.hasPart() && f.s.Part.Stop > 0
+	if stopped {
+		at, path, what = f.s.Part.Stop, "part.stopMm", "The stop of the part line"
+	}
+	if at >= low && at <= high {
+		return at, nil
+	}
+	var bad invalid.Errors
+	where := "in front of"
+	if at > high {
+		where = "too close to the nape for"
+	}
+	if stopped {
+		bad.Add(path, "%s lies %s the hair it shall part: between %s and %s from the front hairline it works.", what, where,
+			invalid.Length(math.Ceil(low)), invalid.Length(math.Floor(high)))
+	} else {
+		crown := f.place(f.h.Crown())
+		bad.Add(path, "%s lies %s the hair it shall part: between %s behind and %s in front of the top it works.", what, where,
+			invalid.Length(math.Floor(max(0, high-crown))), invalid.Length(math.Floor(max(0, crown-low))))
+	}
+	return 0, bad
+}
+
+// back is the panel behind the ear-to-ear part.
+func (f *frame) back(o outline, ear curve, cut float64, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
+	h, s := f.h, f.s
+	half := f.divide.length()
+	hair := o.sub(h, scalp.NapeCorner, scalp.EarTop)
+	end := hair.then(h, ear)
+	p := &panel{
+		key: "B", wish: s.Back, wishPath: "back",
+		rails: rails{endRail: {onDivide(hair.length(), end.length(), 0, 1)}},
+	}
+	nape := o.at(scalp.NapeCentre)
+	if s.hasPart() && s.Part.Stop == 0 && !s.hasBase() {
+		_, off := s.offsets()
+		// The top rail starts at the part line and runs down to the corner.
+		top := f.divideTo(off).subMM(h, cut, half-f.flip*off).reversed()
+		start := newCurve(h, meridian(h, nape, top.first()))
+		p.rails[startRail] = []stretch{{border: "part-behind", to: start.length(), dir: 1}}
+		p.rails[topRail] = []stretch{onDivide(0, top.length(), half-f.flip*off, -1)}
+		p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
+		return p, nil
+	}
+	p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
+	top := f.divide.subMM(h, cut, half).reversed()
+	start := f.middle.subMM(h, stop, f.place(nape)).reversed()
+	p.rails[startRail] = onMiddle(start, f.place(nape), -1)
+	p.rails[topRail] = []stretch{onDivide(0, top.length(), half, -1)}
+	p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
+	return p, nil
+}
+
+// divideTo is the ear-to-ear part as far as a part line that ends off to the left of
+// the middle: short of the middle on that side, beyond it on the other.
+func (f *frame) divideTo(off float64) curve {
+	if f.flip*off >= 0 {
+		return f.divide
+	}
+	return f.divide.then(f.h, f.divide.mirrored().reversed())
+}
+
+// front is the panel in front of the ear-to-ear part.
+func (f *frame) front(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
+	h, s := f.h, f.s
+	half := f.divide.length()
+	p := &panel{key: "F", front: true, wish: s.Front, wishPath: "front", ccw: true}
+	if !s.hasPart() {
+		// Rows follow the hairline down to the sideburn; inside a ring with a second
+		// row at the peak they end at its step.
+		corner := scalp.Sideburn
+		if s.Structure == Perimeter && s.Peak {
+			corner = scalp.TempleCorner
+		}
+		hair := o.sub(h, corner, scalp.EarTop)
+		end := hair.then(h, ear)
+		top := f.divide.subMM(h, ear.length(), half).reversed()
+		start := f.middle.subMM(h, f.place(o.at(scalp.FrontCentre)), stop)
+		p.central, p.free = true, [2]bool{true, false}
+		p.rails = rails{
+			startRail: onMiddle(start, f.place(o.at(scalp.FrontCentre)), 1),
+			topRail:   {onDivide(0, top.length(), half, -1)},
+			endRail:   {onDivide(hair.length(), end.length(), 0, 1)},
+		}
+		p.patch = newPatch(h, o.sub(h, scalp.FrontCentre, corner), top, start, end, evenSteps)
+		return p, nil
+	}
+	from, to := s.offsets()
+	side := o.sub(h, scalp.Sideburn, scalp.FrontCentre)
+	if err := f.checkOffsets(o, ear, from, to); err != nil {
+		return nil, err
+	}
+	start := side
+	switch off := f.flip * from; {
+	case off > 0:
+		start = side.subMM(h, 0, side.length()-off)
+	case off < 0:
+		start = side.then(h, side.mirrored().reversed()).subMM(h, 0, side.length()-off)
+	}
+	end := f.divide
+	if to != 0 {
+		end = f.divideTo(to).subMM(h, 0, half-f.flip*to)
+	}
+	f.part = newCurve(h, meridian(h, start.last(), end.last()))
+	p.rails = rails{
+		topRail: {{border: "part", to: f.part.length(), dir: 1}},
+		endRail: {onDivide(0, end.length(), 0, 1)},
+	}
+	p.patch = newPatch(h, o.sub(h, scalp.Sideburn, scalp.EarTop), f.part, start, end, evenSteps)
+	return p, nil
+}
+
+// checkOffsets refuses a part line that would leave the front hairline or the top.
+func (f *frame) checkOffsets(o outline, ear curve, from, to float64) error {
+	var bad invalid.Errors
+	room := f.border.sub(f.h, scalp.FrontCentre, scalp.TempleCorner).length() - 8
+	if math.Abs(from) > room {
+		bad.Add("part.offsetMm", "The part would start beside the front hairline: up to %s from the middle it starts on it.", invalid.Length(math.Floor(room)))
+	}
+	room = 0.8 * (f.divide.length() - ear.length())
+	if math.Abs(to) > room {
+		path := "part.endOffsetMm"
+		if f.s.Part.Kind == SidePart {
+			path = "part.offsetMm"
+		}
+		bad.Add(path, "The part would end far down the side: up to %s from the middle it ends on top.", invalid.Length(math.Floor(room)))
+	}
+	return bad.Err()
+}
+
+// napeGuard cuts the lowest row off a back panel and makes it one of individuals.
+func (f *frame) napeGuard(back *panel) (*panel, error) {
+	rise := back.patch.rise()
+	height := f.s.Back.Height
+	if most := rise[riseSteps] / 2; height > most {
+		var bad invalid.Errors
+		bad.Add("back.heightMm", "A nape row %s high takes most of the back; up to %s works.", invalid.Length(height), invalid.Length(math.Floor(most)))
+		return nil, bad
+	}
+	t := shareAt(rise, height)
+	guard, rest := *back, *back
+	guard.key, guard.rows, guard.linked, guard.behindStop = "N", 1, false, false
+	guard.patch, rest.patch = back.patch.strip(0, t), back.patch.strip(t, 1)
+	for _, r := range []int{startRail, endRail} {
+		length := map[int]float64{startRail: guard.patch.start.length(), endRail: guard.patch.end.length()}[r]
+		guard.rails[r] = cutRail(back.rails[r], 0, length)
+		rest.rails[r] = cutRail(back.rails[r], length, math.Inf(1))
+	}
+	shared := []stretch{{border: "nape", to: guard.patch.top.length(), dir: 1, sided: true}}
+	guard.rails[topRail], rest.rails[bottomRail] = shared, shared
+	f.panels = append(f.panels, &guard)
+	return &rest, nil
+}
+
+// besidePart lays individuals along the part line and the base beside them.
+func (f *frame) besidePart(front *panel) error {
+	rows, fixed := 1, 0
+	switch f.s.Structure {
+	case Horseshoe:
+		rows = f.s.Rows
+	case PartLine:
+		fixed = f.s.PerSide
+	}
+	rise := front.patch.rise()
+	depth := float64(rows) * f.s.Front.Height
+	if most := rise[riseSteps] - 2*MinTrack; depth > most {
+		var bad invalid.Errors
+		if fit := math.Floor(most / f.s.Front.Height); f.s.Structure == Horseshoe && fit >= 1 {
+			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
+		} else {
+			bad.Add("front.heightMm", "Sections %s high beside the part leave no room for the base; up to %s fit on this head.", invalid.Length(depth), invalid.Length(math.Floor(most/float64(rows))))
+		}
+		return bad
+	}
+	if width := front.patch.top.length() / float64(max(1, fixed)); width < MinSize {
+		var bad invalid.Errors
+		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Length(width), math.Floor(front.patch.top.length()/MinSize))
+		return bad
+	}
+	t := shareAt(rise, rise[riseSteps]-depth)
+	along, beside := *front, *front
+	along.key, along.rows, along.fixed = "P", rows, fixed
+	along.patch, beside.patch = front.patch.strip(t, 1), front.patch.strip(0, t)
+	length := beside.patch.end.length()
+	beside.rails[endRail] = cutRail(front.rails[endRail], 0, length)
+	along.rails[endRail] = cutRail(front.rails[endRail], length, math.Inf(1))
+	shared := []stretch{{border: "strip", to: along.patch.bottom.length(), dir: 1, sided: true}}
+	beside.rails[topRail], along.rails[bottomRail] = shared, shared
+	f.panels = append(f.panels, &along)
+	f.lay(&beside, "S")
+	return nil
+}
+
+// lay makes the base of a panel's place: linked plaits in its sections, tracks or a
+// net.
+func (f *frame) lay(p *panel, key string) {
+	if f.s.Base.Kind == LinkedPlaits {
+		p.linked, p.wish, p.wishPath = true, f.s.Back, "back"
+		f.panels = append(f.panels, p)
+		return
+	}
+	f.beds = append(f.beds, f.bed(p, key))
+}
+
+// bow is how far curved tracks bend.
+const bow = 0.18
+
+// bowOf is the bend of n curved tracks, less where there are few, so that the
+// outermost keeps its room.
+func bowOf(n int) float64 { return bow * min(1, float64(n)/6) }
+
+// bed makes tracks or a net of a panel's place.
+func (f *frame) bed(p *panel, key string) *bed {
+	b := &bed{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: f.s.Base.Kind == Net}
+	run := f.s.Base.Run
+	if b.net {
+		run = StraightBack // the plaits under a net lie flat, whichever way it is hooked
+	}
+	behind := p.key == "B" || p.central
+	switch {
+	case behind && run != Horizontal:
+		b.patch, b.ccw, b.columns = p.patch.transposed(), !p.ccw, true
+		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
+	case behind:
+		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
+	default:
+		b.tracks, b.path = f.s.Base.SideTracks, "base.sideTracks"
+	}
+	if key == "C" && !b.columns {
+		// Tracks from side to side in front keep the width of those behind.
+		for _, other := range f.beds {
+			if other.key == "T" {
+				width := other.rise()[riseSteps] / float64(other.tracks)
+				b.tracks = max(1, int(math.Round(b.rise()[riseSteps]/width)))
+			}
+		}
+	}
+	if run == Curved {
+		b.patch.bow = bowOf(b.tracks)
+	}
+	return b
+}
+
+func (b *bed) rise() []float64 { return b.patch.rise() }
+
+// width is the mean width of the bed's tracks, mm.
+func (b *bed) width() float64 {
+	room := b.rise()[riseSteps]
+	if b.central && b.columns {
+		room *= 2
+	}
+	return room / float64(b.tracks)
+}
+
+// checkBeds refuses more tracks than fit.
+func (f *frame) checkBeds() error {
+	var bad invalid.Errors
+	for _, b := range f.beds {
+		if width := b.width(); width < MinTrack {
+			bad.Add(b.path, "%d tracks would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
+				b.tracks, invalid.Length(width), invalid.Length(MinTrack), math.Floor(width*float64(b.tracks)/MinTrack))
+			return bad
+		}
+	}
+	return nil
+}

@@ -1,0 +1,404 @@
+package parting
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/invalid"
+	"kladotex/core/scalp"
+)
+
+// trackSteps is the number of steps in which a track is drawn.
+const trackSteps = 40
+
+// blend is the length over which merging tracks run together, mm.
+const blend = 25.0
+
+// strand is a track on its way: its middle and the scalp whose hair it takes.
+type strand struct {
+	zone     Zone
+	path     curve
+	outlines []scalp.Line
+	area     float64
+	// staggered is true for every other one, whose pieces stand half a spacing on.
+	staggered bool
+	net       bool
+}
+
+// layBase lays the tracks and nets of both sides into the layout.
+func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
+	var behind, top []strand
+	for _, c := range f.beds() {
+		strands := c.strands(h)
+		switch b := c.any(); {
+		case b.key == "T":
+			behind = append(behind, strands...)
+		case b.key == "C" && b.columns:
+			top = append(top, strands...)
+		default:
+			l.addTracks(h, s, strands, false)
+		}
+	}
+	// Tracks that run back go on over the ear-to-ear part where the base does.
+	if len(top) > 0 && len(top) == len(behind) {
+		for i := range behind {
+			behind[i].path = top[i].path.then(h, newCurve(h, append([]r3.Vec{top[i].path.last()}, behind[i].path.points...)))
+			behind[i].outlines = append(top[i].outlines, behind[i].outlines...)
+			behind[i].area += top[i].area
+		}
+		top = nil
+	}
+	l.addTracks(h, s, top, false)
+	columns := s.Base.Run != Horizontal
+	if err := l.checkMerge(s, behind); err != nil {
+		return err
+	}
+	l.addTracks(h, s, behind, columns && s.Base.MergeInto > 0)
+	for _, c := range f.beds() {
+		if c.any().net {
+			l.addNet(h, s, c)
+		}
+	}
+	for _, t := range l.Tracks {
+		for range t.Outlines[:min(1, len(t.Outlines))] {
+			l.BaseArea += t.Area
+		}
+	}
+	return nil
+}
+
+func (c bedCouple) any() *bed {
+	if c.left != nil {
+		return c.left
+	}
+	return c.right
+}
+
+// strands are the tracks of a zone: of a central one from left to right or from the
+// nape up, else those of the left before those of the right, from the ear up.
+func (c bedCouple) strands(h scalp.Head) []strand {
+	if b := c.any(); b.central && !b.columns {
+		return b.crossing(h)
+	}
+	var left, right []strand
+	if c.left != nil {
+		left = c.left.lay(h, LeftSide)
+	}
+	if c.right != nil {
+		right = c.right.lay(h, RightSide)
+	}
+	if !c.any().central {
+		return append(left, right...)
+	}
+	slices.Reverse(left)
+	if c.left.tracks%2 == 1 { // one lies on the middle, half of it on either side
+		both := &left[len(left)-1]
+		both.path = c.left.way(0)
+		both.outlines = append(both.outlines, right[0].outlines...)
+		both.area += right[0].area
+		right = right[1:]
+	}
+	all := append(left, right...)
+	for i := range all {
+		all[i].staggered = i%2 == 1
+	}
+	return all
+}
+
+// lines are the values of t between which the bed's tracks on this side lie.
+func (b *bed) lines() []float64 {
+	rise := b.rise()
+	if !b.central || !b.columns {
+		return rowLines(rise, b.tracks, 1)
+	}
+	width := 2 * rise[riseSteps] / float64(b.tracks)
+	ts := []float64{0}
+	for at := width * (0.5 + 0.5*float64((b.tracks+1)%2)); at < rise[riseSteps]-width/4; at += width {
+		ts = append(ts, shareAt(rise, at))
+	}
+	return append(ts, 1)
+}
+
+// lay draws the tracks of one side. Those that run back start in front: at the
+// hairline, or at the ear-to-ear part.
+func (b *bed) lay(h scalp.Head, side Side) []strand {
+	ts := b.lines()
+	out := make([]strand, len(ts)-1)
+	for i := range out {
+		lower, upper := b.patch.line(ts[i]), b.patch.line(ts[i+1])
+		ring := append(slices.Clone(lower.points), b.patch.end.between(nil, ts[i], ts[i+1])...)
+		ring = append(append(ring, upper.reversed().points...), b.patch.start.between(nil, ts[i+1], ts[i])...)
+		if !b.ccw {
+			slices.Reverse(ring)
+		}
+		outline := surface(h, ring)
+		path := b.way((ts[i] + ts[i+1]) / 2)
+		if side == RightSide {
+			outline, path = mirroredLine(outline), path.mirrored()
+			slices.Reverse(outline)
+		}
+		out[i] = strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i%2 == 1, net: b.net}
+	}
+	return out
+}
+
+// bandArea is the area in mm² between two lines of the bed, at from and to. It is
+// summed in short stretches: a long bent band is no polygon for
+// [scalp.Head.AreaCentroid].
+func (b *bed) bandArea(h scalp.Head, lower, upper curve, from, to float64) float64 {
+	sum := 0.0
+	for k := range trackSteps {
+		f, g := float64(k)/trackSteps, float64(k+1)/trackSteps
+		ring := append(lower.between([]r3.Vec{lower.at(f)}, f, g), lower.at(g))
+		if k == trackSteps-1 {
+			ring = b.patch.end.between(ring, from, to)
+		}
+		ring = append(upper.between(append(ring, upper.at(g)), g, f), upper.at(f))
+		if k == 0 {
+			ring = b.patch.start.between(ring, to, from)
+		}
+		area, _ := h.AreaCentroid(ring)
+		sum += area
+	}
+	return math.Abs(sum)
+}
+
+// way is the track along the line at t, from where its plait begins: in front, at the
+// hairline or at the ear-to-ear part.
+func (b *bed) way(t float64) curve {
+	if b.columns && b.key == "T" { // the patch runs from the nape up
+		return b.patch.line(t).reversed()
+	}
+	return b.patch.line(t)
+}
+
+// crossing draws the tracks of a central zone that run from side to side.
+func (b *bed) crossing(h scalp.Head) []strand {
+	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
+	for i := range left {
+		left[i].path = left[i].path.reversed().then(h, right[i].path)
+		left[i].outlines = append(left[i].outlines, right[i].outlines...)
+		left[i].area += right[i].area
+	}
+	return left
+}
+
+// checkMerge refuses a distance before merging that some track does not reach.
+func (l *Layout) checkMerge(s Settings, tracks []strand) error {
+	if s.Base.MergeInto == 0 || s.Base.Kind != Tracks || !s.hasBase() || len(tracks) == 0 {
+		return nil
+	}
+	shortest := math.Inf(1)
+	for _, t := range tracks {
+		shortest = min(shortest, t.path.length())
+	}
+	if most := shortest - 2*blend; s.Base.MergeAfter > most {
+		var bad invalid.Errors
+		bad.Add("base.mergeAfterMm", "The shortest track behind is %s long; tracks that merge within %s of their start have room to.",
+			invalid.Length(shortest), invalid.Length(math.Floor(max(0, most))))
+		return bad
+	}
+	return nil
+}
+
+// addTracks adds strands to the layout, numbered after those of their zone, with
+// their pieces; merge runs those of a zone together as the base says.
+func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge bool) {
+	if len(strands) == 0 {
+		return
+	}
+	first := len(l.Tracks)
+	number := map[Zone]int{}
+	name := func(z Zone) string {
+		number[z]++
+		return fmt.Sprintf("%s%d", z, number[z])
+	}
+	hooks := func(path curve, staggered, net bool) scalp.Line {
+		if net {
+			return scalp.Line{}
+		}
+		return hooksAlong(h, path, s.Base.Spacing, staggered)
+	}
+	merge = merge && s.Base.Kind == Tracks && s.Base.MergeInto < len(strands)
+	for _, x := range strands {
+		t := Track{
+			ID: name(x.zone), Zone: x.zone, Line: surface(h, x.path.points), Length: x.path.length(),
+			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.length(),
+		}
+		if !merge {
+			t.Hooks = hooks(x.path, x.staggered, x.net)
+		}
+		l.Tracks = append(l.Tracks, t)
+	}
+	if merge {
+		l.merged(h, s, strands, first, name)
+	}
+	if s.Base.Tails == Chained {
+		l.chain(first)
+	}
+}
+
+// merged cuts the tracks from first on short where they run together in groups, and
+// adds the ones they go on as.
+func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, name func(Zone) string) {
+	n, into := len(strands), s.Base.MergeInto
+	edge := func(i int) int { // where group i starts: as even as can be, the same from either side
+		x := float64(i)*float64(n)/float64(into) - float64(n)/2
+		if n%2 == 0 {
+			return n/2 + int(math.Round(x))
+		}
+		return (n-1)/2 + int(math.Floor(math.Abs(x)))*int(math.Copysign(1, x)) + map[bool]int{true: 1, false: 0}[x > 0]
+	}
+	for g := range into {
+		from, to := edge(g), edge(g+1)
+		group := strands[from:to]
+		if len(group) == 1 {
+			t := &l.Tracks[first+from]
+			t.Hooks = hooksAlong(h, group[0].path, s.Base.Spacing, group[0].staggered)
+			continue
+		}
+		common := make([]r3.Vec, trackSteps+1)
+		for k := range common {
+			var sum r3.Vec
+			for _, x := range group {
+				sum = r3.Add(sum, x.path.at(float64(k)/trackSteps))
+			}
+			common[k] = scalp.Unit(sum)
+		}
+		whole := newCurve(h, common)
+		after := s.Base.MergeAfter + blend
+		rest := whole.subMM(h, after, whole.length())
+		id := name(group[0].zone)
+		area := 0.0
+		for i, x := range group {
+			t := &l.Tracks[first+from+i]
+			own := x.path.subMM(h, 0, s.Base.MergeAfter)
+			path := own.then(h, newCurve(h, meridian(h, own.last(), rest.first())))
+			if s.Base.MergeAfter == 0 {
+				path = newCurve(h, meridian(h, x.path.first(), rest.first()))
+			}
+			t.Line, t.Length, t.Into, t.Merged = surface(h, path.points), path.length(), id, true
+			t.Hooks = hooksAlong(h, path, s.Base.Spacing, x.staggered)
+			area += x.area
+		}
+		l.Tracks = append(l.Tracks, Track{
+			ID: id, Zone: group[0].zone, Line: surface(h, rest.points), Length: rest.length(),
+			Outlines: []scalp.Line{}, Area: area, Width: area / whole.length(), Merged: true,
+			Hooks: hooksAlong(h, rest, s.Base.Spacing, g%2 == 1),
+		})
+	}
+}
+
+// chain braids the tail of every track from first on that leaves one into the next of
+// its zone.
+func (l *Layout) chain(first int) {
+	for i := first; i < len(l.Tracks); i++ {
+		if l.Tracks[i].Into != "" {
+			continue
+		}
+		for k := i + 1; k < len(l.Tracks); k++ {
+			if next := l.Tracks[k]; next.Zone == l.Tracks[i].Zone && (next.Into == "" || !next.Merged) {
+				l.Tracks[i].Into = next.ID
+				break
+			}
+		}
+	}
+}
+
+// Tails counts the loose ends that are left to tuck or stitch.
+func (l Layout) Tails() (n int) {
+	for _, t := range l.Tracks {
+		if t.Into == "" {
+			n++
+		}
+	}
+	return n
+}
+
+// Hooks counts the pieces hooked on tracks and nets.
+func (l Layout) Hooks() (n int) {
+	for _, t := range l.Tracks {
+		n += len(t.Hooks)
+	}
+	for _, a := range l.Nets {
+		n += len(a.Hooks)
+	}
+	return n
+}
+
+// TrackLength is the length of all tracks together, mm.
+func (l Layout) TrackLength() (mm float64) {
+	for _, t := range l.Tracks {
+		mm += t.Length
+	}
+	return mm
+}
+
+// hooksAlong are places a spacing apart along a track: from a quarter of it, or from
+// three quarters where staggered against the next track.
+func hooksAlong(h scalp.Head, path curve, spacing float64, staggered bool) scalp.Line {
+	at := spacing / 4
+	if staggered {
+		at += spacing / 2
+	}
+	out := scalp.Line{}
+	for ; at < path.length(); at += spacing {
+		out = append(out, h.Point(path.at(at/path.length())))
+	}
+	return out
+}
+
+// addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
+// places on one between those on the next, the same on both sides.
+func (l *Layout) addNet(h scalp.Head, s Settings, c bedCouple) {
+	spacing := s.Base.Spacing
+	add := func(b *bed, side Side, zone Zone) {
+		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })
+		if i < 0 {
+			l.Nets = append(l.Nets, NetArea{Zone: zone, Outlines: []scalp.Line{}, Hooks: scalp.Line{}})
+			i = len(l.Nets) - 1
+		}
+		net := &l.Nets[i]
+		var across *patch
+		if across = b.patch; b.columns {
+			across = b.patch.transposed()
+		}
+		ring := slices.Clone(across.bottom.points)
+		ring = append(ring, across.end.points[1:]...)
+		ring = append(ring, across.top.reversed().points[1:]...)
+		ring = append(ring, across.start.reversed().points[1:len(across.start.points)-1]...)
+		if area, _ := h.AreaCentroid(ring); area < 0 {
+			slices.Reverse(ring)
+		}
+		area, _ := h.AreaCentroid(ring)
+		net.Area += area
+		net.Outlines = append(net.Outlines, place(surface(h, ring), side))
+		rise := across.rise()
+		n := max(1, int(math.Round(rise[riseSteps]/(spacing*math.Sqrt(3)/2))))
+		ts := rowLines(rise, n, 1)
+		for r := range n {
+			line := across.line((ts[r] + ts[r+1]) / 2)
+			at := spacing / 2
+			if b.central && r%2 == 1 {
+				at = 0 // on the middle, once
+			} else if r%2 == 1 {
+				at = spacing
+			}
+			for ; at < line.length(); at += spacing {
+				if at == 0 && side == RightSide {
+					continue
+				}
+				net.Hooks = append(net.Hooks, place(scalp.Line{h.Point(line.at(at / line.length()))}, side)[0])
+			}
+		}
+	}
+	if c.left != nil {
+		add(c.left, LeftSide, on(c.left.key, c.left.central, LeftSide))
+	}
+	if c.right != nil {
+		add(c.right, RightSide, on(c.right.key, c.right.central, RightSide))
+	}
+}
