@@ -153,7 +153,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	assert.True(t, find(t, with(Edit{Kind: Lock, At: at}), "BL3.2").Locked)
 
 	// A row line dragged 5 mm towards the crown, on the left alone.
-	line := bare.Rows[2].Upper.Line
+	line := bare.Rows[2].Line
 	mid := line[len(line)/2]
 	up := Toward(h, scalp.Point{mid[0], mid[1], mid[2] + 5})
 	moved := with(Edit{Kind: MoveRow, At: up})

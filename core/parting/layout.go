@@ -474,7 +474,7 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 		for i, x := range joints {
 			parts[i] = x * c.length()
 		}
-		return RowLine{c.length(), parts, place(surface(h, c.points), side)}
+		return RowLine{c.length(), parts}
 	}
 	c := p.courses[r]
 	size := p.grown(r, 0)
@@ -482,7 +482,11 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].length(), Size: size,
 		Middle: [...]string{border: "border", straddled: "section", divided: "part"}[c.start],
 		Lower:  line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
-		End: place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
+		Line: scalp.Line{},
+		End:  place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
+	}
+	if r < len(p.mids)-1 {
+		out.Line = place(surface(h, p.lines[r+1].points), side)
 	}
 	if p.central {
 		out.Length *= 2

@@ -129,6 +129,9 @@ type Row struct {
 	// Lower and Upper are the row's two lines, for parting it by measure.
 	Lower RowLine `json:"lower"`
 	Upper RowLine `json:"upper"`
+	// Line is the line between this row and the next above, the left half of a
+	// central one; the topmost row has none.
+	Line scalp.Line `json:"line"`
 	// End is where a number at the row's end stands.
 	End scalp.Point `json:"end"`
 	// Edited is true where sections of the row were merged, split or left out by
@@ -144,8 +147,6 @@ type RowLine struct {
 	Length float64 `json:"lengthMm"`
 	// Parts are the distances of the part ends from the line's start, mm, rising.
 	Parts []float64 `json:"partsMm"`
-	// Line is the line itself, on the left where both sides are alike.
-	Line scalp.Line `json:"line"`
 }
 
 // ZoneSum sums a zone up.

@@ -74,6 +74,25 @@ func (p *panel) jointOffsets() [][]float64 {
 	return out
 }
 
+// Plaits counts loose and linked plaits, and gives the mean area of the sections of
+// the loose ones, mm²; of the linked ones where there are no others.
+func (l Layout) Plaits() (loose, linked int, area float64) {
+	areas := [2]float64{}
+	for _, x := range l.Sections {
+		if x.Linked {
+			linked++
+			areas[1] += x.Area
+		} else {
+			loose++
+			areas[0] += x.Area
+		}
+	}
+	if loose > 0 {
+		return loose, linked, areas[0] / float64(loose)
+	}
+	return loose, linked, areas[1] / float64(max(1, linked))
+}
+
 // seams are the lines of a grid where its column count changes.
 func (p *panel) seams(zone Zone) []Seam {
 	var seams []Seam

@@ -210,9 +210,33 @@ func Plain(front, back Wish) Settings {
 	return Settings{
 		Structure: AllIndividuals, Part: Part{Kind: MiddlePart}, Front: front, Back: back,
 		Rows: 1, PerSide: 12,
-		Base:   Base{Kind: Tracks, Run: StraightBack, Tracks: 10, SideTracks: 4, Tails: Tucked, Spacing: 19},
-		Design: Design{Side: BothSides, Tracks: 3},
+		Base:    Base{Kind: Tracks, Run: StraightBack, Tracks: 10, SideTracks: 4, Tails: Tucked, Spacing: 19},
+		Design:  Design{Side: BothSides, Tracks: 3},
+		LeftOut: []Spot{}, Edits: []Edit{},
 	}
+}
+
+// On are the settings on another structure: with the part line it needs, without a
+// nape guard where it has none, and without changes by hand, which belong to the
+// sections they were made on.
+func (s Settings) On(structure Structure) Settings {
+	if s.Structure != structure {
+		s.Edits = []Edit{}
+	}
+	s.Structure = structure
+	switch structure {
+	case Horseshoe, PartLine, FrontDesign:
+		if !s.hasPart() {
+			s.Part.Kind = MiddlePart
+		}
+	case AllIndividuals, Linked:
+	default:
+		if s.Part.Kind == Levels {
+			s.Part.Kind = NoPart
+		}
+	}
+	s.NapeGuard = s.NapeGuard && s.loneNape()
+	return s
 }
 
 // Pattern names the pattern, or both where front and back differ.

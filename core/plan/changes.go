@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"kladotex/core/attach"
+	"kladotex/core/parting"
 )
 
 // Unit says how a changed value is written for a person.
@@ -58,14 +59,51 @@ var fields = []field{
 	{"hair.strandUm", "Strand", Plain, func(in Input) string { return number(in.Hair.Strand) }},
 	{"hair.tenderScalp", "Tender scalp", Plain, func(in Input) string { return yesNo(in.Hair.Tender) }},
 	{"ownHead", "Her own hands do it", Plain, func(in Input) string { return yesNo(in.OwnHead) }},
+	{"hairline.frontMm", "Front centre higher by", Length, func(in Input) string { return number(in.Hairline.Front) }},
+	{"hairline.templeCorner.upMm", "Temple corner higher by", Length, func(in Input) string { return number(in.Hairline.TempleCorner.Up) }},
+	{"hairline.templeCorner.backMm", "Temple corner further back by", Length, func(in Input) string { return number(in.Hairline.TempleCorner.Back) }},
+	{"hairline.temple.upMm", "Temple higher by", Length, func(in Input) string { return number(in.Hairline.Temple.Up) }},
+	{"hairline.temple.backMm", "Temple further back by", Length, func(in Input) string { return number(in.Hairline.Temple.Back) }},
+	{"hairline.sideburn.upMm", "Sideburn higher by", Length, func(in Input) string { return number(in.Hairline.Sideburn.Up) }},
+	{"hairline.sideburn.backMm", "Sideburn further back by", Length, func(in Input) string { return number(in.Hairline.Sideburn.Back) }},
+	{"hairline.behindEar.upMm", "Hairline behind the ear higher by", Length, func(in Input) string { return number(in.Hairline.BehindEar.Up) }},
+	{"hairline.behindEar.backMm", "Hairline behind the ear further back by", Length, func(in Input) string { return number(in.Hairline.BehindEar.Back) }},
+	{"hairline.napeCorner.upMm", "Nape corner higher by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Up) }},
+	{"hairline.napeCorner.backMm", "Nape corner further back by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Back) }},
+	{"parting.structure", "Structure", Plain, func(in Input) string { return string(in.Parting.Structure) }},
+	{"parting.part.kind", "Part line", Plain, func(in Input) string { return string(in.Parting.Part.Kind) }},
+	{"parting.part.offsetMm", "Part line left of the middle", Length, func(in Input) string { return number(in.Parting.Part.Offset) }},
+	{"parting.part.endOffsetMm", "Its end left of the middle", Length, func(in Input) string { return number(in.Parting.Part.EndOffset) }},
+	{"parting.part.stopMm", "Part line stops after", Length, func(in Input) string { return number(in.Parting.Part.Stop) }},
+	{"parting.part.earPartMm", "Ear-to-ear part forward by", Length, func(in Input) string { return number(in.Parting.Part.Ear) }},
 	{"parting.front.pattern", "Front pattern", Plain, func(in Input) string { return string(in.Parting.Front.Pattern) }},
 	{"parting.front.widthMm", "Front section width", Length, func(in Input) string { return number(in.Parting.Front.Width) }},
 	{"parting.front.heightMm", "Front section height", Length, func(in Input) string { return number(in.Parting.Front.Height) }},
 	{"parting.front.ramp", "Front sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Front.Ramp) }},
+	{"parting.front.along", "Front rows grow along to, times", Plain, func(in Input) string { return number(in.Parting.Front.Along) }},
 	{"parting.back.pattern", "Back pattern", Plain, func(in Input) string { return string(in.Parting.Back.Pattern) }},
 	{"parting.back.widthMm", "Back section width", Length, func(in Input) string { return number(in.Parting.Back.Width) }},
 	{"parting.back.heightMm", "Back section height", Length, func(in Input) string { return number(in.Parting.Back.Height) }},
 	{"parting.back.ramp", "Back sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Back.Ramp) }},
+	{"parting.back.along", "Back rows grow along to, times", Plain, func(in Input) string { return number(in.Parting.Back.Along) }},
+	{"parting.rows", "Rows of individuals", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Rows) }},
+	{"parting.peakRow", "Second row at the peak", Plain, func(in Input) string { return yesNo(in.Parting.Peak) }},
+	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return strconv.Itoa(in.Parting.PerSide) }},
+	{"parting.napeGuard", "Nape guard", Plain, func(in Input) string { return yesNo(in.Parting.NapeGuard) }},
+	{"parting.base.kind", "Base", Plain, func(in Input) string { return string(in.Parting.Base.Kind) }},
+	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return string(in.Parting.Base.Run) }},
+	{"parting.base.tracks", "Tracks behind", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.Tracks) }},
+	{"parting.base.sideTracks", "Tracks on each side", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.SideTracks) }},
+	{"parting.base.mergeInto", "Tracks merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
+	{"parting.base.mergeAfterMm", "Tracks merge after", Length, func(in Input) string { return number(in.Parting.Base.MergeAfter) }},
+	{"parting.base.tails", "Tails", Plain, func(in Input) string { return string(in.Parting.Base.Tails) }},
+	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
+	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return string(in.Parting.Design.Side) }},
+	{"parting.design.tracks", "Tracks of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Tracks) }},
+	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},
+	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
+	{"parting.leftOut", "Spots left out", Plain, spotsText},
+	{"parting.edits", "Changes by hand", Plain, editsText},
 	{"piece.line", "Piece", Plain, func(in Input) string { return in.Piece.Line }},
 	{"piece.form", "Form of the piece", Plain, func(in Input) string { return string(in.Piece.Form) }},
 	{"piece.lengthMm", "Piece length", Length, func(in Input) string { return number(in.Piece.Length) }},
@@ -87,6 +125,53 @@ var fields = []field{
 	{"attach.method", "Method", Plain, func(in Input) string { return methodName(in) }},
 	{"attach.pitchMm", "Distance between passes", Length, func(in Input) string { return number(in.Attach.Pitch) }},
 	{"piece.offers", "How packs are sold", Plain, offersText},
+}
+
+// spotsText sums spots up so that any difference shows.
+func spotsText(in Input) string {
+	if len(in.Parting.LeftOut) == 0 {
+		return "none"
+	}
+	parts := make([]string, len(in.Parting.LeftOut))
+	for i, s := range in.Parting.LeftOut {
+		parts[i] = fmt.Sprintf("%.0f mm %s", s.Radius, placeName(s.At))
+	}
+	return strings.Join(parts, ", ")
+}
+
+// editsText counts the changes by hand by what they do.
+func editsText(in Input) string {
+	if len(in.Parting.Edits) == 0 {
+		return "none"
+	}
+	parts := make([]string, len(in.Parting.Edits))
+	for i, e := range in.Parting.Edits {
+		parts[i] = string(e.Kind) + " " + placeName(e.At)
+		if e.Pieces > 0 {
+			parts[i] = fmt.Sprintf("%d %s", e.Pieces, parts[i])
+		}
+	}
+	return strings.Join(parts, ", ")
+}
+
+// placeName says about where on the head a place lies.
+func placeName(d parting.Direction) string {
+	place := "on top"
+	switch {
+	case d[0] > 0.6:
+		place = "in front"
+	case d[0] < -0.6:
+		place = "behind"
+	case d[2] < 0.6:
+		place = "at the side"
+	}
+	switch {
+	case d[1] > 0.05:
+		return place + " left"
+	case d[1] < -0.05:
+		return place + " right"
+	}
+	return place
 }
 
 func methodName(in Input) string {

@@ -47,16 +47,20 @@ type Head struct {
 
 // Landmarks are hairline points that a drawing takes its bearings from.
 type Landmarks struct {
-	Front    scalp.Point `json:"front"`
-	Sideburn scalp.Point `json:"sideburn"`
-	EarTop   scalp.Point `json:"earTop"`
-	Behind   scalp.Point `json:"behindEar"`
-	Nape     scalp.Point `json:"nape"`
+	Front        scalp.Point `json:"front"`
+	TempleCorner scalp.Point `json:"templeCorner"`
+	Temple       scalp.Point `json:"temple"`
+	Sideburn     scalp.Point `json:"sideburn"`
+	EarTop       scalp.Point `json:"earTop"`
+	Behind       scalp.Point `json:"behindEar"`
+	NapeCorner   scalp.Point `json:"napeCorner"`
+	Nape         scalp.Point `json:"nape"`
 }
 
 // HairNeed is what to buy.
 type HairNeed struct {
 	Pieces int          `json:"pieces" doc:"On the head"`
+	Hooked int          `json:"hooked" doc:"Of them, those hooked on tracks, on a net or on linked plaits"`
 	Spares int          `json:"spares"`
 	Order  pieces.Order `json:"order"`
 	// PlaitLength and PlaitDiameter are those of a typical section, mm.
@@ -76,8 +80,8 @@ const MethodConcern parting.WarningKind = "method"
 // field that can be judged by itself, or the first contradiction between fields.
 func Compute(in Input) (Result, error) {
 	bad := in.check()
-	head, err := scalp.Fit(in.Head)
-	bad = append(bad, invalid.From(err).Under("head")...)
+	head, err := scalp.FitWith(in.Head, in.Hairline)
+	bad = append(bad, invalid.From(err)...)
 	bad = append(bad, invalid.From(in.Parting.Check()).Under("parting")...)
 	if len(bad) > 0 {
 		return Result{}, bad
@@ -87,23 +91,33 @@ func Compute(in Input) (Result, error) {
 		return Result{}, invalid.From(err).Under("parting").Err()
 	}
 	method, _ := attach.Lookup(in.Attach.Method) // checked above
-	sections := len(layout.Sections)
-
+	loose, linked, plaited := layout.Plaits()
 	plaitLength := in.Hair.Length * pieces.BraidTakeUp
-	plaitDiameter := fit.PlaitDiameter(layout.Area/float64(sections), in.Hair.Density/100, in.Hair.Strand/1000)
+	plaitDiameter := fit.PlaitDiameter(plaited, in.Hair.Density/100, in.Hair.Strand/1000)
 	work := method.For(attach.Job{
 		PlaitLength: plaitLength, PlaitDiameter: plaitDiameter,
 		PieceForm: in.Piece.Form, PieceLength: in.Piece.Length, PieceDiameter: in.Piece.Diameter,
 		Pitch: in.Attach.Pitch, Ribbon: in.Wrap.Ribbon, WrapTail: in.Wrap.Tail, TenderScalp: in.Hair.Tender,
 	})
 	need := HairNeed{PlaitLength: plaitLength, PlaitDiameter: plaitDiameter}
-	for _, z := range layout.Zones {
-		if z.Zone == parting.FrontLeft || z.Zone == parting.FrontRight {
-			need.Pieces += z.Sections * in.Piece.PerSection.Front
+	onPlaits := 0
+	for _, x := range layout.Sections {
+		n := x.Pieces
+		switch {
+		case n > 0: // set by hand
+		case x.Front:
+			n = in.Piece.PerSection.Front
+		default:
+			n = in.Piece.PerSection.Back
+		}
+		if x.Linked {
+			need.Hooked += n
 		} else {
-			need.Pieces += z.Sections * in.Piece.PerSection.Back
+			onPlaits += n
 		}
 	}
+	need.Hooked += layout.Hooks()
+	need.Pieces = onPlaits + need.Hooked
 	need.Spares = in.Spares.Of(need.Pieces)
 	need.Order, err = pieces.Buy(need.Pieces+need.Spares, in.Piece.Pack.Yield(), in.Piece.Offers)
 	if err != nil {
@@ -112,7 +126,7 @@ func Compute(in Input) (Result, error) {
 	weight := float64(need.Pieces) * in.Piece.Mass
 	if work.WrapRibbon > 0 {
 		need.StrandsPerPiece = int(math.Ceil(work.WrapRibbon / in.Wrap.StrandLength))
-		strands := need.StrandsPerPiece * sections
+		strands := need.StrandsPerPiece * loose
 		wrap, err := pieces.Buy(strands+in.Spares.Of(strands), in.Wrap.Strands, []pieces.Offer{{Packs: 1, Price: in.Wrap.Price}})
 		if err != nil {
 			return Result{}, fmt.Errorf("ordering the wrapping hair: %w", err)
@@ -125,16 +139,21 @@ func Compute(in Input) (Result, error) {
 		Head: Head{
 			Axes: scalp.Point{head.A, head.B, head.C},
 			Landmarks: Landmarks{
-				Front:    head.Point(head.Landmark(scalp.FrontCentre)),
-				Sideburn: head.Point(head.Landmark(scalp.Sideburn)),
-				EarTop:   head.Point(head.Landmark(scalp.EarTop)),
-				Behind:   head.Point(head.Landmark(scalp.BehindEar)),
-				Nape:     head.Point(head.Landmark(scalp.NapeCentre)),
+				Front:        head.Point(head.Landmark(scalp.FrontCentre)),
+				TempleCorner: head.Point(head.Landmark(scalp.TempleCorner)),
+				Temple:       head.Point(head.Landmark(scalp.Temple)),
+				Sideburn:     head.Point(head.Landmark(scalp.Sideburn)),
+				EarTop:       head.Point(head.Landmark(scalp.EarTop)),
+				Behind:       head.Point(head.Landmark(scalp.BehindEar)),
+				NapeCorner:   head.Point(head.Landmark(scalp.NapeCorner)),
+				Nape:         head.Point(head.Landmark(scalp.NapeCentre)),
 			},
 		},
 		Layout: layout, Hair: need, Method: method, Work: work,
 		Hours: pace.Estimate(pace.Work{
-			Sections: sections, Pieces: need.Pieces, PlaitLength: plaitLength,
+			Sections: loose, Pieces: onPlaits, PlaitLength: plaitLength,
+			Linked: linked, Hooked: need.Hooked,
+			Tracks: len(layout.Tracks), TrackLength: layout.TrackLength(), Tails: layout.Tails(), Net: len(layout.Nets) > 0,
 			Attach: work.Attach, Conceal: work.Conceal, OwnHead: in.OwnHead,
 		}),
 		Warnings: layout.Warnings,
@@ -143,7 +162,7 @@ func Compute(in Input) (Result, error) {
 		res.Warnings = append(res.Warnings, parting.Warning{Kind: MethodConcern, Message: c, Sections: []string{}})
 	}
 	res.Tally = Tally{
-		Sections: sections, Pieces: need.Pieces, Packs: need.Order.Packs, Cost: need.Order.Cost,
+		Sections: len(layout.Sections), Pieces: need.Pieces, Packs: need.Order.Packs, Cost: need.Order.Cost,
 		Minutes: res.Hours.Total.Likely, Weight: weight, Warnings: len(res.Warnings),
 	}
 	if need.Wrap != nil {

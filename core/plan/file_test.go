@@ -25,9 +25,9 @@ func FuzzReadFile(f *testing.F) {
 	good, err := File{"A plan", Default()}.Encode()
 	require.NoError(f, err)
 	f.Add(good)
-	f.Add(bytes.Replace(good, []byte(`"schema": 2`), []byte(`"schema": 1`), 1))
+	f.Add(bytes.Replace(good, []byte(`"schema": 3`), []byte(`"schema": 1`), 1))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":null}`))
-	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":2}}`))
+	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":3}}`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
 		file, err := ReadFile(bytes.NewReader(raw))
 		if err != nil {

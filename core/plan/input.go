@@ -22,7 +22,7 @@ import (
 )
 
 // Schema is the version of the input document this package writes.
-const Schema = 2
+const Schema = 3
 
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20
@@ -33,15 +33,17 @@ const maxPrice = 1_000_000
 // Input is a plan: the head, the hair, the wish. It is a complete document; no
 // field has a silent default.
 type Input struct {
-	Schema  int              `json:"schema" doc:"Version of this document's schema" minimum:"1"`
-	Head    scalp.Tapes      `json:"head"`
-	Hair    Hair             `json:"hair"`
-	Parting parting.Settings `json:"parting"`
-	Piece   Piece            `json:"piece"`
-	Spares  pieces.Spares    `json:"spares"`
-	Wrap    WrappingHair     `json:"wrap"`
-	Attach  Attachment       `json:"attach"`
-	OwnHead bool             `json:"ownHead" doc:"True when she does her own head"`
+	Schema int         `json:"schema" doc:"Version of this document's schema" minimum:"1"`
+	Head   scalp.Tapes `json:"head"`
+	// Hairline is how hers departs from the usual one.
+	Hairline scalp.Hairline   `json:"hairline"`
+	Hair     Hair             `json:"hair"`
+	Parting  parting.Settings `json:"parting"`
+	Piece    Piece            `json:"piece"`
+	Spares   pieces.Spares    `json:"spares"`
+	Wrap     WrappingHair     `json:"wrap"`
+	Attach   Attachment       `json:"attach"`
+	OwnHead  bool             `json:"ownHead" doc:"True when she does her own head"`
 }
 
 // Hair is the client's own hair.
@@ -90,7 +92,7 @@ type Attachment struct {
 // inch, soft locs hitched and woven.
 func Default() Input {
 	const inch = 25.4
-	wish := parting.Wish{Pattern: parting.Brick, Size: parting.Size{Width: inch, Height: inch}, Ramp: 1}
+	wish := parting.Wish{Pattern: parting.Brick, Size: parting.Size{Width: inch, Height: inch}, Ramp: 1, Along: 1}
 	var average scalp.Tapes
 	for _, p := range scalp.Presets() {
 		if p.Name == "Average" {
@@ -101,7 +103,7 @@ func Default() Input {
 		Schema:  Schema,
 		Head:    average,
 		Hair:    Hair{Length: 6 * inch, Density: 190, Strand: 75},
-		Parting: parting.Settings{Front: wish, Back: wish},
+		Parting: parting.Plain(wish, wish),
 		Piece: Piece{
 			Line: "Pre-looped loc", Form: pieces.Loc, Length: 18 * inch, Diameter: 9, Mass: 4,
 			PerSection: PerSection{Front: 1, Back: 1},
@@ -191,14 +193,8 @@ func Decode(r io.Reader) (Input, error) {
 		bad.Add("schema", "The plan does not say its version; %d is current.", Schema)
 		return Input{}, bad
 	}
-	switch *head.Schema {
-	case Schema:
-	case 1:
-		if raw, err = fromSchema1(raw); err != nil {
-			return Input{}, err
-		}
-	default:
-		return Input{}, Input{Schema: *head.Schema}.check()[:1]
+	if raw, err = upgrade(raw, *head.Schema); err != nil {
+		return Input{}, err
 	}
 	var in Input
 	if err := decodeStrictly(raw, &in); err != nil {

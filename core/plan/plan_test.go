@@ -15,6 +15,7 @@ import (
 	"kladotex/core/invalid"
 	"kladotex/core/parting"
 	"kladotex/core/pieces"
+	"kladotex/core/scalp"
 )
 
 // compute computes a plan that must work.
@@ -79,16 +80,19 @@ func TestResultIsDeterministicAndFinite(t *testing.T) {
 
 func TestEveryBadFieldIsNamed(t *testing.T) {
 	for path, spoil := range map[string]func(*Input){
-		"schema":                func(in *Input) { in.Schema = 3 },
-		"head.circumferenceMm":  func(in *Input) { in.Head.Circumference = 0 },
-		"head.earToEarMm":       func(in *Input) { in.Head.EarToEar = 235 },
-		"hair.lengthMm":         func(in *Input) { in.Hair.Length = -3 },
-		"hair.densityPerCm2":    func(in *Input) { in.Hair.Density = 1e9 },
-		"hair.strandUm":         func(in *Input) { in.Hair.Strand = math.Inf(1) },
-		"parting.front.pattern": func(in *Input) { in.Parting.Front.Pattern = "" },
-		"parting.back.ramp":     func(in *Input) { in.Parting.Back.Ramp = 9 },
-		"parting.front.widthMm": func(in *Input) { in.Parting.Front.Width = 0 },
-		"parting.back.heightMm": func(in *Input) { in.Parting.Back.Height = 1e6 },
+		"schema":                 func(in *Input) { in.Schema = Schema + 1 },
+		"head.circumferenceMm":   func(in *Input) { in.Head.Circumference = 0 },
+		"head.earToEarMm":        func(in *Input) { in.Head.EarToEar = 235 },
+		"hair.lengthMm":          func(in *Input) { in.Hair.Length = -3 },
+		"hair.densityPerCm2":     func(in *Input) { in.Hair.Density = 1e9 },
+		"hair.strandUm":          func(in *Input) { in.Hair.Strand = math.Inf(1) },
+		"parting.front.pattern":  func(in *Input) { in.Parting.Front.Pattern = "" },
+		"parting.back.ramp":      func(in *Input) { in.Parting.Back.Ramp = 9 },
+		"parting.front.widthMm":  func(in *Input) { in.Parting.Front.Width = 0 },
+		"hairline.frontMm":       func(in *Input) { in.Hairline.Front = 90 },
+		"hairline.temple.backMm": func(in *Input) { in.Hairline.Temple.Back = -30 },
+		"parting.part.kind":      func(in *Input) { in.Parting.Structure, in.Parting.Part.Kind = parting.Horseshoe, parting.NoPart },
+		"parting.back.heightMm":  func(in *Input) { in.Parting.Back.Height = 1e6 },
 		"parting.back.widthMm": func(in *Input) {
 			in.Parting.Front.Size, in.Parting.Back.Size = parting.Size{Width: 5, Height: 5}, parting.Size{Width: 5, Height: 5}
 		},
@@ -139,14 +143,14 @@ func TestDecodeRefusesWhatIsNoPlan(t *testing.T) {
 	good, err := json.Marshal(Default())
 	require.NoError(t, err)
 	for name, c := range map[string]struct{ raw, path, says string }{
-		"broken":        {`{"schema":2,"head":`, "(document)", "JSON"},
+		"broken":        {`{"schema":3,"head":`, "(document)", "JSON"},
 		"empty":         {``, "(document)", "JSON"},
 		"unknown field": {strings.Replace(string(good), `"schema"`, `"colour":3,"schema"`, 1), "colour", "no field"},
 		"wrong type":    {strings.Replace(string(good), `"ownHead":false`, `"ownHead":"yes"`, 1), "ownHead", "bool"},
 		"no version":    {`{"head":{}}`, "schema", "version"},
 		"newer":         {`{"schema":7,"whatever":true}`, "schema", "newer"},
 		"two plans":     {string(good) + string(good), "(document)", "JSON"},
-		"too large":     {`{"schema":2,"x":"` + strings.Repeat("y", MaxDocument) + `"}`, "(document)", "1 MB"},
+		"too large":     {`{"schema":3,"x":"` + strings.Repeat("y", MaxDocument) + `"}`, "(document)", "1 MB"},
 	} {
 		_, err := Decode(strings.NewReader(c.raw))
 		var bad invalid.Errors
@@ -156,21 +160,71 @@ func TestDecodeRefusesWhatIsNoPlan(t *testing.T) {
 	}
 }
 
-// A document written by the first version, as it lies in studios.
-func TestDocumentsOfTheFirstVersionAreBroughtUpToDate(t *testing.T) {
-	raw, err := os.ReadFile("testdata/schema1.json")
-	require.NoError(t, err)
-	in, err := Decode(bytes.NewReader(raw))
-	require.NoError(t, err)
-	want := Default()
-	want.Parting.Front = parting.Wish{Pattern: parting.Grid, Size: parting.Size{Width: 19.05, Height: 19.05}, Ramp: 1}
-	want.Parting.Back = parting.Wish{Pattern: parting.Grid, Size: parting.Size{Width: 25.4, Height: 28}, Ramp: 1}
-	assert.Equal(t, want, in)
+// Documents written by earlier versions, as they lie in studios.
+func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
+	wish := func(p parting.Pattern, width, height, ramp float64) parting.Wish {
+		return parting.Wish{Pattern: p, Size: parting.Size{Width: width, Height: height}, Ramp: ramp, Along: 1}
+	}
+	for file, settings := range map[string]parting.Settings{
+		"testdata/schema1.json": parting.Plain(wish(parting.Grid, 19.05, 19.05, 1), wish(parting.Grid, 25.4, 28, 1)),
+		"testdata/schema2.json": parting.Plain(wish(parting.Triangle, 19.05, 22, 1.25), wish(parting.Brick, 25.4, 25.4, 1)),
+	} {
+		raw, err := os.ReadFile(file)
+		require.NoError(t, err)
+		in, err := Decode(bytes.NewReader(raw))
+		require.NoError(t, err, file)
+		want := Default()
+		want.Parting = settings
+		assert.Equal(t, want, in, file)
 
-	_, err = Decode(strings.NewReader(strings.Replace(string(raw), `"pattern"`, `"ramp": 2, "pattern"`, 1)))
-	bad := invalid.From(err)
-	require.NotEmpty(t, bad, "a field the first version did not have")
-	assert.Equal(t, "ramp", bad[0].Path)
+		_, err = Decode(strings.NewReader(strings.Replace(string(raw), `"pattern"`, `"sparkle": 2, "pattern"`, 1)))
+		bad := invalid.From(err)
+		require.NotEmpty(t, bad, "a field no version has")
+		assert.Equal(t, "sparkle", bad[0].Path)
+	}
+}
+
+// Common practice, no source: individuals in front and tracks behind give the look in
+// about half the time, a part line with tracks in less; and a track is hooked in
+// seconds where a plait takes minutes.
+func TestWhatStructuresSave(t *testing.T) {
+	in := Default()
+	trade, err := TradeOff(in)
+	require.NoError(t, err)
+	at := map[parting.Structure]StructurePoint{}
+	for _, p := range trade.Structures {
+		at[p.Structure] = p
+	}
+	require.Len(t, at, len(parting.Structures))
+	whole := compute(t, in).Tally
+	assert.Equal(t, whole.Minutes, at[parting.AllIndividuals].Minutes)
+	for _, s := range []parting.Structure{parting.EarToEar, parting.Horseshoe, parting.Perimeter, parting.PartLine} {
+		assert.InDelta(t, whole.Minutes-at[s].Minutes, at[s].SavedMinutes, 1e-9)
+		assert.Less(t, at[s].Minutes, 0.8*whole.Minutes, s)
+		assert.Less(t, at[s].Sections, whole.Sections)
+	}
+	assert.Less(t, at[parting.PartLine].Minutes, at[parting.EarToEar].Minutes)
+	assert.InDelta(t, 0.5, at[parting.Horseshoe].Minutes/whole.Minutes, 0.17)
+
+	in.Parting.Structure = parting.EarToEar
+	res := compute(t, in)
+	assert.Equal(t, res.Layout.Hooks(), res.Hair.Hooked)
+	assert.Equal(t, len(res.Layout.Sections)+res.Hair.Hooked, res.Tally.Pieces)
+	var hook float64
+	for _, s := range res.Hours.Stages {
+		if s.Name == "Hook on" {
+			hook = s.Minutes.Likely
+		}
+	}
+	// Common practice, no source: 120 pieces are hooked on tracks in 20 to 40 minutes.
+	assert.True(t, hook*120/float64(res.Hair.Hooked) >= 20 && hook*120/float64(res.Hair.Hooked) <= 40, "%v minutes", hook)
+
+	// Pieces set by hand count.
+	x := res.Layout.Sections[0]
+	head, err := scalp.Fit(in.Head)
+	require.NoError(t, err)
+	in.Parting.Edits = []parting.Edit{{Kind: parting.SetPieces, At: parting.Toward(head, x.Centroid), Pieces: 4}}
+	assert.Equal(t, res.Tally.Pieces+3, compute(t, in).Tally.Pieces)
 }
 
 // Whatever is read either computes to finite numbers or is refused by name.
@@ -182,6 +236,13 @@ func FuzzDecodeAndCompute(f *testing.F) {
 	f.Add([]byte(`{"schema":1}`))
 	f.Add([]byte(`{"schema":1,"parting":{"pattern":"grid","front":{"widthMm":20,"heightMm":20},"back":7}}`))
 	f.Add([]byte(`[]`))
+	for _, structure := range parting.Structures {
+		in := Default()
+		in.Parting.Structure = structure
+		raw, err := json.Marshal(in)
+		require.NoError(f, err)
+		f.Add(raw)
+	}
 	f.Fuzz(func(t *testing.T, raw []byte) {
 		var bad invalid.Errors
 		in, err := Decode(bytes.NewReader(raw))

@@ -20,13 +20,37 @@ const (
 	tradeStep          = 3.175
 )
 
+// StructurePoint is what the plan would come to on another structure.
+type StructurePoint struct {
+	Structure parting.Structure `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design"`
+	Sections  int               `json:"sections"`
+	Pieces    int               `json:"pieces"`
+	Packs     int               `json:"packs"`
+	Cost      int64             `json:"costMinor"`
+	Minutes   float64           `json:"minutes"`
+	// SavedMinutes and SavedCost are against individuals all over.
+	SavedMinutes float64 `json:"savedMinutes"`
+	SavedCost    int64   `json:"savedCostMinor"`
+}
+
+// Trade is what a plan would come to at other sizes and on other structures.
+type Trade struct {
+	Sizes      []TradePoint     `json:"sizes"`
+	Structures []StructurePoint `json:"structures"`
+}
+
 // TradeOff computes the plan at section widths from half an inch to two, an eighth
-// of an inch apart, all its sizes scaled alike. Sizes that can not be laid are left
-// out. The error is that of [Compute] for the plan as it is.
-func TradeOff(in Input) ([]TradePoint, error) {
+// of an inch apart, all its sizes scaled alike; and on every structure, the part line
+// and the nape guard adapted where it needs that, without changes by hand. What can
+// not be laid is left out. The error is that of [Compute] for the plan as it is.
+func TradeOff(in Input) (Trade, error) {
 	if _, err := Compute(in); err != nil {
-		return nil, err
+		return Trade{}, err
 	}
+	return Trade{tradeSizes(in), tradeStructures(in)}, nil
+}
+
+func tradeSizes(in Input) []TradePoint {
 	points := []TradePoint{}
 	for width := tradeFrom; width <= tradeTo+tradeStep/2; width += tradeStep {
 		other := in
@@ -42,5 +66,26 @@ func TradeOff(in Input) ([]TradePoint, error) {
 		t := res.Tally
 		points = append(points, TradePoint{width, t.Sections, t.Pieces, t.Packs, t.Cost, t.Minutes})
 	}
-	return points, nil
+	return points
+}
+
+func tradeStructures(in Input) []StructurePoint {
+	points := []StructurePoint{}
+	var whole Tally
+	for _, structure := range parting.Structures {
+		other := in
+		other.Parting = in.Parting.On(structure)
+		res, err := Compute(other)
+		if err != nil {
+			continue
+		}
+		t := res.Tally
+		if structure == parting.AllIndividuals {
+			whole = t
+		}
+		points = append(points, StructurePoint{
+			structure, t.Sections, t.Pieces, t.Packs, t.Cost, t.Minutes, whole.Minutes - t.Minutes, whole.Cost - t.Cost,
+		})
+	}
+	return points
 }

@@ -12,8 +12,9 @@ import (
 func TestTradeOffIsThePlanAtOtherSizes(t *testing.T) {
 	in := Default()
 	in.Parting.Front.Width = 19.05
-	points, err := TradeOff(in)
+	trade, err := TradeOff(in)
 	require.NoError(t, err)
+	points := trade.Sizes
 	require.Len(t, points, 13)
 	own := compute(t, in).Tally
 	for i, p := range points {

@@ -117,9 +117,10 @@ func TestFitToACountOverHTTP(t *testing.T) {
 		res.json(t, &p)
 		assert.Equal(t, location, p.Errors[0].Location)
 	}
-	var points []plan.TradePoint
-	s.send("POST", "/api/v1/tradeoff", text(t, plan.Default())).json(t, &points)
-	assert.Len(t, points, 13)
+	var trade plan.Trade
+	s.send("POST", "/api/v1/tradeoff", text(t, plan.Default())).json(t, &trade)
+	assert.Len(t, trade.Sizes, 13)
+	assert.Len(t, trade.Structures, len(parting.Structures))
 }
 
 func TestSheetAndViewOfAPlan(t *testing.T) {

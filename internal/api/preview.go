@@ -32,9 +32,9 @@ func (s *server) previewOperations(api huma.API) {
 		OperationID: "fitCount", Method: http.MethodPost, Path: "/api/v1/fit",
 		Summary: "Section sizes that make a wished number of sections, or the nearest two", MaxBodyBytes: maxBody,
 	}, func(_ context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
-		head, err := scalp.Fit(in.Body.Input.Head)
+		head, err := scalp.FitWith(in.Body.Input.Head, in.Body.Input.Hairline)
 		if err != nil {
-			return nil, problem(invalid.From(err).Under("input.head").Err(), "body.")
+			return nil, problem(invalid.From(err).Under("input").Err(), "body.")
 		}
 		fitted, err := parting.FitCount(head, in.Body.Input.Parting, in.Body.Total, in.Body.Keep)
 		if err != nil {
@@ -45,13 +45,13 @@ func (s *server) previewOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
-		Summary: "What the plan comes to with larger and smaller sections", MaxBodyBytes: maxBody,
-	}, func(_ context.Context, in *previewInput) (*struct{ Body []plan.TradePoint }, error) {
-		points, err := plan.TradeOff(in.Body)
+		Summary: "What the plan comes to with other section sizes and on other structures", MaxBodyBytes: maxBody,
+	}, func(_ context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
+		trade, err := plan.TradeOff(in.Body)
 		if err != nil {
 			return nil, problem(err, "body.")
 		}
-		return &struct{ Body []plan.TradePoint }{points}, nil
+		return &struct{ Body plan.Trade }{trade}, nil
 	})
 
 	huma.Register(api, huma.Operation{

@@ -105,33 +105,33 @@ type Plan struct {
 func Plans() []Plan {
 	line := func(n int) plan.Piece { return standin.PriceList()[n] }
 	square := func(pattern parting.Pattern, in float64) parting.Wish {
-		return parting.Wish{Pattern: pattern, Size: parting.Size{Width: in * inch, Height: in * inch}, Ramp: 1}
+		return parting.Wish{Pattern: pattern, Size: parting.Size{Width: in * inch, Height: in * inch}, Ramp: 1, Along: 1}
 	}
 	clients := Clients()
 	begin := func(name string) plan.Input { return clients[name].Begin(plan.Default()) }
 
 	stage := begin(cellist)
-	stage.Parting = parting.Settings{Front: square(parting.Grid, 0.75), Back: square(parting.Grid, 1)}
+	stage.Parting = parting.Plain(square(parting.Grid, 0.75), square(parting.Grid, 1))
 	stage.Piece = line(2)
 
 	thick := begin(technician)
-	thick.Parting = parting.Settings{Front: square(parting.Brick, 1), Back: square(parting.Brick, 1.25)}
+	thick.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.25))
 	thick.Piece = line(4)
 	thick.Attach.Method = attach.CollarAndWrap
 
 	home := begin(baker)
-	home.Parting = parting.Settings{Front: square(parting.Brick, 0.75), Back: square(parting.Brick, 0.875)}
+	home.Parting = parting.Plain(square(parting.Brick, 0.75), square(parting.Brick, 0.875))
 	home.Piece = line(5)
 	home.Spares = pieces.Spares{Percent: 8, Least: 4}
 	home.Attach.Method = attach.FoldAndTwist
 	home.OwnHead = true
 
 	boat := begin(coxswain)
-	boat.Parting = parting.Settings{Front: square(parting.FreeHand, 1), Back: square(parting.FreeHand, 1.125)}
+	boat.Parting = parting.Plain(square(parting.FreeHand, 1), square(parting.FreeHand, 1.125))
 	boat.Piece = line(2)
 
 	light := begin(pilot)
-	light.Parting = parting.Settings{Front: square(parting.Triangle, 1), Back: square(parting.Brick, 1)}
+	light.Parting = parting.Plain(square(parting.Triangle, 1), square(parting.Brick, 1))
 	light.Parting.Back.Ramp = 1.4
 	light.Piece = line(2)
 

@@ -207,31 +207,108 @@ func (w *page) tally() {
 }
 
 var zoneNames = map[parting.Zone]string{
-	parting.FrontLeft: "Front left", parting.FrontRight: "Front right", parting.BackLeft: "Back left", parting.BackRight: "Back right",
+	parting.FrontLeft: "Front left", parting.FrontRight: "Front right", parting.Front: "Front",
+	parting.BackLeft: "Back left", parting.BackRight: "Back right", parting.Back: "Back",
+	parting.Rings: "Rings", parting.Hairline: "Hairline ring", parting.PeakRow: "Peak row",
+	parting.PartLeft: "Part line left", parting.PartRight: "Part line right",
+	parting.NapeLeft: "Nape left", parting.NapeRight: "Nape right", parting.Nape: "Nape row",
+	parting.TracksBehind: "Behind", parting.TracksTop: "On top", parting.SideLeft: "Left side", parting.SideRight: "Right side",
+	parting.DesignLeft: "Design left", parting.DesignRight: "Design right",
+}
+
+// sideless is a zone's name without its side.
+func sideless(z parting.Zone) string {
+	name := strings.TrimSuffix(strings.TrimSuffix(zoneNames[z], " left"), " right")
+	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
+}
+
+var structureNames = map[parting.Structure]string{
+	parting.AllIndividuals: "individuals all over", parting.EarToEar: "ear to ear", parting.Perimeter: "perimeter",
+	parting.Horseshoe: "horseshoe", parting.PartLine: "part line only", parting.Linked: "linked plaits",
+	parting.NetCap: "net cap", parting.FrontDesign: "front design",
+}
+
+// size writes the section wished for, and what it grows to where rows grow.
+func (w *page) size(rows []parting.Row) string {
+	u := w.style.Unit
+	first, last := rows[0].Size, rows[len(rows)-1].Size
+	text := u.Length(first.Width) + " × " + u.Length(first.Height)
+	if math.Abs(last.Width-first.Width) > 0.5 {
+		text += " to " + u.Length(last.Width) + " × " + u.Length(last.Height)
+	}
+	return text
+}
+
+// tracks is the table of tracks and nets, where there are any.
+func (w *page) tracks() {
+	l, u := w.plan.Result.Layout, w.style.Unit
+	if len(l.Tracks) == 0 {
+		return
+	}
+	w.title("Tracks")
+	rows := [][]string{{"Zone", "Length of each, in order", "Pieces"}}
+	pieces := map[parting.Zone]int{}
+	lengths := map[parting.Zone][]string{}
+	var order []parting.Zone
+	for _, t := range l.Tracks {
+		if lengths[t.Zone] == nil {
+			order = append(order, t.Zone)
+		}
+		text := u.Length(t.Length)
+		if t.Merged && t.Into != "" {
+			text += " into " + t.Into
+		}
+		lengths[t.Zone] = append(lengths[t.Zone], text)
+		pieces[t.Zone] += len(t.Hooks)
+	}
+	for _, n := range l.Nets {
+		pieces[n.Zone] += len(n.Hooks)
+	}
+	for _, z := range order {
+		// A line of the table holds about six of them.
+		const line = 6
+		list := lengths[z]
+		for from := 0; from < len(list); from += line {
+			name, count := "", ""
+			if from == 0 {
+				name, count = zoneNames[z], fmt.Sprint(pieces[z])
+			}
+			rows = append(rows, []string{name, strings.Join(list[from:min(len(list), from+line)], " · "), count})
+		}
+	}
+	w.table(rows, []float64{0.16, 0.74, 0.1})
+	w.Ln(1)
+	tails := fmt.Sprintf("%d tails are left to tuck or stitch.", l.Tails())
+	if l.Tails() == 1 {
+		tails = "One tail is left to tuck or stitch."
+	}
+	w.say(9.5, "", soft, fmt.Sprintf("Pieces %s apart, staggered against the next track. %s", u.Length(w.plan.Input.Parting.Base.Spacing), tails))
 }
 
 // zones is the table of zones.
 func (w *page) zones() {
-	in, u := w.plan.Input.Parting, w.style.Unit
-	w.title("Parting: " + in.Pattern())
+	in := w.plan.Input.Parting
+	w.title("Parting: " + structureNames[in.Structure] + ", " + in.Pattern())
 	rows := [][]string{{"Zone", "Section size", "Sections by row, lowest first", "All"}}
 	for _, z := range w.plan.Result.Layout.Zones {
-		wish := w.wish(z.Zone)
-		size := u.Length(wish.Width) + " × " + u.Length(wish.Height)
-		if wish.Ramp != 1 {
-			size += fmt.Sprintf(", growing %.2g times", wish.Ramp)
+		own := w.rows(z.Zone)
+		counts := make([]string, len(own))
+		for i, r := range own {
+			counts[i] = fmt.Sprint(r.Sections)
 		}
-		var counts []string
-		for _, r := range w.plan.Result.Layout.Rows {
-			if r.Zone == z.Zone {
-				counts = append(counts, fmt.Sprint(r.Sections))
-			}
-		}
-		rows = append(rows, []string{
-			zoneNames[z.Zone], size, strings.Join(counts, " · "), fmt.Sprint(z.Sections),
-		})
+		rows = append(rows, []string{zoneNames[z.Zone], w.size(own), strings.Join(counts, " · "), fmt.Sprint(z.Sections)})
 	}
-	w.table(rows, []float64{0.19, 0.24, 0.47, 0.1})
+	w.table(rows, []float64{0.17, 0.31, 0.42, 0.1})
+	if out := len(w.plan.Result.Layout.LeftOut); out > 0 {
+		w.Ln(1)
+		w.say(9.5, "", soft, fmt.Sprintf("%d sections are left out.", out))
+	}
+	w.tracks()
+}
+
+// rows are those of a zone, lowest first.
+func (w *page) rows(z parting.Zone) []parting.Row {
+	return slices.DeleteFunc(slices.Clone(w.plan.Result.Layout.Rows), func(r parting.Row) bool { return r.Zone != z })
 }
 
 // table writes rows under a head row; shares are those of the width.
@@ -386,55 +463,67 @@ type gaugeCard struct {
 // whose sections grow has one for each row.
 func (w *page) cards() []gaugeCard {
 	var cards []gaugeCard
+	near := func(a, b parting.Size) bool {
+		return math.Abs(a.Width-b.Width) < 0.25 && math.Abs(a.Height-b.Height) < 0.25
+	}
 	for _, r := range w.plan.Result.Layout.Rows {
-		if r.Zone != parting.BackLeft && r.Zone != parting.FrontLeft {
-			continue // the right side mirrors the left
-		}
-		name := strings.TrimSuffix(zoneNames[r.Zone], " left")
-		if wish := w.wish(r.Zone); wish.Ramp != 1 {
+		name := sideless(r.Zone)
+		if own := w.rows(r.Zone); !near(own[0].Size, own[len(own)-1].Size) {
 			name += fmt.Sprintf(", row %d", r.Row)
 		}
-		near := func(a, b float64) bool { return math.Abs(a-b) < 0.25 }
-		k := slices.IndexFunc(cards, func(c gaugeCard) bool {
-			return near(c.size.Width, r.Size.Width) && near(c.size.Height, r.Size.Height)
-		})
+		k := slices.IndexFunc(cards, func(c gaugeCard) bool { return near(c.size, r.Size) })
 		switch {
 		case k < 0:
 			cards = append(cards, gaugeCard{name, r.Size})
-		case !strings.Contains(cards[k].name, name):
+		case !strings.Contains(strings.ToLower(cards[k].name), strings.ToLower(name)):
 			cards[k].name += " and " + strings.ToLower(name)
 		}
 	}
 	return cards
 }
 
-// wish is how a zone was to be parted.
-func (w *page) wish(z parting.Zone) parting.Wish {
-	if z == parting.FrontLeft || z == parting.FrontRight {
-		return w.plan.Input.Parting.Front
-	}
-	return w.plan.Input.Parting.Back
+// alike tells whether every row of a right zone has its like on the left.
+func (w *page) alike(right parting.Zone) bool {
+	ours, theirs := w.rows(right), w.rows(right[:1]+"L")
+	return slices.EqualFunc(ours, theirs, func(a, b parting.Row) bool {
+		return slices.Equal(a.Lower.Parts, b.Lower.Parts) && a.Lower.Length == b.Lower.Length && !a.Edited && !b.Edited
+	})
 }
 
 // rowGuide lists, row by row, where each part goes.
 func (w *page) rowGuide() {
 	w.say(21, "B", ink, "Row guide")
 	w.Ln(1)
-	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward. Both sides alike. Rows are counted from below.")
-	for _, z := range []parting.Zone{parting.BackLeft, parting.FrontLeft} {
-		w.title(strings.TrimSuffix(zoneNames[z], " left") + ", each side")
+	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Rows are counted from below, rings from the hairline inward.")
+	for _, z := range w.plan.Result.Layout.Zones {
+		name := zoneNames[z.Zone]
+		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
+			continue
+		}
+		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
+			name = sideless(z.Zone) + ", each side"
+		}
+		w.title(name)
 		rows := [][]string{{"Row", "Line", "Parts at, " + string(w.style.Unit), "Sections"}}
-		for _, r := range w.plan.Result.Layout.Rows {
-			if r.Zone != z {
-				continue
+		for _, r := range w.rows(z.Zone) {
+			parts := make([]string, 0, len(r.Lower.Parts)+1)
+			if r.Middle == "part" {
+				parts = append(parts, "middle")
 			}
-			parts := make([]string, len(r.Lower.Parts))
-			for i, mm := range r.Lower.Parts {
-				parts[i] = w.style.Unit.comb(mm)
+			for _, mm := range r.Lower.Parts {
+				parts = append(parts, w.style.Unit.comb(mm))
 			}
-			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), strings.Join(parts, "   "), fmt.Sprint(r.Sections)})
+			count := fmt.Sprint(r.Sections)
+			if r.Edited {
+				count += " *"
+			}
+			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), strings.Join(parts, "   "), count})
 		}
 		w.table(rows, []float64{0.08, 0.12, 0.68, 0.12})
+	}
+	if slices.ContainsFunc(w.plan.Result.Layout.Rows, func(r parting.Row) bool { return r.Edited }) {
+		w.Ln(1)
+		w.say(9.5, "", soft, "* Sections of this row were merged, split or left out by hand: see the head.")
 	}
 }
 

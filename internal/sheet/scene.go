@@ -9,6 +9,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 )
@@ -34,6 +35,9 @@ var (
 	neckTone  = tone{148, 98, 63}
 	scalpTone = tone{211, 162, 124}
 	rootTone  = tone{28, 20, 17}
+	// hookTone marks a piece hooked on a track, looseTone own hair left out.
+	hookTone  = tone{236, 205, 150}
+	looseTone = tone{150, 112, 84}
 	// hairDark and hairLight are the hair turned away from and towards the light.
 	hairDark, hairLight = [3]float64{34, 24, 20}, [3]float64{104, 76, 58}
 )
@@ -114,23 +118,98 @@ func scene(res plan.Result, c camera) []shape {
 	shapes := c.bust()
 	light := r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.35, c.right))))
 	var roots []shape
+	hair := func(normal r3.Vec) (fill tone) {
+		shade := math.Max(0, r3.Dot(normal, light))
+		for i := range fill {
+			fill[i] = int(hairDark[i] + shade*(hairLight[i]-hairDark[i]))
+		}
+		return fill
+	}
+	for _, s := range res.Layout.LeftOut { // own hair, left as it is
+		if ring := c.clip(s.Outline); len(ring) > 2 {
+			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
+		}
+	}
+	for _, t := range res.Layout.Tracks {
+		for _, outline := range t.Outlines {
+			if ring := c.clip(outline); len(ring) > 2 {
+				shapes = append(shapes, shape{c.flatAll(ring), hair(c.normal(vec(outline[len(outline)/3]))), scalpTone, 1.8})
+			}
+		}
+	}
+	for _, t := range res.Layout.Tracks {
+		shapes = append(shapes, c.plait(t, hair)...)
+		roots = append(roots, c.hooks(t.Hooks)...)
+	}
+	for _, n := range res.Layout.Nets {
+		roots = append(roots, c.hooks(n.Hooks)...)
+	}
 	for _, s := range res.Layout.Sections {
 		ring := c.clip(s.Outline)
 		if len(ring) < 3 {
 			continue
 		}
-		shade := math.Max(0, r3.Dot(vec(s.Normal), light))
-		var fill tone
-		for i := range fill {
-			fill[i] = int(hairDark[i] + shade*(hairLight[i]-hairDark[i]))
-		}
-		shapes = append(shapes, shape{c.flatAll(ring), fill, scalpTone, 2.2})
+		shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
 		if c.facing(vec(s.Centroid)) > 0.12 {
 			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Hair.PlaitDiameter/2)), fill: rootTone})
 		}
 	}
 	shapes = append(shapes, roots...)
 	return append(shapes, c.ears(res)...)
+}
+
+// normal is the outward unit normal at a point of the scalp.
+func (c camera) normal(p r3.Vec) r3.Vec {
+	return r3.Unit(r3.Vec{X: p.X / (c.axes.X * c.axes.X), Y: p.Y / (c.axes.Y * c.axes.Y), Z: p.Z / (c.axes.Z * c.axes.Z)})
+}
+
+// Sizes of a drawn track, mm: how far its turns lie apart, and how wide it is drawn
+// at most.
+const turnStep, widestPlait = 6.5, 9.0
+
+// plait draws a track as a row of turns leaning to either side in turn.
+func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
+	var shapes []shape
+	half := min(widestPlait, 0.7*t.Width) / 2
+	walked, lean := turnStep, 1.0
+	for i := 1; i < len(t.Line); i++ {
+		from, to := vec(t.Line[i-1]), vec(t.Line[i])
+		walked += r3.Norm(r3.Sub(to, from))
+		if walked < turnStep {
+			continue
+		}
+		walked, lean = 0, -lean
+		if c.facing(to) < 0.05 {
+			continue
+		}
+		n := c.normal(to)
+		along := r3.Unit(r3.Sub(to, from))
+		across := r3.Cross(n, along)
+		long := r3.Add(r3.Scale(0.5*turnStep, along), r3.Scale(lean*half, across))
+		short := r3.Unit(r3.Cross(n, long))
+		var ring []r3.Vec
+		for k := range 10 {
+			sin, cos := math.Sincos(2 * math.Pi * float64(k) / 10)
+			ring = append(ring, r3.Add(to, r3.Add(r3.Scale(cos, long), r3.Scale(sin*half*0.55, short))))
+		}
+		fill := hair(n)
+		for k := range fill {
+			fill[k] = min(255, fill[k]+16)
+		}
+		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5})
+	}
+	return shapes
+}
+
+// hooks are the dots where pieces are hooked on.
+func (c camera) hooks(places scalp.Line) []shape {
+	var shapes []shape
+	for _, p := range places {
+		if c.facing(vec(p)) > 0.05 {
+			shapes = append(shapes, shape{outline: disc(c.flat(vec(p)), 1.3), fill: hookTone})
+		}
+	}
+	return shapes
 }
 
 // Slices of the face and the neck: height, front and back extent in half head

@@ -465,7 +465,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What the plan comes to with larger and smaller sections */
+        /** What the plan comes to with other section sizes and on other structures */
         post: operations["tradeOff"];
         delete?: never;
         options?: never;
@@ -491,6 +491,55 @@ export interface components {
              * @description Distance between passes of a weaving method, mm
              */
             pitchMm: number;
+        };
+        Balance: {
+            left: components["schemas"]["Half"];
+            middle: components["schemas"]["Half"];
+            /** @enum {string} */
+            place: "front" | "back";
+            right: components["schemas"]["Half"];
+        };
+        Base: {
+            /**
+             * @description What stands where no individuals do
+             * @enum {string}
+             */
+            kind: "tracks" | "linked" | "net";
+            /**
+             * Format: double
+             * @description Distance from the start of a track at which it merges, mm
+             */
+            mergeAfterMm: number;
+            /**
+             * Format: int64
+             * @description Tracks that those behind merge into; 0 for none
+             */
+            mergeInto: number;
+            /**
+             * @description The way tracks go behind
+             * @enum {string}
+             */
+            run: "horizontal" | "straight-back" | "curved";
+            /**
+             * Format: int64
+             * @description Tracks on each side in front
+             */
+            sideTracks: number;
+            /**
+             * Format: double
+             * @description Distance between pieces along a track or on a net, mm
+             */
+            spacingMm: number;
+            /**
+             * @description What becomes of the loose ends
+             * @enum {string}
+             */
+            tails: "tucked" | "stitched" | "chained";
+            /**
+             * Format: int64
+             * @description Tracks behind: side by side where they run back, one above the other where they run across
+             */
+            tracks: number;
         };
         Catalogue: {
             /** @description The plan a newcomer starts from */
@@ -596,6 +645,20 @@ export interface components {
             name: string;
             password: string;
         };
+        Design: {
+            /** @description True for bent tracks */
+            curved: boolean;
+            /**
+             * @description Where the decorative tracks lie
+             * @enum {string}
+             */
+            side: "both" | "left" | "right";
+            /**
+             * Format: int64
+             * @description Decorative tracks on a side
+             */
+            tracks: number;
+        };
         Difference: {
             /** @description What the other state changed of the base */
             mine: components["schemas"]["Change"][];
@@ -609,6 +672,19 @@ export interface components {
              * @description Of the plan as it is stored
              */
             version: number;
+        };
+        Edit: {
+            /** @description The place it is about, a unit vector in the head's axes */
+            at: number[];
+            /** @enum {string} */
+            kind: "move-row" | "move-part" | "merge" | "split" | "leave-out" | "pieces" | "lock";
+            /**
+             * Format: int64
+             * @description Pieces on the section, of pieces
+             */
+            pieces?: number;
+            /** @description The other place, of merge and split */
+            with?: number[];
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -694,6 +770,11 @@ export interface components {
             tenderScalp: boolean;
         };
         HairNeed: {
+            /**
+             * Format: int64
+             * @description Of them, those hooked on tracks, on a net or on linked plaits
+             */
+            hooked: number;
             order: components["schemas"]["Order"];
             /**
              * Format: int64
@@ -710,6 +791,24 @@ export interface components {
             /** Format: int64 */
             wrapStrandsPerPiece: number;
         };
+        Hairline: {
+            behindEar: components["schemas"]["Move"];
+            /**
+             * Format: double
+             * @description Front centre higher than usual, mm; negative is a widow's peak
+             */
+            frontMm: number;
+            napeCorner: components["schemas"]["Move"];
+            sideburn: components["schemas"]["Move"];
+            temple: components["schemas"]["Move"];
+            templeCorner: components["schemas"]["Move"];
+        };
+        Half: {
+            /** Format: double */
+            areaMm2: number;
+            /** Format: int64 */
+            sections: number;
+        };
         Head: {
             axesMm: number[];
             landmarks: components["schemas"]["Landmarks"];
@@ -721,6 +820,7 @@ export interface components {
         Input: {
             attach: components["schemas"]["Attachment"];
             hair: components["schemas"]["Hair"];
+            hairline: components["schemas"]["Hairline"];
             head: components["schemas"]["Tapes"];
             /** @description True when she does her own head */
             ownHead: boolean;
@@ -749,19 +849,31 @@ export interface components {
             earTop: number[];
             front: number[];
             nape: number[];
+            napeCorner: number[];
             sideburn: number[];
+            temple: number[];
+            templeCorner: number[];
         };
         Layout: {
             /** Format: double */
             areaMm2: number;
+            balance: components["schemas"]["Balance"][];
+            /** Format: double */
+            baseAreaMm2: number;
             channels: components["schemas"]["Channel"][];
             earToEar: number[][];
             hairline: number[][];
-            middlePart: number[][];
+            leftOut: components["schemas"]["Section"][];
+            misfits: components["schemas"]["Misfit"][];
+            nets: components["schemas"]["NetArea"][];
+            /** Format: double */
+            outAreaMm2: number;
+            partLine: number[][];
             rows: components["schemas"]["Row"][];
             seams: components["schemas"]["Seam"][];
             sections: components["schemas"]["Section"][];
             stagger: components["schemas"]["Stagger"];
+            tracks: components["schemas"]["Track"][];
             zones: components["schemas"]["ZoneSum"][];
         };
         Method: {
@@ -780,6 +892,31 @@ export interface components {
             undo: string;
             wash: string;
             wearWeeks: number[];
+        };
+        Misfit: {
+            at: number[];
+            /** Format: int64 */
+            edit: number;
+            message: string;
+        };
+        Move: {
+            /**
+             * Format: double
+             * @description Round the head towards the back, mm; negative is towards the face
+             */
+            backMm: number;
+            /**
+             * Format: double
+             * @description Towards the top of the head, mm; negative is down
+             */
+            upMm: number;
+        };
+        NetArea: {
+            /** Format: double */
+            areaMm2: number;
+            hooks: number[][];
+            outlines: number[][][];
+            zone: string;
         };
         Offer: {
             /**
@@ -861,6 +998,33 @@ export interface components {
              * @description Pieces or bulk strands in a pack
              */
             units: number;
+        };
+        Part: {
+            /**
+             * Format: double
+             * @description Where the ear-to-ear part crosses the middle: mm in front of straight over the top; negative is behind
+             */
+            earPartMm: number;
+            /**
+             * Format: double
+             * @description Where a diagonal part ends: mm from the middle, left above zero
+             */
+            endOffsetMm: number;
+            /**
+             * @description The guide the head is parted by
+             * @enum {string}
+             */
+            kind: "middle" | "side" | "diagonal" | "none" | "levels";
+            /**
+             * Format: double
+             * @description Where a side or diagonal part starts at the hairline: mm from the middle, left above zero
+             */
+            offsetMm: number;
+            /**
+             * Format: double
+             * @description Where the part line stops: mm from the front hairline along the middle; 0 runs to the nape
+             */
+            stopMm: number;
         };
         PerSection: {
             /** Format: int64 */
@@ -986,9 +1150,17 @@ export interface components {
             work: components["schemas"]["Work"];
         };
         Row: {
+            edited?: boolean;
+            end: number[];
             /** Format: double */
             lengthMm: number;
+            line: number[][];
             lower: components["schemas"]["RowLine"];
+            /**
+             * @description What a row that crosses the middle of the head has there
+             * @enum {string}
+             */
+            middle: "border" | "section" | "part";
             /** Format: int64 */
             row: number;
             /** Format: int64 */
@@ -1015,30 +1187,69 @@ export interface components {
             /** Format: double */
             areaMm2: number;
             centroid: number[];
+            edited?: boolean;
+            front: boolean;
             /** Format: double */
             hairlineMm: number;
             heightMm: components["schemas"]["Spread"];
             id: string;
             /** Format: int64 */
             index: number;
+            linked?: boolean;
+            locked?: boolean;
             neighbours: string[];
             normal: number[];
             outline: number[][];
             /** Format: double */
             partMm: number;
             /** Format: int64 */
+            pieces?: number;
+            /** Format: int64 */
             row: number;
             seen: boolean;
             /** Format: double */
             share: number;
+            /** Format: double */
+            stagger: number;
             widthMm: components["schemas"]["Spread"];
             zone: string;
         };
         Settings: {
             /** @description Sections behind the ear-to-ear part */
             back: components["schemas"]["Wish"];
-            /** @description Sections in front of the ear-to-ear part */
+            base: components["schemas"]["Base"];
+            design: components["schemas"]["Design"];
+            /**
+             * Format: double
+             * @description Width of the strip along the hairline that is left out, mm
+             */
+            edgesMm: number;
+            /** @description Changes by hand, in order */
+            edits: components["schemas"]["Edit"][];
+            /** @description Sections in front of the ear-to-ear part, round the hairline and along the part line */
             front: components["schemas"]["Wish"];
+            /** @description Spots of scalp that are left out */
+            leftOut: components["schemas"]["Spot"][];
+            /** @description One row of individuals at the nape */
+            napeGuard: boolean;
+            part: components["schemas"]["Part"];
+            /** @description A second row of a perimeter at the widow's peak */
+            peakRow: boolean;
+            /**
+             * Format: int64
+             * @description Individuals on each side of the part (part line only)
+             */
+            perSide: number;
+            /**
+             * Format: int64
+             * @description Rows of individuals round the hairline (perimeter) or on each side of the part (horseshoe)
+             */
+            rows: number;
+            /**
+             * @description Where individuals stand and where a base does
+             * @enum {string}
+             */
+            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
         SignInDemoRequest: {
             /** @description One of the demo's people */
@@ -1074,6 +1285,15 @@ export interface components {
              */
             percent: number;
         };
+        Spot: {
+            /** @description Its centre */
+            at: number[];
+            /**
+             * Format: double
+             * @description mm along the scalp
+             */
+            radiusMm: number;
+        };
         Spread: {
             /** Format: double */
             max: number;
@@ -1097,6 +1317,24 @@ export interface components {
                 [key: string]: number;
             };
             text: string;
+        };
+        StructurePoint: {
+            /** Format: int64 */
+            costMinor: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            savedCostMinor: number;
+            /** Format: double */
+            savedMinutes: number;
+            /** Format: int64 */
+            sections: number;
+            /** @enum {string} */
+            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
         StudioFacts: {
             /** @description People of the demo studio, who need no password; empty elsewhere */
@@ -1159,6 +1397,25 @@ export interface components {
              */
             ratio: number;
         };
+        Track: {
+            /** Format: double */
+            areaMm2: number;
+            hooks: number[][];
+            id: string;
+            into?: string;
+            /** Format: double */
+            lengthMm: number;
+            line: number[][];
+            merged?: boolean;
+            outlines: number[][][];
+            /** Format: double */
+            widthMm: number;
+            zone: string;
+        };
+        Trade: {
+            sizes: components["schemas"]["TradePoint"][];
+            structures: components["schemas"]["StructurePoint"][];
+        };
         TradePoint: {
             /** Format: int64 */
             costMinor: number;
@@ -1184,10 +1441,15 @@ export interface components {
         Warning: {
             kind: string;
             message: string;
-            /** @description Ids of the sections it is about */
+            /** @description Ids of the sections or tracks it is about */
             sections: string[];
         };
         Wish: {
+            /**
+             * Format: double
+             * @description Width of a row's last section ÷ width of its first; 1 keeps one width
+             */
+            along: number;
             /**
              * Format: double
              * @description Section height across the row, mm
@@ -2470,7 +2732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TradePoint"][];
+                    "application/json": components["schemas"]["Trade"];
                 };
             };
             /** @description Error */
