@@ -18,9 +18,9 @@ type EditKind string
 // section by its number: so it holds when sizes change, and holds once when it is
 // made twice.
 const (
-	// MoveRow: a row line runs through At.
+	// MoveRow: the row line that would run by With runs through At.
 	MoveRow EditKind = "move-row"
-	// MovePart: a part ends at At.
+	// MovePart: the part that would end by With ends at At.
 	MovePart EditKind = "move-part"
 	// Merge: At and With lie in one section.
 	Merge EditKind = "merge"
@@ -41,14 +41,15 @@ var editKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, SetPieces,
 func (k EditKind) moves() bool { return k == MoveRow || k == MovePart }
 
 // two tells whether a change has a second place.
-func (k EditKind) two() bool { return k == Merge || k == Split }
+func (k EditKind) two() bool { return k.moves() || k == Merge || k == Split }
 
 // Edit is a change by hand.
 type Edit struct {
 	Kind EditKind  `json:"kind" enum:"move-row,move-part,merge,split,leave-out,pieces,lock"`
 	At   Direction `json:"at" doc:"The place it is about, a unit vector in the head's axes"`
-	// With is the second place of a merge or a split.
-	With *Direction `json:"with,omitempty" doc:"The other place, of merge and split"`
+	// With is the second place of a merge or a split, and where what is moved
+	// would be.
+	With *Direction `json:"with,omitempty" doc:"The other place of merge and split; where a moved line would lie"`
 	// Pieces is the number that SetPieces sets.
 	Pieces int `json:"pieces,omitempty" doc:"Pieces on the section, of pieces"`
 }
@@ -81,10 +82,13 @@ func (d Direction) vec() r3.Vec { return scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: 
 // leastHeight is how narrow a row or a section may be made by hand, mm.
 const leastHeight = MinSize
 
-// moveParts moves row lines, then part ends, to where they were dragged.
+// moveParts moves row lines, then part ends, to where they were dragged. Which is
+// meant is told from how they lay before any was moved.
 func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
 	misfits := []Misfit{}
 	for _, kind := range []EditKind{MoveRow, MovePart} {
+		laid := map[*panel]panel{}
+		eachPanel(couples, func(p *panel) { laid[p] = *p })
 		for i, e := range edits {
 			if e.Kind != kind {
 				continue
@@ -93,7 +97,7 @@ func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
 			if kind == MovePart {
 				move = movePart
 			}
-			if trouble := move(h, couples, e.At.vec()); trouble != "" {
+			if trouble := move(h, couples, laid, e.With.vec(), e.At.vec()); trouble != "" {
 				misfits = append(misfits, Misfit{i, e.At, trouble})
 			}
 		}
@@ -101,8 +105,8 @@ func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
 	return misfits
 }
 
-// sideOf are the panels of the side u lies on, and u as it lies on a left side.
-func sideOf(couples []couple, u r3.Vec) (panels []*panel, left r3.Vec) {
+// sideOf are the panels of the side u lies on.
+func sideOf(couples []couple, u r3.Vec) (panels []*panel) {
 	for _, c := range couples {
 		p := c.left
 		if u.Y < 0 {
@@ -112,11 +116,14 @@ func sideOf(couples []couple, u r3.Vec) (panels []*panel, left r3.Vec) {
 			panels = append(panels, p)
 		}
 	}
-	return panels, r3.Vec{X: u.X, Y: math.Abs(u.Y), Z: u.Z}
+	return panels
 }
 
-// both are the panels that share their row lines with p: p, and the other half of a
-// central zone.
+// onLeft is u as it lies on a left side.
+func onLeft(u r3.Vec) r3.Vec { return r3.Vec{X: u.X, Y: math.Abs(u.Y), Z: u.Z} }
+
+// bothHalves are the panels that share their row lines with p: p, and the other half
+// of a central zone.
 func bothHalves(couples []couple, p *panel) []*panel {
 	for _, c := range couples {
 		if p.central && (c.left == p || c.right == p) && c.left != c.right {
@@ -126,14 +133,15 @@ func bothHalves(couples []couple, p *panel) []*panel {
 	return []*panel{p}
 }
 
-// moveRow makes the nearest row line run through u, and says why it can not.
-func moveRow(h scalp.Head, couples []couple, u r3.Vec) string {
-	panels, at := sideOf(couples, u)
+// moveRow makes the row line that lay nearest to from run through to, and says why
+// it can not.
+func moveRow(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.Vec) string {
 	var p *panel
 	row, off := 0, math.Inf(1)
-	for _, q := range panels {
-		for i := 1; i < len(q.lines)-1; i++ {
-			if d, _ := q.lines[i].toLine(h, at); d < off {
+	for _, q := range sideOf(couples, from) {
+		lines := laid[q].lines
+		for i := 1; i < len(lines)-1; i++ {
+			if d, _ := lines[i].toLine(h, onLeft(from)); d < off {
 				p, row, off = q, i, d
 			}
 		}
@@ -141,19 +149,17 @@ func moveRow(h scalp.Head, couples []couple, u r3.Vec) string {
 	if p == nil {
 		return "There is no row line here any more; the rows were laid anew."
 	}
-	heights := func(t float64) (below, above float64) {
-		return meanGap(h, p.lines[row-1], p.patch.line(t)), meanGap(h, p.patch.line(t), p.lines[row+1])
-	}
-	below, above := heights(p.ts[row])
-	if off > (below+above)/2 {
+	lines := laid[p].lines
+	if off > (meanGap(h, lines[row-1], lines[row])+meanGap(h, lines[row], lines[row+1]))/2 {
 		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	// The line through u: its distance has one least value between its neighbours.
+	// The line through the place: its distance has one least value between its
+	// neighbours.
 	low, high := p.ts[row-1], p.ts[row+1]
 	for range 40 {
 		a, b := low+(high-low)/3, high-(high-low)/3
-		da, _ := p.patch.line(a).toLine(h, at)
-		db, _ := p.patch.line(b).toLine(h, at)
+		da, _ := p.patch.line(a).toLine(h, onLeft(to))
+		db, _ := p.patch.line(b).toLine(h, onLeft(to))
 		if da < db {
 			high = b
 		} else {
@@ -161,8 +167,9 @@ func moveRow(h scalp.Head, couples []couple, u r3.Vec) string {
 		}
 	}
 	t := (low + high) / 2
-	if below, above = heights(t); min(below, above) < leastHeight {
-		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Length(min(below, above)), invalid.Length(leastHeight))
+	line := p.patch.line(t)
+	if least := min(meanGap(h, p.lines[row-1], line), meanGap(h, line, p.lines[row+1])); least < leastHeight {
+		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Length(least), invalid.Length(leastHeight))
 	}
 	for _, q := range bothHalves(couples, p) {
 		q.ts = slices.Clone(q.ts)
@@ -183,15 +190,16 @@ func meanGap(h scalp.Head, a, b curve) float64 {
 	return sum / (n + 1)
 }
 
-// movePart makes the nearest part end lie at u, and says why it can not.
-func movePart(h scalp.Head, couples []couple, u r3.Vec) string {
-	panels, at := sideOf(couples, u)
+// movePart makes the part that ended nearest to from end at to, and says why it can
+// not.
+func movePart(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.Vec) string {
 	var p *panel
 	row, joint, off := 0, 0, math.Inf(1)
-	for _, q := range panels {
-		for r, c := range q.courses {
+	for _, q := range sideOf(couples, from) {
+		was := laid[q]
+		for r, c := range was.courses {
 			for k := range c.joints {
-				if d, _ := q.partEnd(r, k).toLine(h, at); d < off {
+				if d, _ := was.partEnd(r, k).toLine(h, onLeft(from)); d < off {
 					p, row, joint, off = q, r, k, d
 				}
 			}
@@ -205,27 +213,27 @@ func movePart(h scalp.Head, couples []couple, u r3.Vec) string {
 	if off > length/c.widths()*0.75 {
 		return fmt.Sprintf("The nearest part is %s away: parts lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	_, share := p.mids[row].toLine(h, at)
+	_, share := p.mids[row].toLine(h, onLeft(to))
 	move := share - (c.joints[joint]+c.top()[joint])/2
-	from, _ := gap(c.joints, joint)
-	_, to := gap(c.joints, joint+1)
+	low, _ := gap(c.joints, joint)
+	_, high := gap(c.joints, joint+1)
 	top := c.top()
-	fromTop, _ := gap(top, joint)
-	_, toTop := gap(top, joint+1)
-	left := min(c.joints[joint]+move-from, top[joint]+move-fromTop) * c.folds(joint)
-	right := min(to-c.joints[joint]-move, toTop-top[joint]-move) * c.folds(joint+1)
+	lowTop, _ := gap(top, joint)
+	_, highTop := gap(top, joint+1)
+	left := min(c.joints[joint]+move-low, top[joint]+move-lowTop) * c.folds(joint)
+	right := min(high-c.joints[joint]-move, highTop-top[joint]-move) * c.folds(joint+1)
 	if p.wish.Pattern == Triangle { // a zigzag's corners may meet, not pass
 		left, right = left+leastHeight/length, right+leastHeight/length
 	}
 	if width := min(left, right) * length; width < leastHeight {
 		return fmt.Sprintf("It would leave a section only %s wide; at least %s works.", invalid.Length(max(0, width)), invalid.Length(leastHeight))
 	}
-	joints, upper := slices.Clone(c.joints), slices.Clone(c.upper)
-	joints[joint] += move
-	if upper != nil {
-		upper[joint] += move
+	p.courses = cloneCourses(p.courses)
+	p.courses[row].joints[joint] += move
+	if c.upper != nil {
+		p.courses[row].upper = slices.Clone(c.upper)
+		p.courses[row].upper[joint] += move
 	}
-	c.joints, c.upper = joints, upper
 	return ""
 }
 

@@ -48,6 +48,17 @@ func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
 				with = place1(h, l.Sections[l.find(x.Neighbours[r.IntN(len(x.Neighbours))])])
 			}
 			e.With = &with
+		case MoveRow, MovePart:
+			with, p := somewhere(), l.Sections[r.IntN(len(l.Sections))]
+			if r.IntN(4) > 0 { // a short way off, as a finger drags
+				i := r.IntN(3)
+				at := e.At
+				at[i] += 0.1 * (r.Float64() - 0.5)
+				e.At, with = Toward(h, scalp.Point{h.A * at[0], h.B * at[1], h.C * at[2]}), e.At
+			} else {
+				e.At = place1(h, p)
+			}
+			e.With = &with
 		case Split:
 			x := l.Sections[r.IntN(len(l.Sections))]
 			a, b := r.IntN(len(x.Outline)), r.IntN(len(x.Outline))
@@ -155,23 +166,23 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	// A row line dragged 5 mm towards the crown, on the left alone.
 	line := bare.Rows[2].Line
 	mid := line[len(line)/2]
-	up := Toward(h, scalp.Point{mid[0], mid[1], mid[2] + 5})
-	moved := with(Edit{Kind: MoveRow, At: up})
+	up, was := Toward(h, scalp.Point{mid[0], mid[1], mid[2] + 5}), Toward(h, mid)
+	moved := with(Edit{Kind: MoveRow, At: up, With: &was})
 	assert.Greater(t, find(t, moved, "BL3.2").Height.Mean, a.Height.Mean+2)
 	assert.InEpsilon(t, find(t, bare, "BR3.2").Area, find(t, moved, "BR3.2").Area, 1e-9)
 	// A part end dragged 4 mm along the row.
 	part := between(a.Centroid, b.Centroid)
-	aside := Toward(h, scalp.Point{part[0], part[1] + 4, part[2]})
-	slid := with(Edit{Kind: MovePart, At: aside})
+	aside, there := Toward(h, scalp.Point{part[0], part[1] + 4, part[2]}), Toward(h, part)
+	slid := with(Edit{Kind: MovePart, At: aside, With: &there})
 	assert.Greater(t, math.Abs(find(t, slid, "BL3.2").Width.Mean-a.Width.Mean), 1.0)
 
 	// With both sides alike again there is nothing to warn of; else there is.
 	assert.Contains(t, kinds(moved.Warnings), Asymmetry)
-	both := with(Edit{Kind: MoveRow, At: up}, Edit{Kind: MoveRow, At: Direction{up[0], -up[1], up[2]}})
+	both := with(Edit{Kind: MoveRow, At: up, With: &was}, Edit{Kind: MoveRow, At: Direction{up[0], -up[1], up[2]}, With: &Direction{was[0], -was[1], was[2]}})
 	assert.NotContains(t, kinds(both.Warnings), Asymmetry)
 
 	// Sizes change: the changes are made anew or reported, none is dropped.
-	edits := []Edit{{Kind: Merge, At: at, With: &other}, {Kind: Split, At: east, With: &west}, {Kind: LeaveOut, At: at}, {Kind: MoveRow, At: up}, {Kind: MovePart, At: aside}}
+	edits := []Edit{{Kind: Merge, At: at, With: &other}, {Kind: Split, At: east, With: &west}, {Kind: LeaveOut, At: at}, {Kind: MoveRow, At: up, With: &was}, {Kind: MovePart, At: aside, With: &there}}
 	for _, in := range []float64{0.9, 1.1, 1.5, 2} {
 		for i, e := range edits {
 			s := bothWith(square(in), e)
@@ -180,7 +191,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 			plain, err := Lay(h, bothWith(square(in)))
 			require.NoError(t, err)
 			changed := len(l.Sections) != len(plain.Sections) || !sameAreas(l, plain)
-			satisfied := e.Kind.two() && (atOne(h, plain, e) == (e.Kind == Merge))
+			satisfied := (e.Kind == Merge || e.Kind == Split) && (atOne(h, plain, e) == (e.Kind == Merge))
 			assert.True(t, changed || satisfied || len(l.Misfits) == 1, "edit %d at %v in was dropped", i, in)
 		}
 	}
@@ -227,8 +238,9 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 		"side by side":        {{Kind: Merge, At: a, With: &far}},
 		"No section lies":     {{Kind: LeaveOut, At: face}},
 		"The other place":     {{Kind: Merge, At: a, With: &face}},
-		"nearest row line is": {{Kind: MoveRow, At: Direction{0.6, 0, -0.8}}},
-		"nearest part is":     {{Kind: MovePart, At: Direction{0.6, 0, -0.8}}},
+		"nearest row line is": {{Kind: MoveRow, At: a, With: &Direction{0.6, 0, -0.8}}},
+		"nearest part is":     {{Kind: MovePart, At: a, With: &Direction{0.6, 0, -0.8}}},
+		"row only":            {{Kind: MoveRow, At: Direction{0, 0, 1}, With: &a}},
 	} {
 		l, err := Lay(h, bothWith(square(1), edits...))
 		require.NoError(t, err)
@@ -265,7 +277,7 @@ func FuzzEdits(f *testing.F) {
 	for _, seed := range []string{
 		`[{"kind":"merge","at":[0,0,1],"with":[0.1,0,0.995]}]`,
 		`[{"kind":"split","at":[-0.6,0.5,0.62],"with":[-0.62,0.5,0.6]},{"kind":"lock","at":[0,0.6,0.8]}]`,
-		`[{"kind":"move-row","at":[-0.6,0.6,0.53]},{"kind":"move-part","at":[-0.6,0.6,0.53]},{"kind":"pieces","at":[0,0,1],"pieces":3}]`,
+		`[{"kind":"move-row","at":[-0.6,0.6,0.53],"with":[-0.62,0.6,0.5]},{"kind":"move-part","at":[-0.6,0.6,0.53],"with":[-0.6,0.62,0.51]},{"kind":"pieces","at":[0,0,1],"pieces":3}]`,
 		`[{"kind":"leave-out","at":[0,0,1e308]}]`, `[{"kind":"leave-out","at":[0,0,1]},{"kind":"leave-out","at":[0,0,1]}]`, `[]`,
 	} {
 		f.Add([]byte(seed), uint8(len(seed)))

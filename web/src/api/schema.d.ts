@@ -683,7 +683,7 @@ export interface components {
              * @description Pieces on the section, of pieces
              */
             pieces?: number;
-            /** @description The other place, of merge and split */
+            /** @description The other place of merge and split; where a moved line would lie */
             with?: number[];
         };
         ErrorDetail: {
