@@ -30,7 +30,7 @@ func TestPictures(t *testing.T) {
 	take(desk, "door")
 	desk.enterDemo(address, "")
 	take(desk, "today")
-	desk.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 5`)
+	desk.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 11`)
 	take(desk, "plans")
 	desk.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
 	take(desk, "clients")

@@ -38,6 +38,7 @@ const (
 	baker      = "Delphine Quessant"
 	coxswain   = "Saffi Quillonde"
 	pilot      = "Hesper Dunmorrow"
+	pupil      = "Juno Pellwether"
 )
 
 func tapes(around, frontToNape, earToEar, bulk, ratio float64) *scalp.Tapes {
@@ -81,7 +82,7 @@ func Clients() map[string]client.Facts {
 			Hair:  client.OwnHair{Front: 75, Sides: 80, Crown: 90, Nape: 85, Density: 110, Strand: 58, Texture: client.Curly, Edges: client.FineEdges},
 			Notes: "Retired ferry pilot. Fine hair, low density: fewer, wider sections and light pieces.",
 		}),
-		"Juno Pellwether": facts(client.Facts{
+		pupil: facts(client.Facts{
 			Guardian: "Orla Pellwether, her aunt",
 			Tapes:    tapes(20.5, 13, 11.5, 2, 0.79), Stature: 1390,
 			Hair:  client.OwnHair{Front: 100, Sides: 110, Crown: 130, Nape: 120, Density: 190, Strand: 66, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
@@ -128,6 +129,7 @@ func Plans() []Plan {
 
 	boat := begin(coxswain)
 	boat.Parting = parting.Plain(square(parting.FreeHand, 1), square(parting.FreeHand, 1.125))
+	boat.Parting.Part.Kind = parting.Levels
 	boat.Piece = line(2)
 
 	light := begin(pilot)
@@ -135,7 +137,60 @@ func Plans() []Plan {
 	light.Parting.Back.Ramp = 1.4
 	light.Piece = line(2)
 
+	light.Parting.Structure, light.Parting.Base.Kind = parting.NetCap, parting.Net
+	light.Parting.Base.Tracks, light.Parting.Base.Spacing = 12, 22
+
+	winter := begin(technician)
+	winter.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1.25))
+	winter.Parting.Structure, winter.Parting.Rows = parting.Horseshoe, 2
+	winter.Parting.Part.Stop = 150
+	winter.Parting.Base.Tracks, winter.Parting.Base.MergeInto, winter.Parting.Base.MergeAfter = 12, 6, 60
+	winter.Piece = line(4)
+	winter.Attach.Method = attach.CollarAndWrap
+
+	ring := begin(cellist)
+	ring.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
+	ring.Parting.Structure, ring.Parting.Peak = parting.Perimeter, true
+	ring.Parting.Part.Kind, ring.Parting.Edges = parting.NoPart, 6
+	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 7
+	ring.Hairline = scalp.Hairline{Front: -6, TempleCorner: scalp.Move{Up: 5}}
+	ring.Piece = line(2)
+
+	front := begin(baker)
+	front.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
+	front.Parting.Structure, front.Parting.NapeGuard = parting.EarToEar, true
+	front.Parting.Part = parting.Part{Kind: parting.SidePart, Offset: 22, Stop: 140}
+	front.Parting.Base.Run, front.Parting.Base.Tracks, front.Parting.Base.Tails = parting.Horizontal, 8, parting.Chained
+	front.Piece = line(2)
+	front.OwnHead = true
+
+	school := begin(pupil)
+	school.Parting = parting.Plain(square(parting.Brick, 0.75), square(parting.Brick, 1))
+	school.Parting.Structure, school.Parting.PerSide = parting.PartLine, 7
+	school.Parting.Part.Stop = 110
+	school.Parting.Base.Tracks, school.Parting.Base.SideTracks = 8, 3
+	school.Piece = line(2)
+
+	linked := begin(coxswain)
+	linked.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.125))
+	linked.Parting.Structure, linked.Parting.Part.Stop = parting.Linked, 130
+	linked.Piece = line(2)
+
+	design := begin(pilot)
+	design.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.125))
+	design.Parting.Structure = parting.FrontDesign
+	design.Parting.Part = parting.Part{Kind: parting.DiagonalPart, Offset: 26, EndOffset: 6}
+	design.Parting.Design = parting.Design{Side: parting.LeftSide, Tracks: 4, Curved: true}
+	design.Parting.Base.Tracks, design.Parting.Base.Run = 9, parting.Curved
+	design.Piece = line(2)
+
 	return []Plan{
+		{"The ferry pilot, a design on the left", pilot, "Tamsin Okoro-Vale", design},
+		{"The coxswain, linked plaits under the cap", coxswain, "Ikaika Moreau", linked},
+		{"The sail-school pupil, a part and no more", pupil, "Odalys Brandt", school},
+		{"The baker, her front and a quick back", baker, "Odalys Brandt", front},
+		{"The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", ring},
+		{"The lighthouse technician, a horseshoe for winter", technician, "Tamsin Okoro-Vale", winter},
 		{"The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", light},
 		{"The coxswain, grown-in, before the regatta", coxswain, "Odalys Brandt", boat},
 		{"The baker, four evenings at home", baker, "Odalys Brandt", home},
