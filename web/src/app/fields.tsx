@@ -36,6 +36,16 @@ function Field({
   );
 }
 
+/** What was refused of a field that is no input of ours. */
+export function RefusedHere({ path }: { path: string }) {
+  const error = useContext(FieldErrors)[path];
+  return error ? (
+    <p className={styles.error} role="alert">
+      {error}
+    </p>
+  ) : null;
+}
+
 interface LengthProps extends FieldProps {
   mm: number;
   /** True where 0 stands for a length not taken, shown as an empty field. */

@@ -6,6 +6,7 @@ import type { Camera } from "./camera";
 import styles from "./HeadDrawing.module.css";
 import * as paths from "./paths";
 import type { Class } from "./reading";
+import { basePaths, type DrawnBase } from "./tracks";
 import { add, dot, mix, scale, vec, type Flat, type Vec } from "./vectors";
 
 /** Where a strand leaves the part line, and where it lifts on its way to the root. */
@@ -70,6 +71,7 @@ interface Props {
   head: HeadShape;
   layout: Layout;
   sections: DrawnSection[];
+  base: DrawnBase;
   camera: Camera;
   hair: HairTone;
   skin: SkinTone;
@@ -79,7 +81,8 @@ interface Props {
   small?: boolean;
   /** Sections to ring, such as those of a warning. */
   marked?: ReadonlySet<string>;
-  selected?: string | undefined;
+  /** Sections picked to read or to change. */
+  chosen?: ReadonlySet<string> | undefined;
   /** The one section in the order of the Tab key. */
   tabStop?: string | undefined;
   /** What each section is, in words; sections with words can be focused and tapped. */
@@ -115,12 +118,13 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
     head,
     layout,
     sections,
+    base,
     camera,
     small = false,
     turning = false,
     plait,
     marked,
-    selected,
+    chosen,
     tabStop,
     labels,
     classes,
@@ -173,10 +177,22 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
         .clipLine(points.map(vec))
         .map((stretch) => paths.open(stretch, camera.flat))
         .join("");
-    return { boxes, marks, strands, roots, glints, parts: line(layout.middlePart) + line(layout.earToEar) };
+    return { boxes, marks, strands, roots, glints, parts: line(layout.partLine) + line(layout.earToEar) };
   }, [sections, layout, camera, hair, plait, small, turning, classes]);
 
-  const ringOf = (id: string) => shapes.boxes.find((b) => b.id === id)?.path;
+  const rest = useMemo(() => {
+    const [dark, light] = [hair.dark, hair.light];
+    return basePaths(
+      base,
+      camera,
+      (normal, lifted) => {
+        const lit = Math.round(Math.max(0, Math.min(1, 0.1 + 0.9 * dot(normal, camera.light))) * 8) / 8;
+        const f = lit * (lifted ? 0.95 : 0.5) + (lifted ? 0.08 : 0);
+        return `rgb(${[0, 1, 2].map((i) => Math.round((dark[i] ?? 0) + f * ((light[i] ?? 0) - (dark[i] ?? 0)))).join(" ")})`;
+      },
+      small ? 2.2 : 1.5,
+    );
+  }, [base, camera, hair, small]);
 
   return (
     <g strokeLinejoin="round" strokeLinecap="round">
@@ -195,6 +211,28 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
       <g stroke={skin.shade}>
         <Bust parts={figure.behind} gradient={gradient} />
       </g>
+      <pattern
+        id={`${gradient}-loose`}
+        width="5"
+        height="5"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(30)"
+      >
+        <rect width="5" height="5" fill={skin.base} />
+        <path d="M0 2.5H5" stroke={`rgb(${hair.light.join(" ")})`} strokeWidth="1.3" />
+      </pattern>
+      <path d={rest.leftOut} fill={`url(#${gradient}-loose)`} stroke={skin.scalp} strokeWidth={0.8} />
+      <g stroke={skin.scalp} strokeWidth={small ? 2.6 : 1.5}>
+        {rest.bands.map((b) => (
+          <path key={b.tone} d={b.path} fill={b.tone} />
+        ))}
+      </g>
+      <g stroke={`rgb(${hair.dark.join(" ")})`} strokeWidth={0.5}>
+        {rest.turns.map((t) => (
+          <path key={t.tone} d={t.path} fill={t.tone} />
+        ))}
+      </g>
+      <path d={rest.hooks} className={styles.hooks} />
       <g stroke={classes ? skin.shade : skin.scalp} strokeWidth={small ? 3 : 1.7}>
         {shapes.boxes.map((b) => (
           <path
@@ -207,7 +245,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
               "data-section": b.id,
               tabIndex: b.id === tabStop ? 0 : -1,
               "aria-label": labels.get(b.id),
-              "aria-pressed": b.id === selected,
+              "aria-pressed": chosen?.has(b.id) ?? false,
             })}
           />
         ))}
@@ -242,7 +280,15 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
               ))}
           </g>
         )}
-        {selected !== undefined && <path d={ringOf(selected)} className={styles.selected} />}
+        {chosen && (
+          <g className={styles.selected}>
+            {shapes.boxes
+              .filter((b) => chosen.has(b.id))
+              .map((b) => (
+                <path key={b.id} d={b.path} />
+              ))}
+          </g>
+        )}
       </g>
       <g stroke={skin.shade} className={styles.over}>
         <Bust parts={figure.before} gradient={gradient} />

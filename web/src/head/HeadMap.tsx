@@ -13,19 +13,26 @@ import {
   type RefObject,
   type SyntheticEvent,
 } from "react";
-import type { HeadShape, Layout, PlanResult, Section } from "../api/types";
+import type { HeadShape, Layout, PlanInput, PlanResult, Section } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSettled } from "../app/settled";
 import { calm } from "../app/theme";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
+import { HairlineHandles, PartHandles, RowHandles } from "../byhand/handles";
+import { HandBar, tools, type Tool } from "../byhand/HandBar";
+import { useHandwork } from "../byhand/handwork";
+import type { Change } from "../workspace/draft";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
 import { drawnSections, HeadDrawing, type DrawnSection } from "./HeadDrawing";
 import styles from "./HeadMap.module.css";
 import { Legend } from "./Legend";
+import { MapNotes } from "./MapNotes";
 import { place, spoken, zoneName } from "./names";
+import { open } from "./paths";
 import { classOf, type Reading } from "./reading";
-import { vec } from "./vectors";
+import { drawnBase, type DrawnBase } from "./tracks";
+import { vec, type Flat } from "./vectors";
 
 const degreesPerPixel = 0.42;
 const tapSlop = 5; // px a finger may stray and still tap
@@ -79,35 +86,55 @@ interface Props {
   marked?: ReadonlySet<string> | undefined;
   /** Is kept at the stance the head is turned to. */
   stanceRef?: RefObject<Stance>;
+  /** What to work on by hand; without it the head can only be read. */
+  work?: { input: PlanInput; change: Change } | undefined;
 }
 
 /** The head, to be turned, tapped and read. */
-export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Props) {
+export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }: Props) {
   const { hair, skin, unit } = usePreferences();
   const { stance, now, put, turnTo } = useStance();
   useEffect(() => {
     if (stanceRef) stanceRef.current = stance;
   }, [stanceRef, stance]);
-  const [selected, setSelected] = useState<string>();
+  const [wanted, setTool] = useState<Tool>("turn");
+  const tool: Tool = work ? wanted : "turn";
   const [reading, setReading] = useState<Reading>("hair");
   const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean }>(null);
+  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; onHead: boolean }>(null);
 
   const { layout } = result;
   const head = useSame(result.head);
   const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
+  const base = useMemo(() => drawnBase(layout, head.axesMm), [layout, head]);
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
   const view = useMemo(() => ({ camera, layout }), [camera, layout]);
   const turning = useSettled(view, stillTime) !== view;
   const pictured = useMemo(
-    () => ({ head, layout, sections, plait: result.hair.plaitDiameterMm }),
-    [head, layout, sections, result],
+    () => ({ head, layout, sections, base, plait: result.hair.plaitDiameterMm }),
+    [head, layout, sections, base, result],
   );
   const still = useSettled(pictured, stripTime);
   const onView = useCallback((view: View) => turnTo(views[view]), [turnTo]);
-  const current = selected === undefined ? undefined : byId.get(selected);
+  const hand = useHandwork({ work, layout, head, byId });
+  const { picked, chosen } = hand;
+  const current = picked[picked.length - 1];
   const tabStop = current?.id ?? layout.sections[0]?.id;
+  const turnTool = useCallback(
+    (next: Tool) => {
+      setTool(next);
+      hand.pickNone();
+    },
+    [hand],
+  );
+  /** The place on the picture under a pointer, in the picture's mm. */
+  const placeOf = useCallback((event: { clientX: number; clientY: number }): Flat => {
+    const to = svg.current?.getScreenCTM()?.inverse();
+    if (!to) return [0, 0];
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
+    return [at.x, at.y];
+  }, []);
 
   const onViewKey = useCallback(
     (key: string) => {
@@ -120,7 +147,12 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
 
   const onPointerDown = (event: PointerEvent) => {
     if (event.button !== 0) return;
-    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false };
+    const under = tool === "sections" || tool === "leave" ? camera.under(placeOf(event)) : undefined;
+    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false, onHead: !!under };
+    if (under && tool === "leave") {
+      event.preventDefault();
+      hand.paint(under, true);
+    }
   };
   const onPointerMove = (event: PointerEvent) => {
     const from = drag.current;
@@ -129,11 +161,21 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
     if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
     if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
     from.moved = true;
+    if (from.onHead && tool === "leave") {
+      const under = camera.under(placeOf(event));
+      if (under) hand.paint(under, false);
+      return;
+    }
+    if (from.onHead && tool === "sections") {
+      hand.lasso.draw(placeOf(event));
+      return;
+    }
     put({ lon: from.stance.lon - dx * degreesPerPixel, lat: from.stance.lat + dy * degreesPerPixel });
   };
   const onPointerEnd = () => {
     // The click that follows a drag must still see that it was one.
     const done = drag.current;
+    hand.lasso.close(camera);
     setTimeout(() => {
       if (drag.current === done) drag.current = null;
     });
@@ -159,7 +201,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
 
   const onClick = (event: MouseEvent) => {
     const id = sectionAt(event);
-    if (id && !drag.current?.moved) setSelected(id);
+    if (id && !drag.current?.moved && tool !== "leave") hand.pick(id, tool === "sections");
   };
 
   /** Turns the head until a section is well in sight. */
@@ -191,12 +233,17 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
     if (!here) return;
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      setSelected(id);
+      hand.pick(id, tool === "sections");
       return;
     }
     if (event.key === "Escape") {
-      setSelected(undefined);
+      hand.pickNone();
       svg.current?.focus();
+      return;
+    }
+    if (tool === "sections" && hand.key(event.key, here)) {
+      event.preventDefault();
+      event.stopPropagation();
       return;
     }
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
@@ -215,7 +262,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
       if (along > most) [best, most] = [other, along];
     }
     if (!best) return;
-    setSelected(best.id);
+    if (tool !== "sections") hand.pick(best.id, false);
     bringInSight(best);
     const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
     next?.focus();
@@ -231,8 +278,20 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
 
   return (
     <section className={styles.map} aria-label="Head map">
-      <div className={styles.stage}>
-        {current && <SectionFacts section={current} onClose={() => setSelected(undefined)} />}
+      {work && (
+        <HandBar
+          tool={tool}
+          onTool={turnTool}
+          both={hand.both}
+          onBoth={hand.setBoth}
+          brush={hand.brush}
+          onBrush={hand.setBrush}
+          picked={hand.summary}
+          onAct={hand.act}
+        />
+      )}
+      <div className={styles.stage} data-tool={tool}>
+        {current && <SectionFacts section={current} onClose={hand.pickNone} />}
         <svg
           ref={svg}
           className={styles.head}
@@ -240,7 +299,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
           viewBox="-140 -124 280 264"
           tabIndex={0}
           role="group"
-          aria-label="Parted head. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front."
+          aria-label={`Parted head, ${tools[tool].toLowerCase()}. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front.`}
           onPointerDown={onPointerDown}
           onPointerMove={onPointerMove}
           onPointerUp={onPointerEnd}
@@ -252,17 +311,47 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
             head={head}
             layout={layout}
             sections={sections}
+            base={base}
             camera={camera}
             hair={hair}
             skin={skin}
             plait={result.hair.plaitDiameterMm}
             marked={marked}
-            selected={current?.id}
+            chosen={chosen}
             tabStop={tabStop}
             labels={labels}
             turning={turning}
             classes={classes}
           />
+          <MapNotes
+            layout={layout}
+            camera={camera}
+            axes={head.axesMm}
+            marked={marked}
+            reading={reading}
+            spots={tool === "leave" ? (work?.input.parting.leftOut ?? none) : none}
+          />
+          {work && tool === "sections" && (
+            <g>
+              <RowHandles {...hand.handles} camera={camera} placeOf={placeOf} picked={picked} />
+              {current && picked.length === 1 && (
+                <PartHandles {...hand.handles} camera={camera} placeOf={placeOf} section={current} />
+              )}
+              <path
+                className={styles.lasso}
+                d={hand.lasso.points.length > 1 ? open(hand.lasso.points, (p) => p) : ""}
+              />
+            </g>
+          )}
+          {work && tool === "hairline" && (
+            <HairlineHandles
+              head={head}
+              input={work.input}
+              camera={camera}
+              placeOf={placeOf}
+              change={work.change}
+            />
+          )}
         </svg>
       </div>
       <Legend layout={layout} reading={reading} onReading={setReading} />
@@ -271,10 +360,13 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef }: Prop
   );
 });
 
+const none: never[] = [];
+
 interface Pictured {
   head: HeadShape;
   layout: Layout;
   sections: DrawnSection[];
+  base: DrawnBase;
   plait: number;
 }
 
@@ -283,6 +375,7 @@ const Filmstrip = memo(function Filmstrip({
   head,
   layout,
   sections,
+  base,
   plait,
   onView,
 }: Pictured & { onView: (view: View) => void }) {
@@ -301,6 +394,7 @@ const Filmstrip = memo(function Filmstrip({
               head={head}
               layout={layout}
               sections={sections}
+              base={base}
               camera={camera}
               hair={hair}
               skin={skin}
@@ -342,10 +436,22 @@ function SectionFacts({ section, onClose }: { section: Section; onClose: () => v
         <dd>{area(section.areaMm2, unit)}</dd>
         <dt>To the hairline</dt>
         <dd>{length(section.hairlineMm, unit)}</dd>
-        <dt>To the middle part</dt>
+        <dt>To the part line</dt>
         <dd>{length(section.partMm, unit)}</dd>
         <dt>Touches</dt>
         <dd>{section.neighbours.length} sections</dd>
+        {section.pieces && (
+          <>
+            <dt>Carries</dt>
+            <dd>{section.pieces} pieces</dd>
+          </>
+        )}
+        {section.locked && (
+          <>
+            <dt>Locked</dt>
+            <dd>left alone</dd>
+          </>
+        )}
       </dl>
     </aside>
   );

@@ -1,4 +1,4 @@
-import { cross, dot, mix, unit, vec, type Flat, type Vec } from "./vectors";
+import { add, cross, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors";
 
 /** Where the viewer stands: longitude from the face towards the client's left and latitude, degrees. */
 export interface Stance {
@@ -26,6 +26,8 @@ export interface Camera {
   light: Vec;
   /** The place of a point on the picture, mm, y down. */
   flat: (p: Vec) => Flat;
+  /** The place of the scalp seen at a place of the picture; none beside the head. */
+  under: (p: Flat) => Vec | undefined;
   /** 1 facing the viewer, 0 on the rim, negative out of sight; for points of the scalp. */
   facing: (p: Vec) => number;
   /** The part of a polygon of scalp in sight. */
@@ -58,6 +60,16 @@ export function cameraAt(axes: readonly number[], stance: Stance): Camera {
       0.75 * toViewer[2] + 0.7 * up[2] - 0.4 * right[2],
     ]),
     flat: (p) => [dot(p, right), -dot(p, up)],
+    under: ([x, y]) => {
+      // Where the line of sight meets |p ÷ axes| = 1, on the near side.
+      const from = divide(add(scale(x, right), scale(-y, up)));
+      const way = divide(toViewer);
+      const [q, h] = [dot(way, way), dot(from, way)];
+      const root = h * h - q * (dot(from, from) - 1);
+      if (root < 0) return undefined;
+      const far = (Math.sqrt(root) - h) / q;
+      return add(add(scale(x, right), scale(-y, up)), scale(far, toViewer));
+    },
     facing,
     clip: (ring) => {
       const out: Vec[] = [];

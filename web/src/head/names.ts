@@ -4,16 +4,50 @@ import { length, type LengthUnit } from "../app/units";
 export const zoneNames: Record<string, string> = {
   FL: "Front left",
   FR: "Front right",
+  F: "Front",
   BL: "Back left",
   BR: "Back right",
+  B: "Back",
+  R: "Rings",
+  H: "Hairline ring",
+  W: "Peak row",
+  PL: "Part line left",
+  PR: "Part line right",
+  NL: "Nape left",
+  NR: "Nape right",
+  N: "Nape row",
+  T: "Tracks behind",
+  C: "Tracks on top",
+  SL: "Left side",
+  SR: "Right side",
+  DL: "Design left",
+  DR: "Design right",
 };
 
 export const zoneName = (zone: string) => zoneNames[zone] ?? zone;
 
+/** Whether a zone reaches over both sides of the head. */
+export const central = (zone: string) => zone.length === 1;
+
+/** Whether the rows of a zone run all round the head. */
+export const ring = (zone: string) => zone === "R" || zone === "H";
+
+/** Where the rows of a zone are counted, and measured, from. */
+export function rowStart(zone: string): string {
+  if (ring(zone)) return "the front centre";
+  if (central(zone)) return "the middle";
+  return zone.startsWith("B") || zone.startsWith("N") ? "the middle part" : "the hairline";
+}
+
 /** Where a section lies, as one would say it at the chair. */
 export function place(s: Section): string {
-  const from = s.zone.startsWith("F") ? "the hairline" : "the middle part";
-  return `row ${s.row} from below, ${ordinal(s.index)} from ${from}`;
+  const row = ring(s.zone) ? `ring ${s.row} from the hairline` : `row ${s.row} from below`;
+  const from = ring(s.zone)
+    ? "the front centre, going left"
+    : central(s.zone)
+      ? "her left"
+      : rowStart(s.zone);
+  return `${row}, ${ordinal(s.index)} from ${from}`;
 }
 
 function ordinal(n: number): string {
@@ -22,5 +56,10 @@ function ordinal(n: number): string {
 }
 
 /** A section in one line, for a screen reader. */
-export const spoken = (s: Section, unit: LengthUnit) =>
-  `${zoneName(s.zone)}, ${place(s)}: ${length(s.widthMm.mean, unit)} wide, ${length(s.heightMm.mean, unit)} high`;
+export function spoken(s: Section, unit: LengthUnit): string {
+  const size = `${length(s.widthMm.mean, unit)} wide, ${length(s.heightMm.mean, unit)} high`;
+  const facts = [s.linked && "linked", s.locked && "locked", s.pieces && `${s.pieces} pieces`].filter(
+    Boolean,
+  );
+  return `${zoneName(s.zone)}, ${place(s)}: ${[size, ...facts].join(", ")}`;
+}

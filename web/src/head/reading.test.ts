@@ -19,6 +19,8 @@ const section = (id: string, part: Partial<Section>): Section => ({
   partMm: 10,
   seen: false,
   neighbours: [],
+  front: false,
+  stagger: 1,
   ...part,
 });
 

@@ -2,7 +2,14 @@ import type { Layout, Section } from "../api/types";
 import { zoneName } from "./names";
 
 /** What the sections of the head can be coloured and marked by. */
-export const readings = { hair: "Hair", size: "Size", zone: "Zone", row: "Row", seen: "Neatness" } as const;
+export const readings = {
+  hair: "Hair",
+  size: "Size",
+  zone: "Zone",
+  row: "Row",
+  stagger: "Stagger",
+  seen: "Neatness",
+} as const;
 export type Reading = keyof typeof readings;
 
 /** A class of sections: its colour, its mark on the head, and what it is called. */
@@ -37,12 +44,33 @@ const zones: Record<string, Pick<Class, "fill" | "ink">> = {
   FR: { fill: "#e6bd6b", ink: dark },
   BL: { fill: "#3f6f4a", ink: light },
   BR: { fill: "#94b690", ink: dark },
+  F: { fill: "#d8a23c", ink: dark },
+  B: { fill: "#5c8a63", ink: light },
+  R: { fill: "#94b690", ink: dark },
+  H: { fill: "#c98a1b", ink: dark },
+  W: { fill: "#f0d58f", ink: dark },
+  PL: { fill: "#a23a26", ink: light },
+  PR: { fill: "#d9977b", ink: dark },
+  N: { fill: "#6d5f8d", ink: light },
+  NL: { fill: "#6d5f8d", ink: light },
+  NR: { fill: "#b3a9c9", ink: dark },
+  SL: { fill: "#4f7186", ink: light },
+  SR: { fill: "#a9c0cc", ink: dark },
 };
 
 const rows = [
   { fill: "#e9d9b6", ink: dark },
   { fill: "#7f9f87", ink: dark },
 ] as const;
+
+/** How far part ends stand from those of the next row, in shares of a section. */
+const staggers: (Class & { below: number })[] = [
+  { below: 0.1, key: "line", fill: "#8c3522", ink: light, mark: "‖", name: "In line: opens as a channel" },
+  { below: 0.25, key: "weak", fill: "#d9977b", ink: dark, mark: "!", name: "Under a quarter off: may open" },
+  { below: 0.4, key: "good", fill: "#b9cfa9", ink: dark, mark: "¼", name: "A quarter off or more" },
+  { below: 0.75, key: "best", fill: "#2e5a38", ink: light, mark: "½", name: "About half: a true brick" },
+  { below: Infinity, key: "none", fill: "#e9e0cc", ink: dark, mark: "·", name: "No row to compare" },
+];
 
 const seen = {
   yes: { fill: "#c98a1b", ink: dark, mark: "N", name: "Shows: part it neatly" },
@@ -63,6 +91,8 @@ export function classOf(s: Section, reading: Exclude<Reading, "hair">): Class {
         name: `Row ${s.row}`,
         ...rows[s.row % 2 ? 0 : 1],
       };
+    case "stagger":
+      return staggers.find((c) => s.stagger < c.below) ?? (staggers[4] as Class);
     case "seen":
       return { key: String(s.seen), ...seen[s.seen ? "yes" : "no"] };
   }
@@ -77,7 +107,11 @@ export function legend(layout: Layout, reading: Exclude<Reading, "hair">): { of:
     if (entry) entry.count++;
     else found.set(of.key, { of, count: 1 });
   }
-  const order = reading === "size" ? sizes.map((c) => c.key) : [...found.keys()].sort(byNumber);
+  const scales = { size: sizes, stagger: staggers } as const;
+  const order =
+    reading === "size" || reading === "stagger"
+      ? scales[reading].map((c) => c.key)
+      : [...found.keys()].sort(byNumber);
   return order.flatMap((key) => found.get(key) ?? []);
 }
 

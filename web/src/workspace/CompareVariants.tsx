@@ -9,6 +9,7 @@ import { Trouble } from "../app/Trouble";
 import { hours, money } from "../app/units";
 import { cameraAt, startStance } from "../head/camera";
 import { drawnSections, HeadDrawing } from "../head/HeadDrawing";
+import { drawnBase } from "../head/tracks";
 import { ChangeList } from "./ChangeList";
 import styles from "./CompareVariants.module.css";
 import type { Variant } from "./Variants";
@@ -121,6 +122,7 @@ function Head({ result }: { result: PlanResult }) {
   const { hair, skin } = usePreferences();
   const { head, layout } = result;
   const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
+  const base = useMemo(() => drawnBase(layout, head.axesMm), [layout, head]);
   const camera = useMemo(() => cameraAt(head.axesMm, startStance), [head]);
   return (
     <svg viewBox="-128 -122 256 250" className={styles.head} role="img" aria-label="Its parted head">
@@ -128,6 +130,7 @@ function Head({ result }: { result: PlanResult }) {
         head={head}
         layout={layout}
         sections={sections}
+        base={base}
         camera={camera}
         hair={hair}
         skin={skin}

@@ -1,15 +1,22 @@
-import { Button, Switch } from "antd";
+import { Button, Slider, Switch } from "antd";
 import { memo, useCallback, useState } from "react";
-import type { Catalogue, Layout, PlanResult, Wish } from "../api/types";
+import type { Catalogue, Hairline, Layout, PlanResult, Wish } from "../api/types";
+import { RefusedHere } from "../app/fields";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
+import { EditList } from "../byhand/EditList";
 import { zoneName } from "../head/names";
 import { useSettled } from "../app/settled";
 import type { ChangeDraft } from "../app/undoable";
+import { Balance } from "./Balance";
+import { BaseWish, hasBase } from "./BaseWish";
 import type { Change, Draft } from "./draft";
 import { FitCount } from "./FitCount";
+import { PartLine } from "./PartLine";
 import { RowGuide } from "./RowGuide";
 import styles from "./steps.module.css";
+import { StructureChoice } from "./StructureChoice";
+import { TrackTable } from "./TrackTable";
 import { TradeOff } from "./TradeOff";
 import { Variants, type Variant } from "./Variants";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
@@ -39,7 +46,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
     (control, update) =>
       change(control && `parting.front.${control}`, (i) => {
         const wish = update(i.parting.front);
-        return { ...i, parting: { front: wish, back: alike ? wish : i.parting.back } };
+        return { ...i, parting: { ...i.parting, front: wish, back: alike ? wish : i.parting.back } };
       }),
     [change, alike],
   );
@@ -51,39 +58,51 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
       })),
     [change],
   );
+  const { parting } = input;
+  const rings = parting.part.kind === "levels";
+  // Where no back is parted into sections, one size is enough.
+  const backless = rings || (hasBase(parting) && parting.base.kind !== "linked" && !parting.napeGuard);
   return (
     <div className={styles.step}>
-      <label className={styles.toggle}>
+      <StructureChoice structure={parting.structure} change={change} />
+      {parting.structure !== "perimeter" && (
+        <PartLine part={parting.part} middle={input.head.frontToNapeMm} change={change} />
+      )}
+      <BaseWish settings={parting} change={change} />
+      <label className={styles.toggle} hidden={backless}>
         <Switch
           checked={alike}
           onChange={(on) => {
             setAlike(on);
-            if (on)
-              change(null, (i) => ({ ...i, parting: { front: i.parting.front, back: i.parting.front } }));
+            if (on) change(null, (i) => ({ ...i, parting: { ...i.parting, back: i.parting.front } }));
           }}
         />
         <span>Front and back alike</span>
       </label>
       <ZoneWish
-        key={alike ? "all" : "front"}
+        key={alike || backless ? "all" : "front"}
         zone="front"
-        name={alike ? "All over" : "Front"}
-        prefix={alike ? "" : "Front "}
+        name={backless && !rings ? "Individuals" : alike || backless ? "All over" : "Front"}
+        prefix={alike || backless ? "" : "Front "}
+        rings={rings || parting.structure === "perimeter"}
         wish={front}
         limits={catalogue.sizes}
         onChange={onFront}
       />
-      {!alike && (
+      {!alike && !backless && (
         <ZoneWish
           zone="back"
           name="Back"
           prefix="Back "
+          rings={false}
           wish={back}
           limits={catalogue.sizes}
           onChange={onBack}
         />
       )}
       <Outcome layout={result.layout} />
+      <EditList settings={parting} layout={result.layout} change={change} />
+      <HairlineWish hairline={input.hairline} edges={parting.edgesMm} change={change} />
       <Variants
         variants={draft.variants ?? none}
         input={still}
@@ -119,7 +138,7 @@ const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
               <td className={styles.rows}>
                 {layout.rows
                   .filter((r) => r.zone === z.zone)
-                  .map((r) => r.sections)
+                  .map((r) => `${r.sections}${r.edited ? "*" : ""}`)
                   .join(" · ")}
               </td>
               <td>{z.sections}</td>
@@ -127,25 +146,46 @@ const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
           ))}
         </tbody>
       </table>
+      {layout.rows.some((r) => r.edited) && (
+        <p className={styles.lead}>* joined, split or left out by hand</p>
+      )}
+      <Balance balance={layout.balance} />
+      <TrackTable layout={layout} />
       <dl className={styles.facts}>
-        <dt>Scalp under hair</dt>
+        <dt>Scalp in sections</dt>
         <dd>{area(layout.areaMm2, unit)}</dd>
-        <dt>A typical section</dt>
-        <dd>{area(layout.areaMm2 / layout.sections.length, unit)}</dd>
-        {stagger.mean > 0 && (
+        {layout.baseAreaMm2 > 0 && (
           <>
-            <dt>Parts stand off the next row by</dt>
+            <dt>Scalp on the base</dt>
+            <dd>{area(layout.baseAreaMm2, unit)}</dd>
+          </>
+        )}
+        {layout.leftOut.length > 0 && (
+          <>
+            <dt>Left out</dt>
             <dd>
-              {percent(stagger.mean)}, at least {percent(stagger.min)} of a section
+              {layout.leftOut.length} {layout.leftOut.length === 1 ? "section" : "sections"},{" "}
+              {area(layout.outAreaMm2, unit)}
             </dd>
           </>
         )}
+        <dt>A typical section</dt>
+        <dd>{area(layout.areaMm2 / layout.sections.length, unit)}</dd>
+      </dl>
+      {stagger.mean > 0 && (
+        <p className={styles.lead}>
+          Where hair shall fall between, a part ends {percent(stagger.mean)} of a section away from the parts
+          of the next row, {percent(stagger.min)} at the least: half is a perfect brick, under a quarter can
+          open.
+        </p>
+      )}
+      <dl className={styles.facts}>
         {layout.seams.length > 0 && (
           <>
             <dt>Column seams, both sides</dt>
             <dd>
               {layout.seams
-                .filter((s) => s.zone.endsWith("L"))
+                .filter((s) => !s.zone.endsWith("R") || s.zone === "R")
                 .map((s) => `${sideless(s.zone)} above row ${s.belowRow}: ${s.below} to ${s.above}`)
                 .join("; ")}
             </dd>
@@ -165,6 +205,64 @@ const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
         At the mirror: row guide
       </Button>
       {guide && <RowGuide layout={layout} onClose={() => setGuide(false)} />}
+    </section>
+  );
+});
+
+interface HairlineProps {
+  hairline: Hairline;
+  edges: number;
+  change: Change;
+}
+
+const usual: Hairline = (() => {
+  const still = { upMm: 0, backMm: 0 };
+  return {
+    frontMm: 0,
+    templeCorner: still,
+    temple: still,
+    sideburn: still,
+    behindEar: still,
+    napeCorner: still,
+  };
+})();
+
+/** How her hairline departs from the usual one, and how much of it is left alone. */
+const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: HairlineProps) {
+  const unit = usePreferences((p) => p.unit);
+  const moved = JSON.stringify(hairline) !== JSON.stringify(usual);
+  const step = unit === "in" ? 25.4 / 8 : 1;
+  return (
+    <section>
+      <h2>Hairline and edges</h2>
+      <p className={styles.lead}>
+        {moved
+          ? "Her hairline is drawn as it was dragged."
+          : "The usual hairline. A high forehead, a peak, a receding temple or a low nape: choose Hairline above the head and drag its dots."}
+      </p>
+      {moved && (
+        <Button onClick={() => change(null, (i) => ({ ...i, hairline: usual }))}>
+          Back to the usual hairline
+        </Button>
+      )}
+      <div>
+        <span>
+          {edges > 0 ? `${length(edges, unit)} of edges left out all round` : "Edges are plaited in"}
+        </span>
+        <Slider
+          ariaLabelForHandle="Edges left out all round"
+          ariaValueTextFormatterForHandle={(v) => length(v ?? 0, unit)}
+          value={edges}
+          min={0}
+          max={8 * step > 20 ? 8 * step : 20}
+          step={step}
+          tooltip={{ open: false }}
+          onChange={(mm) =>
+            change("parting.edgesMm", (i) => ({ ...i, parting: { ...i.parting, edgesMm: mm } }))
+          }
+        />
+        <RefusedHere path="parting.edgesMm" />
+      </div>
     </section>
   );
 });

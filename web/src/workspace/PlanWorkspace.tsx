@@ -159,6 +159,12 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
   const openKeys = useCallback(() => setKeys(true), []);
   const onTake = useCallback((what: TakeAlong) => void take(what), [take]);
 
+  const canWork = step === "parting" && !looking;
+  const work = useMemo(
+    () => (canWork ? { input: draft.input, change: changeInput } : undefined),
+    [canWork, draft.input, changeInput],
+  );
+
   const act = useCallback(
     (key: string) => {
       const go = (by: number) => {
@@ -238,7 +244,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
             />
           )}
           {result ? (
-            <HeadMap result={result} marked={marked} stanceRef={stance} />
+            <HeadMap result={result} marked={marked} stanceRef={stance} work={work} />
           ) : (
             <Skeleton active className={styles.waitingHead ?? ""} />
           )}

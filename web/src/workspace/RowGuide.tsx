@@ -4,14 +4,18 @@ import { useState } from "react";
 import type { Layout, Row } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { comb, length, type LengthUnit } from "../app/units";
-import { zoneName } from "../head/names";
+import { central, ring, rowStart, zoneName } from "../head/names";
 import styles from "./RowGuide.module.css";
 
 const [wide, high] = [920, 300];
 const [left, right] = [40, wide - 40];
 
 /** Rows that begin on the viewer's left when one looks at that side of the head. */
-const fromLeft: Record<string, boolean> = { BL: false, BR: true, FL: true, FR: false };
+function startsOnTheLeft(zone: string): boolean {
+  const behind = zone.startsWith("B") || zone.startsWith("N");
+  if (zone.length === 2) return (zone.endsWith("L") && !behind) || (zone.endsWith("R") && behind);
+  return !behind;
+}
 
 /** For the row at hand: where each part goes, as it is seen directly or in a mirror. */
 export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => void }) {
@@ -24,7 +28,13 @@ export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => v
   const row = rows.find((r) => r.row === number) ?? rows[0];
   const below = rows.find((r) => r.row === (row?.row ?? 0) - 1);
   if (!row) return null;
-  const start = zone.startsWith("F") ? "hairline" : "middle part";
+  const start = rowStart(zone);
+  const middle =
+    row.middle === "part"
+      ? " A part lies on the middle."
+      : row.middle === "section"
+        ? " A section lies across the middle."
+        : "";
   return (
     <Modal open centered title="At the mirror: row guide" width={1000} footer={null} onCancel={onClose}>
       <div className={styles.tools}>
@@ -66,15 +76,20 @@ export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => v
           onClick={() => setNumber(row.row + 1)}
         />
       </div>
-      <Strip row={row} below={below} flip={fromLeft[zone] === mirror} start={start} unit={unit} />
+      <Strip row={row} below={below} flip={startsOnTheLeft(zone) === mirror} start={start} unit={unit} />
       <p className={styles.spoken} role="status">
         {row.lower.partsMm.length === 0
-          ? `One section from end to end: no part inside this row, ${length(row.lower.lengthMm, unit)} long.`
-          : `From the ${start}, along the scalp: ${row.lower.partsMm.map((mm) => comb(mm, unit)).join(" · ")} ${unit}; the row is ${length(row.lower.lengthMm, unit)} long below.`}
+          ? `No part inside this row, ${length(row.lower.lengthMm, unit)} long.${middle}`
+          : `From ${start}, along the scalp: ${row.lower.partsMm.map((mm) => comb(mm, unit)).join(" · ")} ${unit}; the row is ${length(row.lower.lengthMm, unit)} long below.${middle}`}
       </p>
       <p className={styles.note}>
         Measured on the lower line of the row, to the nearest {unit === "in" ? "⅛ in" : "2 mm"}. Dashed: the
         parts of the row below.
+        {central(zone) &&
+          (ring(zone)
+            ? " Her left is drawn; the right is its mirror image."
+            : " Half the row is drawn; the other half is its mirror image.")}
+        {row.edited && " Sections of this row were joined, split or left out by hand: see the head."}
       </p>
     </Modal>
   );
@@ -116,7 +131,7 @@ function Strip({ row, below, flip, start, unit }: StripProps) {
       <line className={styles.line} x1={x(0)} x2={x(row.upper.lengthMm)} y1={top} y2={top} />
       <circle cx={x(0)} cy={line} r={7} className={styles.start} />
       <text x={x(0)} y={40} className={styles.from} textAnchor={flip ? "end" : "start"}>
-        from the {start}
+        from {start}
       </text>
     </svg>
   );

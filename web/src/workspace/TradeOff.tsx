@@ -1,13 +1,16 @@
 import { Button } from "antd";
 import { memo, useState } from "react";
 import { useTradeOff } from "../api/queries";
-import type { PlanInput, TradePoint } from "../api/types";
+import type { PlanInput, Structure, StructurePoint, TradePoint } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { hours, length, money } from "../app/units";
 import type { Change } from "./draft";
+import { structures } from "./structures";
 import styles from "./TradeOff.module.css";
 
 const [wide, high, pad] = [360, 52, 6];
+
+const none: never[] = [];
 
 interface Props {
   input: PlanInput;
@@ -17,7 +20,8 @@ interface Props {
 /** For this head: how sections, hours and hair change with the size. */
 export const TradeOff = memo(function TradeOff({ input, change }: Props) {
   const { unit, currency } = usePreferences();
-  const points = useTradeOff(input).data ?? [];
+  const trade = useTradeOff(input).data;
+  const points = trade?.sizes ?? none;
   const own = input.parting.back.widthMm;
   const [picked, setPicked] = useState<number>();
   const nearest = points.reduce<TradePoint | undefined>(
@@ -42,7 +46,7 @@ export const TradeOff = memo(function TradeOff({ input, change }: Props) {
         widthMm: wish.widthMm * scale,
         heightMm: wish.heightMm * scale,
       });
-      return { ...i, parting: { front: grown(i.parting.front), back: grown(i.parting.back) } };
+      return { ...i, parting: { ...i.parting, front: grown(i.parting.front), back: grown(i.parting.back) } };
     });
     setPicked(undefined);
   };
@@ -98,6 +102,39 @@ export const TradeOff = memo(function TradeOff({ input, change }: Props) {
           Use this size
         </Button>
       </div>
+      <Savings points={trade?.structures ?? none} own={input.parting.structure} />
     </section>
   );
 });
+
+/** What each structure saves against individuals all over, in hours and hair. */
+function Savings({ points, own }: { points: readonly StructurePoint[]; own: Structure }) {
+  const { currency } = usePreferences();
+  return (
+    <table className={styles.savings}>
+      <caption>What a structure saves against individuals all over</caption>
+      <thead>
+        <tr>
+          <th scope="col">Structure</th>
+          <th scope="col">Hours</th>
+          <th scope="col">Saved</th>
+          <th scope="col">Hair</th>
+        </tr>
+      </thead>
+      <tbody>
+        {points.map((p) => (
+          <tr key={p.structure} aria-current={p.structure === own}>
+            <th scope="row">{structures[p.structure].name}</th>
+            <td>{hours(p.minutes)}</td>
+            <td>
+              {Math.abs(p.savedMinutes) < 1
+                ? "–"
+                : `${p.savedMinutes < 0 ? "−" : ""}${hours(Math.abs(p.savedMinutes))}`}
+            </td>
+            <td>{money(p.costMinor, currency)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -13,6 +13,8 @@ interface Props {
   name: string;
   /** Stands before the names of the zone's fields, where there are two of each. */
   prefix: string;
+  /** True where rows run all round the head and do not grow along it. */
+  rings: boolean;
   wish: Wish;
   limits: Catalogue["sizes"];
   onChange: ChangeWish;
@@ -22,7 +24,7 @@ interface Props {
 export type ChangeWish = (control: string | null, update: (wish: Wish) => Wish) => void;
 
 /** How one zone is parted: pattern, section size, and whether sections grow. */
-export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limits, onChange }: Props) {
+export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, rings, wish, limits, onChange }: Props) {
   const unit = usePreferences((p) => p.unit);
   const label = (text: string) => (prefix ? prefix + text.toLowerCase() : text);
   const [apart, setApart] = useState(wish.widthMm !== wish.heightMm);
@@ -77,6 +79,26 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, wish, limit
           onChange={(ramp) => onChange("ramp", (w) => ({ ...w, ramp }))}
         />
       </div>
+      {!rings && (
+        <div className={styles.ramp}>
+          <span>
+            {wish.along === 1
+              ? "One width along each row"
+              : `Widths grow ${wish.along} times ${zone === "front" ? "from the hairline back" : "from the middle out"}`}
+          </span>
+          <Slider
+            ariaLabelForHandle={`How sections grow along a row, ${name.toLowerCase()}`}
+            ariaValueTextFormatterForHandle={(v) => `${v} times`}
+            value={wish.along}
+            min={0.5}
+            max={2}
+            step={0.05}
+            marks={{ 1: "even" }}
+            tooltip={{ open: false }}
+            onChange={(along) => onChange("along", (w) => ({ ...w, along }))}
+          />
+        </div>
+      )}
     </section>
   );
 });

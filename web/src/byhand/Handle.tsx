@@ -1,0 +1,82 @@
+import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import type { Flat } from "../head/vectors";
+import styles from "./Handle.module.css";
+
+interface Props {
+  at: Flat;
+  label: string;
+  /** What the handle would say now, such as the sizes beside it. */
+  says?: string | undefined;
+  shape?: "row" | "part" | "landmark";
+  /** The place on the picture under the pointer. */
+  placeOf: (event: PointerEvent) => Flat;
+  onDrag: (to: Flat) => void;
+  onEnd: () => void;
+  /** A step by an arrow key: to the right and up, of one unit. */
+  onStep: (right: number, up: number) => void;
+}
+
+const steps: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
+/** A dot to drag, by finger, mouse or arrow keys. */
+export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: Props) {
+  const dragging = useRef(false);
+  const down = (event: PointerEvent) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    dragging.current = true;
+  };
+  const move = (event: PointerEvent) => {
+    if (!dragging.current) return;
+    event.stopPropagation();
+    onDrag(placeOf(event));
+  };
+  const end = (event: PointerEvent) => {
+    if (!dragging.current) return;
+    event.stopPropagation();
+    dragging.current = false;
+    onEnd();
+  };
+  const key = (event: KeyboardEvent) => {
+    const step = steps[event.key];
+    if (!step) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onStep(...step);
+  };
+  return (
+    <g
+      className={styles.handle}
+      transform={`translate(${at[0].toFixed(1)} ${at[1].toFixed(1)})`}
+      tabIndex={0}
+      role="slider"
+      aria-label={label}
+      aria-valuenow={0}
+      aria-valuetext={says ?? label}
+      data-handle={shape}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={end}
+      onPointerCancel={end}
+      onClick={(event) => event.stopPropagation()}
+      onKeyDown={key}
+    >
+      <circle r={8.5} className={styles.reach} />
+      <circle r={3.4} className={styles.dot} />
+      <path
+        d={shape === "part" ? "M-1.7 0H1.7" : shape === "row" ? "M0 -1.7V1.7" : "M-1.5 0H1.5M0 -1.5V1.5"}
+      />
+      {says && (
+        <text y={-6} className={styles.says}>
+          {says}
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,267 @@
+import { useRef, type PointerEvent } from "react";
+import type { Direction, Edit, HeadShape, Layout, PlanInput, Row, Section } from "../api/types";
+import { usePreferences } from "../app/preferences";
+import { length } from "../app/units";
+import type { Camera } from "../head/camera";
+import { zoneName } from "../head/names";
+import { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "../head/vectors";
+import type { Change } from "../workspace/draft";
+import { direction, onBothSides, point, withEdits } from "./edits";
+import { Handle } from "./Handle";
+
+interface Props {
+  layout: Layout;
+  head: HeadShape;
+  camera: Camera;
+  edits: readonly Edit[];
+  both: boolean;
+  placeOf: (event: PointerEvent) => Flat;
+  change: Change;
+}
+
+/** How far an arrow key moves a handle, mm. */
+const stepOf = (unit: string) => (unit === "in" ? 25.4 / 16 : 1);
+
+/** Moves what lay at a place on; the place is kept for as long as one drags. */
+function useMoving(
+  { head, edits, both, change }: Props,
+  kind: "move-row" | "move-part",
+): { move: (key: string, now: Vec, to: Vec) => void; end: () => void } {
+  const start = useRef<{ key: string; was: Direction }>(undefined);
+  return {
+    move: (key, now, to) => {
+      const axes = head.axesMm;
+      if (start.current?.key !== key) {
+        // What was moved before goes on from where it first lay.
+        const earlier = edits.find(
+          (e) => e.kind === kind && Math.hypot(...minus(point(e.at, axes), now)) < 6,
+        );
+        start.current = { key, was: earlier?.with ?? direction(now, axes) };
+      }
+      const edit: Edit = { kind, at: direction(to, axes), with: start.current.was };
+      change(`byhand.${key}`, (i) => ({
+        ...i,
+        parting: withEdits(i.parting, onBothSides([edit], both)),
+      }));
+    },
+    end: () => {
+      start.current = undefined;
+    },
+  };
+}
+
+const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
+
+/** The place a step to the right and up on the picture, back on the scalp. */
+function stepped(camera: Camera, from: Vec, right: number, up: number): Vec {
+  const [x, y] = camera.flat(from);
+  return camera.under([x + right, y - up]) ?? from;
+}
+
+/** Dots on the row lines, to drag them up and down. */
+export function RowHandles(props: Props & { picked: readonly Section[] }) {
+  const { layout, camera, picked, placeOf } = props;
+  const unitName = usePreferences((p) => p.unit);
+  const moving = useMoving(props, "move-row");
+  const rows = layout.rows.filter(
+    (r) =>
+      r.line.length > 2 &&
+      (picked.length === 0 ||
+        picked.some((s) => s.zone === r.zone && (s.row === r.row || s.row === r.row + 1))),
+  );
+  const height = (r: Row, above: number) => {
+    const all = layout.sections.filter((s) => s.zone === r.zone && s.row === r.row + above);
+    return length(all.reduce((sum, s) => sum + s.heightMm.mean, 0) / (all.length || 1), unitName);
+  };
+  return rows.map((r) => {
+    const at = vec(r.line[Math.floor(r.line.length / 2)] ?? [0, 0, 0]);
+    if (camera.facing(at) < 0.12) return null;
+    const key = `${r.zone}${r.row}`;
+    return (
+      <Handle
+        key={key}
+        at={camera.flat(at)}
+        label={`${zoneName(r.zone)}: line above row ${r.row}`}
+        says={`row ${r.row + 1}: ${height(r, 1)} · row ${r.row}: ${height(r, 0)}`}
+        placeOf={placeOf}
+        onDrag={(to) => {
+          const under = camera.under(to);
+          if (under) moving.move(key, at, under);
+        }}
+        onEnd={moving.end}
+        onStep={(right, up) => {
+          const by = stepOf(unitName);
+          moving.move(key, at, stepped(camera, at, right * by, up * by));
+          moving.end();
+        }}
+      />
+    );
+  });
+}
+
+/** Dots on both ends of the one section picked, to drag its parts along the row. */
+export function PartHandles(props: Props & { section: Section }) {
+  const { layout, camera, section, placeOf } = props;
+  const unitName = usePreferences((p) => p.unit);
+  const moving = useMoving(props, "move-part");
+  const beside = layout.sections.filter(
+    (s) => s.zone === section.zone && s.row === section.row && Math.abs(s.index - section.index) === 1,
+  );
+  return beside.map((other) => {
+    const [w, v] = [section.widthMm.mean, other.widthMm.mean];
+    const at = mix(vec(section.centroid), vec(other.centroid), w / (w + v));
+    if (camera.facing(at) < 0.12) return null;
+    const key = `part ${section.id} ${other.id}`;
+    return (
+      <Handle
+        key={key}
+        shape="part"
+        at={camera.flat(at)}
+        label={`Part between ${section.id} and ${other.id}`}
+        says={`${length(w, unitName)} · ${length(v, unitName)}`}
+        placeOf={placeOf}
+        onDrag={(to) => {
+          const under = camera.under(to);
+          if (under) moving.move(key, at, under);
+        }}
+        onEnd={moving.end}
+        onStep={(right, up) => {
+          const by = stepOf(unitName);
+          moving.move(key, at, stepped(camera, at, right * by, up * by));
+          moving.end();
+        }}
+      />
+    );
+  });
+}
+
+type Landmark = keyof PlanInput["hairline"] &
+  ("templeCorner" | "temple" | "sideburn" | "behindEar" | "napeCorner");
+const landmarks: { name: Landmark; label: string }[] = [
+  { name: "templeCorner", label: "Temple corner" },
+  { name: "temple", label: "Temple" },
+  { name: "sideburn", label: "Sideburn" },
+  { name: "behindEar", label: "Behind the ear" },
+  { name: "napeCorner", label: "Nape corner" },
+];
+
+const farthest = 40; // mm
+
+const clamp = (mm: number) => Math.round(10 * Math.max(-farthest, Math.min(farthest, mm))) / 10;
+
+interface HairlineProps {
+  head: HeadShape;
+  input: PlanInput;
+  camera: Camera;
+  placeOf: (event: PointerEvent) => Flat;
+  change: Change;
+}
+
+/** Dots on the hairline, to drag it to where hers runs; both sides together. */
+export function HairlineHandles({ head, input, camera, placeOf, change }: HairlineProps) {
+  const unitName = usePreferences((p) => p.unit);
+  const start = useRef<{ key: string; at: Vec; input: PlanInput }>(undefined);
+  const [a, b, c] = vec(head.axesMm);
+
+  /** How far up and how far back a place lies from where the drag began, mm. */
+  const way = (from: Vec, to: Vec, side: 1 | -1) => {
+    const left = (p: Vec): Vec => [p[0], side * p[1], p[2]];
+    const p = left(from);
+    const u = unit([p[0] / a, p[1] / b, p[2] / c]);
+    const [lon, lat] = [Math.atan2(u[1], u[0]), Math.asin(u[2])];
+    const [sinLon, cosLon, sinLat, cosLat] = [Math.sin(lon), Math.cos(lon), Math.sin(lat), Math.cos(lat)];
+    const d = minus(left(to), p);
+    return {
+      up: dot(d, unit([-a * sinLat * cosLon, -b * sinLat * sinLon, c * cosLat])),
+      back: dot(d, unit([-a * sinLon, b * cosLon, 0])),
+    };
+  };
+
+  const handle = (
+    key: string,
+    label: string,
+    at: Vec,
+    side: 1 | -1,
+    apply: (i: PlanInput, up: number, back: number) => PlanInput,
+  ) => {
+    if (camera.facing(at) < 0.04) return null;
+    const move = (to: Vec) => {
+      if (start.current?.key !== key) start.current = { key, at, input };
+      const { up, back } = way(start.current.at, to, side);
+      const from = start.current.input;
+      change(`hairline.${key}`, (i) => {
+        const moved = apply(from, up, back);
+        return { ...i, hairline: moved.hairline, head: moved.head };
+      });
+    };
+    return (
+      <Handle
+        key={`${key}${side}`}
+        shape="landmark"
+        at={camera.flat(at)}
+        label={label}
+        says={label}
+        placeOf={placeOf}
+        onDrag={(to) => {
+          const under = camera.under(to);
+          if (under) move(under);
+        }}
+        onEnd={() => (start.current = undefined)}
+        onStep={(right, up) => {
+          const by = stepOf(unitName);
+          move(stepped(camera, at, right * by, up * by));
+          start.current = undefined;
+        }}
+      />
+    );
+  };
+
+  return (
+    <>
+      {handle("front", "Front centre", vec(head.landmarks.front), 1, (i, up) => ({
+        ...i,
+        hairline: { ...i.hairline, frontMm: clamp(i.hairline.frontMm + up) },
+      }))}
+      {handle("nape", "Nape centre: moves with the tape", vec(head.landmarks.nape), 1, (i, up) => ({
+        ...i,
+        head: { ...i.head, frontToNapeMm: Math.round(10 * (i.head.frontToNapeMm - up)) / 10 },
+      }))}
+      {landmarks.flatMap(({ name, label }) =>
+        ([1, -1] as const).map((side) => {
+          const left = vec(head.landmarks[name]);
+          const at: Vec = [left[0], side * left[1], left[2]];
+          return handle(
+            name,
+            `${label}, ${side > 0 ? "left" : "right"}; both move`,
+            at,
+            side,
+            (i, up, back) => ({
+              ...i,
+              hairline: {
+                ...i.hairline,
+                [name]: {
+                  upMm: clamp(i.hairline[name].upMm + up),
+                  backMm: clamp(i.hairline[name].backMm + back),
+                },
+              },
+            }),
+          );
+        }),
+      )}
+    </>
+  );
+}
+
+/** The edge of a spot on the scalp. */
+export function spotRing(at: readonly number[], radius: number, axes: readonly number[]): Vec[] {
+  const [a, b, c] = vec(axes);
+  const centre = point(at, axes);
+  const n = unit([centre[0] / (a * a), centre[1] / (b * b), centre[2] / (c * c)]);
+  const e1 = unit(Math.abs(n[2]) < 0.9 ? [-n[1], n[0], 0] : [0, -n[2], n[1]]);
+  const e2: Vec = [n[1] * e1[2] - n[2] * e1[1], n[2] * e1[0] - n[0] * e1[2], n[0] * e1[1] - n[1] * e1[0]];
+  return Array.from({ length: 28 }, (_, i) => {
+    const turn = (i * Math.PI) / 14;
+    const p = add(centre, add(scale(radius * Math.cos(turn), e1), scale(radius * Math.sin(turn), e2)));
+    return scale(1 / Math.hypot(p[0] / a, p[1] / b, p[2] / c), p);
+  });
+}

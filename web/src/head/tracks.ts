@@ -1,0 +1,113 @@
+import type { Layout } from "../api/types";
+import type { Camera } from "./camera";
+import * as paths from "./paths";
+import { add, cross, scale, unit, vec, type Vec } from "./vectors";
+
+/** One turn of a plait worked flat: a leaf that leans to one side. */
+interface Turn {
+  at: Vec;
+  normal: Vec;
+  from: Vec;
+  to: Vec;
+  left: Vec;
+  right: Vec;
+}
+
+/** What stands where no individuals do, made ready for drawing once for every result. */
+export interface DrawnBase {
+  bands: { ring: Vec[]; normal: Vec }[];
+  turns: Turn[];
+  hooks: Vec[];
+  leftOut: { id: string; ring: Vec[] }[];
+}
+
+const turnStep = 6; // mm from turn to turn
+const widest = 9; // mm a plait is drawn across, at most
+
+const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
+
+export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
+  const [a, b, c] = vec(axes);
+  const normalAt = (p: Vec): Vec => unit([p[0] / (a * a), p[1] / (b * b), p[2] / (c * c)]);
+  const turns: Turn[] = [];
+  for (const t of layout.tracks) {
+    const half = Math.min(widest, 0.72 * t.widthMm) / 2;
+    let [walked, lean] = [turnStep, 1];
+    t.line.forEach((point, i) => {
+      const before = t.line[i - 1];
+      if (!before) return;
+      const [p, q] = [vec(before), vec(point)];
+      const step = Math.hypot(...minus(q, p));
+      walked += step;
+      if (walked < turnStep || step === 0) return;
+      walked = 0;
+      lean = -lean;
+      const normal = normalAt(q);
+      const along = scale(1 / step, minus(q, p));
+      const across = cross(normal, along);
+      const long = add(scale(0.62 * turnStep, along), scale(lean * half, across));
+      const short = scale(0.62 * half, unit(cross(normal, long)));
+      turns.push({
+        at: q,
+        normal,
+        from: add(q, scale(-1, long)),
+        to: add(q, long),
+        left: add(q, scale(1.5, short)),
+        right: add(q, scale(-1.5, short)),
+      });
+    });
+  }
+  return {
+    bands: layout.tracks.flatMap((t) =>
+      t.outlines.map((o) => {
+        const ring = o.map(vec);
+        return { ring, normal: normalAt(ring[Math.floor(ring.length / 3)] ?? [0, 0, c]) };
+      }),
+    ),
+    turns,
+    hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map(vec)),
+    leftOut: layout.leftOut.map((s) => ({ id: s.id, ring: s.outline.map(vec) })),
+  };
+}
+
+/** Paths by the colour they are filled with: a few large ones draw faster than many small ones. */
+class ByTone {
+  private found = new Map<string, string>();
+  add(tone: string, path: string) {
+    this.found.set(tone, (this.found.get(tone) ?? "") + path);
+  }
+  list = () => [...this.found].map(([tone, path]) => ({ tone, path }));
+}
+
+export interface BasePaths {
+  bands: { tone: string; path: string }[];
+  turns: { tone: string; path: string }[];
+  hooks: string;
+  leftOut: string;
+}
+
+/** The base as a camera sees it; tone is the colour of hair that faces some way, in shade or lifted. */
+export function basePaths(
+  base: DrawnBase,
+  camera: Camera,
+  tone: (normal: Vec, lifted: boolean) => string,
+  hookSize: number,
+): BasePaths {
+  const [bands, turns] = [new ByTone(), new ByTone()];
+  for (const { ring, normal } of base.bands)
+    bands.add(tone(normal, false), paths.closed(camera.clip(ring), camera.flat));
+  for (const t of base.turns) {
+    if (camera.facing(t.at) < 0.06) continue;
+    const { flat } = camera;
+    turns.add(
+      tone(t.normal, true),
+      `${paths.curve(flat(t.from), flat(t.left), flat(t.to))}Q${flat(t.right).map(tenth).join(" ")} ${flat(t.from).map(tenth).join(" ")}Z`,
+    );
+  }
+  let [hooks, leftOut] = ["", ""];
+  for (const p of base.hooks) if (camera.facing(p) > 0.06) hooks += paths.disc(camera.flat(p), hookSize);
+  for (const { ring } of base.leftOut) leftOut += paths.closed(camera.clip(ring), camera.flat);
+  return { bands: bands.list(), turns: turns.list(), hooks, leftOut };
+}
+
+const tenth = (v: number) => Math.round(v * 10) / 10;

@@ -1,0 +1,183 @@
+import { Segmented, Slider, Switch } from "antd";
+import { memo, type ReactNode } from "react";
+import type { Part } from "../api/types";
+import { RefusedHere } from "../app/fields";
+import { usePreferences } from "../app/preferences";
+import { length, type LengthUnit } from "../app/units";
+import type { Change } from "./draft";
+import styles from "./PartLine.module.css";
+
+const kinds: Record<Part["kind"], string> = {
+  middle: "Middle",
+  side: "Side",
+  diagonal: "Diagonal",
+  none: "None",
+  levels: "Levels",
+};
+
+const notes: Record<Part["kind"], string> = {
+  middle: "Along the middle of the head.",
+  side: "Beside the middle, at one distance from it.",
+  diagonal: "It starts and ends at different distances from the middle.",
+  none: "No part shows: front rows run from ear to ear.",
+  levels: "Ring after ring along the hairline, to a short oval at the top.",
+};
+
+interface Props {
+  part: Part;
+  /** How long the middle line is from the front hairline to the nape, mm. */
+  middle: number;
+  change: Change;
+}
+
+/** Where the part line runs and stops, and where the ear-to-ear part crosses. */
+export const PartLine = memo(function PartLine({ part, middle, change }: Props) {
+  const unit = usePreferences((p) => p.unit);
+  const set = (control: string | null, update: Partial<Part>) =>
+    change(control && `parting.part.${control}`, (i) => ({
+      ...i,
+      parting: { ...i.parting, part: { ...i.parting.part, ...update } },
+    }));
+  const kind = (next: Part["kind"]) => {
+    const off = part.offsetMm || 25.4;
+    set(null, {
+      kind: next,
+      ...(next === "side" && { offsetMm: off }),
+      ...(next === "diagonal" && { offsetMm: off, endOffsetMm: part.endOffsetMm }),
+    });
+  };
+  const shows = part.kind === "middle" || part.kind === "side" || part.kind === "diagonal";
+  const crown = 0.43 * middle;
+  return (
+    <section id="parting-part">
+      <h2>Part line</h2>
+      <Segmented<Part["kind"]>
+        block
+        className={styles.kinds ?? ""}
+        aria-label="Part line"
+        value={part.kind}
+        options={(Object.keys(kinds) as Part["kind"][]).map((value) => ({ value, label: kinds[value] }))}
+        onChange={kind}
+      />
+      <p className={styles.note}>{notes[part.kind]}</p>
+      <RefusedHere path="parting.part.kind" />
+      {(part.kind === "side" || part.kind === "diagonal") && (
+        <Slide
+          label={part.kind === "side" ? "Off the middle" : "Starts at the hairline"}
+          path="parting.part.offsetMm"
+          says={besideMiddle(part.offsetMm, unit)}
+          value={-part.offsetMm}
+          min={-55}
+          max={55}
+          unit={unit}
+          ends={["her left", "her right"]}
+          onChange={(v) => set("offsetMm", { offsetMm: -v })}
+        />
+      )}
+      {part.kind === "diagonal" && (
+        <Slide
+          label="Ends"
+          path="parting.part.endOffsetMm"
+          says={besideMiddle(part.endOffsetMm, unit)}
+          value={-part.endOffsetMm}
+          min={-55}
+          max={55}
+          unit={unit}
+          ends={["her left", "her right"]}
+          onChange={(v) => set("endOffsetMm", { endOffsetMm: -v })}
+        />
+      )}
+      {shows && (
+        <>
+          <label className={styles.toggle}>
+            <Switch
+              checked={part.stopMm > 0}
+              onChange={(on) => set(null, { stopMm: on ? Math.round(crown) : 0 })}
+            />
+            <span>
+              It stops before the nape
+              <small>A section stands straight behind the stop, so no line opens there.</small>
+            </span>
+          </label>
+          {part.stopMm > 0 && (
+            <Slide
+              label="Stops"
+              path="parting.part.stopMm"
+              says={`${length(part.stopMm, unit)} from the front hairline`}
+              value={part.stopMm}
+              min={30}
+              max={Math.round(middle - 70)}
+              unit={unit}
+              ends={["front", "nape"]}
+              mark={{ at: crown, text: "crown" }}
+              onChange={(v) => set("stopMm", { stopMm: v })}
+            />
+          )}
+        </>
+      )}
+      {part.kind !== "levels" && (
+        <Slide
+          label="Ear-to-ear part"
+          path="parting.part.earPartMm"
+          says={
+            Math.abs(part.earPartMm) < 1
+              ? "straight over the top"
+              : `${length(Math.abs(part.earPartMm), unit)} ${part.earPartMm > 0 ? "in front of" : "behind"} the top`
+          }
+          value={-part.earPartMm}
+          min={-50}
+          max={40}
+          unit={unit}
+          ends={["forward", "back"]}
+          onChange={(v) => set("earPartMm", { earPartMm: -v })}
+        />
+      )}
+    </section>
+  );
+});
+
+const besideMiddle = (mm: number, unit: LengthUnit) =>
+  Math.abs(mm) < 1 ? "on the middle" : `${length(Math.abs(mm), unit)} to her ${mm > 0 ? "left" : "right"}`;
+
+interface SlideProps {
+  label: string;
+  path: string;
+  says: ReactNode;
+  value: number;
+  min: number;
+  max: number;
+  unit: LengthUnit;
+  ends: readonly [string, string];
+  mark?: { at: number; text: string };
+  onChange: (mm: number) => void;
+}
+
+/** A place on the head to slide, in eighths of an inch or in millimetres, 0 always among them. */
+function Slide({ label, path, says, value, min, max, unit, ends, mark, onChange }: SlideProps) {
+  const step = unit === "in" ? 25.4 / 8 : 1;
+  const near = (v: number) => Math.round(v / step) * step;
+  return (
+    <div className={styles.slide}>
+      <div>
+        <span>{label}</span> <strong>{says}</strong>
+      </div>
+      <Slider
+        ariaLabelForHandle={label}
+        ariaValueTextFormatterForHandle={() => (typeof says === "string" ? says : label)}
+        value={value}
+        min={near(min)}
+        max={near(max)}
+        step={step}
+        included={false}
+        marks={{
+          [near(min)]: { label: ends[0], style: { transform: "none" } },
+          [near(max)]: { label: ends[1], style: { transform: "translateX(-100%)", whiteSpace: "nowrap" } },
+          ...(mark && { [near(mark.at)]: mark.text }),
+        }}
+        tooltip={{ open: false }}
+        onChange={(v) => onChange(near(v))}
+      />
+      <RefusedHere path={path} />
+    </div>
+  );
+}
