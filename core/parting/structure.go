@@ -211,8 +211,19 @@ func (f *frame) rings(o outline) *patch {
 		f.middle.subMM(f.h, nape-depth, nape).reversed(), shares)
 }
 
-// inner is the outline that a line of [frame.rings] makes.
-func inner(o outline, line curve) outline { return outline{line.points, o.marks} }
+// inner is the outline that a line of [frame.rings] makes, its ear top straight below
+// the top of the head, so that the ear-to-ear part keeps its place.
+func inner(o outline, line curve) outline {
+	in := outline{line.points, o.marks}
+	best := o.marks[scalp.EarTop]
+	for i := o.marks[scalp.Sideburn] + 2; i < o.marks[scalp.BehindEar]-1; i++ {
+		if math.Abs(line.points[i].X) < math.Abs(line.points[best].X) {
+			best = i
+		}
+	}
+	in.marks[scalp.EarTop] = best
+	return in
+}
 
 // place is how far along the middle, mm from the front hairline, a point of it lies.
 func (f *frame) place(u r3.Vec) float64 {

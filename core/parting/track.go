@@ -46,10 +46,10 @@ func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
 	if len(top) > 0 && len(top) == len(behind) {
 		for i := range behind {
 			behind[i].path = top[i].path.then(h, newCurve(h, append([]r3.Vec{top[i].path.last()}, behind[i].path.points...)))
-			behind[i].outlines = append(top[i].outlines, behind[i].outlines...)
+			behind[i].outlines = oneOutline(h, top[i].outlines[0], behind[i].outlines[0])
 			behind[i].area += top[i].area
 		}
-		top = nil
+		top, l.EarToEar = nil, scalp.Line{}
 	}
 	l.addTracks(h, s, top, false)
 	columns := s.Base.Run != Horizontal
@@ -97,7 +97,7 @@ func (c bedCouple) strands(h scalp.Head) []strand {
 	if c.left.tracks%2 == 1 { // one lies on the middle, half of it on either side
 		both := &left[len(left)-1]
 		both.path = c.left.way(0)
-		both.outlines = append(both.outlines, right[0].outlines...)
+		both.outlines = oneOutline(h, both.outlines[0], right[0].outlines[0])
 		both.area += right[0].area
 		right = right[1:]
 	}
@@ -180,10 +180,18 @@ func (b *bed) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
 		left[i].path = left[i].path.reversed().then(h, right[i].path)
-		left[i].outlines = append(left[i].outlines, right[i].outlines...)
+		left[i].outlines = oneOutline(h, left[i].outlines[0], right[i].outlines[0])
 		left[i].area += right[i].area
 	}
 	return left
+}
+
+// oneOutline joins what two halves of a band take up.
+func oneOutline(h scalp.Head, a, b scalp.Line) []scalp.Line {
+	if ring, ok := union(h, unitRing(h, a), unitRing(h, b)); ok {
+		return []scalp.Line{surface(h, ring)}
+	}
+	return []scalp.Line{a, b}
 }
 
 // checkMerge refuses a distance before merging that some track does not reach.

@@ -190,7 +190,7 @@ func Plans() []Plan {
 		{"The sail-school pupil, a part and no more", pupil, "Odalys Brandt", school},
 		{"The baker, her front and a quick back", baker, "Odalys Brandt", front},
 		{"The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", ring},
-		{"The lighthouse technician, a horseshoe for winter", technician, "Tamsin Okoro-Vale", winter},
+		{"The lighthouse technician, horseshoe", technician, "Tamsin Okoro-Vale", winter},
 		{"The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", light},
 		{"The coxswain, grown-in, before the regatta", coxswain, "Odalys Brandt", boat},
 		{"The baker, four evenings at home", baker, "Odalys Brandt", home},

@@ -860,6 +860,7 @@ export interface components {
             balance: components["schemas"]["Balance"][];
             /** Format: double */
             baseAreaMm2: number;
+            border: number[][];
             channels: components["schemas"]["Channel"][];
             earToEar: number[][];
             hairline: number[][];

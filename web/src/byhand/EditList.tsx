@@ -6,7 +6,7 @@ import { usePreferences } from "../app/preferences";
 import { length } from "../app/units";
 import type { Change } from "../workspace/draft";
 import styles from "./EditList.module.css";
-import { editName, whereabouts } from "./edits";
+import { editName, oneSided, whereabouts, withEdits } from "./edits";
 
 interface Props {
   settings: Settings;
@@ -20,6 +20,7 @@ export const EditList = memo(function EditList({ settings, layout, change }: Pro
   const edits = settings.edits ?? [];
   const spots = settings.leftOut ?? [];
   const misfits = layout.misfits ?? [];
+  const alone = oneSided(edits);
   const keep = (update: (s: Settings) => Settings) =>
     change(null, (i) => ({ ...i, parting: update(i.parting) }));
   const dropEdits = (drop: (index: number) => boolean) =>
@@ -99,7 +100,12 @@ export const EditList = memo(function EditList({ settings, layout, change }: Pro
               </li>
             ))}
           </ul>
-          <Button onClick={() => keep((s) => ({ ...s, edits: [], leftOut: [] }))}>Take all back</Button>
+          <div className={styles.foot}>
+            <Button disabled={alone.length === 0} onClick={() => keep((s) => withEdits(s, alone))}>
+              Same on the other side
+            </Button>
+            <Button onClick={() => keep((s) => ({ ...s, edits: [], leftOut: [] }))}>Take all back</Button>
+          </div>
         </>
       )}
     </section>

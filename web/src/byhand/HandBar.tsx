@@ -36,6 +36,8 @@ interface Props {
   /** How many sections are picked, whether they can be joined, and whether they are locked. */
   picked: { count: number; joinable: boolean; locked: boolean; pieces: number };
   onAct: (act: Act) => void;
+  /** How many sections are left out so far. */
+  leftOut: number;
 }
 
 const hints: Record<Tool, string> = {
@@ -47,76 +49,84 @@ const hints: Record<Tool, string> = {
 
 /** What can be done by hand on the head. */
 export const HandBar = memo(function HandBar(props: Props) {
-  const { tool, onTool, both, onBoth, brush, onBrush, picked, onAct } = props;
+  const { tool, onTool, both, onBoth, brush, onBrush, picked, onAct, leftOut } = props;
   const unit = usePreferences((p) => p.unit);
   const one = picked.count === 1;
-  const some = picked.count > 0;
   return (
-    <div className={styles.bar} role="toolbar" aria-label="By hand">
-      <div className={styles.row}>
-        <Segmented<Tool>
-          size="large"
-          aria-label="What a finger on the head does"
-          value={tool}
-          options={(Object.keys(tools) as Tool[]).map((value) => ({ value, label: tools[value] }))}
-          onChange={onTool}
-        />
-        {(tool === "sections" || tool === "leave") && (
-          <label className={styles.both}>
-            <Switch checked={both} onChange={onBoth} />
-            <span>Other side too</span>
-          </label>
-        )}
-        {tool === "leave" && (
-          <label className={styles.brush}>
-            <span>Brush {length(2 * brush, unit)}</span>
-            <Slider
-              ariaLabelForHandle="Width of the brush"
-              ariaValueTextFormatterForHandle={(v) => length(2 * (v ?? 0), unit)}
-              min={5}
-              max={40}
-              value={brush}
-              tooltip={{ open: false }}
-              onChange={onBrush}
-            />
-          </label>
-        )}
-      </div>
-      {tool === "sections" && some ? (
-        <div className={styles.row}>
-          <strong className={styles.count}>{picked.count} picked</strong>
-          <Button onClick={() => onAct("row")}>Whole row</Button>
-          <Button onClick={() => onAct("zone")}>Whole zone</Button>
-          <Button disabled={!picked.joinable} onClick={() => onAct("join")}>
-            Join
-          </Button>
-          <Button disabled={!one} onClick={() => onAct("beside")}>
-            Split side by side
-          </Button>
-          <Button disabled={!one} onClick={() => onAct("above")}>
-            Split above
-          </Button>
-          <Button onClick={() => onAct("leave")}>Leave out</Button>
-          <Button onClick={() => onAct(picked.locked ? "unlock" : "lock")}>
-            {picked.locked ? "Unlock" : "Lock"}
-          </Button>
-          <label className={styles.pieces}>
-            <InputNumber<number>
-              aria-label="Pieces on each section picked"
-              value={picked.pieces || 1}
-              min={1}
-              max={6}
-              suffix={(picked.pieces || 1) === 1 ? "piece" : "pieces"}
-              onChange={(v) => v !== null && onAct({ pieces: v })}
-            />
-          </label>
-          <Button type="text" onClick={() => onAct("none")}>
-            Pick none
-          </Button>
+    <>
+      <Segmented<Tool>
+        size="large"
+        className={styles.tools ?? ""}
+        aria-label="What a finger on the head does"
+        value={tool}
+        options={(Object.keys(tools) as Tool[]).map((value) => ({ value, label: tools[value] }))}
+        onChange={onTool}
+      />
+      {tool !== "turn" && (
+        <div className={styles.card} role="toolbar" aria-label={tools[tool]}>
+          {picked.count === 0 && <p className={styles.hint}>{hints[tool]}</p>}
+          {tool !== "hairline" && (
+            <label className={styles.both}>
+              <Switch checked={both} onChange={onBoth} />
+              <span>Other side too</span>
+            </label>
+          )}
+          {tool === "leave" && (
+            <label className={styles.brush}>
+              <span>Brush {length(2 * brush, unit)} across</span>
+              <Slider
+                ariaLabelForHandle="Width of the brush"
+                ariaValueTextFormatterForHandle={(v) => length(2 * (v ?? 0), unit)}
+                min={5}
+                max={40}
+                value={brush}
+                tooltip={{ open: false }}
+                onChange={onBrush}
+              />
+            </label>
+          )}
+          {tool === "leave" && (
+            <p className={styles.hint} role="status">
+              {leftOut === 1 ? "1 section is left out." : `${leftOut} sections are left out.`}
+            </p>
+          )}
+          {tool === "sections" && picked.count > 0 && (
+            <>
+              <div className={styles.count}>
+                <strong>{picked.count} picked</strong>
+                <Button type="text" onClick={() => onAct("none")}>
+                  Pick none
+                </Button>
+              </div>
+              <div className={styles.acts}>
+                <Button onClick={() => onAct("row")}>Whole row</Button>
+                <Button onClick={() => onAct("zone")}>Whole zone</Button>
+                <Button disabled={!picked.joinable} onClick={() => onAct("join")}>
+                  Join
+                </Button>
+                <Button onClick={() => onAct("leave")}>Leave out</Button>
+                <Button disabled={!one} onClick={() => onAct("beside")}>
+                  Split beside
+                </Button>
+                <Button disabled={!one} onClick={() => onAct("above")}>
+                  Split above
+                </Button>
+                <Button onClick={() => onAct(picked.locked ? "unlock" : "lock")}>
+                  {picked.locked ? "Unlock" : "Lock"}
+                </Button>
+                <InputNumber<number>
+                  aria-label="Pieces on each section picked"
+                  value={picked.pieces || 1}
+                  min={1}
+                  max={6}
+                  suffix={(picked.pieces || 1) === 1 ? "piece" : "pieces"}
+                  onChange={(v) => v !== null && onAct({ pieces: v })}
+                />
+              </div>
+            </>
+          )}
         </div>
-      ) : (
-        hints[tool] && <p className={styles.hint}>{hints[tool]}</p>
       )}
-    </div>
+    </>
   );
 });

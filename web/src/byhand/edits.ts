@@ -13,22 +13,31 @@ export const point = (d: readonly number[], axes: readonly number[]): Vec => {
   return [u[0] * a, u[1] * b, u[2] * c];
 };
 
-const flip = ([x, y, z]: Direction): Direction => [x ?? 0, -(y ?? 0), z ?? 0];
-
-/** The same change on the other side of the head. */
-export const mirrored = (e: Edit): Edit => ({ ...e, at: flip(e.at), ...(e.with && { with: flip(e.with) }) });
-
-/** Changes, and their like on the other side where that is wished; on the middle there is none. */
-export function onBothSides(edits: readonly Edit[], both: boolean): Edit[] {
-  const middle = (e: Edit) => Math.abs(e.at[1] ?? 0) < 0.01 && (!e.with || Math.abs(e.with[1] ?? 0) < 0.01);
-  return both ? edits.flatMap((e) => (middle(e) ? [e] : [e, mirrored(e)])) : [...edits];
-}
-
 const apart = (a: readonly number[], b: readonly number[]) =>
   Math.hypot(...[0, 1, 2].map((i) => (a[i] ?? 0) - (b[i] ?? 0)));
 
 /** How close, on the unit sphere, two places are one: about 4 mm. */
 export const near = 0.045;
+
+const flip = ([x, y, z]: Direction): Direction => [x ?? 0, -(y ?? 0), z ?? 0];
+
+/** The same change on the other side of the head. */
+export const mirrored = (e: Edit): Edit => ({ ...e, at: flip(e.at), ...(e.with && { with: flip(e.with) }) });
+
+/** Whether a change lies on the middle, where both sides are one. */
+const onMiddle = (e: Edit) => Math.abs(e.at[1] ?? 0) < 0.01 && (!e.with || Math.abs(e.with[1] ?? 0) < 0.01);
+
+/** What was changed on one side alone, as it would be on the other. */
+export const oneSided = (edits: readonly Edit[]): Edit[] =>
+  edits
+    .filter((e) => !onMiddle(e))
+    .map(mirrored)
+    .filter((m) => !edits.some((e) => e.kind === m.kind && apart(e.at, m.at) < near));
+
+/** Changes, and their like on the other side where that is wished; on the middle there is none. */
+export function onBothSides(edits: readonly Edit[], both: boolean): Edit[] {
+  return both ? edits.flatMap((e) => (onMiddle(e) ? [e] : [e, mirrored(e)])) : [...edits];
+}
 
 /** Adds changes; one that says something else of the same place takes the place of what was said. */
 export function withEdits(settings: Settings, added: readonly Edit[]): Settings {

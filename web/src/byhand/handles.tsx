@@ -105,7 +105,7 @@ export function PartHandles(props: Props & { section: Section }) {
   const unitName = usePreferences((p) => p.unit);
   const moving = useMoving(props, "move-part");
   const beside = layout.sections.filter(
-    (s) => s.zone === section.zone && s.row === section.row && Math.abs(s.index - section.index) === 1,
+    (s) => s.zone === section.zone && s.row === section.row && section.neighbours?.includes(s.id),
   );
   return beside.map((other) => {
     const [w, v] = [section.widthMm.mean, other.widthMm.mean];

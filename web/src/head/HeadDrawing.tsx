@@ -187,7 +187,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
       camera,
       (normal, lifted) => {
         const lit = Math.round(Math.max(0, Math.min(1, 0.1 + 0.9 * dot(normal, camera.light))) * 8) / 8;
-        const f = lit * (lifted ? 0.95 : 0.5) + (lifted ? 0.08 : 0);
+        const f = lit * (lifted ? 1 : 0.42) + (lifted ? 0.12 : 0);
         return `rgb(${[0, 1, 2].map((i) => Math.round((dark[i] ?? 0) + f * ((light[i] ?? 0) - (dark[i] ?? 0)))).join(" ")})`;
       },
       small ? 2.2 : 1.5,
@@ -221,7 +221,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
         <rect width="5" height="5" fill={skin.base} />
         <path d="M0 2.5H5" stroke={`rgb(${hair.light.join(" ")})`} strokeWidth="1.3" />
       </pattern>
-      <path d={rest.leftOut} fill={`url(#${gradient}-loose)`} stroke={skin.scalp} strokeWidth={0.8} />
+      <path d={rest.leftOut} fill={`url(#${gradient}-loose)`} />
       <g stroke={skin.scalp} strokeWidth={small ? 2.6 : 1.5}>
         {rest.bands.map((b) => (
           <path key={b.tone} d={b.path} fill={b.tone} />

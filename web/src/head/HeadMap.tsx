@@ -277,7 +277,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     event.target instanceof Element ? event.target.getAttribute("data-section") : null;
 
   return (
-    <section className={styles.map} aria-label="Head map">
+    <section className={styles.map} data-work={work !== undefined} aria-label="Head map">
       {work && (
         <HandBar
           tool={tool}
@@ -288,6 +288,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
           onBrush={hand.setBrush}
           picked={hand.summary}
           onAct={hand.act}
+          leftOut={layout.leftOut.length}
         />
       )}
       <div className={styles.stage} data-tool={tool}>

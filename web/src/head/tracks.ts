@@ -18,11 +18,12 @@ export interface DrawnBase {
   bands: { ring: Vec[]; normal: Vec }[];
   turns: Turn[];
   hooks: Vec[];
-  leftOut: { id: string; ring: Vec[] }[];
+  /** Scalp whose hair stays loose. */
+  leftOut: Vec[][];
 }
 
-const turnStep = 6; // mm from turn to turn
-const widest = 9; // mm a plait is drawn across, at most
+const turnStep = 6.5; // mm from turn to turn
+const widest = 13; // mm a plait is drawn across, at most
 
 const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
 
@@ -31,7 +32,7 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
   const normalAt = (p: Vec): Vec => unit([p[0] / (a * a), p[1] / (b * b), p[2] / (c * c)]);
   const turns: Turn[] = [];
   for (const t of layout.tracks) {
-    const half = Math.min(widest, 0.72 * t.widthMm) / 2;
+    const half = Math.min(widest, 0.8 * t.widthMm) / 2;
     let [walked, lean] = [turnStep, 1];
     t.line.forEach((point, i) => {
       const before = t.line[i - 1];
@@ -66,8 +67,16 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
     ),
     turns,
     hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map(vec)),
-    leftOut: layout.leftOut.map((s) => ({ id: s.id, ring: s.outline.map(vec) })),
+    leftOut: [...layout.leftOut.map((s) => s.outline.map(vec)), ...edges(layout)],
   };
+}
+
+/** The strip of edges left out, in short stretches between the hairline and where sections start. */
+function edges({ hairline, border }: Layout): Vec[][] {
+  return border.map((inner, i) => {
+    const next = (i + 1) % border.length;
+    return [hairline[i] ?? inner, hairline[next] ?? inner, border[next] ?? inner, inner].map(vec);
+  });
 }
 
 /** Paths by the colour they are filled with: a few large ones draw faster than many small ones. */
@@ -106,7 +115,7 @@ export function basePaths(
   }
   let [hooks, leftOut] = ["", ""];
   for (const p of base.hooks) if (camera.facing(p) > 0.06) hooks += paths.disc(camera.flat(p), hookSize);
-  for (const { ring } of base.leftOut) leftOut += paths.closed(camera.clip(ring), camera.flat);
+  for (const ring of base.leftOut) leftOut += paths.closed(camera.clip(ring), camera.flat);
   return { bands: bands.list(), turns: turns.list(), hooks, leftOut };
 }
 

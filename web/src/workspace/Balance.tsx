@@ -11,7 +11,7 @@ export const Balance = memo(function Balance({ balance }: { balance: Layout["bal
     sections === 0 ? "–" : `${sections} · ${area(areaMm2, unit)}`;
   const crosses = balance.some((b) => b.middle.sections > 0);
   return (
-    <table className={styles.table}>
+    <table className={`${styles.table} ${styles.figures}`}>
       <thead>
         <tr>
           <th scope="col">Balance</th>

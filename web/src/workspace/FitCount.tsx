@@ -34,15 +34,15 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
     <section>
       <h2>Fit to a count</h2>
       <p className={styles.lead}>
-        A set of pieces is in hand? Say how many sections; the sizes follow. Left and right mirror each other,
-        so the count is even.
+        A set of pieces is in hand? Say how many sections; the sizes follow. Where left and right mirror each
+        other and nothing crosses the middle, only even counts can be met.
       </p>
       <div className={styles.fit}>
         <InputNumber<number>
           aria-label="Sections wished for"
           value={total ?? sections}
           min={1}
-          step={2}
+          step={1}
           suffix="sections"
           onChange={setTotal}
           onPressEnter={ask}

@@ -84,7 +84,13 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
         zone="front"
         name={backless && !rings ? "Individuals" : alike || backless ? "All over" : "Front"}
         prefix={alike || backless ? "" : "Front "}
-        rings={rings || parting.structure === "perimeter"}
+        from={
+          rings || parting.structure === "perimeter"
+            ? undefined
+            : parting.part.kind === "none"
+              ? "from the middle out"
+              : "from the hairline back"
+        }
         wish={front}
         limits={catalogue.sizes}
         onChange={onFront}
@@ -94,7 +100,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
           zone="back"
           name="Back"
           prefix="Back "
-          rings={false}
+          from="from the middle out"
           wish={back}
           limits={catalogue.sizes}
           onChange={onBack}

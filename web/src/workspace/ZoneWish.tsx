@@ -13,8 +13,8 @@ interface Props {
   name: string;
   /** Stands before the names of the zone's fields, where there are two of each. */
   prefix: string;
-  /** True where rows run all round the head and do not grow along it. */
-  rings: boolean;
+  /** Where rows start, from where widths may grow; none for rows that run all round the head. */
+  from?: string | undefined;
   wish: Wish;
   limits: Catalogue["sizes"];
   onChange: ChangeWish;
@@ -24,7 +24,7 @@ interface Props {
 export type ChangeWish = (control: string | null, update: (wish: Wish) => Wish) => void;
 
 /** How one zone is parted: pattern, section size, and whether sections grow. */
-export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, rings, wish, limits, onChange }: Props) {
+export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish, limits, onChange }: Props) {
   const unit = usePreferences((p) => p.unit);
   const label = (text: string) => (prefix ? prefix + text.toLowerCase() : text);
   const [apart, setApart] = useState(wish.widthMm !== wish.heightMm);
@@ -79,12 +79,10 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, rings, wish
           onChange={(ramp) => onChange("ramp", (w) => ({ ...w, ramp }))}
         />
       </div>
-      {!rings && (
+      {from && (
         <div className={styles.ramp}>
           <span>
-            {wish.along === 1
-              ? "One width along each row"
-              : `Widths grow ${wish.along} times ${zone === "front" ? "from the hairline back" : "from the middle out"}`}
+            {wish.along === 1 ? "One width along each row" : `Widths grow ${wish.along} times ${from}`}
           </span>
           <Slider
             ariaLabelForHandle={`How sections grow along a row, ${name.toLowerCase()}`}
