@@ -26,15 +26,19 @@ const stepOf = (unit: string) => (unit === "in" ? 25.4 / 16 : 1);
 function useMoving(
   { head, edits, both, change }: Props,
   kind: "move-row" | "move-part",
-): { move: (key: string, now: Vec, to: Vec) => void; end: () => void } {
+): {
+  move: (key: string, now: Vec, to: Vec, line?: readonly (readonly number[])[]) => void;
+  end: () => void;
+} {
   const start = useRef<{ key: string; was: Direction }>(undefined);
   return {
-    move: (key, now, to) => {
+    move: (key, now, to, line = [now]) => {
       const axes = head.axesMm;
       if (start.current?.key !== key) {
         // What was moved before goes on from where it first lay.
         const earlier = edits.find(
-          (e) => e.kind === kind && Math.hypot(...minus(point(e.at, axes), now)) < 6,
+          (e) =>
+            e.kind === kind && line.some((p) => Math.hypot(...minus(point(e.at, axes), vec(p))) < onLine),
         );
         start.current = { key, was: earlier?.with ?? direction(now, axes) };
       }
@@ -49,6 +53,9 @@ function useMoving(
     },
   };
 }
+
+/** How near a line a change must lie to be the one that moved it, mm; lines are drawn in steps up to this long. */
+const onLine = 6;
 
 const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
 
@@ -86,12 +93,12 @@ export function RowHandles(props: Props & { picked: readonly Section[] }) {
         placeOf={placeOf}
         onDrag={(to) => {
           const under = camera.under(to);
-          if (under) moving.move(key, at, under);
+          if (under) moving.move(key, at, under, r.line);
         }}
         onEnd={moving.end}
         onStep={(right, up) => {
           const by = stepOf(unitName);
-          moving.move(key, at, stepped(camera, at, right * by, up * by));
+          moving.move(key, at, stepped(camera, at, right * by, up * by), r.line);
           moving.end();
         }}
       />

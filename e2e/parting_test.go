@@ -1,0 +1,213 @@
+package e2e
+
+import (
+	"fmt"
+	"path/filepath"
+	"strconv"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// place is the middle of the first element that a selector finds, in the window.
+func (b tab) place(selector string) (x, y float64) {
+	b.t.Helper()
+	b.waitFor(`document.querySelector(` + strconv.Quote(selector) + `)`)
+	at := value[[]float64](b, `(() => { const r = document.querySelector(`+strconv.Quote(selector)+`).getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()`)
+	return at[0], at[1]
+}
+
+// drag moves the mouse through points with its button down.
+func (b tab) drag(points ...[2]float64) {
+	b.t.Helper()
+	first, last := points[0], points[len(points)-1]
+	b.do(chromedp.MouseEvent(chromedp.MousePressed, first[0], first[1], chromedp.ButtonLeft))
+	for i := 1; i < len(points); i++ {
+		from, to := points[i-1], points[i]
+		const steps = 6
+		for k := 1; k <= steps; k++ {
+			f := float64(k) / steps
+			b.do(chromedp.MouseEvent(chromedp.MouseMoved, from[0]+f*(to[0]-from[0]), from[1]+f*(to[1]-from[1]), chromedp.ButtonLeft))
+		}
+	}
+	b.do(chromedp.MouseEvent(chromedp.MouseReleased, last[0], last[1], chromedp.ButtonLeft))
+}
+
+// pick taps a section of the big head.
+func (b tab) pick(id string) {
+	b.t.Helper()
+	at := `document.querySelector('[data-section="` + id + `"]')`
+	b.waitFor(at)
+	value[bool](b, `(`+at+`.dispatchEvent(new MouseEvent("click", {bubbles: true})), true)`)
+}
+
+// choose takes a structure.
+func (b tab) choose(structure string) {
+	b.t.Helper()
+	value[bool](b, `(document.querySelector("input[name=structure][value='`+structure+`']").click(), true)`)
+}
+
+func (b tab) sections() int {
+	b.t.Helper()
+	n, err := strconv.Atoi(b.tally("sections"))
+	require.NoError(b.t, err)
+	return n
+}
+
+func (b tab) waitForSections(n int) {
+	b.t.Helper()
+	b.waitFor(fmt.Sprintf(`document.querySelector('[data-tally=sections] dd span')?.innerText === "%d"`, n))
+}
+
+const (
+	says  = `document.body.innerText.includes`
+	notes = `[...document.querySelectorAll("h2")].find((h) => h.innerText === "By hand").parentElement.innerText`
+)
+
+// From individuals all over to a horseshoe with merged tracks: the structure, its part
+// line and its base are chosen, and what it saves is seen.
+func TestChoosingAStructure(t *testing.T) {
+	b := open(t, 1280, 800)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	const title = "The lighthouse technician, long thick hair"
+	b.openPlan(address, title, "parting")
+	whole := b.sections()
+	b.waitFor(says + `("What a structure saves against individuals all over")`)
+
+	b.choose("horseshoe")
+	b.waitFor(says + `("Rows on each side")`)
+	b.waitFor(says + `("tails are left to tuck or stitch")`)
+	assert.Less(t, b.sections(), whole/2)
+	b.press(".ant-segmented-item", "Curved")
+	b.press(".ant-segmented-item", "Straight back")
+	value[bool](b, `([...document.querySelectorAll("label")].find((l) => l.innerText.includes("merge into fewer")).querySelector("[role=switch]").click(), true)`)
+	b.waitFor(says + `(" into T")`)
+	b.press(".ant-segmented-item", "Chained")
+	b.waitFor(says + `("3 tails are left")`) // one behind, one on each side
+	tracks := value[int](b, `document.querySelectorAll("[aria-label='Head map'] path").length`)
+	assert.Positive(t, tracks)
+
+	// Levels leave no room for a base: it is said, with what works.
+	b.press(".ant-segmented-item", "Levels")
+	b.waitFor(says + `("levels go with individuals all over")`)
+	b.press(".ant-segmented-item", "Side")
+	b.waitFor(says + `("1 in to her left")`)
+	b.waitFor(`!` + says + `("levels go with individuals all over")`)
+	b.waitFor(isSaved)
+
+	// More tracks than fit are refused with the number that does.
+	b.write("Tracks behind", "40")
+	b.waitFor(`/up to \d+ fit on this head/.test(document.body.innerText)`)
+	b.write("Tracks behind", "9")
+	b.waitFor(`!/up to \d+ fit on this head/.test(document.body.innerText)`)
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.waitFor(says + `("3 tails are left")`)
+
+	b.choose("perimeter")
+	b.waitFor(says + `("Hairline ring")`)
+	b.choose("all")
+	b.press(".ant-segmented-item", "Levels")
+	b.waitFor(says + `("Rings")`)
+	b.press(".ant-segmented-item", "Stagger")
+	b.waitFor(says + `("A quarter off or more")`)
+	b.press("button", "At the mirror: row guide")
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the front centre, along the scalp")`)
+}
+
+// A head is changed by hand: joined, dragged, painted and locked; the changes are kept,
+// hold when the size changes, and are reported when they do not.
+func TestWorkingByHand(t *testing.T) {
+	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	const title = "The lighthouse technician, long thick hair"
+	b.openPlan(address, title, "parting")
+	n := b.sections()
+	b.press(".ant-segmented-item", "Sections")
+
+	// Two sections joined, on both sides.
+	b.pick("BL3.2")
+	b.pick("BL3.3")
+	b.waitFor(says + `("2 picked")`)
+	b.press("button", "Join")
+	b.waitForSections(n - 2)
+	b.waitFor(notes + `.includes("Sections joined")`)
+	b.press("button", "Pick none")
+
+	// The line above the third row dragged up, by mouse and by key.
+	row := `g[aria-label="Back left: line above row 3"]`
+	x, y := b.place(row)
+	b.drag([2]float64{x, y}, [2]float64{x, y - 14})
+	b.waitFor(notes + `.includes("Row line moved")`)
+	b.waitFor(isSaved)
+	_, moved := b.place(row)
+	assert.InDelta(t, y-14, moved, 9, "the line follows the mouse")
+	value[bool](b, `(document.querySelector('`+row+`').focus(), true)`)
+	b.do(chromedp.KeyEvent(kb.ArrowDown))
+	b.waitFor(fmt.Sprintf(`(() => { const r = document.querySelector('%s').getBoundingClientRect(); return r.y + r.height / 2 > %v })()`, row, moved+0.5))
+
+	// Several picked by drawing round them, then locked: they stay.
+	x, y = b.place(`[data-section="BL5.2"]`)
+	b.drag([2]float64{x - 50, y - 45}, [2]float64{x + 50, y - 45}, [2]float64{x + 50, y + 40}, [2]float64{x - 50, y + 40}, [2]float64{x - 50, y - 40})
+	b.waitFor(`/[1-9]\d* picked/.test(document.body.innerText)`)
+	b.press("button", "Lock")
+	b.waitFor(notes + `.includes("Locked")`)
+	b.press("button", "Leave out")
+	b.waitFor(says + `("is locked; unlock it first")`)
+	b.do(chromedp.Click(chromedp.CSS(`[aria-label="Undo"]`)))
+	b.waitFor(`!` + says + `("is locked; unlock it first")`)
+
+	// By key: the section in focus picked, given two pieces, split.
+	pieces := b.tally("pieces")
+	value[bool](b, `(document.querySelector('[data-section="BL2.2"]').focus(), true)`)
+	b.do(chromedp.KeyEvent(kb.Enter))
+	b.waitFor(says + `("1 picked")`)
+	b.do(chromedp.KeyEvent("+"))
+	b.waitFor(`document.querySelector('[data-tally=pieces] dd span').innerText !== "` + pieces + `"`)
+	b.do(chromedp.KeyEvent("s"))
+	b.waitForSections(n)
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.waitForSections(n)
+	b.waitFor(notes + `.includes("Section split")`)
+
+	// A spot painted out, on one side.
+	b.press(".ant-segmented-item", "Leave out")
+	b.waitFor(says + `("Other side too")`)
+	x, y = b.place(`[data-section="BL4.2"]`)
+	b.drag([2]float64{x, y}, [2]float64{x + 12, y}, [2]float64{x + 12, y + 14}, [2]float64{x - 14, y + 14}, [2]float64{x - 14, y - 14}, [2]float64{x + 12, y - 14})
+	b.waitFor(`/[1-9]\d* sections? (is|are) left out/.test(document.body.innerText)`)
+	assert.Less(t, b.sections(), n)
+	b.waitFor(notes + `.includes("Spot left out")`)
+
+	// Larger sections keep the changes; with tracks behind, what no longer fits is told,
+	// with a choice.
+	b.write("Back section size", "1 3/8")
+	b.waitFor(isSaved)
+	assert.Contains(t, value[string](b, notes), "Row line moved")
+	b.choose("ear-to-ear")
+	b.waitFor(notes + `.includes("No section lies here any more")`)
+	value[bool](b, `([...document.querySelectorAll("button")].find((e) => /^Take (it|them) out$/.test(e.innerText)).click(), true)`)
+	b.waitFor(`!/changes? no longer fits?/.test(document.body.innerText)`)
+	b.choose("all")
+	b.press("button", "Take all back")
+	b.waitFor(notes + `.includes("Nothing yet")`)
+
+	// The hairline lifted at the front centre: less scalp under hair.
+	scalp := `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
+	before := value[string](b, scalp)
+	b.press(".ant-segmented-item", "Hairline")
+	value[bool](b, `(document.querySelectorAll("button[class*=still]")[4].click(), true)`)
+	time.Sleep(300 * time.Millisecond) // the head turns to the front
+	x, y = b.place(`g[aria-label="Front centre"]`)
+	b.drag([2]float64{x, y}, [2]float64{x, y - 25})
+	b.waitFor(scalp + ` !== "` + before + `"`)
+	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(isSaved)
+}
