@@ -19,9 +19,20 @@ const (
 	KeepBack  Keep = "back"
 )
 
-// Fitted are settings with the number of sections they make.
+// Count is a wished number of sections.
+type Count struct {
+	Total int  `json:"total" doc:"Sections wished for"`
+	Keep  Keep `json:"keep,omitempty" enum:"front,back" doc:"Zones to leave as they are; left out to change both"`
+	// Alone counts the zones that change by themselves, not the whole head.
+	Alone bool `json:"alone,omitempty" doc:"True when the number is that of the zones that change alone"`
+}
+
+// Fitted are settings with the number of sections they make, on the whole head and in
+// the zones of either wish.
 type Fitted struct {
 	Sections int      `json:"sections"`
+	Front    int      `json:"front"`
+	Back     int      `json:"back"`
 	Settings Settings `json:"parting"`
 }
 
@@ -45,14 +56,19 @@ const (
 //
 // The error, if any, is an [invalid.Errors]: of the settings, with paths under
 // "parting", or of "total" when no size in the accepted range comes near.
-func FitCount(h scalp.Head, s Settings, total int, keep Keep) ([]Fitted, error) {
+func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 	now, err := Lay(h, s)
 	if err != nil {
 		return nil, invalid.From(err).Under("parting").Err()
 	}
-	f := fitting{head: h, settings: s, free: map[string]bool{"front": keep != KeepFront, "back": keep != KeepBack}}
+	f := fitting{head: h, settings: s, free: map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack}}
+	front, back := f.counts(1)
+	total := wish.Total
+	if wish.Alone {
+		total += map[Keep]int{KeepFront: front, KeepBack: back}[wish.Keep]
+	}
 	// Left out and changed by hand, the head holds fewer or more than are laid.
-	byHand := len(now.Sections) - f.count(1)
+	byHand := len(now.Sections) - front - back
 	var met []Fitted
 	for range 4 {
 		found, err := f.near(total - byHand)
@@ -99,17 +115,27 @@ func (f fitting) scaled(scale float64) Settings {
 	return s
 }
 
-// count is the number of sections laid at a scale; none where the zones have no room
-// at it.
-func (f fitting) count(scale float64) int {
-	s := f.scaled(scale)
-	frames, err := newFrames(f.head, s)
+// counts are the numbers of sections laid at a scale by the wish they follow; none
+// where the zones have no room at it.
+func (f fitting) counts(scale float64) (front, back int) {
+	frames, err := newFrames(f.head, f.scaled(scale))
 	if err != nil {
-		return 0
+		return 0, 0
 	}
-	couples := frames.couples()
-	eachPanel(couples, (*panel).layRows)
-	return sectionsOf(couples)
+	for _, c := range frames.couples() {
+		eachPanel([]couple{c}, (*panel).layRows)
+		if n := sectionsOf([]couple{c}); c.any().wishPath == "front" {
+			front += n
+		} else {
+			back += n
+		}
+	}
+	return front, back
+}
+
+func (f fitting) count(scale float64) int {
+	front, back := f.counts(scale)
+	return front + back
 }
 
 // near are the settings that lay exactly total sections, or the two nearest.
@@ -230,7 +256,7 @@ func (f fitting) pairs(options map[string]map[int]option) map[int]Fitted {
 			departures[n] = departure
 			s := f.settings
 			s.Back.Size, s.Front.Size = back.size, front.size
-			out[n] = Fitted{n, s}
+			out[n] = Fitted{n, nf, nb, s}
 		}
 	}
 	return out

@@ -30,7 +30,7 @@ func TestEveryTotalIsMetOrItsNeighboursAreGiven(t *testing.T) {
 		t.Run(preset.Name, func(t *testing.T) {
 			t.Parallel()
 			for total := 20; total <= 300; total++ {
-				found, err := FitCount(h, s, total, KeepNone)
+				found, err := FitCount(h, s, Count{Total: total})
 				require.NoError(t, err, "%s %d", preset.Name, total)
 				want := []int{total}
 				if total%2 == 1 {
@@ -57,7 +57,7 @@ func TestAKeptZoneStaysAsItIs(t *testing.T) {
 	s := both(Brick, square(0.75), square(1))
 	before, err := Lay(h, s)
 	require.NoError(t, err)
-	found, err := FitCount(h, s, len(before.Sections)+20, KeepFront)
+	found, err := FitCount(h, s, Count{Total: len(before.Sections) + 20, Keep: KeepFront})
 	require.NoError(t, err)
 	require.NotEmpty(t, found)
 	for _, f := range found {
@@ -72,16 +72,80 @@ func TestAKeptZoneStaysAsItIs(t *testing.T) {
 	}
 }
 
+// A number for the front alone, or the back alone, leaves the other as it is.
+func TestOneZoneIsFittedByItself(t *testing.T) {
+	h := average(t)
+	s := both(Brick, square(0.75), square(1))
+	now, err := Lay(h, s)
+	require.NoError(t, err)
+	front := 2 * now.Balance[0].Left.Sections
+	for _, total := range []int{30, 44, 60, 80} {
+		found, err := FitCount(h, s, Count{Total: total, Keep: KeepFront, Alone: true})
+		require.NoError(t, err)
+		if len(found) == 1 {
+			assert.Equal(t, total, found[0].Back)
+		} else {
+			require.Len(t, found, 2)
+			assert.True(t, found[0].Back < total && total < found[1].Back, "%d: %d and %d", total, found[0].Back, found[1].Back)
+		}
+		for _, x := range found {
+			assert.Equal(t, front, x.Front)
+			assert.Equal(t, s.Front, x.Settings.Front)
+			l, err := Lay(h, x.Settings)
+			require.NoError(t, err)
+			assert.Len(t, l.Sections, front+x.Back)
+		}
+	}
+}
+
+// Every structure is fitted, with its stops, rings and changes by hand: exactly, or by
+// the numbers on either side.
+func TestEveryStructureIsFitted(t *testing.T) {
+	r := rand.New(rand.NewPCG(8, 1))
+	exact, tried := 0, 0
+	for i := range 48 {
+		h := randomHead(r)
+		s := randomSettings(r, Structures[i%len(Structures)], patterns[i%len(patterns)])
+		now, err := Lay(h, s)
+		if err != nil || s.Structure == PartLine {
+			continue // a part line's number is set, not fitted
+		}
+		if i%3 == 0 {
+			x := now.Sections[r.IntN(len(now.Sections))]
+			s.Edits = []Edit{{Kind: LeaveOut, At: Toward(h, x.Centroid)}}
+		}
+		total := max(8, len(now.Sections)*(80+r.IntN(50))/100)
+		found, err := FitCount(h, s, Count{Total: total})
+		if err != nil {
+			require.Equal(t, "total", invalid.From(err)[0].Path)
+			continue
+		}
+		tried++
+		require.NotEmpty(t, found)
+		for _, x := range found {
+			l, err := Lay(h, x.Settings)
+			require.NoError(t, err)
+			assert.Len(t, l.Sections, x.Sections)
+			if x.Sections == total {
+				exact++
+			} else {
+				assert.InDelta(t, total, x.Sections, 8, "%s", s.Structure)
+			}
+		}
+	}
+	assert.Greater(t, exact, tried/2)
+}
+
 func TestTotalsOutOfReachNameTheRange(t *testing.T) {
 	h := average(t)
 	for _, total := range []int{-4, 0, 3, 5000} {
-		_, err := FitCount(h, both(Brick, square(1), square(1)), total, KeepNone)
+		_, err := FitCount(h, both(Brick, square(1), square(1)), Count{Total: total})
 		bad := invalid.From(err)
 		require.Len(t, bad, 1, total)
 		assert.Equal(t, "total", bad[0].Path)
 		assert.Regexp(t, `Between \d+ and \d+ sections`, bad[0].Message)
 	}
-	_, err := FitCount(h, both("spiral", square(1), square(1)), 100, KeepNone)
+	_, err := FitCount(h, both("spiral", square(1), square(1)), Count{Total: 100})
 	require.NotEmpty(t, invalid.From(err))
 	assert.Equal(t, "parting.front.pattern", invalid.From(err)[0].Path)
 }
@@ -89,7 +153,7 @@ func TestTotalsOutOfReachNameTheRange(t *testing.T) {
 func BenchmarkFitCount(b *testing.B) {
 	h := average(b)
 	for b.Loop() {
-		_, _ = FitCount(h, both(Brick, square(0.75), square(1)), 120, KeepNone)
+		_, _ = FitCount(h, both(Brick, square(0.75), square(1)), Count{Total: 120})
 	}
 }
 
@@ -110,7 +174,7 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1, 1},
 		)
 		total := 24 + r.IntN(260)
-		found, err := FitCount(h, s, total, []Keep{KeepNone, KeepFront, KeepBack}[i%3])
+		found, err := FitCount(h, s, Count{Total: total, Keep: []Keep{KeepNone, KeepFront, KeepBack}[i%3]})
 		if err != nil { // a kept zone may already have more than the wish
 			require.Equal(t, "total", invalid.From(err)[0].Path)
 			continue

@@ -833,6 +833,7 @@ func (s Spread) with(more Spread, n int) Spread {
 // finish sums the layout up when every change is in it, and looks it over.
 func finish(h scalp.Head, s Settings, f frames, couples []couple, l *Layout) {
 	l.sumZones()
+	l.linkPlaits(h)
 	for _, x := range l.LeftOut {
 		l.OutArea += x.Area
 	}
@@ -842,6 +843,10 @@ func finish(h scalp.Head, s Settings, f frames, couples []couple, l *Layout) {
 
 // sumZones counts what every zone and row holds.
 func (l *Layout) sumZones() {
+	type place struct {
+		zone Zone
+		row  int
+	}
 	at := map[Zone]int{}
 	l.Zones, l.Area = l.Zones[:0], 0
 	for _, r := range l.Rows {
@@ -853,7 +858,16 @@ func (l *Layout) sumZones() {
 		}
 		l.Zones[i].Rows++
 	}
-	// Left before right, as the zones are worked.
+	seen := map[place]int{}
+	for _, x := range l.Sections {
+		if x.Seen {
+			seen[place{x.Zone, x.Row}]++
+		}
+	}
+	for i := range l.Rows {
+		r := &l.Rows[i]
+		r.Seen = r.Sections > 0 && 2*seen[place{r.Zone, r.Row}] >= r.Sections
+	}
 	for _, x := range l.Sections {
 		z := &l.Zones[at[x.Zone]]
 		z.add(x)

@@ -77,8 +77,10 @@ type Section struct {
 	Index int  `json:"index"`
 	// Front is true where the pieces of the front hang.
 	Front bool `json:"front"`
-	// Linked is true when its plait is laid into the next one.
-	Linked bool `json:"linked,omitempty"`
+	// Linked is true when its plait is laid into the next one behind it: that of
+	// the section Into, or of none at the end of the chain.
+	Linked bool   `json:"linked,omitempty"`
+	Into   string `json:"into,omitempty"`
 	// Outline is the section's edge on the scalp, counter-clockwise seen from
 	// outside, the first point not repeated.
 	Outline scalp.Line `json:"outline"`
@@ -134,6 +136,9 @@ type Row struct {
 	Line scalp.Line `json:"line"`
 	// End is where a number at the row's end stands.
 	End scalp.Point `json:"end"`
+	// Seen is true where at least half of its sections show: its parts are drawn
+	// neatly, others may be quick.
+	Seen bool `json:"seen"`
 	// Edited is true where sections of the row were merged, split or left out by
 	// hand, so that its parts are not only those of the lines.
 	Edited bool `json:"edited,omitempty"`

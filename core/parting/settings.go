@@ -34,6 +34,22 @@ type Size struct {
 	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
 }
 
+// NamedSize is a section size by name and by number: names alone mislead, "medium" is
+// used for 40 and for 70 sections.
+type NamedSize struct {
+	Name string  `json:"name"`
+	Size float64 `json:"sizeMm" doc:"Width and height, mm"`
+}
+
+// NamedSizes are the sizes seen in practice. Common practice, no source.
+func NamedSizes() []NamedSize {
+	const inch = 25.4
+	return []NamedSize{
+		{"Dense small twists", inch / 2}, {"Small twists", 0.75 * inch}, {"Medium twists", inch},
+		{"Medium locs", 1.25 * inch}, {"Large locs", 1.5 * inch},
+	}
+}
+
 // Wish is how one zone, left and right, is to be parted.
 type Wish struct {
 	Pattern Pattern `json:"pattern" enum:"grid,brick,triangle,free-hand" doc:"How parts of neighbouring rows stand to each other"`

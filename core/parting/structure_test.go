@@ -283,9 +283,18 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	assert.Less(t, zones(peak)[PeakRow], zones(one)[Hairline]/3)
 
 	linked := lay(func(s *Settings) { s.Structure = Linked })
+	// Every chain ends at a tail, none runs in a ring, and most plaits are taken up.
+	into := map[string]string{}
 	for _, x := range linked.Sections {
 		assert.True(t, x.Linked)
+		into[x.ID] = x.Into
 	}
+	for id := range into {
+		for steps, at := 0, id; at != ""; steps, at = steps+1, into[at] {
+			require.Less(t, steps, 60, "%s is laid into itself", id)
+		}
+	}
+	assert.Less(t, linked.Tails(), len(linked.Sections)/4)
 	assert.Empty(t, linked.Tracks)
 
 	design := lay(func(s *Settings) { s.Structure, s.Design.Side = FrontDesign, LeftSide })

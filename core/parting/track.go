@@ -316,8 +316,48 @@ func (l *Layout) chain(first int) {
 	}
 }
 
-// Tails counts the loose ends that are left to tuck or stitch.
+// squarely is how far behind a section the next one must lie to take its
+// plait up, as the cosine of the angle.
+const squarely = 0.35
+
+// linkPlaits finds for every linked plait the one behind it that it is laid into: the
+// neighbour that lies most squarely on the way to the nape.
+func (l *Layout) linkPlaits(h scalp.Head) {
+	nape := h.Landmark(scalp.NapeCentre)
+	at := make(map[string]int, len(l.Sections))
+	for i, x := range l.Sections {
+		at[x.ID] = i
+	}
+	for i := range l.Sections {
+		x := &l.Sections[i]
+		if !x.Linked {
+			continue
+		}
+		u := towards(h, x.Centroid)
+		back := r3.Sub(nape, r3.Scale(r3.Dot(nape, u), u))
+		most := squarely * r3.Norm(back)
+		for _, id := range x.Neighbours {
+			next := l.Sections[at[id]]
+			v := towards(h, next.Centroid)
+			if !next.Linked || r3.Dot(v, nape) <= r3.Dot(u, nape) { // always on towards the nape: no chain closes
+				continue
+			}
+			way := r3.Sub(v, u)
+			if along := r3.Dot(back, scalp.Unit(way)); along > most {
+				most, x.Into = along, id
+			}
+		}
+	}
+}
+
+// Tails counts the loose ends that are left to tuck or stitch, of tracks and of chains
+// of linked plaits.
 func (l Layout) Tails() (n int) {
+	for _, x := range l.Sections {
+		if x.Linked && x.Into == "" {
+			n++
+		}
+	}
 	for _, t := range l.Tracks {
 		if t.Into == "" {
 			n++

@@ -26,6 +26,8 @@ type catalogue struct {
 type sizeLimits struct {
 	Min float64 `json:"minMm"`
 	Max float64 `json:"maxMm"`
+	// Presets are sizes by name and number.
+	Presets []parting.NamedSize `json:"presets"`
 }
 
 type catalogueOutput struct {
@@ -39,7 +41,7 @@ func (s *server) catalogueOperations(api huma.API) {
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
-			Sizes: sizeLimits{parting.MinSize, parting.MaxSize},
+			Sizes: sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 		}
 		for _, id := range attach.IDs {
 			m, _ := attach.Lookup(id)

@@ -99,17 +99,17 @@ func TestFitToACountOverHTTP(t *testing.T) {
 	s := open(t)
 	in := plan.Default()
 	var found []parting.Fitted
-	s.send("POST", "/api/v1/fit", text(t, countWish{Input: in, Total: 121})).json(t, &found)
+	s.send("POST", "/api/v1/fit", text(t, countWish{in, parting.Count{Total: 121}})).json(t, &found)
 	require.Len(t, found, 2)
 	in.Parting = found[1].Settings
 	res, err := plan.Compute(in)
 	require.NoError(t, err)
 	assert.Equal(t, 122, res.Tally.Sections)
 	for body, location := range map[string]string{
-		text(t, countWish{Input: in, Total: 100000}):                                                   "body.total",
-		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"ratio":0.78`, `"ratio":7`, 1):      "body.input.head.ratio",
-		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"total":80`, `"total":"many"`, 1):   "body.total",
-		strings.Replace(text(t, countWish{Input: in, Total: 80}), `"total":80`, `"total":80,"x":1`, 1): "body.x",
+		text(t, countWish{in, parting.Count{Total: 100000}}):                                                   "body.total",
+		strings.Replace(text(t, countWish{in, parting.Count{Total: 80}}), `"ratio":0.78`, `"ratio":7`, 1):      "body.input.head.ratio",
+		strings.Replace(text(t, countWish{in, parting.Count{Total: 80}}), `"total":80`, `"total":"many"`, 1):   "body.total",
+		strings.Replace(text(t, countWish{in, parting.Count{Total: 80}}), `"total":80`, `"total":80,"x":1`, 1): "body.x",
 	} {
 		res := s.send("POST", "/api/v1/fit", body)
 		require.Equal(t, 422, res.StatusCode, string(res.body))

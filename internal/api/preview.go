@@ -22,9 +22,8 @@ type previewOutput struct {
 
 // countWish is a plan whose sections shall be a certain number.
 type countWish struct {
-	Input plan.Input   `json:"input"`
-	Total int          `json:"total" doc:"Sections wished for on the whole head"`
-	Keep  parting.Keep `json:"keep,omitempty" enum:"front,back" doc:"Zones to leave as they are; left out to change both"`
+	Input plan.Input `json:"input"`
+	parting.Count
 }
 
 func (s *server) previewOperations(api huma.API) {
@@ -36,7 +35,7 @@ func (s *server) previewOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(invalid.From(err).Under("input").Err(), "body.")
 		}
-		fitted, err := parting.FitCount(head, in.Body.Input.Parting, in.Body.Total, in.Body.Keep)
+		fitted, err := parting.FitCount(head, in.Body.Input.Parting, in.Body.Count)
 		if err != nil {
 			return nil, problem(err, "body.")
 		}

@@ -494,7 +494,7 @@ func (w *page) alike(right parting.Zone) bool {
 func (w *page) rowGuide() {
 	w.say(21, "B", ink, "Row guide")
 	w.Ln(1)
-	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Rows are counted from below, rings from the hairline inward.")
+	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Rows are counted from below, rings from the hairline inward. Neat: the parts show. Quick: they are covered.")
 	for _, z := range w.plan.Result.Layout.Zones {
 		name := zoneNames[z.Zone]
 		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
@@ -504,7 +504,7 @@ func (w *page) rowGuide() {
 			name = sideless(z.Zone) + ", each side"
 		}
 		w.title(name)
-		rows := [][]string{{"Row", "Line", "Parts at, " + string(w.style.Unit), "Sections"}}
+		rows := [][]string{{"Row", "Line", "Parts", "at, " + string(w.style.Unit), "Sections"}}
 		for _, r := range w.rows(z.Zone) {
 			parts := make([]string, 0, len(r.Lower.Parts)+1)
 			if r.Middle == "part" {
@@ -517,9 +517,13 @@ func (w *page) rowGuide() {
 			if r.Edited {
 				count += " *"
 			}
-			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), strings.Join(parts, "   "), count})
+			care := "quick"
+			if r.Seen {
+				care = "neat"
+			}
+			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), care, strings.Join(parts, "   "), count})
 		}
-		w.table(rows, []float64{0.08, 0.12, 0.68, 0.12})
+		w.table(rows, []float64{0.07, 0.11, 0.09, 0.62, 0.11})
 	}
 	if slices.ContainsFunc(w.plan.Result.Layout.Rows, func(r parting.Row) bool { return r.Edited }) {
 		w.Ln(1)

@@ -150,6 +150,11 @@ func scene(res plan.Result, c camera) []shape {
 			continue
 		}
 		shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
+		if k := slices.IndexFunc(res.Layout.Sections, func(o parting.Section) bool { return s.Into != "" && o.ID == s.Into }); k >= 0 {
+			if next := vec(res.Layout.Sections[k].Centroid); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
+				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3})
+			}
+		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
 			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Hair.PlaitDiameter/2)), fill: rootTone})
 		}
@@ -296,6 +301,13 @@ func (c camera) ears(res plan.Result) []shape {
 		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1})
 	}
 	return shapes
+}
+
+// strip is a straight band of a half width between two places.
+func strip(a, b point, half float64) []point {
+	long := max(1e-6, math.Hypot(b.x-a.x, b.y-a.y))
+	x, y := -(b.y-a.y)/long*half, (b.x-a.x)/long*half
+	return []point{{a.x + x, a.y + y}, {b.x + x, b.y + y}, {b.x - x, b.y - y}, {a.x - x, a.y - y}}
 }
 
 // disc is a circle as a polygon.

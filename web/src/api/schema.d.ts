@@ -629,6 +629,8 @@ export interface components {
             on: string;
         };
         CountWish: {
+            /** @description True when the number is that of the zones that change alone */
+            alone?: boolean;
             input: components["schemas"]["Input"];
             /**
              * @description Zones to leave as they are; left out to change both
@@ -637,7 +639,7 @@ export interface components {
             keep?: "front" | "back";
             /**
              * Format: int64
-             * @description Sections wished for on the whole head
+             * @description Sections wished for
              */
             total: number;
         };
@@ -747,6 +749,10 @@ export interface components {
             tapes?: components["schemas"]["Tapes"];
         };
         Fitted: {
+            /** Format: int64 */
+            back: number;
+            /** Format: int64 */
+            front: number;
             parting: components["schemas"]["Settings"];
             /** Format: int64 */
             sections: number;
@@ -911,6 +917,14 @@ export interface components {
              * @description Towards the top of the head, mm; negative is down
              */
             upMm: number;
+        };
+        NamedSize: {
+            name: string;
+            /**
+             * Format: double
+             * @description Width and height, mm
+             */
+            sizeMm: number;
         };
         NetArea: {
             /** Format: double */
@@ -1166,6 +1180,7 @@ export interface components {
             row: number;
             /** Format: int64 */
             sections: number;
+            seen: boolean;
             size: components["schemas"]["Size"];
             upper: components["schemas"]["RowLine"];
             zone: string;
@@ -1196,6 +1211,7 @@ export interface components {
             id: string;
             /** Format: int64 */
             index: number;
+            into?: string;
             linked?: boolean;
             locked?: boolean;
             neighbours: string[];
@@ -1273,6 +1289,7 @@ export interface components {
             maxMm: number;
             /** Format: double */
             minMm: number;
+            presets: components["schemas"]["NamedSize"][];
         };
         Spares: {
             /**

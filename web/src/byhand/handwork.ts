@@ -50,7 +50,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     });
   }, []);
 
-  const change_ = useCallback(
+  const changeParting = useCallback(
     (update: (s: Settings) => Settings, control: string | null = null) =>
       change(control, (i) => ({ ...i, parting: update(i.parting) })),
     [change],
@@ -60,7 +60,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
   const act = useCallback(
     (what: Act) => {
       const add = (edits: Edit[], control?: string) =>
-        change_((s) => withEdits(s, onBothSides(edits, both)), control);
+        changeParting((s) => withEdits(s, onBothSides(edits, both)), control);
       const one = picked[0];
       if (typeof what === "object") {
         const edits = picked.map((s): Edit => ({ kind: "pieces", at: centre(s, axes), pieces: what.pieces }));
@@ -71,7 +71,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
         setIds(layout.sections.filter((s) => picked.some((p) => like(s, p))).map((s) => s.id));
       const takeBack = (kind: Edit["kind"]) => {
         const twins = both ? picked.map(twin) : [];
-        change_((s) => withoutEditsIn(s, kind, [...picked, ...twins], axes));
+        changeParting((s) => withoutEditsIn(s, kind, [...picked, ...twins], axes));
       };
       switch (what) {
         case "join":
@@ -106,7 +106,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
           pickNone();
       }
     },
-    [picked, both, axes, layout, change_, pickNone],
+    [picked, both, axes, layout, changeParting, pickNone],
   );
 
   /** Keys of the sections tool; tells whether it took one. */
@@ -134,7 +134,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     if (!begin && last && Math.hypot(at[0] - last[0], at[1] - last[1], at[2] - last[2]) < 0.8 * brush) return;
     painted.current = at;
     const where = direction(at, axes);
-    change_(
+    changeParting(
       (s) => {
         const spots = [{ at: where, radiusMm: brush }];
         const [x, y, z] = vec(where);
@@ -144,6 +144,12 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
       begin ? null : "byhand.paint",
     );
   };
+
+  /** Leaves one section out: what the brush does, by key. */
+  const leave = (s: Section) =>
+    changeParting((settings) =>
+      withEdits(settings, onBothSides([{ kind: "leave-out", at: centre(s, axes) }], both)),
+    );
 
   const lasso = {
     points,
@@ -191,6 +197,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     setBrush,
     act,
     key,
+    leave,
     paint,
     lasso,
     summary,

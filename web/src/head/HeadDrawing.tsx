@@ -21,6 +21,8 @@ export interface DrawnSection {
   ring: Vec[];
   root: Vec;
   normal: Vec;
+  /** Where its plait is laid into the next one, of linked plaits. */
+  into: Vec | undefined;
   /** How far the ring strays from the root, as the camera measures facing. */
   reach: number;
   /** The strands; worked out when they are first drawn. */
@@ -31,7 +33,9 @@ const strandEvery = 4; // mm of part line
 
 export function drawnSections(layout: Layout, axes: readonly number[]): DrawnSection[] {
   const [a, b, c] = vec(axes);
+  const roots = new Map(layout.sections.map((s) => [s.id, s.centroid]));
   return layout.sections.map((s) => {
+    const next = s.into === undefined ? undefined : roots.get(s.into);
     const ring = s.outline.map(vec);
     const root = vec(s.centroid);
     const normal = vec(s.normal);
@@ -44,6 +48,7 @@ export function drawnSections(layout: Layout, axes: readonly number[]): DrawnSec
       ring,
       root,
       normal,
+      into: next && vec(next),
       reach,
       strands: () => (strands ??= strandsOf(ring, root, normal)),
     };
@@ -142,7 +147,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
       return `rgb(${[0, 1, 2].map((i) => Math.round((dark[i] ?? 0) + f * ((light[i] ?? 0) - (dark[i] ?? 0)) * 0.72)).join(" ")})`;
     };
     const boxes: { id: string; path: string; fill: string }[] = [];
-    let [strands, roots, glints] = ["", "", ""];
+    let [strands, roots, glints, links] = ["", "", "", ""];
     const marks: { id: string; at: Flat; of: Class; size: number }[] = [];
     for (const s of sections) {
       const facing = camera.facing(s.root);
@@ -162,6 +167,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
         if (facing > 0.25) marks.push({ id: s.id, at: root, of, size: Math.min(9, 46 * s.reach) });
         continue;
       }
+      if (s.into && camera.facing(s.into) > 0.08) links += paths.open([root, camera.flat(s.into)], (p) => p);
       const r = plait / 2;
       roots += paths.disc(root, small ? Math.max(1.8, r) : r);
       if (small) continue;
@@ -177,7 +183,15 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
         .clipLine(points.map(vec))
         .map((stretch) => paths.open(stretch, camera.flat))
         .join("");
-    return { boxes, marks, strands, roots, glints, parts: line(layout.partLine) + line(layout.earToEar) };
+    return {
+      boxes,
+      marks,
+      strands,
+      roots,
+      glints,
+      links,
+      parts: line(layout.partLine) + line(layout.earToEar),
+    };
   }, [sections, layout, camera, hair, plait, small, turning, classes]);
 
   const rest = useMemo(() => {
@@ -258,6 +272,14 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
           stroke={`rgb(${hair.light.join(" ")})`}
           strokeWidth={0.6}
           strokeOpacity={0.66}
+        />
+        <path d={shapes.links} fill="none" stroke={`rgb(${hair.dark.join(" ")})`} strokeWidth={plait * 0.8} />
+        <path
+          d={shapes.links}
+          fill="none"
+          stroke={`rgb(${hair.light.join(" ")})`}
+          strokeWidth={plait * 0.42}
+          strokeDasharray="2.4 1.6"
         />
         <path
           d={shapes.roots}

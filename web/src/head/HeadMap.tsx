@@ -233,7 +233,8 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     if (!here) return;
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      hand.pick(id, tool === "sections");
+      if (tool === "leave") hand.leave(here);
+      else hand.pick(id, tool === "sections");
       return;
     }
     if (event.key === "Escape") {

@@ -8,7 +8,13 @@ import styles from "./steps.module.css";
 export const Balance = memo(function Balance({ balance }: { balance: Layout["balance"] }) {
   const unit = usePreferences((p) => p.unit);
   const half = ({ sections, areaMm2 }: { sections: number; areaMm2: number }) =>
-    sections === 0 ? "–" : `${sections} · ${area(areaMm2, unit)}`;
+    sections === 0 ? (
+      "–"
+    ) : (
+      <>
+        {sections} <small>{area(areaMm2, unit)}</small>
+      </>
+    );
   const crosses = balance.some((b) => b.middle.sections > 0);
   return (
     <table className={`${styles.table} ${styles.figures}`}>

@@ -1,4 +1,4 @@
-import { Alert, Button, InputNumber, Segmented } from "antd";
+import { Alert, Button, InputNumber, Select } from "antd";
 import { memo, useState } from "react";
 import { Refusal, server } from "../api/client";
 import { useChange } from "../api/queries";
@@ -6,7 +6,16 @@ import type { Fitted, PlanInput } from "../api/types";
 import type { Change } from "./draft";
 import styles from "./steps.module.css";
 
-type Keep = "both" | "front" | "back";
+/** What the number is of, and with it which sizes may change. */
+type Of = "both" | "front" | "back" | "frontAlone" | "backAlone";
+
+const wishes: Record<Of, { label: string; keep?: "front" | "back"; alone?: boolean }> = {
+  both: { label: "The whole head; front and back may change" },
+  back: { label: "The whole head; the front stays", keep: "front" },
+  front: { label: "The whole head; the back stays", keep: "back" },
+  frontAlone: { label: "The front alone; the back stays", keep: "back", alone: true },
+  backAlone: { label: "The back alone; the front stays", keep: "front", alone: true },
+};
 
 interface Props {
   input: PlanInput;
@@ -17,7 +26,7 @@ interface Props {
 /** Parts fitted to a number of sections: the pieces are in hand already. */
 export const FitCount = memo(function FitCount({ input, sections, change }: Props) {
   const [total, setTotal] = useState<number | null>(null);
-  const [keep, setKeep] = useState<Keep>("both");
+  const [of, setOf] = useState<Of>("both");
   const fit = useChange(server.fitCount);
   const take = (f: Fitted) => {
     change(null, (i) => ({ ...i, parting: f.parting }));
@@ -26,7 +35,12 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
   };
   const ask = () =>
     fit.mutate(
-      { input, total: total ?? sections, ...(keep !== "both" && { keep }) },
+      {
+        input,
+        total: total ?? sections,
+        ...(wishes[of].keep && { keep: wishes[of].keep }),
+        ...(wishes[of].alone && { alone: true }),
+      },
       { onSuccess: (found) => found.length === 1 && found[0] && take(found[0]) },
     );
   const refusal = fit.error instanceof Refusal ? (fit.error.fields.total ?? fit.error.message) : undefined;
@@ -51,16 +65,11 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
           Fit the sizes
         </Button>
       </div>
-      <Segmented<Keep>
-        block
-        aria-label="Which sizes may change"
-        value={keep}
-        options={[
-          { value: "both", label: "Change both" },
-          { value: "front", label: "Keep front" },
-          { value: "back", label: "Keep back" },
-        ]}
-        onChange={setKeep}
+      <Select<Of>
+        aria-label="What the number is of"
+        value={of}
+        options={(Object.keys(wishes) as Of[]).map((value) => ({ value, label: wishes[value].label }))}
+        onChange={setOf}
       />
       {fit.error && <Alert type="error" showIcon title={refusal ?? "Kladotex can not be reached."} />}
       {fit.data && fit.data.length > 1 && (
@@ -68,7 +77,7 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
           <p>No layout has exactly {total ?? sections}. The nearest two:</p>
           {fit.data.map((f) => (
             <Button key={f.sections} onClick={() => take(f)}>
-              Use {f.sections} sections
+              Use {!wishes[of].alone ? f.sections : wishes[of].keep === "back" ? f.front : f.back} sections
             </Button>
           ))}
         </div>

@@ -65,7 +65,8 @@ export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => v
           Row {row.row} of {rows.length}
           <small>
             {row.sections} {row.sections === 1 ? "section" : "sections"}, {length(row.size.widthMm, unit)} ×{" "}
-            {length(row.size.heightMm, unit)} wished
+            {length(row.size.heightMm, unit)} wished ·{" "}
+            {row.seen ? "parts show: neat" : "covered: may be quick"}
           </small>
         </h3>
         <Button

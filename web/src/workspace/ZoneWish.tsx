@@ -32,6 +32,22 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish,
     <section>
       <h2>{name}</h2>
       <PatternChoice name={name} pattern={wish.pattern} onChange={onChange} />
+      <div className={styles.presets} role="group" aria-label={`Sizes by name, ${name.toLowerCase()}`}>
+        {limits.presets.map((p) => (
+          <button
+            key={p.name}
+            type="button"
+            aria-pressed={!apart && Math.abs(wish.widthMm - p.sizeMm) < 0.01}
+            onClick={() => {
+              setApart(false);
+              onChange(null, (w) => ({ ...w, widthMm: p.sizeMm, heightMm: p.sizeMm }));
+            }}
+          >
+            <strong>{length(p.sizeMm, unit)}</strong>
+            {p.name}
+          </button>
+        ))}
+      </div>
       <SizeSlider
         label={label(apart ? "Section width" : "Section size")}
         path={`parting.${zone}.widthMm`}
