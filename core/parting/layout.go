@@ -650,13 +650,16 @@ func (p *panel) neighbours(r, k int, ids [][]string) []string {
 		if other < 0 || other >= len(p.courses) {
 			return
 		}
-		for l := range p.courses[other].boxes() {
-			b := p.courses[other].box(l)
-			shared := overlap(own.lowFrom, own.lowTo, b.highFrom, b.highTo)
-			if other > r {
-				shared = overlap(own.highFrom, own.highTo, b.lowFrom, b.lowTo)
-			}
-			if shared > 1e-6 {
+		from, to, line := own.lowFrom, own.lowTo, p.courses[other].top()
+		if other > r {
+			from, to, line = own.highFrom, own.highTo, p.courses[other].joints
+		}
+		const touching = 1e-6
+		l, _ := slices.BinarySearch(line, from+touching)
+		for ; l <= len(line); l++ {
+			if low, high := gap(line, l); low >= to-touching {
+				break
+			} else if overlap(from, to, low, high) > touching {
 				out = append(out, ids[other][l])
 			}
 		}
@@ -720,8 +723,8 @@ func (d drawing) meet(p *panel, side Side, ids [][]string) {
 // link makes neighbours of the sections that touch one border at the same place.
 func (l *Layout) link(contacts map[string][]contact) {
 	at := make(map[string]int, len(l.Sections))
-	for i, s := range l.Sections {
-		at[s.ID] = i
+	for i := range l.Sections {
+		at[l.Sections[i].ID] = i
 	}
 	add := func(id, other string) {
 		s := &l.Sections[at[id]]
@@ -755,8 +758,11 @@ func (l *Layout) link(contacts map[string][]contact) {
 
 // mirror puts a section laid in a mirror on the right side.
 func (s *Section) mirror() {
-	s.Outline = mirroredLine(s.Outline)
-	slices.Reverse(s.Outline)
+	line := make(scalp.Line, len(s.Outline))
+	for i, p := range s.Outline { // counter-clockwise again
+		line[len(line)-1-i] = scalp.Point{p[0], -p[1], p[2]}
+	}
+	s.Outline = line
 	s.Centroid[1] = -s.Centroid[1]
 	s.Normal[1] = -s.Normal[1]
 	s.along = scalp.Mirror(s.along)
@@ -811,7 +817,7 @@ func spreadOf(values ...float64) Spread {
 }
 
 // add counts a section in.
-func (z *ZoneSum) add(s Section) {
+func (z *ZoneSum) add(s *Section) {
 	z.Width = z.Width.with(s.Width, z.Sections)
 	z.Height = z.Height.with(s.Height, z.Sections)
 	z.Sections++
@@ -859,8 +865,8 @@ func (l *Layout) sumZones() {
 		l.Zones[i].Rows++
 	}
 	seen := map[place]int{}
-	for _, x := range l.Sections {
-		if x.Seen {
+	for i := range l.Sections {
+		if x := &l.Sections[i]; x.Seen {
 			seen[place{x.Zone, x.Row}]++
 		}
 	}
@@ -868,9 +874,9 @@ func (l *Layout) sumZones() {
 		r := &l.Rows[i]
 		r.Seen = r.Sections > 0 && 2*seen[place{r.Zone, r.Row}] >= r.Sections
 	}
-	for _, x := range l.Sections {
-		z := &l.Zones[at[x.Zone]]
-		z.add(x)
+	for i := range l.Sections {
+		x := &l.Sections[i]
+		l.Zones[at[x.Zone]].add(x)
 		l.Area += x.Area
 	}
 }
@@ -878,8 +884,8 @@ func (l *Layout) sumZones() {
 // balance compares left and right, in front and behind.
 func (l *Layout) balance() {
 	l.Balance = []Balance{{Place: "front"}, {Place: "back"}}
-	for _, x := range l.Sections {
-		b := &l.Balance[1]
+	for i := range l.Sections {
+		x, b := &l.Sections[i], &l.Balance[1]
 		if x.Front {
 			b = &l.Balance[0]
 		}

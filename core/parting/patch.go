@@ -63,13 +63,11 @@ func (c curve) at(f float64) r3.Vec {
 // between appends to out the curve's own points strictly between the shares
 // from and to, in that direction.
 func (c curve) between(out []r3.Vec, from, to float64) []r3.Vec {
-	const eps = 1e-9
-	low, high := min(from, to)+eps, max(from, to)-eps
+	eps := 1e-9 * c.length()
+	low, high := min(from, to)*c.length()+eps, max(from, to)*c.length()-eps
 	start := len(out)
-	for i, r := range c.run {
-		if f := r / c.length(); f > low && f < high {
-			out = append(out, c.points[i])
-		}
+	for i := sort.SearchFloat64s(c.run, low); i < len(c.run) && c.run[i] < high; i++ {
+		out = append(out, c.points[i])
 	}
 	if from > to {
 		slices.Reverse(out[start:])

@@ -78,7 +78,8 @@ func (p *panel) jointOffsets() [][]float64 {
 // the loose ones, mm²; of the linked ones where there are no others.
 func (l Layout) Plaits() (loose, linked int, area float64) {
 	areas := [2]float64{}
-	for _, x := range l.Sections {
+	for i := range l.Sections {
+		x := &l.Sections[i]
 		if x.Linked {
 			linked++
 			areas[1] += x.Area
@@ -205,8 +206,9 @@ const (
 // warnings looks the layout over.
 func warnings(s Settings, f frames, couples []couple, l Layout) []Warning {
 	var slivers, oversize, weak, bare, lone, fat, thin []string
-	have := map[string]bool{}
-	for _, x := range l.Sections {
+	have := make(map[string]bool, len(l.Sections))
+	for i := range l.Sections {
+		x := &l.Sections[i]
 		have[x.ID] = true
 		if x.Stagger < quarter-1e-9 && weakPattern(couples, x.Zone) {
 			weak = append(weak, x.ID)

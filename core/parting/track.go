@@ -130,7 +130,10 @@ func (b *bed) lay(h scalp.Head, side Side) []strand {
 	for i := range out {
 		lower, upper := b.patch.line(ts[i]), b.patch.line(ts[i+1])
 		ring := append(slices.Clone(lower.points), b.patch.end.between(nil, ts[i], ts[i+1])...)
-		ring = append(append(ring, upper.reversed().points...), b.patch.start.between(nil, ts[i+1], ts[i])...)
+		ring = append(ring, upper.reversed().points...)
+		if !b.central || b.columns { // else its start is the seam to the other half
+			ring = append(ring, b.patch.start.between(nil, ts[i+1], ts[i])...)
+		}
 		if !b.ccw {
 			slices.Reverse(ring)
 		}
@@ -180,7 +183,7 @@ func (b *bed) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
 		left[i].path = left[i].path.reversed().then(h, right[i].path)
-		left[i].outlines = oneOutline(h, left[i].outlines[0], right[i].outlines[0])
+		left[i].outlines = append(left[i].outlines, right[i].outlines...)
 		left[i].area += right[i].area
 	}
 	return left
@@ -323,6 +326,9 @@ const squarely = 0.35
 // linkPlaits finds for every linked plait the one behind it that it is laid into: the
 // neighbour that lies most squarely on the way to the nape.
 func (l *Layout) linkPlaits(h scalp.Head) {
+	if _, linked, _ := l.Plaits(); linked == 0 {
+		return
+	}
 	nape := h.Landmark(scalp.NapeCentre)
 	at := make(map[string]int, len(l.Sections))
 	for i, x := range l.Sections {
@@ -353,8 +359,8 @@ func (l *Layout) linkPlaits(h scalp.Head) {
 // Tails counts the loose ends that are left to tuck or stitch, of tracks and of chains
 // of linked plaits.
 func (l Layout) Tails() (n int) {
-	for _, x := range l.Sections {
-		if x.Linked && x.Into == "" {
+	for i := range l.Sections {
+		if x := &l.Sections[i]; x.Linked && x.Into == "" {
 			n++
 		}
 	}

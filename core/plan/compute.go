@@ -101,7 +101,8 @@ func Compute(in Input) (Result, error) {
 	})
 	need := HairNeed{PlaitLength: plaitLength, PlaitDiameter: plaitDiameter}
 	onPlaits := 0
-	for _, x := range layout.Sections {
+	for i := range layout.Sections {
+		x := &layout.Sections[i]
 		n := x.Pieces
 		switch {
 		case n > 0: // set by hand

@@ -166,11 +166,17 @@ func (w *page) draw(shapes []shape, at point, scale float64) {
 			points[i] = fpdf.PointType{X: at.x + p.x*scale, Y: at.y + p.y*scale}
 		}
 		w.SetFillColor(s.fill[0], s.fill[1], s.fill[2])
-		if s.width > 0 {
-			w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
-			w.SetLineWidth(s.width * scale)
+		w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
+		w.SetLineWidth(s.width * scale)
+		switch {
+		case s.seam:
+			w.Polygon(points, "F")
+			for i := 1; i < len(points); i++ {
+				w.Line(points[i-1].X, points[i-1].Y, points[i].X, points[i].Y)
+			}
+		case s.width > 0:
 			w.Polygon(points, "FD")
-		} else {
+		default:
 			w.Polygon(points, "F")
 		}
 	}

@@ -36,7 +36,10 @@ func svg(shapes []shape, box string) []byte {
 			}
 			fmt.Fprintf(&b, "%c%.1f %.1f", letter, p.x, p.y)
 		}
-		b.WriteString(`Z"/>`)
+		if !s.seam {
+			b.WriteByte('Z')
+		}
+		b.WriteString(`"/>`)
 	}
 	b.WriteString(`</svg>`)
 	return []byte(b.String())

@@ -27,6 +27,8 @@ type shape struct {
 	// edge is drawn round it in the given width, mm; 0 draws none.
 	edge  tone
 	width float64
+	// seam leaves the line from the last point to the first undrawn.
+	seam bool
 }
 
 // Tones of a drawn head: those a new plan is drawn with.
@@ -127,13 +129,13 @@ func scene(res plan.Result, c camera) []shape {
 	}
 	for _, s := range res.Layout.LeftOut { // own hair, left as it is
 		if ring := c.clip(s.Outline); len(ring) > 2 {
-			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
+			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6, false})
 		}
 	}
 	for _, t := range res.Layout.Tracks {
 		for _, outline := range t.Outlines {
 			if ring := c.clip(outline); len(ring) > 2 {
-				shapes = append(shapes, shape{c.flatAll(ring), hair(c.normal(vec(outline[len(outline)/3]))), scalpTone, 1.8})
+				shapes = append(shapes, shape{c.flatAll(ring), hair(c.normal(vec(outline[len(outline)/3]))), scalpTone, 1.8, true})
 			}
 		}
 	}
@@ -149,10 +151,10 @@ func scene(res plan.Result, c camera) []shape {
 		if len(ring) < 3 {
 			continue
 		}
-		shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
+		shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2, false})
 		if k := slices.IndexFunc(res.Layout.Sections, func(o parting.Section) bool { return s.Into != "" && o.ID == s.Into }); k >= 0 {
 			if next := vec(res.Layout.Sections[k].Centroid); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
-				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3})
+				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3, false})
 			}
 		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
@@ -201,7 +203,7 @@ func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
 		for k := range fill {
 			fill[k] = min(255, fill[k]+16)
 		}
-		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5})
+		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5, false})
 	}
 	return shapes
 }
@@ -275,7 +277,7 @@ func (c camera) bust() []shape {
 	})
 	var shapes []shape
 	for _, b := range bodies {
-		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4})
+		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4, false})
 	}
 	return shapes
 }
@@ -298,7 +300,7 @@ func (c camera) ears(res plan.Result) []shape {
 				r3.Add(middle, r3.Vec{X: x, Y: side * (13 - x) * 0.45, Z: z}),
 				r3.Add(middle, r3.Vec{X: x * 0.85, Y: side*(13-x)*0.45 - 6*side, Z: z * 0.9}))
 		}
-		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1})
+		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1, false})
 	}
 	return shapes
 }

@@ -104,7 +104,7 @@ export function basePaths(
 ): BasePaths {
   const [bands, turns] = [new ByTone(), new ByTone()];
   for (const { ring, normal } of base.bands)
-    bands.add(tone(normal, false), paths.closed(camera.clip(ring), camera.flat));
+    bands.add(tone(normal, false), paths.open(camera.clip(ring), camera.flat)); // no line on a seam
   for (const t of base.turns) {
     if (camera.facing(t.at) < 0.06) continue;
     const { flat } = camera;

@@ -104,6 +104,9 @@ const titles: Record<string, string> = {
   oversize: "Large sections",
   "weak-stagger": "Parts nearly in line",
   "channel-behind-crown": "Channels behind the crown",
+  asymmetry: "Left and right differ",
+  "fat-track": "Fat tracks",
+  "thin-track": "Thin tracks",
   method: "About the method",
 };
 
