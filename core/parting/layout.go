@@ -368,10 +368,11 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 			ids[r][k] = sectionID(zone, r+1, k+1)
 		}
 	}
-	rows := d.half(p, zone, side, ids, like)
+	from := len(d.out.Sections)
+	d.out.Sections = d.out.Sections[:from+p.boxes()] // there is room for all
+	rows := d.half(p, zone, side, ids, like, d.out.Sections[from:])
 	for r, row := range rows {
 		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
-		d.out.Sections = append(d.out.Sections, row...)
 	}
 	d.rest(p, zone, side)
 	return rows
@@ -381,12 +382,12 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 func (d drawing) central(c couple) {
 	zone := on(c.left.key, true, LeftSide)
 	left, right := centralIDs(c.left, zone)
-	ours := d.half(c.left, zone, LeftSide, left, nil)
+	ours := d.half(c.left, zone, LeftSide, left, nil, make([]Section, c.left.boxes()))
 	var like [][]Section
 	if c.right == c.left {
 		like = ours
 	}
-	theirs := d.half(c.right, zone, RightSide, right, like)
+	theirs := d.half(c.right, zone, RightSide, right, like, make([]Section, c.right.boxes()))
 	for r := range ours {
 		from := len(d.out.Sections)
 		for k := range ours[r] {
@@ -515,14 +516,15 @@ func sectionID(zone Zone, row, index int) string {
 
 // half draws a panel row by row on a side, its sections named by ids, and notes
 // where they meet other zones. like is the same panel drawn on the other side, if
-// it was.
-func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]Section) [][]Section {
+// it was; all has room for the sections.
+func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]Section, all []Section) [][]Section {
 	h, f := d.h, d.f.left
 	d.meet(p, side, ids)
 	if like != nil {
 		rows := make([][]Section, len(like))
 		for r := range like {
-			rows[r] = slices.Clone(like[r])
+			rows[r], all = all[:len(like[r])], all[len(like[r]):]
+			copy(rows[r], like[r])
 			for k := range rows[r] {
 				s := &rows[r][k]
 				s.ID, s.Zone, s.Index = ids[r][k], zone, index(ids[r][k])
@@ -540,7 +542,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]S
 	ring := make([]r3.Vec, 0, 64)
 	for r, c := range p.courses {
 		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
-		rows[r] = make([]Section, c.boxes())
+		rows[r], all = all[:c.boxes()], all[c.boxes():]
 		for k := range rows[r] {
 			b := c.box(k)
 			ring = p.ringOf(ring[:0], r, b)
