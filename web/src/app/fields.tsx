@@ -1,4 +1,4 @@
-import { Input, InputNumber, Slider } from "antd";
+import { Input, InputNumber, Slider, Switch } from "antd";
 import { createContext, useContext, useId, useState, type ReactNode } from "react";
 import { usePreferences } from "./preferences";
 import { readNumber, toMm, toUnit, writeInches, writeLength } from "./units";
@@ -44,6 +44,31 @@ export function RefusedHere({ path }: { path: string }) {
       {error}
     </p>
   ) : null;
+}
+
+interface ToggleProps {
+  label: string;
+  note?: ReactNode;
+  /** The field's path, under which a refusal names it. */
+  path?: string;
+  checked: boolean;
+  onChange: (on: boolean) => void;
+}
+
+/** Something that is so or not, with a word on what it does. */
+export function Toggle({ label, note, path, checked, onChange }: ToggleProps) {
+  return (
+    <div>
+      <label className={styles.toggle}>
+        <Switch checked={checked} onChange={onChange} />
+        <span>
+          {label}
+          {note && <small>{note}</small>}
+        </span>
+      </label>
+      {path && <RefusedHere path={path} />}
+    </div>
+  );
 }
 
 interface LengthProps extends FieldProps {

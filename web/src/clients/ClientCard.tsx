@@ -1,5 +1,5 @@
 import { DeleteOutlined, DownloadOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
-import { Alert, App, Button, Input, Segmented, Select, Skeleton, Switch } from "antd";
+import { Alert, App, Button, Input, Segmented, Select, Skeleton } from "antd";
 import { useCallback, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
@@ -16,7 +16,7 @@ import {
 import type { Catalogue, ClientDocument, ClientDraft, Facts } from "../api/types";
 import { shelfName, useAutosave, useSaveState, type Keeper, type Stored } from "../app/autosave";
 import { download } from "../app/download";
-import { FieldErrors, LengthField } from "../app/fields";
+import { FieldErrors, LengthField, Toggle } from "../app/fields";
 import { Header } from "../app/Header";
 import { usePreferences } from "../app/preferences";
 import { SaveNote } from "../app/SaveNote";
@@ -323,10 +323,11 @@ function HairFacts({ facts, set }: FactsProps) {
           onChange={(value) => put(null, { edges: value })}
         />
       </label>
-      <label className={steps.toggle}>
-        <Switch checked={hair.tenderScalp} onChange={(tenderScalp) => put(null, { tenderScalp })} />
-        <span>Tender scalp</span>
-      </label>
+      <Toggle
+        label="Tender scalp"
+        checked={hair.tenderScalp}
+        onChange={(tenderScalp) => put(null, { tenderScalp })}
+      />
     </section>
   );
 }
@@ -402,15 +403,12 @@ function PersonFacts({ facts, set }: FactsProps) {
           onChange={(event) => set("notes", { notes: event.target.value })}
         />
       </label>
-      <label className={steps.toggle}>
-        <Switch
-          checked={consent.given}
-          onChange={(given) => agree(null, { given, on: given ? localDay() : "" })}
-        />
-        <span>
-          Consent given <small>to the work and to keeping these notes; rules differ by place</small>
-        </span>
-      </label>
+      <Toggle
+        label="Consent given"
+        note="to the work and to keeping these notes; rules differ by place"
+        checked={consent.given}
+        onChange={(given) => agree(null, { given, on: given ? localDay() : "" })}
+      />
       {consent.given && (
         <>
           <label className={steps.stack}>

@@ -13,7 +13,7 @@ import {
   type RefObject,
   type SyntheticEvent,
 } from "react";
-import type { HeadShape, Layout, PlanInput, PlanResult, Section } from "../api/types";
+import type { PlanInput, PlanResult, Section } from "../api/types";
 import { useKeys } from "../app/keys";
 import { useSettled } from "../app/settled";
 import { calm } from "../app/theme";
@@ -24,14 +24,15 @@ import { HandBar, tools, type Tool } from "../byhand/HandBar";
 import { useHandwork } from "../byhand/handwork";
 import type { Change } from "../workspace/draft";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
-import { drawnSections, HeadDrawing, type DrawnSection } from "./HeadDrawing";
+import { drawnSections, HeadDrawing } from "./HeadDrawing";
 import styles from "./HeadMap.module.css";
 import { Legend } from "./Legend";
 import { MapNotes } from "./MapNotes";
 import { place, spoken, zoneName } from "./names";
 import { open } from "./paths";
 import { classOf, type Reading } from "./reading";
-import { drawnBase, type DrawnBase } from "./tracks";
+import { SmallHead, type Pictured } from "./SmallHead";
+import { drawnBase } from "./tracks";
 import { vec, type Flat } from "./vectors";
 
 const degreesPerPixel = 0.42;
@@ -357,31 +358,22 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
         </svg>
       </div>
       <Legend layout={layout} reading={reading} onReading={setReading} />
-      <Filmstrip {...still} onView={onView} />
+      <Filmstrip pictured={still} onView={onView} />
     </section>
   );
 });
 
 const none: never[] = [];
 
-interface Pictured {
-  head: HeadShape;
-  layout: Layout;
-  sections: DrawnSection[];
-  base: DrawnBase;
-  plait: number;
-}
-
 /** The fixed views, small; each turns the big head. */
 const Filmstrip = memo(function Filmstrip({
-  head,
-  layout,
-  sections,
-  base,
-  plait,
+  pictured,
   onView,
-}: Pictured & { onView: (view: View) => void }) {
-  const { hair, skin } = usePreferences();
+}: {
+  pictured: Pictured;
+  onView: (view: View) => void;
+}) {
+  const { head } = pictured;
   const cameras = useMemo(
     () =>
       (Object.keys(views) as View[]).map((view) => ({ view, camera: cameraAt(head.axesMm, views[view]) })),
@@ -392,17 +384,7 @@ const Filmstrip = memo(function Filmstrip({
       {cameras.map(({ view, camera }) => (
         <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
           <svg viewBox="-128 -118 256 236" aria-hidden>
-            <HeadDrawing
-              head={head}
-              layout={layout}
-              sections={sections}
-              base={base}
-              camera={camera}
-              hair={hair}
-              skin={skin}
-              plait={plait}
-              small
-            />
+            <SmallHead {...pictured} camera={camera} />
           </svg>
           <span>
             {views[view].name} <kbd>{views[view].key}</kbd>

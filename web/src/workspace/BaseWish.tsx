@@ -1,7 +1,8 @@
-import { InputNumber, Segmented, Switch } from "antd";
-import { memo, type ReactNode } from "react";
+import { InputNumber, Segmented } from "antd";
+import { memo } from "react";
 import type { Base, Settings } from "../api/types";
-import { LengthField, RefusedHere } from "../app/fields";
+import { LengthField, RefusedHere, Toggle } from "../app/fields";
+import steps from "./steps.module.css";
 import styles from "./BaseWish.module.css";
 import type { Change } from "./draft";
 
@@ -119,10 +120,10 @@ export const BaseWish = memo(function BaseWish({ settings, change }: Props) {
             onChange={(kind) => setBase(null, { kind })}
           />
           {base.kind === "linked" && (
-            <p className={styles.note}>Sized as the back: each plait is laid into the next one behind it.</p>
+            <p className={steps.lead}>Sized as the back: each plait is laid into the next one behind it.</p>
           )}
           {base.kind === "net" && (
-            <p className={styles.note}>
+            <p className={steps.lead}>
               Flat plaits under a weaving net; pieces are hooked through hair and net.
             </p>
           )}
@@ -248,29 +249,6 @@ function Count({ label, path, value, max, onChange }: CountProps) {
         />
       </label>
       <RefusedHere path={path} />
-    </div>
-  );
-}
-
-interface ToggleProps {
-  label: string;
-  note?: ReactNode;
-  checked: boolean;
-  onChange: (on: boolean) => void;
-  path?: string;
-}
-
-function Toggle({ label, note, checked, onChange, path }: ToggleProps) {
-  return (
-    <div>
-      <label className={styles.toggle}>
-        <Switch checked={checked} onChange={onChange} />
-        <span>
-          {label}
-          {note && <small>{note}</small>}
-        </span>
-      </label>
-      {path && <RefusedHere path={path} />}
     </div>
   );
 }

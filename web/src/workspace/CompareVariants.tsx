@@ -8,7 +8,8 @@ import { usePreferences } from "../app/preferences";
 import { Trouble } from "../app/Trouble";
 import { hours, money } from "../app/units";
 import { cameraAt, startStance } from "../head/camera";
-import { drawnSections, HeadDrawing } from "../head/HeadDrawing";
+import { drawnSections } from "../head/HeadDrawing";
+import { SmallHead } from "../head/SmallHead";
 import { drawnBase } from "../head/tracks";
 import { ChangeList } from "./ChangeList";
 import styles from "./CompareVariants.module.css";
@@ -119,24 +120,14 @@ function Column({ name, input, against, onChoose }: ColumnProps) {
 }
 
 function Head({ result }: { result: PlanResult }) {
-  const { hair, skin } = usePreferences();
   const { head, layout } = result;
   const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
   const base = useMemo(() => drawnBase(layout, head.axesMm), [layout, head]);
   const camera = useMemo(() => cameraAt(head.axesMm, startStance), [head]);
+  const pictured = { head, layout, sections, base, plait: result.hair.plaitDiameterMm };
   return (
     <svg viewBox="-128 -122 256 250" className={styles.head} role="img" aria-label="Its parted head">
-      <HeadDrawing
-        head={head}
-        layout={layout}
-        sections={sections}
-        base={base}
-        camera={camera}
-        hair={hair}
-        skin={skin}
-        plait={result.hair.plaitDiameterMm}
-        small
-      />
+      <SmallHead {...pictured} camera={camera} />
     </svg>
   );
 }

@@ -1,9 +1,9 @@
-import { Alert, Select, Switch } from "antd";
+import { Alert, Select } from "antd";
 import { Link } from "react-router";
 import { server } from "../api/client";
 import { useChange, useClient, useClients } from "../api/queries";
 import type { Catalogue, PlanInput } from "../api/types";
-import { LengthField } from "../app/fields";
+import { LengthField, Toggle } from "../app/fields";
 import { HairChoices } from "../clients/HairChoices";
 import { TapeFields } from "../clients/TapeFields";
 import type { Change, Draft } from "./draft";
@@ -51,16 +51,13 @@ export function LookStep({ draft, catalogue, change, changeDraft }: Props) {
           onDensity={(v) => own("densityPerCm2", v)}
           onStrand={(v) => own("strandUm", v)}
         />
-        <label className={styles.toggle}>
-          <Switch checked={hair.tenderScalp} onChange={(v) => own("tenderScalp", v)} />
-          <span>Tender scalp</span>
-        </label>
-        <label className={styles.toggle}>
-          <Switch checked={ownHead} onChange={(v) => change(null, (i) => ({ ...i, ownHead: v }))} />
-          <span>
-            Her own hands do it <small>own-head work takes about a quarter longer</small>
-          </span>
-        </label>
+        <Toggle label="Tender scalp" checked={hair.tenderScalp} onChange={(v) => own("tenderScalp", v)} />
+        <Toggle
+          label="Her own hands do it"
+          note="own-head work takes about a quarter longer"
+          checked={ownHead}
+          onChange={(v) => change(null, (i) => ({ ...i, ownHead: v }))}
+        />
       </section>
     </div>
   );

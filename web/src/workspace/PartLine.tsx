@@ -1,10 +1,11 @@
-import { Segmented, Slider, Switch } from "antd";
+import { Segmented, Slider } from "antd";
 import { memo, type ReactNode } from "react";
 import type { Part } from "../api/types";
-import { RefusedHere } from "../app/fields";
+import { RefusedHere, Toggle } from "../app/fields";
 import { usePreferences } from "../app/preferences";
 import { length, type LengthUnit } from "../app/units";
 import type { Change } from "./draft";
+import steps from "./steps.module.css";
 import styles from "./PartLine.module.css";
 
 const kinds: Record<Part["kind"], string> = {
@@ -59,7 +60,7 @@ export const PartLine = memo(function PartLine({ part, middle, change }: Props) 
         options={(Object.keys(kinds) as Part["kind"][]).map((value) => ({ value, label: kinds[value] }))}
         onChange={kind}
       />
-      <p className={styles.note}>{notes[part.kind]}</p>
+      <p className={steps.lead}>{notes[part.kind]}</p>
       <RefusedHere path="parting.part.kind" />
       {(part.kind === "side" || part.kind === "diagonal") && (
         <Slide
@@ -89,16 +90,12 @@ export const PartLine = memo(function PartLine({ part, middle, change }: Props) 
       )}
       {shows && (
         <>
-          <label className={styles.toggle}>
-            <Switch
-              checked={part.stopMm > 0}
-              onChange={(on) => set(null, { stopMm: on ? Math.round(crown) : 0 })}
-            />
-            <span>
-              It stops before the nape
-              <small>A section stands straight behind the stop, so no line opens there.</small>
-            </span>
-          </label>
+          <Toggle
+            label="It stops before the nape"
+            note="A section stands straight behind the stop, so no line opens there."
+            checked={part.stopMm > 0}
+            onChange={(on) => set(null, { stopMm: on ? Math.round(crown) : 0 })}
+          />
           {part.stopMm > 0 && (
             <Slide
               label="Stops"

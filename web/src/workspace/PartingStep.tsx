@@ -1,7 +1,7 @@
-import { Button, Slider, Switch } from "antd";
+import { Button, Slider } from "antd";
 import { memo, useCallback, useState } from "react";
 import type { Catalogue, Hairline, Layout, PlanResult, Wish } from "../api/types";
-import { RefusedHere } from "../app/fields";
+import { RefusedHere, Toggle } from "../app/fields";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { EditList } from "../byhand/EditList";
@@ -69,16 +69,16 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
         <PartLine part={parting.part} middle={input.head.frontToNapeMm} change={change} />
       )}
       <BaseWish settings={parting} change={change} />
-      <label className={styles.toggle} hidden={backless}>
-        <Switch
+      {!backless && (
+        <Toggle
+          label="Front and back alike"
           checked={alike}
           onChange={(on) => {
             setAlike(on);
             if (on) change(null, (i) => ({ ...i, parting: { ...i.parting, back: i.parting.front } }));
           }}
         />
-        <span>Front and back alike</span>
-      </label>
+      )}
       <ZoneWish
         key={alike || backless ? "all" : "front"}
         zone="front"

@@ -2,6 +2,7 @@ import { memo } from "react";
 import type { Settings, Structure } from "../api/types";
 import { RefusedHere } from "../app/fields";
 import type { Change } from "./draft";
+import steps from "./steps.module.css";
 import styles from "./StructureChoice.module.css";
 import { StructureIcon, structures } from "./structures";
 
@@ -46,7 +47,7 @@ export const StructureChoice = memo(function StructureChoice({
           </label>
         ))}
       </div>
-      <p className={styles.why}>{structures[structure].why}</p>
+      <p className={steps.lead}>{structures[structure].why}</p>
       <RefusedHere path="parting.structure" />
     </section>
   );
