@@ -190,15 +190,11 @@ func TestEveryStructureHangsTogether(t *testing.T) {
 			assert.True(t, x.Into == "" || ids[x.Into], "%s runs into %q", x.ID, x.Into)
 			for k := range x.Hooks {
 				if k > 0 { // along the track; straight through a bend it is less
-					assert.LessOrEqual(t, chord(x.Hooks[k-1], x.Hooks[k]), s.Base.Spacing+0.05)
+					assert.LessOrEqual(t, apart(x.Hooks[k-1], x.Hooks[k]), s.Base.Spacing+0.05)
 				}
 			}
 		}
 	})
-}
-
-func chord(a, b scalp.Point) float64 {
-	return math.Sqrt((a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2]))
 }
 
 // The quarter rule of masonry codes for running bond holds in every zone that is
@@ -275,7 +271,7 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	// A ring of 1 in sections takes the hairline's length in inches, about.
 	round := 0.0
 	for i := range one.HairlineCurve {
-		round += chord(one.HairlineCurve[i], one.HairlineCurve[(i+1)%len(one.HairlineCurve)])
+		round += apart(one.HairlineCurve[i], one.HairlineCurve[(i+1)%len(one.HairlineCurve)])
 	}
 	assert.InEpsilon(t, round/inch, float64(zones(one)[Hairline]), 0.12)
 	assert.Greater(t, zones(two)[Hairline], zones(one)[Hairline]*3/2)
@@ -335,7 +331,7 @@ func TestTracksMergeAndChain(t *testing.T) {
 			if x.Merged && x.Into != "" {
 				assert.Greater(t, x.Length, 50.0, x.ID)
 				i := slices.IndexFunc(l.Tracks, func(y Track) bool { return y.ID == x.Into })
-				assert.InDelta(t, 0, chord(x.Line[len(x.Line)-1], l.Tracks[i].Line[0]), 1e-6, "%s ends where %s begins", x.ID, x.Into)
+				assert.InDelta(t, 0, apart(x.Line[len(x.Line)-1], l.Tracks[i].Line[0]), 1e-6, "%s ends where %s begins", x.ID, x.Into)
 			}
 		}
 		assert.Equal(t, c.into, ends)

@@ -405,6 +405,13 @@ func hooksAlong(h scalp.Head, path curve, spacing float64, staggered bool) scalp
 	return out
 }
 
+// crowded is how near to another a piece on a net is left out, in spacings.
+const crowded = 0.7
+
+func apart(a, b scalp.Point) float64 {
+	return math.Sqrt((a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2]))
+}
+
 // addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
 // places on one between those on the next, the same on both sides.
 func (l *Layout) addNet(h scalp.Head, s Settings, c bedCouple) {
@@ -445,7 +452,11 @@ func (l *Layout) addNet(h scalp.Head, s Settings, c bedCouple) {
 				if at == 0 && side == RightSide {
 					continue
 				}
-				net.Hooks = append(net.Hooks, place(scalp.Line{h.Point(line.at(at / line.length()))}, side)[0])
+				hook := place(scalp.Line{h.Point(line.at(at / line.length()))}, side)[0]
+				// Where lines run together some places would crowd others.
+				if !slices.ContainsFunc(net.Hooks, func(p scalp.Point) bool { return apart(p, hook) < crowded*spacing }) {
+					net.Hooks = append(net.Hooks, hook)
+				}
 			}
 		}
 	}

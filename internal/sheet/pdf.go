@@ -218,7 +218,7 @@ var zoneNames = map[parting.Zone]string{
 	parting.Rings: "Rings", parting.Hairline: "Hairline ring", parting.PeakRow: "Peak row",
 	parting.PartLeft: "Part line left", parting.PartRight: "Part line right",
 	parting.NapeLeft: "Nape left", parting.NapeRight: "Nape right", parting.Nape: "Nape row",
-	parting.TracksBehind: "Behind", parting.TracksTop: "On top", parting.SideLeft: "Left side", parting.SideRight: "Right side",
+	parting.TracksBehind: "Tracks", parting.TracksTop: "On top", parting.SideLeft: "Left side", parting.SideRight: "Right side",
 	parting.DesignLeft: "Design left", parting.DesignRight: "Design right",
 }
 
@@ -307,7 +307,11 @@ func (w *page) zones() {
 	w.table(rows, []float64{0.17, 0.31, 0.42, 0.1})
 	if out := len(w.plan.Result.Layout.LeftOut); out > 0 {
 		w.Ln(1)
-		w.say(9.5, "", soft, fmt.Sprintf("%d sections are left out.", out))
+		text := fmt.Sprintf("%d sections are left out.", out)
+		if out == 1 {
+			text = "1 section is left out."
+		}
+		w.say(9.5, "", soft, text)
 	}
 	w.tracks()
 }

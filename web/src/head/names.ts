@@ -16,7 +16,7 @@ export const zoneNames: Record<string, string> = {
   NL: "Nape left",
   NR: "Nape right",
   N: "Nape row",
-  T: "Tracks behind",
+  T: "Tracks",
   C: "Tracks on top",
   SL: "Left side",
   SR: "Right side",

@@ -1,0 +1,83 @@
+package api
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+)
+
+// on is the plan a newcomer starts from, on another structure.
+func on(structure parting.Structure) plan.Input {
+	in := plan.Default()
+	in.Parting.Structure = structure
+	return in
+}
+
+// Every structure is computed, kept, and read back as it was sent.
+func TestStructuresOverHTTP(t *testing.T) {
+	s := open(t)
+	for _, structure := range parting.Structures {
+		in := on(structure)
+		in.Hairline.Front = 6
+		in.Parting.LeftOut = []parting.Spot{{At: parting.Direction{0.6, 0.6, 0.5291502622129182}, Radius: 14}}
+		in.Parting.Edits = []parting.Edit{{Kind: parting.Lock, At: parting.Direction{0.8, 0.1, 0.5916079783099616}}}
+		var res plan.Result
+		s.send("POST", "/api/v1/preview", text(t, in)).json(t, &res)
+		want, err := plan.Compute(in)
+		require.NoError(t, err)
+		assert.Equal(t, want.Tally, res.Tally, structure)
+		assert.Len(t, res.Layout.Tracks, len(want.Layout.Tracks), structure)
+		doc := s.newPlan(string(structure), in)
+		var kept planDocument
+		s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &kept)
+		assert.Equal(t, in, kept.Input, structure)
+		assert.Equal(t, 200, s.send("GET", "/api/v1/plans/"+doc.ID+"/sheet.pdf?unit=in&paper=a4&currency=%E2%82%AC", "").StatusCode)
+	}
+}
+
+// What contradicts itself is refused at its field, from the parts the schema knows to
+// those only this head rules out.
+func TestContradictionsAreRefusedAtTheirField(t *testing.T) {
+	s := open(t)
+	good := text(t, on(parting.EarToEar))
+	for name, c := range map[string]struct{ old, new, location, says string }{
+		"no such structure":    {`"structure":"ear-to-ear"`, `"structure":"halo"`, "body.parting.structure", ""},
+		"a part that stops":    {`"stopMm":0`, `"stopMm":3`, "body.parting.part.stopMm", "between"},
+		"tracks":               {`"tracks":10,"sideTracks"`, `"tracks":55,"sideTracks"`, "body.parting.base.tracks", "fit on this head"},
+		"merging":              {`"mergeInto":0`, `"mergeInto":10`, "body.parting.base.mergeInto", "at most"},
+		"a change half said":   {`"edits":[]`, `"edits":[{"kind":"merge","at":[0,0,1]}]`, "body.parting.edits[0].with", "second is missing"},
+		"a change of nothing":  {`"edits":[]`, `"edits":[{"kind":"tease","at":[0,0,1]}]`, "body.parting.edits[0].kind", ""},
+		"a spot off the head":  {`"leftOut":[]`, `"leftOut":[{"at":[0,0,9],"radiusMm":9}]`, "body.parting.leftOut[0].at", "direction"},
+		"a hairline gone wild": {`"frontMm":0`, `"frontMm":70`, "body.hairline.frontMm", "between"},
+		"a missing base":       {`"base":{`, `"bass":{`, "body.parting.bass", ""},
+	} {
+		require.Contains(t, good, c.old, name)
+		res := s.send("POST", "/api/v1/preview", strings.Replace(good, c.old, c.new, 1))
+		require.Equal(t, 422, res.StatusCode, "%s: %s", name, res.body)
+		var p problemDetails
+		res.json(t, &p)
+		locations := map[string]string{}
+		for _, e := range p.Errors {
+			locations[e.Location] = e.Message
+		}
+		require.Contains(t, locations, c.location, name)
+		assert.Contains(t, locations[c.location], c.says, name)
+	}
+}
+
+// A number for the back alone leaves the front as it is.
+func TestOneZoneFittedOverHTTP(t *testing.T) {
+	s := open(t)
+	in := plan.Default()
+	var found []parting.Fitted
+	s.send("POST", "/api/v1/fit", text(t, countWish{in, parting.Count{Total: 44, Keep: parting.KeepFront, Alone: true}})).json(t, &found)
+	require.Len(t, found, 1)
+	assert.Equal(t, 44, found[0].Back)
+	assert.Equal(t, in.Parting.Front, found[0].Settings.Front)
+	assert.Equal(t, found[0].Sections, found[0].Front+found[0].Back)
+}

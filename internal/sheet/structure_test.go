@@ -1,0 +1,80 @@
+package sheet
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+	"kladotex/core/scalp"
+)
+
+// words is the text of a sheet, as pdftotext reads it.
+func words(t *testing.T, p Plan) string {
+	t.Helper()
+	body, err := PDF(p, Style{Unit: Inches, Currency: "$", Paper: "letter"})
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "sheet.pdf")
+	require.NoError(t, os.WriteFile(file, body, 0o600))
+	out, err := exec.CommandContext(t.Context(), "pdftotext", "-layout", file, "-").Output()
+	require.NoError(t, err, "pdftotext is part of poppler-utils")
+	return string(out)
+}
+
+// The sheet of every structure names its zones, its tracks and its rows.
+func TestSheetTellsEveryStructure(t *testing.T) {
+	for structure, names := range map[parting.Structure][]string{
+		parting.AllIndividuals: {"individuals all over", "Back left", "Front, each side"},
+		parting.EarToEar:       {"ear to ear", "Tracks", "10 tails are left"},
+		parting.Perimeter:      {"perimeter", "Hairline ring", "Tracks"},
+		parting.Horseshoe:      {"horseshoe", "Part line left", "Left side", "Part line, each side"},
+		parting.PartLine:       {"part line only", "Part line left", "12"},
+		parting.Linked:         {"linked plaits", "Back left"},
+		parting.NetCap:         {"net cap", "Hairline ring", "Tracks"},
+		parting.FrontDesign:    {"front design", "Design left", "Design right"},
+	} {
+		in := plan.Default()
+		in.Parting.Structure = structure
+		text := words(t, computed(t, in))
+		for _, name := range names {
+			assert.Contains(t, text, name, structure)
+		}
+		assert.Contains(t, text, "neat", structure)
+	}
+	// Sides that differ are both told; those that mirror each other once.
+	in := plan.Default()
+	in.Parting.Part = parting.Part{Kind: parting.SidePart, Offset: 30}
+	text := words(t, computed(t, in))
+	assert.Equal(t, 1, strings.Count(text, "Front right\n"), text)
+	assert.NotContains(t, text, "Front, each side")
+	// A row changed by hand is marked.
+	p := computed(t, plan.Default())
+	x := p.Result.Layout.Sections[5]
+	in = plan.Default()
+	head, err := scalp.Fit(in.Head)
+	require.NoError(t, err)
+	in.Parting.Edits = []parting.Edit{{Kind: parting.LeaveOut, At: parting.Toward(head, x.Centroid)}}
+	text = words(t, computed(t, in))
+	assert.Contains(t, text, "1 section is left out")
+	assert.Contains(t, text, "merged, split or left out by hand")
+}
+
+// Tracks, hooks and what stays loose are drawn, from any side.
+func TestPicturesShowTheBase(t *testing.T) {
+	in := plan.Default()
+	in.Parting.Structure, in.Parting.Base.Run = parting.Perimeter, parting.Horizontal
+	in.Parting.Part.Kind = parting.NoPart
+	p := computed(t, in)
+	for lon := 0.0; lon < 6.3; lon += 0.5 {
+		picture := string(View(p.Result, lon, 0.3))
+		assert.NotContains(t, picture, "NaN")
+		assert.Contains(t, picture, hookTone.hex())
+		assert.Contains(t, picture, `stroke-width="1.8"`)
+	}
+}

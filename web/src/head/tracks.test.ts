@@ -1,0 +1,81 @@
+import { describe, expect, it } from "vitest";
+import type { Layout } from "../api/types";
+import { cameraAt, views } from "./camera";
+import { place, spoken } from "./names";
+import { basePaths, drawnBase } from "./tracks";
+import type { Section } from "../api/types";
+
+const axes = [99, 77, 105];
+const at = (lon: number, lat: number) => [
+  99 * Math.cos(lat) * Math.cos(lon),
+  77 * Math.cos(lat) * Math.sin(lon),
+  105 * Math.sin(lat),
+];
+const line = Array.from({ length: 30 }, (_, i) => at(Math.PI, 1.2 - i * 0.05));
+const layout = {
+  tracks: [
+    { id: "T1", line, outlines: [line.slice(0, 8)], widthMm: 20, hooks: [line[3], line[9], at(0, 0.5)] },
+  ],
+  nets: [],
+  leftOut: [],
+  hairline: [at(0, 0.5), at(0.3, 0.5), at(0.6, 0.4)],
+  border: [at(0, 0.6), at(0.3, 0.6), at(0.6, 0.5)],
+} as unknown as Layout;
+
+describe("tracks on the head", () => {
+  const base = drawnBase(layout, axes);
+  const tone = (_: unknown, lifted: boolean) => (lifted ? "light" : "dark");
+
+  it("are turns one after another, leaning to either side", () => {
+    const length = 1.45 * 105; // mm, about
+    expect(base.turns.length).toBeGreaterThan(length / 12);
+    expect(base.turns.length).toBeLessThan(length / 5);
+  });
+
+  it("show from behind and not from in front", () => {
+    const behind = basePaths(base, cameraAt(axes, views.back), tone, 1.5);
+    const before = basePaths(base, cameraAt(axes, views.front), tone, 1.5);
+    expect(behind.turns[0]?.path.length).toBeGreaterThan(200);
+    expect(before.turns).toEqual([]);
+    // Two hooks lie behind, one in front; a disc is drawn with two arcs.
+    expect(behind.hooks.match(/a/g)).toHaveLength(4);
+    expect(before.hooks.match(/a/g)).toHaveLength(2);
+  });
+
+  it("leave the edges loose between the hairline and where sections start", () => {
+    expect(base.leftOut).toHaveLength(3);
+    const before = basePaths(base, cameraAt(axes, views.front), tone, 1.5);
+    expect(before.leftOut).toContain("Z");
+  });
+});
+
+describe("a place under the pointer", () => {
+  it("is the near point of the scalp, wherever one looks from", () => {
+    for (const [lon, lat] of [
+      [0, 14],
+      [146, 30],
+      [270, -20],
+      [180, 90],
+    ] as const) {
+      const camera = cameraAt(axes, { lon, lat });
+      for (const p of [at(0.3, 0.7), at(2.5, 0.4), at(4.4, 0.2)] as [number, number, number][]) {
+        if (camera.facing(p) < 0.05) continue;
+        const under = camera.under(camera.flat(p));
+        expect(under).toEqual(p.map((v) => expect.closeTo(v, 6)));
+      }
+      expect(camera.under([300, 0])).toBeUndefined();
+    }
+  });
+});
+
+describe("a section's place in words", () => {
+  const section = (zone: string) =>
+    ({ zone, row: 2, index: 3, widthMm: { mean: 25.4 }, heightMm: { mean: 25.4 }, linked: true }) as Section;
+  it("says from where it is counted", () => {
+    expect(place(section("BL"))).toBe("row 2 from below, 3rd from the middle part");
+    expect(place(section("PR"))).toBe("row 2 from below, 3rd from the hairline");
+    expect(place(section("B"))).toBe("row 2 from below, 3rd from her left");
+    expect(place(section("R"))).toBe("ring 2 from the hairline, 3rd from the front centre, going left");
+    expect(spoken(section("N"), "in")).toContain("1 in wide, 1 in high, linked");
+  });
+});
