@@ -156,7 +156,7 @@ func moveRow(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.
 	// The line through the place: its distance has one least value between its
 	// neighbours.
 	low, high := p.ts[row-1], p.ts[row+1]
-	for range 40 {
+	for range 24 { // to a few thousandths of a millimetre
 		a, b := low+(high-low)/3, high-(high-low)/3
 		da, _ := p.patch.line(a).toLine(h, onLeft(to))
 		db, _ := p.patch.line(b).toLine(h, onLeft(to))
@@ -254,72 +254,85 @@ func leaveOut(h scalp.Head, s Settings, l *Layout) error {
 	if len(s.LeftOut) == 0 {
 		return nil
 	}
-	before := map[Zone]int{}
-	for _, x := range l.Sections {
-		before[x.Zone]++
-	}
-	inside := func(spots []Spot, x Section) bool {
-		ring := unitRing(h, x.Outline)
+	inside := func(spots []Spot, x *Section) bool {
 		centre := towards(h, x.Centroid)
+		spots = slices.DeleteFunc(slices.Clone(spots), func(spot Spot) bool {
+			return h.Chord(centre, spot.At.vec()) > spot.Radius+x.reach()
+		})
+		if len(spots) == 0 {
+			return false
+		}
 		hits, all := 0, 0
-		for _, v := range append(ring, centre) {
+		for _, v := range append(unitRing(h, x.Outline), centre) {
 			for _, f := range spotSamples {
 				u := scalp.Unit(r3.Add(r3.Scale(1-f, centre), r3.Scale(f, v)))
 				all++
-				for _, spot := range spots {
-					if h.Chord(u, spot.At.vec()) < spot.Radius && h.Arc(u, spot.At.vec()) <= spot.Radius {
-						hits++
-						break
-					}
+				if slices.ContainsFunc(spots, func(spot Spot) bool {
+					return h.Chord(u, spot.At.vec()) < spot.Radius && h.Arc(u, spot.At.vec()) <= spot.Radius
+				}) {
+					hits++
 				}
 			}
 		}
 		return 2*hits >= all
 	}
-	emptied := func(spots []Spot) Zone {
-		left := map[Zone]int{}
-		for _, x := range l.Sections {
-			if !inside(spots, x) {
+	// What the spots take out, and the first zone of which they leave nothing.
+	taken := func(spots []Spot) (ids []string, emptied Zone) {
+		before, left := map[Zone]int{}, map[Zone]int{}
+		for i := range l.Sections {
+			x := &l.Sections[i]
+			before[x.Zone]++
+			if inside(spots, x) {
+				ids = append(ids, x.ID)
+			} else {
 				left[x.Zone]++
 			}
 		}
 		for _, r := range l.Rows {
 			if before[r.Zone] > 0 && left[r.Zone] == 0 {
-				return r.Zone
+				return ids, r.Zone
 			}
 		}
-		return ""
+		return ids, ""
 	}
-	for i := range s.LeftOut {
-		zone := emptied(s.LeftOut[:i+1])
+	ids, zone := taken(s.LeftOut)
+	if zone != "" {
+		return tooLarge(s.LeftOut, taken)
+	}
+	for _, id := range ids {
+		l.takeOut(id)
+	}
+	return nil
+}
+
+// tooLarge refuses spots that leave nothing of a zone: it finds the first that does so
+// together with those before it, and how large that one may be.
+func tooLarge(all []Spot, taken func([]Spot) ([]string, Zone)) error {
+	var bad invalid.Errors
+	for i := range all {
+		_, zone := taken(all[:i+1])
 		if zone == "" {
 			continue
 		}
-		spots := slices.Clone(s.LeftOut[:i+1])
+		spots := slices.Clone(all[:i+1])
 		low, high := 0.0, spots[i].Radius
 		for range 12 {
 			spots[i].Radius = (low + high) / 2
-			if emptied(spots) == "" {
+			if _, emptied := taken(spots); emptied == "" {
 				low = spots[i].Radius
 			} else {
 				high = spots[i].Radius
 			}
 		}
-		var bad invalid.Errors
 		path := fmt.Sprintf("leftOut[%d].radiusMm", i)
 		if low < minSpot {
 			bad.Add(path, "The spots left out take all of zone %s. Without the last of them some of it stays.", zone)
 		} else {
 			bad.Add(path, "A spot of this size leaves nothing of zone %s. Up to %s from its centre, something stays.", zone, invalid.Length(math.Floor(low)))
 		}
-		return bad
+		break
 	}
-	for _, x := range slices.Clone(l.Sections) {
-		if inside(s.LeftOut, x) {
-			l.takeOut(x.ID)
-		}
-	}
-	return nil
+	return bad.Err()
 }
 
 // takeOut moves a section to those left out.
@@ -357,11 +370,14 @@ func (l *Layout) recount(zone Zone, row int) {
 	}
 }
 
+// reach is a distance from the middle of a section beyond which it does not go, mm.
+func (s *Section) reach() float64 { return s.Width.Max + s.Height.Max }
+
 // at is the place in list of the section that holds u, or -1.
 func at(h scalp.Head, list []Section, u r3.Vec) int {
-	for i, x := range list {
-		c := towards(h, x.Centroid)
-		if r3.Dot(u, c) > 0.7 && contains(unitRing(h, x.Outline), u) {
+	for i := range list {
+		x := &list[i]
+		if h.Chord(u, towards(h, x.Centroid)) < x.reach() && contains(unitRing(h, x.Outline), u) {
 			return i
 		}
 	}

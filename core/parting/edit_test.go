@@ -21,7 +21,7 @@ func find(t *testing.T, l Layout, id string) Section {
 	return l.Sections[i]
 }
 
-func place1(h scalp.Head, s Section) Direction { return Toward(h, s.Centroid) }
+func centreOf(h scalp.Head, s Section) Direction { return Toward(h, s.Centroid) }
 
 // randomEdits are changes at places of a layout, some of them nonsense.
 func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
@@ -42,10 +42,10 @@ func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
 			e.Pieces = 1 + r.IntN(MaxPieces)
 		case Merge:
 			x := l.Sections[r.IntN(len(l.Sections))]
-			e.At = place1(h, x)
+			e.At = centreOf(h, x)
 			with := somewhere()
 			if len(x.Neighbours) > 0 && r.IntN(4) > 0 {
-				with = place1(h, l.Sections[l.find(x.Neighbours[r.IntN(len(x.Neighbours))])])
+				with = centreOf(h, l.Sections[l.find(x.Neighbours[r.IntN(len(x.Neighbours))])])
 			}
 			e.With = &with
 		case MoveRow, MovePart:
@@ -56,7 +56,7 @@ func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
 				at[i] += 0.1 * (r.Float64() - 0.5)
 				e.At, with = Toward(h, scalp.Point{h.A * at[0], h.B * at[1], h.C * at[2]}), e.At
 			} else {
-				e.At = place1(h, p)
+				e.At = centreOf(h, p)
 			}
 			e.With = &with
 		case Split:
@@ -141,7 +141,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 		require.Empty(t, l.Misfits)
 		return l
 	}
-	at, other := place1(h, a), place1(h, b)
+	at, other := centreOf(h, a), centreOf(h, b)
 
 	merged := with(Edit{Kind: Merge, At: at, With: &other})
 	assert.Len(t, merged.Sections, len(bare.Sections)-1)
@@ -230,7 +230,7 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 	h := average(t)
 	bare, err := Lay(h, both(Brick, square(1), square(1)))
 	require.NoError(t, err)
-	a, far := place1(h, find(t, bare, "BL3.2")), place1(h, find(t, bare, "FR2.2"))
+	a, far := centreOf(h, find(t, bare, "BL3.2")), centreOf(h, find(t, bare, "FR2.2"))
 	face := Direction{1, 0, 0}
 	for want, edits := range map[string][]Edit{
 		"locked":              {{Kind: Lock, At: a}, {Kind: LeaveOut, At: a}},
@@ -301,4 +301,24 @@ func FuzzEdits(f *testing.F) {
 		_, err = json.Marshal(l)
 		require.NoError(t, err)
 	})
+}
+
+// A head with as much changed by hand as anyone would: sixty spots and a hundred edits.
+func BenchmarkLayChangedByHand(b *testing.B) {
+	h := average(b)
+	s := both(Brick, square(0.6), square(0.6))
+	bare, err := Lay(h, s)
+	require.NoError(b, err)
+	r := rand.New(rand.NewPCG(1, 9))
+	s.Edits = randomEdits(r, h, bare, 100)
+	for range maxSpots {
+		x := bare.Sections[r.IntN(len(bare.Sections))]
+		s.LeftOut = append(s.LeftOut, Spot{centreOf(h, x), 6})
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Lay(h, s); err != nil {
+			b.Fatal(err)
+		}
+	}
 }

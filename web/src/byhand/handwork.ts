@@ -32,7 +32,9 @@ const noEdits: Edit[] = [];
 /** Picking sections and changing them, by hand on the head. */
 export function useHandwork({ work, layout, head, byId }: Bench) {
   const [ids, setIds] = useState<readonly string[]>([]);
-  const [both, setBoth] = useState(true);
+  // Both sides alike, unless the plan sets them apart or she says otherwise.
+  const [said, setBoth] = useState<boolean>();
+  const both = said ?? (work !== undefined && alike(work.input.parting));
   const [brush, setBrush] = useState(12);
   const [points, setPoints] = useState<readonly Flat[]>([]);
   const drawn = useRef<Flat[]>([]);
@@ -204,6 +206,12 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     handles,
   };
 }
+
+/** Whether left and right are meant to be mirror images. */
+const alike = ({ part, structure, design }: Settings) =>
+  part.kind !== "side" &&
+  part.kind !== "diagonal" &&
+  (structure !== "front-design" || design.side === "both");
 
 /** A section's mirror image, as far as its place goes. */
 const twin = (s: Section): Section => {

@@ -357,13 +357,20 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
           )}
         </svg>
       </div>
-      <Legend layout={layout} reading={reading} onReading={setReading} />
+      <Legend layout={layout} reading={reading} onReading={setReading} hint={hints[tool]} />
       <Filmstrip pictured={still} onView={onView} />
     </section>
   );
 });
 
 const none: never[] = [];
+
+const hints: Record<Tool, string> = {
+  turn: "Drag to turn · tap a section to read it · keys 1 to 5 for views",
+  sections: "Drag beside the head to turn it · keys 1 to 5 for views",
+  leave: "Drag beside the head to turn it · keys 1 to 5 for views",
+  hairline: "Drag to turn · keys 1 to 5 for views",
+};
 
 /** The fixed views, small; each turns the big head. */
 const Filmstrip = memo(function Filmstrip({

@@ -8,15 +8,17 @@ interface Props {
   layout: Layout;
   reading: Reading;
   onReading: (reading: Reading) => void;
+  /** How the head is turned and read. */
+  hint: string;
 }
 
 /** What the head is coloured by, and what each colour and mark means. */
-export const Legend = memo(function Legend({ layout, reading, onReading }: Props) {
+export const Legend = memo(function Legend({ layout, reading, onReading, hint }: Props) {
   return (
     <div className={styles.legend}>
       <ReadingChoice reading={reading} onReading={onReading} />
       {reading === "hair" ? (
-        <p>Drag to turn · tap a section to read it · keys 1 to 5 for views</p>
+        <p>{hint}</p>
       ) : (
         <ul>
           {legend(layout, reading).map(({ of, count }) => (
@@ -31,7 +33,10 @@ export const Legend = memo(function Legend({ layout, reading, onReading }: Props
   );
 });
 
-const ReadingChoice = memo(function ReadingChoice({ reading, onReading }: Omit<Props, "layout">) {
+const ReadingChoice = memo(function ReadingChoice({
+  reading,
+  onReading,
+}: Pick<Props, "reading" | "onReading">) {
   return (
     <Segmented<Reading>
       aria-label="Colour the head by"

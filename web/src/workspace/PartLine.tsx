@@ -28,11 +28,13 @@ interface Props {
   part: Part;
   /** How long the middle line is from the front hairline to the nape, mm. */
   middle: number;
+  /** True where a base lies behind, which no part line cuts through. */
+  based: boolean;
   change: Change;
 }
 
 /** Where the part line runs and stops, and where the ear-to-ear part crosses. */
-export const PartLine = memo(function PartLine({ part, middle, change }: Props) {
+export const PartLine = memo(function PartLine({ part, middle, based, change }: Props) {
   const unit = usePreferences((p) => p.unit);
   const set = (control: string | null, update: Partial<Part>) =>
     change(control && `parting.part.${control}`, (i) => ({
@@ -91,8 +93,12 @@ export const PartLine = memo(function PartLine({ part, middle, change }: Props) 
       {shows && (
         <>
           <Toggle
-            label="It stops before the nape"
-            note="A section stands straight behind the stop, so no line opens there."
+            label={based ? "It stops off the ear-to-ear part" : "It stops before the nape"}
+            note={
+              based
+                ? "In front of the crown, or on behind it; the base comes up to the stop."
+                : "A section stands straight behind the stop, so no line opens there."
+            }
             checked={part.stopMm > 0}
             onChange={(on) => set(null, { stopMm: on ? Math.round(crown) : 0 })}
           />

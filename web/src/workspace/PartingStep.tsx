@@ -66,7 +66,12 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
     <div className={styles.step}>
       <StructureChoice structure={parting.structure} change={change} />
       {parting.structure !== "perimeter" && (
-        <PartLine part={parting.part} middle={input.head.frontToNapeMm} change={change} />
+        <PartLine
+          part={parting.part}
+          middle={input.head.frontToNapeMm}
+          based={hasBase(parting)}
+          change={change}
+        />
       )}
       <BaseWish settings={parting} change={change} />
       {!backless && (
