@@ -326,13 +326,12 @@ func (f *frame) quadrants(o outline) error {
 	straight := newCurve(h, meridian(h, o.at(scalp.EarTop), f.earCrossing()))
 	ear := straight.sub(h, 0, earShare)
 	f.divide = ear.then(h, newCurve(h, meridian(h, ear.last(), crossing)))
-	cut := ear.length()
 	whole := 2 * f.divide.length()
 	onDivide := func(from, to, at, dir float64) stretch {
 		return stretch{border: "divide", from: from, to: to, at: at, dir: dir, across: whole}
 	}
 
-	back, err := f.back(o, ear, cut, onDivide, stop)
+	back, err := f.back(o, ear, onDivide, stop)
 	if err != nil {
 		return err
 	}
@@ -424,7 +423,7 @@ func (f *frame) dividePlace(o outline) (float64, error) {
 }
 
 // back is the panel behind the ear-to-ear part.
-func (f *frame) back(o outline, ear curve, cut float64, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
+func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
 	h, s := f.h, f.s
 	half := f.divide.length()
 	hair := o.sub(h, scalp.NapeCorner, scalp.EarTop)
@@ -437,7 +436,7 @@ func (f *frame) back(o outline, ear curve, cut float64, onDivide func(from, to, 
 	if s.hasPart() && s.Part.Stop == 0 && !s.hasBase() {
 		_, off := s.offsets()
 		// The top rail starts at the part line and runs down to the corner.
-		top := f.divideTo(off).subMM(h, cut, half-f.flip*off).reversed()
+		top := f.divideTo(off).subMM(h, ear.length(), half-f.flip*off).reversed()
 		start := newCurve(h, meridian(h, nape, top.first()))
 		p.rails[startRail] = []stretch{{border: "part-behind", to: start.length(), dir: 1}}
 		p.rails[topRail] = []stretch{onDivide(0, top.length(), half-f.flip*off, -1)}
@@ -445,7 +444,7 @@ func (f *frame) back(o outline, ear curve, cut float64, onDivide func(from, to, 
 		return p, nil
 	}
 	p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
-	top := f.divide.subMM(h, cut, half).reversed()
+	top := f.divide.subMM(h, ear.length(), half).reversed()
 	start := f.middle.subMM(h, stop, f.place(nape)).reversed()
 	p.rails[startRail] = onMiddle(start, f.place(nape), -1)
 	p.rails[topRail] = []stretch{onDivide(0, top.length(), half, -1)}
