@@ -32,7 +32,7 @@ type strand struct {
 func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
 	var behind, top []strand
 	for _, c := range f.beds() {
-		strands := c.strands(h)
+		strands := strandsOf(h, c)
 		switch b := c.any(); {
 		case b.key == "T":
 			behind = append(behind, strands...)
@@ -70,16 +70,9 @@ func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
 	return nil
 }
 
-func (c bedCouple) any() *bed {
-	if c.left != nil {
-		return c.left
-	}
-	return c.right
-}
-
-// strands are the tracks of a zone: of a central one from left to right or from the
+// strandsOf are the tracks of a zone: of a central one from left to right or from the
 // nape up, else those of the left before those of the right, from the ear up.
-func (c bedCouple) strands(h scalp.Head) []strand {
+func strandsOf(h scalp.Head, c bedCouple) []strand {
 	if b := c.any(); b.central && !b.columns {
 		return b.crossing(h)
 	}

@@ -1,0 +1,551 @@
+package parting
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"strconv"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/scalp"
+)
+
+// draw turns the panels into the sections of the whole head.
+func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
+	out := Layout{
+		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{}, Misfits: []Misfit{},
+		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
+		PartLine: scalp.Line{}, EarToEar: scalp.Line{}, Border: scalp.Line{},
+		HairlineCurve: bothSides(h, newCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
+		Stagger:       stagger(couples),
+	}
+	if f.left.divide.points != nil {
+		out.EarToEar = bothSides(h, f.left.divide, false)
+	}
+	if s.hasPart() {
+		out.PartLine = partLine(h, s, f.left)
+	}
+	if s.Edges > 0 {
+		out.Border = bothSides(h, newCurve(h, f.left.border.points), true)
+	}
+	out.Sections = make([]Section, 0, sectionsOf(couples))
+	contacts := map[string][]contact{}
+	for _, c := range couples {
+		d := drawing{h: h, f: f, out: &out, contacts: contacts}
+		switch p := c.any(); {
+		case p.central:
+			d.central(c)
+		default:
+			var left [][]Section
+			if c.left != nil {
+				left = d.side(c.left, LeftSide, nil)
+			}
+			if c.right != nil {
+				if c.right != c.left {
+					left = nil
+				}
+				d.side(c.right, RightSide, left)
+			}
+		}
+	}
+	out.link(contacts)
+	return out
+}
+
+// partLine runs from the front hairline to the stop or the nape.
+func partLine(h scalp.Head, s Settings, f *frame) scalp.Line {
+	line := f.part
+	if s.Part.Stop == 0 && !s.hasBase() {
+		line = line.then(h, newCurve(h, meridian(h, line.last(), f.border.at(scalp.NapeCentre))))
+	}
+	return surface(h, line.points)
+}
+
+// drawing draws panels into a layout.
+type drawing struct {
+	h        scalp.Head
+	f        frames
+	out      *Layout
+	contacts map[string][]contact
+}
+
+// side draws a panel on one side, from its likeness on the other where there is one.
+func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
+	zone := on(p.key, false, side)
+	ids := make([][]string, len(p.courses))
+	for r, c := range p.courses {
+		ids[r] = make([]string, c.boxes())
+		for k := range ids[r] {
+			ids[r][k] = sectionID(zone, r+1, k+1)
+		}
+	}
+	from := len(d.out.Sections)
+	d.out.Sections = d.out.Sections[:from+p.boxes()] // there is room for all
+	rows := d.half(p, zone, side, ids, like, d.out.Sections[from:])
+	for r, row := range rows {
+		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
+	}
+	d.rest(p, zone, side)
+	return rows
+}
+
+// central draws both halves of a panel and joins what lies across the middle.
+func (d drawing) central(c couple) {
+	zone := on(c.left.key, true, LeftSide)
+	left, right := centralIDs(c.left, zone)
+	ours := d.half(c.left, zone, LeftSide, left, nil, make([]Section, c.left.boxes()))
+	var like [][]Section
+	if c.right == c.left {
+		like = ours
+	}
+	theirs := d.half(c.right, zone, RightSide, right, like, make([]Section, c.right.boxes()))
+	for r := range ours {
+		from := len(d.out.Sections)
+		for k := range ours[r] {
+			if i := slices.IndexFunc(theirs[r], func(s Section) bool { return s.ID == ours[r][k].ID }); i >= 0 {
+				ours[r][k] = joined(d.h, ours[r][k], theirs[r][i])
+			}
+			d.out.Sections = append(d.out.Sections, ours[r][k])
+		}
+		for k := range theirs[r] {
+			if !slices.Contains(left[r], theirs[r][k].ID) {
+				d.out.Sections = append(d.out.Sections, theirs[r][k])
+			}
+		}
+		row := d.out.Sections[from:]
+		slices.SortFunc(row, func(a, b Section) int { return cmp.Compare(a.Index, b.Index) })
+		d.out.Rows = append(d.out.Rows, c.left.row(d.h, zone, r, len(row), LeftSide))
+	}
+	d.rest(c.left, zone, LeftSide)
+	d.rest(c.right, zone, RightSide)
+}
+
+// centralIDs name the sections of both halves of a central zone: from left to right,
+// or in rings from the front centre round by the left.
+func centralIDs(p *panel, zone Zone) (left, right [][]string) {
+	left, right = make([][]string, len(p.courses)), make([][]string, len(p.courses))
+	for r, c := range p.courses {
+		n := c.boxes()
+		left[r], right[r] = make([]string, n), make([]string, n)
+		for k := range n {
+			onStart, onEnd := k == 0 && c.start == straddled, k == n-1 && c.end == straddled
+			l, m := n-k, n+k+1
+			if c.start == straddled {
+				m--
+			}
+			if p.ring {
+				l, m = k+1, 2*n-k
+				if c.end == straddled {
+					m--
+				}
+			}
+			if onStart || onEnd {
+				m = l
+			}
+			left[r][k], right[r][k] = sectionID(zone, r+1, l), sectionID(zone, r+1, m)
+		}
+	}
+	return left, right
+}
+
+// joined is a section across the middle, from its two halves.
+func joined(h scalp.Head, a, b Section) Section {
+	ring, ok := union(h, unitRing(h, a.Outline), unitRing(h, b.Outline))
+	if ok {
+		a.Outline = surface(h, ring)
+	}
+	total := a.Area + b.Area
+	centroid := scalp.Unit(r3.Add(r3.Scale(a.Area/total, towards(h, a.Centroid)), r3.Scale(b.Area/total, towards(h, b.Centroid))))
+	normal := h.Normal(centroid)
+	a.Area, a.Centroid, a.Normal = total, h.Point(centroid), scalp.Point{normal.X, normal.Y, normal.Z}
+	a.Share = (a.Share + b.Share) // both are measured against a whole section
+	a.Width = Spread{a.Width.Min + b.Width.Min, a.Width.Mean + b.Width.Mean, a.Width.Max + b.Width.Max}
+	a.Hairline, a.Part = min(a.Hairline, b.Hairline), math.Abs(h.Arc(centroid, scalp.Unit(r3.Vec{X: centroid.X, Z: centroid.Z})))
+	a.Stagger, a.Seen = min(a.Stagger, b.Stagger), a.Seen || b.Seen
+	for _, id := range b.Neighbours {
+		if id != a.ID && !slices.Contains(a.Neighbours, id) {
+			a.Neighbours = append(a.Neighbours, id)
+		}
+	}
+	return a
+}
+
+func towards(h scalp.Head, p scalp.Point) r3.Vec {
+	return scalp.Unit(r3.Vec{X: p[0] / h.A, Y: p[1] / h.B, Z: p[2] / h.C})
+}
+
+// rest notes what else there is to know of a panel on a side.
+func (d drawing) rest(p *panel, zone Zone, side Side) {
+	if p.wish.Pattern == Grid && (side == LeftSide || !p.central) {
+		d.out.Seams = append(d.out.Seams, p.seams(zone)...)
+	}
+	d.out.Channels = append(d.out.Channels, p.channels(d.h, zone, side)...)
+}
+
+// row are the facts of row r (from 0), drawn on a side, that holds n sections.
+func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
+	line := func(c curve, joints []float64) RowLine {
+		parts := make([]float64, len(joints))
+		for i, x := range joints {
+			parts[i] = x * c.length()
+		}
+		return RowLine{c.length(), parts}
+	}
+	c := p.courses[r]
+	size := p.grown(r, 0)
+	out := Row{
+		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].length(), Size: size,
+		Middle: [...]string{border: "border", straddled: "section", divided: "part"}[c.start],
+		Lower:  line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
+		Line: scalp.Line{},
+		End:  place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
+	}
+	if r < len(p.mids)-1 {
+		out.Line = place(surface(h, p.lines[r+1].points), side)
+	}
+	if p.central {
+		out.Length *= 2
+	}
+	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
+		out.End = place(scalp.Line{h.Point(p.mids[r].first())}, side)[0]
+	}
+	return out
+}
+
+// place is a line laid on the left as it lies on a side.
+func place(line scalp.Line, side Side) scalp.Line {
+	if side == RightSide {
+		return mirroredLine(line)
+	}
+	return line
+}
+
+// sectionID names the section at row and index, both from 1.
+func sectionID(zone Zone, row, index int) string {
+	return string(zone) + strconv.Itoa(row) + "." + strconv.Itoa(index)
+}
+
+// half draws a panel row by row on a side, its sections named by ids, and notes
+// where they meet other zones. like is the same panel drawn on the other side, if
+// it was; all has room for the sections.
+func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]Section, all []Section) [][]Section {
+	h, f := d.h, d.f.left
+	d.meet(p, side, ids)
+	if like != nil {
+		rows := make([][]Section, len(like))
+		for r := range like {
+			rows[r], all = all[:len(like[r])], all[len(like[r]):]
+			copy(rows[r], like[r])
+			for k := range rows[r] {
+				s := &rows[r][k]
+				s.ID, s.Zone, s.Index = ids[r][k], zone, index(ids[r][k])
+				s.Neighbours = p.neighbours(r, k, ids)
+				s.mirror()
+			}
+		}
+		return rows
+	}
+	if side == RightSide {
+		f = d.f.right
+	}
+	offsets := p.jointOffsets()
+	rows := make([][]Section, len(p.courses))
+	ring := make([]r3.Vec, 0, 64)
+	for r, c := range p.courses {
+		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
+		rows[r], all = all[:c.boxes()], all[c.boxes():]
+		for k := range rows[r] {
+			b := c.box(k)
+			ring = p.ringOf(ring[:0], r, b)
+			area, centroid := h.AreaCentroid(ring)
+			s := &rows[r][k]
+			*s = Section{
+				ID: ids[r][k], Zone: zone, Row: r + 1, Index: index(ids[r][k]),
+				Front: p.front, Linked: p.linked,
+				Outline:  surface(h, ring),
+				Area:     area,
+				Width:    spreadOf((b.lowTo-b.lowFrom)*lower.length(), b.middle()*mid.length(), (b.highTo-b.highFrom)*upper.length()),
+				Height:   spreadOf(p.height(r, b.lowFrom, b.highFrom), p.height(r, (b.lowFrom+b.lowTo)/2, (b.highFrom+b.highTo)/2), p.height(r, b.lowTo, b.highTo)),
+				Centroid: h.Point(centroid),
+				Hairline: distance(h, centroid, f.border.points),
+				Part:     f.toPart(centroid),
+				Stagger:  min(offsets[r][k], offsets[r][k+1]),
+			}
+			s.along = scalp.Unit(r3.Sub(mid.at((b.lowTo+b.highTo)/2), mid.at((b.lowFrom+b.highFrom)/2)))
+			if p.open {
+				s.Front = centroid.X > 0
+			}
+			normal := h.Normal(centroid)
+			s.Normal = scalp.Point{normal.X, normal.Y, normal.Z}
+			wish := p.grown(r, (b.lowFrom+b.lowTo+b.highFrom+b.highTo)/4)
+			s.Share = area / (wish.Width * wish.Height)
+			reach := 0.75 * max(s.Width.Mean*c.folds(k), s.Height.Mean)
+			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
+			s.Neighbours = p.neighbours(r, k, ids)
+			if side == RightSide {
+				s.mirror()
+			}
+		}
+	}
+	return rows
+}
+
+// partShows tells whether a panel's sections beside the part line are seen.
+func (d drawing) partShows(p *panel) bool { return p.front && d.f.left.s.hasPart() }
+
+// toPart is the distance along the scalp to the part line, or to the middle where
+// there is none, or where it is the middle.
+func (f *frame) toPart(u r3.Vec) float64 {
+	if from, to := f.s.offsets(); from == 0 && to == 0 {
+		return f.h.Arc(u, scalp.Unit(r3.Vec{X: u.X, Z: u.Z}))
+	}
+	return distance(f.h, u, f.part.points)
+}
+
+// index reads the place of a section in its row out of its id.
+func index(id string) int {
+	for i := len(id) - 1; i >= 0; i-- {
+		if id[i] == '.' {
+			n, _ := strconv.Atoi(id[i+1:])
+			return n
+		}
+	}
+	return 0
+}
+
+// ringOf appends the outline of a box of row r, counter-clockwise.
+func (p *panel) ringOf(ring []r3.Vec, r int, b box) []r3.Vec {
+	lower, upper := p.lines[r], p.lines[r+1]
+	ring = append(ring, lower.at(b.lowFrom))
+	if b.lowTo > b.lowFrom { // not the tip of a triangle
+		ring = append(lower.between(ring, b.lowFrom, b.lowTo), lower.at(b.lowTo))
+	}
+	ring = p.riser(ring, r, b.lowTo, b.highTo, true)
+	ring = append(ring, upper.at(b.highTo))
+	if b.highTo > b.highFrom {
+		ring = append(upper.between(ring, b.highTo, b.highFrom), upper.at(b.highFrom))
+	}
+	ring = p.riser(ring, r, b.lowFrom, b.highFrom, false)
+	if !p.ccw {
+		slices.Reverse(ring)
+	}
+	return ring
+}
+
+// riser appends the inner points of the part end of row r that runs from σ low on
+// the lower line to σ high on the upper one. The ends of a row follow the zone's
+// boundary point by point, so that zones meet exactly.
+func (p *panel) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec {
+	from, to := p.ts[r], p.ts[r+1]
+	if !up {
+		from, to = to, from
+	}
+	switch {
+	case low == 0 && high == 0:
+		return p.patch.start.between(ring, from, to)
+	case low == 1 && high == 1:
+		return p.patch.end.between(ring, from, to)
+	}
+	return append(ring, p.mids[r].at((low+high)/2))
+}
+
+// height is the height in mm of row r along the riser from σ low to σ high.
+func (p *panel) height(r int, low, high float64) float64 {
+	mid := p.mids[r].at((low + high) / 2)
+	return p.patch.head.Chord(p.lines[r].at(low), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(high))
+}
+
+// neighbours are the ids next to section k of row r within the zone.
+func (p *panel) neighbours(r, k int, ids [][]string) []string {
+	out := make([]string, 0, 8)
+	own := p.courses[r].box(k)
+	across := func(other int) {
+		if other < 0 || other >= len(p.courses) {
+			return
+		}
+		from, to, line := own.lowFrom, own.lowTo, p.courses[other].top()
+		if other > r {
+			from, to, line = own.highFrom, own.highTo, p.courses[other].joints
+		}
+		const touching = 1e-6
+		l, _ := slices.BinarySearch(line, from+touching)
+		for ; l <= len(line); l++ {
+			if low, high := gap(line, l); low >= to-touching {
+				break
+			} else if overlap(from, to, low, high) > touching {
+				out = append(out, ids[other][l])
+			}
+		}
+	}
+	across(r - 1)
+	if k > 0 {
+		out = append(out, ids[r][k-1])
+	}
+	if k+1 < p.courses[r].boxes() {
+		out = append(out, ids[r][k+1])
+	}
+	across(r + 1)
+	return out
+}
+
+func overlap(a, b, c, d float64) float64 { return min(b, d) - max(a, c) }
+
+// contact is where a section touches a border, mm along it.
+type contact struct {
+	id       string
+	from, to float64
+}
+
+// meet notes where the sections of a panel touch the borders of its zone.
+func (d drawing) meet(p *panel, side Side, ids [][]string) {
+	touch := func(rail int, id string, from, to float64) {
+		for _, x := range p.rails[rail] {
+			low, high := max(from, x.from), min(to, x.to)
+			if high <= low {
+				continue
+			}
+			a, b := x.at+x.dir*(low-x.from), x.at+x.dir*(high-x.from)
+			name := x.border
+			switch {
+			case x.across > 0 && side == RightSide:
+				a, b = x.across-a, x.across-b
+			case x.sided:
+				name += string(side)
+			}
+			d.contacts[name] = append(d.contacts[name], contact{id, min(a, b), max(a, b)})
+		}
+	}
+	for r, c := range p.courses {
+		from, to := p.ts[r], p.ts[r+1]
+		last := c.boxes() - 1
+		start, end := p.patch.start.length(), p.patch.end.length()
+		touch(startRail, ids[r][0], from*start, to*start)
+		touch(endRail, ids[r][last], from*end, to*end)
+		for k := range ids[r] {
+			b := c.box(k)
+			if r == 0 {
+				touch(bottomRail, ids[r][k], b.lowFrom*p.patch.bottom.length(), b.lowTo*p.patch.bottom.length())
+			}
+			if r == len(p.courses)-1 {
+				touch(topRail, ids[r][k], b.highFrom*p.patch.top.length(), b.highTo*p.patch.top.length())
+			}
+		}
+	}
+}
+
+// link makes neighbours of the sections that touch one border at the same place.
+func (l *Layout) link(contacts map[string][]contact) {
+	at := make(map[string]int, len(l.Sections))
+	for i := range l.Sections {
+		at[l.Sections[i].ID] = i
+	}
+	add := func(id, other string) {
+		s := &l.Sections[at[id]]
+		if !slices.Contains(s.Neighbours, other) {
+			s.Neighbours = append(s.Neighbours, other)
+		}
+	}
+	names := make([]string, 0, len(contacts))
+	for name := range contacts {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	for _, name := range names {
+		list := contacts[name]
+		slices.SortFunc(list, func(a, b contact) int {
+			return cmp.Or(cmp.Compare(a.from, b.from), cmp.Compare(a.id, b.id))
+		})
+		for i, a := range list {
+			for _, b := range list[i+1:] {
+				if b.from >= a.to {
+					break
+				}
+				if a.id != b.id && overlap(a.from, a.to, b.from, b.to) > touch {
+					add(a.id, b.id)
+					add(b.id, a.id)
+				}
+			}
+		}
+	}
+}
+
+// mirror puts a section laid in a mirror on the right side.
+func (s *Section) mirror() {
+	line := make(scalp.Line, len(s.Outline))
+	for i, p := range s.Outline { // counter-clockwise again
+		line[len(line)-1-i] = scalp.Point{p[0], -p[1], p[2]}
+	}
+	s.Outline = line
+	s.Centroid[1] = -s.Centroid[1]
+	s.Normal[1] = -s.Normal[1]
+	s.along = scalp.Mirror(s.along)
+}
+
+func mirroredLine(line scalp.Line) scalp.Line {
+	out := slices.Clone(line)
+	for i := range out {
+		out[i][1] = -out[i][1]
+	}
+	return out
+}
+
+func surface(h scalp.Head, line []r3.Vec) scalp.Line {
+	out := make(scalp.Line, len(line))
+	for i, u := range line {
+		out[i] = h.Point(u)
+	}
+	return out
+}
+
+// bothSides continues a left curve that ends on the middle down the right side;
+// a closed curve does not repeat its first point.
+func bothSides(h scalp.Head, c curve, closed bool) scalp.Line {
+	left := surface(h, c.points)
+	right := mirroredLine(left[:len(left)-1])
+	slices.Reverse(right)
+	if closed {
+		right = right[:len(right)-1]
+	}
+	return append(left, right...)
+}
+
+// distance is the length in mm of the central plane section from u to the
+// nearest point of line.
+func distance(h scalp.Head, u r3.Vec, line []r3.Vec) float64 {
+	best, least := line[0], math.Inf(1)
+	for _, v := range line {
+		if d := h.Surface(r3.Sub(u, v)); r3.Norm2(d) < least {
+			best, least = v, r3.Norm2(d)
+		}
+	}
+	return h.Arc(u, best)
+}
+
+func spreadOf(values ...float64) Spread {
+	sum := 0.0
+	for _, v := range values {
+		sum += v
+	}
+	return Spread{slices.Min(values), sum / float64(len(values)), slices.Max(values)}
+}
+
+// add counts a section in.
+func (z *ZoneSum) add(s *Section) {
+	z.Width = z.Width.with(s.Width, z.Sections)
+	z.Height = z.Height.with(s.Height, z.Sections)
+	z.Sections++
+	z.Area += s.Area
+}
+
+// with is the spread of n values and one more, itself a spread.
+func (s Spread) with(more Spread, n int) Spread {
+	if n == 0 {
+		return more
+	}
+	return Spread{
+		min(s.Min, more.Min),
+		s.Mean + (more.Mean-s.Mean)/float64(n+1),
+		max(s.Max, more.Max),
+	}
+}
