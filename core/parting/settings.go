@@ -90,6 +90,12 @@ const (
 // Structures are all structures, the slowest first.
 var Structures = []Structure{AllIndividuals, Linked, EarToEar, FrontDesign, Horseshoe, Perimeter, NetCap, PartLine}
 
+// structureNames are the structures as people speak of them.
+var structureNames = map[Structure]string{
+	AllIndividuals: "all over", EarToEar: "ear to ear", Perimeter: "perimeter", Horseshoe: "horseshoe",
+	PartLine: "part line only", Linked: "linked plaits", NetCap: "net cap", FrontDesign: "front design",
+}
+
 // PartKind is the guide a head is parted by.
 type PartKind string
 
@@ -255,12 +261,31 @@ func (s Settings) On(structure Structure) Settings {
 	return s
 }
 
-// Pattern names the pattern, or both where front and back differ.
-func (s Settings) Pattern() string {
-	if s.Front.Pattern == s.Back.Pattern || s.Part.Kind == Levels {
-		return string(s.Front.Pattern)
+// Style names structure and pattern in a few words: "horseshoe, brick". Where front and
+// back differ both patterns are named.
+func (s Settings) Style() string {
+	pattern := string(s.Front.Pattern)
+	if s.hasBack() && s.Back.Pattern != s.Front.Pattern {
+		pattern += " in front, " + string(s.Back.Pattern) + " behind"
 	}
-	return string(s.Front.Pattern) + " in front, " + string(s.Back.Pattern) + " behind"
+	switch {
+	case s.Part.Kind == Levels:
+		return "levels, " + pattern
+	case s.Structure == AllIndividuals:
+		return pattern
+	}
+	return structureNames[s.Structure] + ", " + pattern
+}
+
+// hasBack tells whether any sections follow the wish for the back.
+func (s Settings) hasBack() bool {
+	switch {
+	case s.Part.Kind == Levels:
+		return false
+	case s.hasBase():
+		return s.NapeGuard || s.Base.Kind == LinkedPlaits
+	}
+	return true
 }
 
 // Limits of a layout.

@@ -228,12 +228,6 @@ func sideless(z parting.Zone) string {
 	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
 }
 
-var structureNames = map[parting.Structure]string{
-	parting.AllIndividuals: "individuals all over", parting.EarToEar: "ear to ear", parting.Perimeter: "perimeter",
-	parting.Horseshoe: "horseshoe", parting.PartLine: "part line only", parting.Linked: "linked plaits",
-	parting.NetCap: "net cap", parting.FrontDesign: "front design",
-}
-
 // size writes the section wished for, and what it grows to where rows grow.
 func (w *page) size(rows []parting.Row) string {
 	u := w.style.Unit
@@ -294,7 +288,7 @@ func (w *page) tracks() {
 // zones is the table of zones.
 func (w *page) zones() {
 	in := w.plan.Input.Parting
-	w.title("Parting: " + structureNames[in.Structure] + ", " + in.Pattern())
+	w.title("Parting: " + in.Style())
 	rows := [][]string{{"Zone", "Section size", "Sections by row, lowest first", "All"}}
 	for _, z := range w.plan.Result.Layout.Zones {
 		own := w.rows(z.Zone)

@@ -30,7 +30,7 @@ func words(t *testing.T, p Plan) string {
 // The sheet of every structure names its zones, its tracks and its rows.
 func TestSheetTellsEveryStructure(t *testing.T) {
 	for structure, names := range map[parting.Structure][]string{
-		parting.AllIndividuals: {"individuals all over", "Back left", "Front, each side"},
+		parting.AllIndividuals: {"Parting: brick", "Back left", "Front, each side"},
 		parting.EarToEar:       {"ear to ear", "Tracks", "10 tails are left"},
 		parting.Perimeter:      {"perimeter", "Hairline ring", "Tracks"},
 		parting.Horseshoe:      {"horseshoe", "Part line left", "Left side", "Part line, each side"},

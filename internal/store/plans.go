@@ -91,7 +91,7 @@ type Summary struct {
 func Summarise(in plan.Input, res plan.Result) Summary {
 	t := res.Tally
 	return Summary{
-		Pattern: in.Parting.Pattern(), Method: res.Method.Name,
+		Pattern: in.Parting.Style(), Method: res.Method.Name,
 		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Warnings,
 	}
 }

@@ -67,7 +67,7 @@ export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd,
       onClick={(event) => event.stopPropagation()}
       onKeyDown={key}
     >
-      <circle r={8.5} className={styles.reach} />
+      <circle r={9} className={styles.reach} />
       <circle r={3.4} className={styles.dot} />
       <path
         d={shape === "part" ? "M-1.7 0H1.7" : shape === "row" ? "M0 -1.7V1.7" : "M-1.5 0H1.5M0 -1.5V1.5"}

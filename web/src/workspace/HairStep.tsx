@@ -83,7 +83,7 @@ export function HairStep({ input, result, catalogue, change }: Props) {
         <h2>To buy</h2>
         <OrderCard
           what={piece.line}
-          need={`${hair.pieces} on the head + ${hair.spares} spare = ${hair.order.need}`}
+          need={`${hair.pieces} on the head${hair.hooked > 0 ? `, ${hair.hooked} of them hooked on the base,` : ""} + ${hair.spares} spare = ${hair.order.need}`}
           left={`${hair.order.leftover} left over of ${hair.order.units}`}
           order={hair.order}
         />

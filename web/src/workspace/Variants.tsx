@@ -3,21 +3,25 @@ import { Button, Input } from "antd";
 import { memo, useState } from "react";
 import type { PlanInput } from "../api/types";
 import type { ChangeDraft } from "../app/undoable";
+import { hasBase } from "./BaseWish";
 import { CompareVariants } from "./CompareVariants";
 import type { Draft } from "./draft";
 import { patternNames } from "./patterns";
+import { structures } from "./structures";
 import styles from "./Variants.module.css";
 
 const mostVariants = 6;
 
-/** A name for a state, from what tells it best: "Brick, 98 sections". */
+/** A name for a state, from what tells it best: "Brick, 98 sections", "Horseshoe, brick, 22 sections". */
 function nameOf(input: PlanInput, sections: number): string {
-  const { front, back } = input.parting;
+  const { front, back, structure, part } = input.parting;
   const pattern =
-    front.pattern === back.pattern
+    front.pattern === back.pattern || hasBase(input.parting)
       ? patternNames[front.pattern]
       : `${patternNames[front.pattern]} and ${patternNames[back.pattern].toLowerCase()}`;
-  return `${pattern}, ${sections} sections`;
+  const base =
+    part.kind === "levels" ? "Levels" : structure === "all" ? undefined : structures[structure].name;
+  return `${base ? `${base}, ${pattern.toLowerCase()}` : pattern}, ${sections} sections`;
 }
 
 export type Variant = NonNullable<Draft["variants"]>[number];
