@@ -140,20 +140,10 @@ func (f fitting) count(scale float64) int {
 
 // near are the settings that lay exactly total sections, or the two nearest.
 func (f fitting) near(total int) ([]Fitted, error) {
-	low, high := f.scaleRange()
-	// Never more than can be laid: look at the smallest size only so far down.
-	for f.count(low) > MaxSections && low < 1 {
-		low *= 1.1
-	}
-	// Nor larger than a structure has room for.
-	for f.count(high) == 0 && high > 1 {
-		high = max(1, high/1.1)
-	}
-	most, least := f.count(low), f.count(high)
-	if total > most || total < least {
-		var bad invalid.Errors
-		bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", least, most, total)
-		return nil, bad
+	least, most := f.scaleRange()
+	low, high := f.around(total, least, most)
+	if total > MaxSections || f.count(low) < total || f.count(high) > total {
+		return nil, f.outOfReach(total, least, most)
 	}
 	for high/low > fitClose { // fewer sections at larger scales
 		if mid := math.Sqrt(low * high); f.count(mid) >= total {
@@ -169,6 +159,36 @@ func (f fitting) near(total int) ([]Fitted, error) {
 	// Left and right are mirror images: an odd total lies between two even ones.
 	lesser, greater := f.nearest(total-1), f.nearest(total+1)
 	return []Fitted{lesser[0], greater[len(greater)-1]}, nil
+}
+
+// outOfReach refuses a total and names the range that scales from low to high make.
+func (f fitting) outOfReach(total int, low, high float64) error {
+	// Never more than can be laid: look at the smallest size only so far down.
+	for f.count(low) > MaxSections && low < 1 {
+		low *= 1.1
+	}
+	// Nor larger than a structure has room for.
+	for f.count(high) == 0 && high > 1 {
+		high = max(1, high/1.1)
+	}
+	var bad invalid.Errors
+	bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", f.count(high), f.count(low), total)
+	return bad
+}
+
+// around narrows the range of scales in which the count passes total, from where areas
+// alone would put it.
+func (f fitting) around(total int, low, high float64) (float64, float64) {
+	const step = 1.1
+	guess := max(low, min(high, math.Sqrt(float64(max(1, f.count(1)))/float64(max(1, total)))))
+	lower, upper := guess, guess
+	for lower > low && f.count(lower) < total {
+		lower = max(low, lower/step)
+	}
+	for upper < high && f.count(upper) >= total {
+		upper = min(high, upper*step)
+	}
+	return lower, upper
 }
 
 // scaleRange are the least and the greatest common scale that keep the free zones'

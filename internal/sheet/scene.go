@@ -40,6 +40,8 @@ var (
 	// hookTone marks a piece hooked on a track, looseTone own hair left out.
 	hookTone  = tone{236, 205, 150}
 	looseTone = tone{150, 112, 84}
+	// threadTone is a net.
+	threadTone = tone{168, 140, 100}
 	// hairDark and hairLight are the hair turned away from and towards the light.
 	hairDark, hairLight = [3]float64{34, 24, 20}, [3]float64{104, 76, 58}
 )
@@ -144,6 +146,7 @@ func scene(res plan.Result, c camera) []shape {
 		roots = append(roots, c.hooks(t.Hooks)...)
 	}
 	for _, n := range res.Layout.Nets {
+		shapes = append(shapes, c.threads(n)...)
 		roots = append(roots, c.hooks(n.Hooks)...)
 	}
 	for _, s := range res.Layout.Sections {
@@ -204,6 +207,21 @@ func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
 			fill[k] = min(255, fill[k]+16)
 		}
 		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5, false})
+	}
+	return shapes
+}
+
+// threads are those of a net, between places that lie next to each other.
+func (c camera) threads(n parting.NetArea) []shape {
+	var shapes []shape
+	spacing := math.Sqrt(n.Area / float64(len(n.Hooks)) * 2 / math.Sqrt(3))
+	for i, p := range n.Hooks {
+		for _, q := range n.Hooks[:i] {
+			a, b := vec(p), vec(q)
+			if r3.Norm(r3.Sub(a, b)) < 1.4*spacing && c.facing(a) > 0.05 && c.facing(b) > 0.05 {
+				shapes = append(shapes, shape{outline: strip(c.flat(a), c.flat(b), 0.25), fill: threadTone})
+			}
+		}
 	}
 	return shapes
 }

@@ -246,6 +246,7 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
           <path key={t.tone} d={t.path} fill={t.tone} />
         ))}
       </g>
+      <path d={rest.mesh} className={styles.mesh} />
       <path d={rest.hooks} className={styles.hooks} />
       <g stroke={classes ? skin.shade : skin.scalp} strokeWidth={small ? 3 : 1.7}>
         {shapes.boxes.map((b) => (

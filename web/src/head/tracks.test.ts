@@ -42,6 +42,15 @@ describe("tracks on the head", () => {
     expect(before.hooks.match(/a/g)).toHaveLength(2);
   });
 
+  it("under a net show its threads, each once, between neighbours alone", () => {
+    const lattice = [at(3, 0.5), at(3.2, 0.5), at(3.1, 0.66), at(2, 0.2)];
+    const netted = drawnBase(
+      { ...layout, nets: [{ zone: "T", outlines: [], areaMm2: 1400, hooks: lattice }] },
+      axes,
+    );
+    expect(netted.mesh).toHaveLength(3);
+  });
+
   it("leave the edges loose between the hairline and where sections start", () => {
     expect(base.leftOut).toHaveLength(3);
     const before = basePaths(base, cameraAt(axes, views.front), tone, 1.5);

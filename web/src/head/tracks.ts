@@ -18,6 +18,8 @@ export interface DrawnBase {
   bands: { ring: Vec[]; normal: Vec }[];
   turns: Turn[];
   hooks: Vec[];
+  /** The threads of a net, from hook to hook. */
+  mesh: [Vec, Vec][];
   /** Scalp whose hair stays loose. */
   leftOut: Vec[][];
 }
@@ -67,8 +69,20 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
     ),
     turns,
     hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map(vec)),
+    mesh: layout.nets.flatMap(({ hooks, areaMm2 }) => threads(hooks.map(vec), areaMm2)),
     leftOut: [...layout.leftOut.map((s) => s.outline.map(vec)), ...edges(layout)],
   };
+}
+
+/** Threads between places of a net that lie next to each other in its lattice. */
+function threads(hooks: readonly Vec[], area: number): [Vec, Vec][] {
+  const spacing = Math.sqrt(((area / hooks.length) * 2) / Math.sqrt(3));
+  return hooks.flatMap((p, i) =>
+    hooks
+      .slice(i + 1)
+      .filter((q) => Math.hypot(...minus(p, q)) < 1.4 * spacing)
+      .map((q): [Vec, Vec] => [p, q]),
+  );
 }
 
 /** The strip of edges left out, in short stretches between the hairline and where sections start. */
@@ -92,6 +106,7 @@ export interface BasePaths {
   bands: { tone: string; path: string }[];
   turns: { tone: string; path: string }[];
   hooks: string;
+  mesh: string;
   leftOut: string;
 }
 
@@ -113,10 +128,12 @@ export function basePaths(
       `${paths.curve(flat(t.from), flat(t.left), flat(t.to))}Q${flat(t.right).map(tenth).join(" ")} ${flat(t.from).map(tenth).join(" ")}Z`,
     );
   }
-  let [hooks, leftOut] = ["", ""];
+  let [hooks, mesh, leftOut] = ["", "", ""];
+  for (const [p, q] of base.mesh)
+    if (camera.facing(p) > 0.06 && camera.facing(q) > 0.06) mesh += paths.open([p, q], camera.flat);
   for (const p of base.hooks) if (camera.facing(p) > 0.06) hooks += paths.disc(camera.flat(p), hookSize);
   for (const ring of base.leftOut) leftOut += paths.closed(camera.clip(ring), camera.flat);
-  return { bands: bands.list(), turns: turns.list(), hooks, leftOut };
+  return { bands: bands.list(), turns: turns.list(), hooks, mesh, leftOut };
 }
 
 const tenth = (v: number) => Math.round(v * 10) / 10;
