@@ -515,8 +515,8 @@ func bothSides(h scalp.Head, c curve, closed bool) scalp.Line {
 func distance(h scalp.Head, u r3.Vec, line []r3.Vec) float64 {
 	best, least := line[0], math.Inf(1)
 	for _, v := range line {
-		if d := h.Surface(r3.Sub(u, v)); r3.Norm2(d) < least {
-			best, least = v, r3.Norm2(d)
+		if d := r3.Norm2(h.Surface(r3.Sub(u, v))); d < least {
+			best, least = v, d
 		}
 	}
 	return h.Arc(u, best)

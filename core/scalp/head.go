@@ -174,13 +174,14 @@ func (h Head) AreaCentroid(ring []r3.Vec) (area float64, centroid r3.Vec) {
 	hub = Unit(hub)
 	var sum r3.Vec
 	prev := ring[len(ring)-1]
+	spoke := h.areaElement(Unit(r3.Add(hub, prev))) // each is shared by two triangles
 	for _, u := range ring {
 		omega := 2 * math.Atan2(
 			r3.Dot(hub, r3.Cross(prev, u)),
 			1+r3.Dot(hub, prev)+r3.Dot(prev, u)+r3.Dot(u, hub))
-		element := (h.areaElement(Unit(r3.Add(hub, prev))) +
-			h.areaElement(Unit(r3.Add(prev, u))) +
-			h.areaElement(Unit(r3.Add(u, hub)))) / 3
+		next := h.areaElement(Unit(r3.Add(u, hub)))
+		element := (spoke + h.areaElement(Unit(r3.Add(prev, u))) + next) / 3
+		spoke = next
 		part := omega * element
 		area += part
 		sum = r3.Add(sum, r3.Scale(part, Unit(r3.Add(hub, r3.Add(prev, u)))))

@@ -168,7 +168,7 @@ func Plans() []Plan {
 	school.Parting = parting.Plain(square(parting.Brick, 0.75), square(parting.Brick, 1))
 	school.Parting.Structure, school.Parting.PerSide = parting.PartLine, 7
 	school.Parting.Part.Stop = 110
-	school.Parting.Base.Tracks, school.Parting.Base.SideTracks = 8, 3
+	school.Parting.Base.Tracks, school.Parting.Base.SideTracks = 10, 4
 	school.Piece = line(2)
 
 	linked := begin(coxswain)
