@@ -90,6 +90,43 @@ const (
 // Structures are all structures, the slowest first.
 var Structures = []Structure{AllIndividuals, Linked, EarToEar, FrontDesign, Horseshoe, Perimeter, NetCap, PartLine}
 
+// Rule is what a structure takes: the part lines it can have, whether a nape guard
+// would be a row of its own, and whether a base is part of it.
+type Rule struct {
+	Structure Structure  `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design"`
+	Parts     []PartKind `json:"parts" enum:"middle,side,diagonal,none,levels"`
+	NapeGuard bool       `json:"napeGuard"`
+	Base      bool       `json:"base"`
+}
+
+// Rules are those of all structures, in the order of [Structures].
+func Rules() []Rule {
+	rules := make([]Rule, len(Structures))
+	for i, structure := range Structures {
+		r := Rule{Structure: structure, Parts: []PartKind{MiddlePart, SidePart, DiagonalPart}, Base: true, NapeGuard: true}
+		switch structure {
+		case AllIndividuals, Linked: // rings need the whole head
+			r.Parts, r.Base = append(r.Parts, NoPart, Levels), false
+			r.NapeGuard = structure == Linked
+		case EarToEar:
+			r.Parts = append(r.Parts, NoPart)
+		case Perimeter, NetCap: // their ring guards the nape
+			r.Parts, r.NapeGuard = append(r.Parts, NoPart), false
+		}
+		rules[i] = r
+	}
+	return rules
+}
+
+// rule is that of the settings' structure.
+func (s Settings) rule() Rule {
+	rules := Rules()
+	if i := slices.IndexFunc(rules, func(r Rule) bool { return r.Structure == s.Structure }); i >= 0 {
+		return rules[i]
+	}
+	return Rule{}
+}
+
 // structureNames are the structures as people speak of them.
 var structureNames = map[Structure]string{
 	AllIndividuals: "all over", EarToEar: "ear to ear", Perimeter: "perimeter", Horseshoe: "horseshoe",
@@ -246,18 +283,13 @@ func (s Settings) On(structure Structure) Settings {
 		s.Edits = []Edit{}
 	}
 	s.Structure = structure
-	switch structure {
-	case Horseshoe, PartLine, FrontDesign:
-		if !s.hasPart() {
-			s.Part.Kind = MiddlePart
-		}
-	case AllIndividuals, Linked:
-	default:
-		if s.Part.Kind == Levels {
+	if rule := s.rule(); !slices.Contains(rule.Parts, s.Part.Kind) {
+		s.Part.Kind = MiddlePart
+		if slices.Contains(rule.Parts, NoPart) {
 			s.Part.Kind = NoPart
 		}
 	}
-	s.NapeGuard = s.NapeGuard && s.loneNape()
+	s.NapeGuard = s.NapeGuard && s.rule().NapeGuard
 	return s
 }
 
@@ -335,11 +367,6 @@ func (s Settings) offsets() (start, end float64) {
 // hasBase tells whether anything but individuals stands on the head.
 func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Structure != Linked }
 
-// loneNape tells whether a nape guard would be a row of its own.
-func (s Settings) loneNape() bool {
-	return s.Structure != AllIndividuals && s.Structure != Perimeter && s.Structure != NetCap
-}
-
 // Check refuses settings that are no layout on any head, as [invalid.Errors] with
 // paths relative to s. [Lay] refuses what does not fit the head at hand.
 func (s Settings) Check() error {
@@ -382,13 +409,12 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 	if s.Part.Kind == SidePart && math.Abs(s.Part.Offset) < 3 {
 		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.Length(3))
 	}
-	switch needs := s.Structure == Horseshoe || s.Structure == PartLine; {
-	case s.Part.Kind == Levels && s.Structure != AllIndividuals && s.Structure != Linked:
+	switch {
+	case s.rule().Parts == nil || slices.Contains(s.rule().Parts, s.Part.Kind): // an unknown structure is refused as such
+	case s.Part.Kind == Levels:
 		bad.Add("part.kind", "Levels run rings over the whole head and leave no room for another base: with this structure choose a part line or none; levels go with individuals all over, or with linked plaits.")
-	case needs && !s.hasPart():
-		bad.Add("part.kind", "This structure stands along a part line: choose a middle, side or diagonal part.")
-	case s.Structure == FrontDesign && !s.hasPart():
-		bad.Add("part.kind", "A front design lies beside a part line: choose a middle, side or diagonal part.")
+	default:
+		bad.Add("part.kind", "This structure lies along a part line: choose a middle, side or diagonal part.")
 	}
 }
 
@@ -409,7 +435,7 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	if !s.hasBase() {
 		return
 	}
-	if s.NapeGuard && !s.loneNape() {
+	if s.NapeGuard && !s.rule().NapeGuard {
 		bad.Add("napeGuard", "The ring of individuals already covers the nape: turn the nape guard off.")
 	}
 	if s.Structure == Perimeter && s.Peak && b.Kind == LinkedPlaits {

@@ -63,7 +63,7 @@ func randomSettings(r *rand.Rand, structure Structure, pattern Pattern) Settings
 	s.Rows = 1 + r.IntN(2)
 	s.Peak = r.IntN(2) == 0
 	s.PerSide = 6 + r.IntN(10)
-	s.NapeGuard = r.IntN(2) == 0 && s.loneNape()
+	s.NapeGuard = r.IntN(2) == 0 && s.rule().NapeGuard
 	s.Base.Kind = []BaseKind{Tracks, Tracks, LinkedPlaits, Net}[r.IntN(4)]
 	s.Base.Run = []Run{Horizontal, StraightBack, Curved}[r.IntN(3)]
 	s.Base.Tracks = 5 + r.IntN(7)
@@ -353,6 +353,26 @@ func TestPiecesOnTracksByPractice(t *testing.T) {
 	l, err := Lay(average(t), s)
 	require.NoError(t, err)
 	assert.InDelta(t, 120, l.Hooks(), 40)
+}
+
+// A structure takes the part lines its rule names and no others, and settings put on
+// another structure always hang together.
+func TestStructuresTakeWhatTheirRulesSay(t *testing.T) {
+	h := average(t)
+	r := rand.New(rand.NewPCG(2, 2))
+	for _, rule := range Rules() {
+		for _, kind := range []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels} {
+			s := both(Brick, square(1), square(1))
+			s.Structure, s.Part = rule.Structure, Part{Kind: kind, Offset: 20}
+			_, err := Lay(h, s)
+			assert.Equal(t, slices.Contains(rule.Parts, kind), err == nil, "%s with %s: %v", rule.Structure, kind, err)
+			for _, other := range Structures {
+				assert.NoError(t, s.On(rule.Structure).On(other).Check(), "%s on %s", kind, other)
+			}
+		}
+		s := randomSettings(r, rule.Structure, Brick)
+		assert.Equal(t, rule.Base, s.hasBase())
+	}
 }
 
 // What contradicts itself is named, with what would work; and that does.

@@ -20,6 +20,8 @@ type catalogue struct {
 	Methods []attach.Method `json:"methods"`
 	Pieces  []plan.Piece    `json:"pieces" doc:"The supplier's price list"`
 	Sizes   sizeLimits      `json:"sizes"`
+	// Structures are what each structure takes.
+	Structures []parting.Rule `json:"structures"`
 }
 
 // sizeLimits bound a section's width and height.
@@ -41,7 +43,8 @@ func (s *server) catalogueOperations(api huma.API) {
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
-			Sizes: sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
+			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
+			Structures: parting.Rules(),
 		}
 		for _, id := range attach.IDs {
 			m, _ := attach.Lookup(id)

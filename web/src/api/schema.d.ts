@@ -549,6 +549,7 @@ export interface components {
             /** @description The supplier's price list */
             pieces: components["schemas"]["Piece"][];
             sizes: components["schemas"]["SizeLimits"];
+            structures: components["schemas"]["Rule"][];
         };
         Change: {
             from: string;
@@ -1189,6 +1190,13 @@ export interface components {
             /** Format: double */
             lengthMm: number;
             partsMm: number[];
+        };
+        Rule: {
+            base: boolean;
+            napeGuard: boolean;
+            parts: ("middle" | "side" | "diagonal" | "none" | "levels")[];
+            /** @enum {string} */
+            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
         Seam: {
             /** Format: int64 */

@@ -39,3 +39,4 @@ export type Misfit = Schemas["Misfit"];
 export type Track = Schemas["Track"];
 export type Hairline = Schemas["Hairline"];
 export type Direction = Edit["at"];
+export type StructureRule = Schemas["Rule"];

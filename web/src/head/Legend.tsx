@@ -27,6 +27,9 @@ export const Legend = memo(function Legend({ layout, reading, onReading, hint }:
               <small>{count}</small>
             </li>
           ))}
+          <li>
+            <em>12</em> sections in the row
+          </li>
         </ul>
       )}
     </div>

@@ -8,6 +8,8 @@ import type { Change } from "./draft";
 
 interface Props {
   settings: Settings;
+  /** Whether a nape guard would be a row of its own. */
+  guarded: boolean;
   change: Change;
 }
 
@@ -20,7 +22,7 @@ const besides = (s: Settings) =>
   (s.structure === "net-cap" && s.part.kind !== "none");
 
 /** How many individuals the structure has, and what stands where there are none. */
-export const BaseWish = memo(function BaseWish({ settings, change }: Props) {
+export const BaseWish = memo(function BaseWish({ settings, guarded, change }: Props) {
   const { base, structure } = settings;
   const set = (update: Partial<Settings>) =>
     change(null, (i) => ({ ...i, parting: { ...i.parting, ...update } }));
@@ -31,7 +33,6 @@ export const BaseWish = memo(function BaseWish({ settings, change }: Props) {
     }));
   const setDesign = (update: Partial<Settings["design"]>) =>
     set({ design: { ...settings.design, ...update } });
-  const guarded = structure !== "all" && structure !== "perimeter" && structure !== "net-cap";
   const tracks = base.kind === "tracks";
   return (
     <>

@@ -15,6 +15,7 @@ const keys = [
   ["Sections", "+ and −", "Pieces on what is picked"],
   ["Sections", "R and Z", "Pick the whole row, the whole zone"],
   ["Sections", "Tab, then arrows", "Move a row line, a part, the hairline"],
+  ["Leave out", "Enter", "Leave the section out"],
   ["Plan", "[ and ]", "Step before, step after"],
   ["Plan", "Ctrl+Z", "Undo"],
   ["Plan", "Ctrl+Shift+Z", "Redo"],

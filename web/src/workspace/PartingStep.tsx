@@ -60,11 +60,12 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
   );
   const { parting } = input;
   const rings = parting.part.kind === "levels";
+  const rule = catalogue.structures.find((r) => r.structure === parting.structure);
   // Where no back is parted into sections, one size is enough.
   const backless = rings || (hasBase(parting) && parting.base.kind !== "linked" && !parting.napeGuard);
   return (
     <div className={styles.step}>
-      <StructureChoice structure={parting.structure} change={change} />
+      <StructureChoice structure={parting.structure} rules={catalogue.structures} change={change} />
       {parting.structure !== "perimeter" && (
         <PartLine
           part={parting.part}
@@ -73,7 +74,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
           change={change}
         />
       )}
-      <BaseWish settings={parting} change={change} />
+      <BaseWish settings={parting} guarded={rule?.napeGuard ?? false} change={change} />
       {!backless && (
         <Toggle
           label="Front and back alike"

@@ -1,49 +1,43 @@
 import { memo } from "react";
-import type { Settings, Structure } from "../api/types";
+import type { Settings, Structure, StructureRule } from "../api/types";
 import { RefusedHere } from "../app/fields";
 import type { Change } from "./draft";
 import steps from "./steps.module.css";
 import styles from "./StructureChoice.module.css";
 import { StructureIcon, structures } from "./structures";
 
-/** What a structure needs of the part line, and what it has no use for. */
-function on(s: Settings, structure: Structure): Settings {
-  const alongPart = structure === "horseshoe" || structure === "part-line" || structure === "front-design";
-  const kind = s.part.kind;
-  const whole = structure === "all" || structure === "linked";
-  const fit =
-    alongPart && (kind === "none" || kind === "levels")
-      ? "middle"
-      : !whole && kind === "levels"
-        ? "none"
-        : kind;
-  const ringed = structure === "perimeter" || structure === "net-cap" || structure === "all";
-  return { ...s, structure, part: { ...s.part, kind: fit }, napeGuard: s.napeGuard && !ringed };
+/** The parting on another structure, with a part line and a nape guard only where it takes them. */
+function on(s: Settings, structure: Structure, rule: StructureRule): Settings {
+  const { kind } = s.part;
+  const fit = rule.parts.includes(kind) ? kind : rule.parts.includes("none") ? "none" : "middle";
+  return { ...s, structure, part: { ...s.part, kind: fit }, napeGuard: s.napeGuard && rule.napeGuard };
 }
 
 /** Where individuals stand, and where a cheaper base. */
 export const StructureChoice = memo(function StructureChoice({
   structure,
+  rules,
   change,
 }: {
   structure: Structure;
+  rules: readonly StructureRule[];
   change: Change;
 }) {
   return (
     <section id="parting-structure">
       <h2>Structure</h2>
       <div className={styles.grid} role="radiogroup" aria-label="Structure">
-        {(Object.keys(structures) as Structure[]).map((key) => (
-          <label key={key} className={styles.card}>
+        {rules.map((rule) => (
+          <label key={rule.structure} className={styles.card}>
             <input
               type="radio"
               name="structure"
-              value={key}
-              checked={key === structure}
-              onChange={() => change(null, (i) => ({ ...i, parting: on(i.parting, key) }))}
+              value={rule.structure}
+              checked={rule.structure === structure}
+              onChange={() => change(null, (i) => ({ ...i, parting: on(i.parting, rule.structure, rule) }))}
             />
-            <StructureIcon structure={key} />
-            <span>{structures[key].name}</span>
+            <StructureIcon structure={rule.structure} />
+            <span>{structures[rule.structure].name}</span>
           </label>
         ))}
       </div>
