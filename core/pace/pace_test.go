@@ -65,3 +65,31 @@ func TestStagesSumToTheTotal(t *testing.T) {
 	assert.InDelta(t, h.Total.Likely, sum.Likely, 1e-9)
 	assert.InDelta(t, h.Total.High, sum.High, 1e-9)
 }
+
+// Common practice, no source: hooking on a track takes 10 to 40 seconds a piece, hiding
+// a plait 2 to 5 minutes; a dozen individuals and tracks take a fraction of the time.
+func TestTracksAreQuick(t *testing.T) {
+	plaits := estimate(t, attach.HitchAndWeave, pieces.Twist, 100, 6*inch, 2*inch, false)
+	few := estimate(t, attach.HitchAndWeave, pieces.Twist, 12, 6*inch, 2*inch, false)
+	m, _ := attach.Lookup(attach.HitchAndWeave)
+	w := m.For(attach.Job{PlaitLength: 6 * inch * pieces.BraidTakeUp, PlaitDiameter: 4, PieceForm: pieces.Twist, PieceLength: 14 * inch, PieceDiameter: 8, Pitch: 2 * inch, Ribbon: 6, WrapTail: 2.5 * inch})
+	tracks := Estimate(Work{
+		Sections: 12, Pieces: 12, PlaitLength: 6 * inch * pieces.BraidTakeUp, Attach: w.Attach, Conceal: w.Conceal,
+		Tracks: 10, TrackLength: 10 * 200, Tails: 10, Hooked: 100,
+	})
+	assert.Less(t, tracks.Total.Likely, 0.6*plaits.Total.Likely)
+	assert.Greater(t, tracks.Total.Likely, few.Total.Likely)
+	stages := map[string]float64{}
+	for _, s := range tracks.Stages {
+		stages[s.Name] = s.Minutes.Likely
+	}
+	seconds := stages["Hook on"] / 100 * 60
+	assert.True(t, seconds >= 10 && seconds <= 40, "%.0f s a piece", seconds)
+	perTrack := stages["Tracks"] / 10
+	assert.True(t, perTrack >= 3 && perTrack <= 10, "%.1f min for a track of 20 cm", perTrack)
+	assert.NotContains(t, stages, "Lay the net")
+	// Fewer tails and no net cost less; a net is a stage of its own.
+	chained := Estimate(Work{Tracks: 10, TrackLength: 2000, Tails: 1})
+	assert.Less(t, chained.Total.Likely, Estimate(Work{Tracks: 10, TrackLength: 2000, Tails: 10}).Total.Likely)
+	assert.Len(t, Estimate(Work{Tracks: 1, Net: true}).Stages, len(Estimate(Work{Tracks: 1}).Stages)+1)
+}
