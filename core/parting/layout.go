@@ -2,6 +2,7 @@ package parting
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"slices"
 
@@ -85,6 +86,15 @@ func on(key string, central bool, side Side) Zone {
 // the exact mirror image of the left. The error, if any, is an [invalid.Errors] with
 // paths relative to s: settings that are no layout, or that do not fit this head.
 func Lay(h scalp.Head, s Settings) (Layout, error) {
+	l, err := lay(h, s)
+	if err == nil && l.folded != "" {
+		return Layout{}, unfold(h, s, l.folded)
+	}
+	return l, err
+}
+
+// lay is Lay, whether or not sections lie over one another.
+func lay(h scalp.Head, s Settings) (Layout, error) {
 	if err := s.Check(); err != nil {
 		return Layout{}, err
 	}
@@ -99,6 +109,9 @@ func Lay(h scalp.Head, s Settings) (Layout, error) {
 		return Layout{}, tooMany(couples, s, n)
 	}
 	out := draw(h, s, f, couples)
+	if i := slices.IndexFunc(out.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
+		return Layout{folded: out.Sections[i].Zone}, nil
+	}
 	out.Misfits = append(out.Misfits, misfits...)
 	if err := leaveOut(h, s, &out); err != nil {
 		return Layout{}, err
@@ -110,6 +123,73 @@ func Lay(h scalp.Head, s Settings) (Layout, error) {
 	}
 	finish(h, s, f, couples, &out)
 	return out, nil
+}
+
+// leastArea is the area in mm² under which a section has folded over: where lines run
+// together too sharply, outlines turn round and areas below zero make up for it.
+const leastArea = 1.0
+
+// unfold refuses settings under which sections of a zone lie over one another. It looks
+// for the one field that has to give way, and for how far.
+func unfold(h scalp.Head, s Settings, zone Zone) error {
+	flat := func(s Settings) bool {
+		l, err := lay(h, s)
+		return err == nil && l.folded == ""
+	}
+	var bad invalid.Errors
+	for i, e := range s.Edits {
+		if !e.Kind.moves() {
+			continue
+		}
+		without := s
+		without.Edits = slices.Delete(slices.Clone(s.Edits), i, i+1)
+		if flat(without) {
+			bad.Add(fmt.Sprintf("edits[%d].at", i), "Dragged there, sections of zone %s would lie over one another; a shorter way works.", zone)
+			return bad
+		}
+	}
+	_, end := s.offsets()
+	for _, give := range []struct {
+		path, what string
+		value, to  float64
+		set        func(*Settings, float64)
+	}{
+		{"part.stopMm", "The part line stops", s.Part.Stop, h.Arc(h.Landmark(scalp.FrontCentre), h.Crown()) - s.Part.Ear, func(s *Settings, v float64) { s.Part.Stop = v }},
+		{"part.earPartMm", "The ear-to-ear part lies", s.Part.Ear, 0, func(s *Settings, v float64) { s.Part.Ear = v }},
+		{"part.endOffsetMm", "The part line ends", end, 0, func(s *Settings, v float64) { s.Part.EndOffset = v }},
+		{"part.offsetMm", "The part line starts", s.Part.Offset, 0, func(s *Settings, v float64) { s.Part.Offset = v }},
+		{"edgesMm", "The strip left out is", s.Edges, 0, func(s *Settings, v float64) { s.Edges = v }},
+	} {
+		if give.value == 0 {
+			continue
+		}
+		at := func(share float64) Settings {
+			changed := s
+			give.set(&changed, give.value+share*(give.to-give.value))
+			return changed
+		}
+		if !flat(at(1)) {
+			continue
+		}
+		low, high := 0.0, 1.0
+		for range 8 {
+			if mid := (low + high) / 2; flat(at(mid)) {
+				high = mid
+			} else {
+				low = mid
+			}
+		}
+		// A whole millimetre on the safe side.
+		works := give.value + high*(give.to-give.value)
+		if works = math.Floor(works); give.to > give.value {
+			works = math.Ceil(give.value + high*(give.to-give.value))
+		}
+		bad.Add(give.path, "%s where sections of zone %s would lie over one another; at %s instead of %s they lie side by side.",
+			give.what, zone, invalid.Length(works), invalid.Length(give.value))
+		return bad
+	}
+	bad.Add("part.kind", "Part line, hairline and sizes leave so little room in zone %s that sections would lie over one another: bring the hairline nearer to the usual one, or choose the middle part.", zone)
+	return bad
 }
 
 // eachPanel does something once with every panel.

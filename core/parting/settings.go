@@ -335,15 +335,16 @@ const (
 	maxRows  = 6
 	maxTrack = 60
 	maxSide  = 60
-	// leastFront and leastBehind are how far a stop keeps from the hairline in
-	// front and at the nape, mm: room for a section.
-	leastFront, leastBehind = 25.0, 60.0
-	maxEdges                = 40.0
-	maxOffset               = 60.0
-	minEar, maxEar          = -40.0, 50.0
-	minSpacing, maxSpacing  = 5.0, 80.0
-	minSpot, maxSpot        = 3.0, 90.0
-	maxSpots, maxEdits      = 60, 600
+	// leastFront, leastInRing and leastBehind are how far front and back meet from
+	// the hairline in front, from a ring along it, and from the nape, mm: room for
+	// a few sections, or for tracks.
+	leastFront, leastInRing, leastBehind = 50.0, 25.0, 60.0
+	maxEdges                             = 40.0
+	maxOffset                            = 60.0
+	minEar, maxEar                       = -40.0, 50.0
+	minSpacing, maxSpacing               = 5.0, 80.0
+	minSpot, maxSpot                     = 3.0, 90.0
+	maxSpots, maxEdits                   = 60, 600
 )
 
 // hasPart tells whether a part line shows.
@@ -404,7 +405,7 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 	bad.Length("part.endOffsetMm", "The end of the part, from the middle,", s.Part.EndOffset, -maxOffset, maxOffset)
 	bad.Length("part.earPartMm", "The ear-to-ear part, from straight over the top,", s.Part.Ear, minEar, maxEar)
 	if s.Part.Stop != 0 {
-		bad.Length("part.stopMm", "The stop of the part", s.Part.Stop, leastFront, 400)
+		bad.Length("part.stopMm", "The stop of the part", s.Part.Stop, 25, 400)
 	}
 	if s.Part.Kind == SidePart && math.Abs(s.Part.Offset) < 3 {
 		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.Length(3))

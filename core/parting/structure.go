@@ -398,6 +398,9 @@ func (f *frame) earCrossing() r3.Vec {
 func (f *frame) dividePlace(o outline) (float64, error) {
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
 	low, high := front+leastFront, nape-leastBehind
+	if f.s.Structure == Perimeter || f.s.Structure == NetCap {
+		low = front + leastInRing
+	}
 	at, path, what := f.place(f.h.Crown())-f.s.Part.Ear, "part.earPartMm", "The ear-to-ear part"
 	stopped := f.s.hasPart() && f.s.Part.Stop > 0
 	if stopped {

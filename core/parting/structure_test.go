@@ -7,6 +7,7 @@ import (
 	"regexp"
 	"slices"
 	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -420,6 +421,8 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 	try(first["rows"], `up to (\d+) fit`, func(s *Settings, v float64) { s.Rows = int(v) })
 	try(first["perSide"], `up to (\d+) fit`, func(s *Settings, v float64) { s.PerSide = int(v) })
 	try(first["part.stopMm"], `between ([\d.]+) cm`, func(s *Settings, v float64) { s.Part.Stop = 10 * v })
+	// A part that stops so near, beside a back so low, that sections would fold.
+	try(func(s *Settings) { s.Part = Part{Kind: SidePart, Offset: -36, Stop: 290, Ear: -39} }, `at (-?[\d.]+) cm`, func(s *Settings, v float64) { s.Part.Stop = 10 * v })
 	try(first["part.offsetMm"], `up to ([\d.]+) cm`, func(s *Settings, v float64) { s.Part.Offset = 10 * v })
 	try(first["leftOut[0].radiusMm"], `Up to ([\d.]+) cm`, func(s *Settings, v float64) { s.LeftOut[0].Radius = 10 * v })
 	try(first["base.mergeAfterMm"], `within ([\d.]+) cm`, func(s *Settings, v float64) { s.Base.MergeAfter = 10 * v })
@@ -433,4 +436,55 @@ func offered(t *testing.T, pattern, message string) float64 {
 	v, err := strconv.ParseFloat(m[1], 64)
 	require.NoError(t, err)
 	return v
+}
+
+// Settings anywhere within their limits, hairlines dragged far: either refused by name
+// or laid side by side, every number finite.
+func TestSettingsAtTheirLimits(t *testing.T) {
+	r := rand.New(rand.NewPCG(99, 7))
+	either := func(reach float64) float64 { return reach * (2*r.Float64() - 1) }
+	move := func() scalp.Move { return scalp.Move{Up: either(40), Back: either(40)} }
+	wish := func(k int) Wish {
+		return Wish{patterns[k%len(patterns)], Size{8 + 50*r.Float64(), 8 + 50*r.Float64()}, 0.5 + 1.5*r.Float64(), 0.5 + 1.5*r.Float64()}
+	}
+	laid, refused, folded := 0, 0, 0
+	for i := 0; laid < 250; i++ {
+		var line scalp.Hairline
+		if i%2 == 0 {
+			line = scalp.Hairline{Front: either(40), TempleCorner: move(), Temple: move(), Sideburn: move(), BehindEar: move(), NapeCorner: move()}
+		}
+		h, err := scalp.FitWith(scalp.Tapes{
+			Circumference: 480 + 180*r.Float64(), FrontToNape: 300 + 130*r.Float64(), EarToEar: 270 + 100*r.Float64(), Ratio: 0.68 + 0.24*r.Float64(),
+		}, line)
+		if err != nil {
+			continue
+		}
+		s := randomSettings(r, Structures[i%len(Structures)], patterns[i%len(patterns)])
+		s.Front, s.Back = wish(i), wish(i/4)
+		s.Part.Offset, s.Part.EndOffset, s.Part.Ear = either(60), either(60), either(40)
+		if i%3 == 0 {
+			s.Part.Stop = 25 + 300*r.Float64()
+		}
+		s.Edges = max(0, either(40))
+		l, err := Lay(h, s)
+		if err != nil {
+			bad := invalid.From(err)
+			require.NotEmpty(t, bad)
+			refused++
+			if strings.Contains(bad[0].Message, "over one another") {
+				folded++
+			}
+			continue
+		}
+		laid++
+		for _, x := range l.Sections {
+			require.GreaterOrEqual(t, x.Area, leastArea, "%s of %s %v", x.ID, s.Structure, s.Part)
+			require.False(t, math.IsNaN(x.Width.Mean+x.Height.Mean+x.Share+x.Hairline+x.Part+x.Stagger), x.ID)
+		}
+		for _, x := range l.Tracks {
+			require.False(t, math.IsNaN(x.Area+x.Length+x.Width), x.ID)
+		}
+	}
+	assert.Greater(t, folded, 3, "some of these fold, and are found")
+	assert.Greater(t, refused, folded)
 }
