@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"fmt"
+	"os"
+	"os/exec"
 	"path/filepath"
 	"strconv"
 	"testing"
@@ -210,4 +212,52 @@ func TestWorkingByHand(t *testing.T) {
 	b.waitFor(scalp + ` !== "` + before + `"`)
 	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
 	b.waitFor(isSaved)
+}
+
+// A client has half a day: two quicker structures are set against individuals all over,
+// the quickest is chosen, and the sheet that is taken along tells its tracks.
+func TestAQuickerHeadForAClient(t *testing.T) {
+	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	files := t.TempDir()
+	b.downloadsTo(files)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
+	b.openPlan(address, "The baker, four evenings at home", "parting")
+	whole := b.sections()
+	b.press("button", "Pin this state")
+	b.choose("ear-to-ear")
+	b.waitFor(says + `("Tracks behind")`)
+	b.press(".ant-segmented-item", "Side to side")
+	b.waitFor(`!document.querySelector('[data-tally=sections] dd span').innerText.includes("` + strconv.Itoa(whole) + `")`)
+	half := b.sections()
+	time.Sleep(400 * time.Millisecond) // a state is pinned once it has come to rest
+	b.press("button", "Pin this state")
+	b.choose("part-line")
+	b.waitFor(says + `("Individuals on each side")`)
+	b.write("Individuals on each side", "8")
+	b.waitForSections(16)
+	assert.Less(t, 16, half)
+
+	// What each saves, and what differs.
+	b.press("button", "Compare")
+	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length === 3`)
+	b.waitFor(`/Structure: part-line → (all|ear-to-ear)/.test(document.querySelector("[role=dialog]").innerText)`)
+	texts := value[[]string](b, `[...document.querySelectorAll("[role=dialog] h3")].map((e) => e.innerText)`)
+	require.Len(t, texts, 3)
+	assert.Contains(t, texts[1]+texts[2], "Ear to ear, ")
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
+	b.waitFor(isSaved)
+
+	value[bool](b, `(document.activeElement.blur(), true)`)
+	b.do(chromedp.KeyEvent("p"))
+	sheet := filepath.Join(files, "sheet.pdf")
+	require.NoError(t, os.WriteFile(sheet, downloaded(t, files, ".pdf"), 0o600))
+	words, err := exec.CommandContext(t.Context(), "pdftotext", "-layout", sheet, "-").Output()
+	require.NoError(t, err, "pdftotext is part of poppler-utils")
+	assert.Contains(t, string(words), "part line only")
+	assert.Contains(t, string(words), "tails are left to tuck or stitch")
+
+	// The list names the plan by what it is now.
+	b.visit(address+"/plans", says+`("part line only, brick")`)
 }

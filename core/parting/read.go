@@ -230,7 +230,13 @@ func warnings(s Settings, f frames, couples []couple, l Layout) []Warning {
 	if s.alike() && len(s.Edits) > 0 {
 		lone = l.withoutTwin()
 	}
+	netted := func(zone Zone) bool {
+		return slices.ContainsFunc(l.Nets, func(n NetArea) bool { return n.Zone == zone })
+	}
 	for _, t := range l.Tracks {
+		if netted(t.Zone) {
+			continue // pieces hang on the net
+		}
 		switch {
 		case t.Width > fatTrack && !t.Merged:
 			fat = append(fat, t.ID)

@@ -152,7 +152,7 @@ func Plans() []Plan {
 	ring.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
 	ring.Parting.Structure, ring.Parting.Peak = parting.Perimeter, true
 	ring.Parting.Part.Kind, ring.Parting.Edges = parting.NoPart, 6
-	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 7
+	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 6
 	ring.Hairline = scalp.Hairline{Front: -6, TempleCorner: scalp.Move{Up: 5}}
 	ring.Piece = line(2)
 

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
@@ -49,4 +50,22 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 		_, err := plan.Compute(in)
 		assert.NoError(t, err, piece.Line)
 	}
+}
+
+// The demo shows most structures, each on some other head, and none with a warning of
+// tracks too fat or too thin.
+func TestDemoShowsTheStructures(t *testing.T) {
+	structures, heads := map[parting.Structure]bool{}, map[string]bool{}
+	for _, p := range Plans() {
+		structures[p.Input.Parting.Structure] = true
+		heads[p.Client] = true
+		res, err := plan.Compute(p.Input)
+		require.NoError(t, err, p.Title)
+		for _, w := range res.Warnings {
+			assert.NotContains(t, []parting.WarningKind{parting.FatTrack, parting.ThinTrack}, w.Kind, p.Title)
+		}
+		assert.Empty(t, res.Layout.Misfits, p.Title)
+	}
+	assert.GreaterOrEqual(t, len(structures), 8)
+	assert.Len(t, heads, 6)
 }
