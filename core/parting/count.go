@@ -62,13 +62,13 @@ func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 		return nil, invalid.From(err).Under("parting").Err()
 	}
 	f := fitting{head: h, settings: s, free: map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack}}
-	front, back := f.counts(1)
 	total := wish.Total
 	if wish.Alone {
+		front, back := f.held(now)
 		total += map[Keep]int{KeepFront: front, KeepBack: back}[wish.Keep]
 	}
 	// Left out and changed by hand, the head holds fewer or more than are laid.
-	byHand := len(now.Sections) - front - back
+	byHand := len(now.Sections) - f.count(1)
 	var met []Fitted
 	for range 4 {
 		found, err := f.near(total - byHand)
@@ -83,6 +83,7 @@ func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 			}
 			byHand = len(l.Sections) - x.Sections
 			x.Sections = len(l.Sections)
+			x.Front, x.Back = f.held(l)
 			met = append(met, x)
 			if x.Sections == total {
 				return []Fitted{x}, nil
@@ -115,27 +116,39 @@ func (f fitting) scaled(scale float64) Settings {
 	return s
 }
 
-// counts are the numbers of sections laid at a scale by the wish they follow; none
-// where the zones have no room at it.
-func (f fitting) counts(scale float64) (front, back int) {
-	frames, err := newFrames(f.head, f.scaled(scale))
+// held are the sections of a layout by the wish they follow.
+func (f fitting) held(l Layout) (front, back int) {
+	frames, err := newFrames(f.head, f.settings)
 	if err != nil {
 		return 0, 0
 	}
+	follows := map[Zone]string{}
 	for _, c := range frames.couples() {
-		eachPanel([]couple{c}, (*panel).layRows)
-		if n := sectionsOf([]couple{c}); c.any().wishPath == "front" {
-			front += n
+		p := c.any()
+		for _, side := range []Side{LeftSide, RightSide} {
+			follows[on(p.key, p.central, side)] = p.wishPath
+		}
+	}
+	for i := range l.Sections {
+		if follows[l.Sections[i].Zone] == "front" {
+			front++
 		} else {
-			back += n
+			back++
 		}
 	}
 	return front, back
 }
 
+// count is the number of sections laid at a scale; none where the zones have no room
+// at it.
 func (f fitting) count(scale float64) int {
-	front, back := f.counts(scale)
-	return front + back
+	frames, err := newFrames(f.head, f.scaled(scale))
+	if err != nil {
+		return 0
+	}
+	couples := frames.couples()
+	eachPanel(couples, (*panel).layRows)
+	return sectionsOf(couples)
 }
 
 // near are the settings that lay exactly total sections, or the two nearest.
@@ -276,7 +289,7 @@ func (f fitting) pairs(options map[string]map[int]option) map[int]Fitted {
 			departures[n] = departure
 			s := f.settings
 			s.Back.Size, s.Front.Size = back.size, front.size
-			out[n] = Fitted{n, nf, nb, s}
+			out[n] = Fitted{Sections: n, Settings: s}
 		}
 	}
 	return out

@@ -98,6 +98,25 @@ func TestOneZoneIsFittedByItself(t *testing.T) {
 	}
 }
 
+// What is left out in the zone that stays does not count against the one that changes.
+func TestOneZoneIsFittedBesideWhatIsLeftOut(t *testing.T) {
+	h := average(t)
+	s := both(Brick, square(0.75), square(1))
+	now, err := Lay(h, s)
+	require.NoError(t, err)
+	front := 2 * now.Balance[0].Left.Sections
+	for _, x := range now.Sections {
+		if x.Front && x.Row == 1 {
+			s.Edits = append(s.Edits, Edit{Kind: LeaveOut, At: Toward(h, x.Centroid)})
+		}
+	}
+	found, err := FitCount(h, s, Count{Total: 44, Keep: KeepFront, Alone: true})
+	require.NoError(t, err)
+	require.Len(t, found, 1)
+	assert.Equal(t, 44, found[0].Back)
+	assert.Equal(t, front-len(s.Edits), found[0].Front)
+}
+
 // Every structure is fitted, with its stops, rings and changes by hand: exactly, or by
 // the numbers on either side.
 func TestEveryStructureIsFitted(t *testing.T) {

@@ -76,7 +76,7 @@ func (e Edit) check(bad *invalid.Errors, path string) {
 	}
 }
 
-// vec is the direction as a unit vector; on the right side as seen in the mirror.
+// vec is the direction as a unit vector.
 func (d Direction) vec() r3.Vec { return scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}) }
 
 // leastHeight is how narrow a row or a section may be made by hand, mm.

@@ -28,6 +28,8 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
   const [total, setTotal] = useState<number | null>(null);
   const [of, setOf] = useState<Of>("both");
   const fit = useChange(server.fitCount);
+  // Of one zone alone there is no number to start from.
+  const wanted = total ?? (wishes[of].alone ? null : sections);
   const take = (f: Fitted) => {
     change(null, (i) => ({ ...i, parting: f.parting }));
     fit.reset();
@@ -37,7 +39,7 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
     fit.mutate(
       {
         input,
-        total: total ?? sections,
+        total: wanted ?? sections,
         ...(wishes[of].keep && { keep: wishes[of].keep }),
         ...(wishes[of].alone && { alone: true }),
       },
@@ -54,14 +56,15 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
       <div className={styles.fit}>
         <InputNumber<number>
           aria-label="Sections wished for"
-          value={total ?? sections}
+          value={wanted}
+          placeholder="how many"
           min={1}
           step={1}
           suffix="sections"
           onChange={setTotal}
           onPressEnter={ask}
         />
-        <Button type="primary" loading={fit.isPending} onClick={ask}>
+        <Button type="primary" loading={fit.isPending} disabled={wanted === null} onClick={ask}>
           Fit the sizes
         </Button>
       </div>
@@ -74,7 +77,7 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
       {fit.error && <Alert type="error" showIcon title={refusal ?? "Kladotex can not be reached."} />}
       {fit.data && fit.data.length > 1 && (
         <div className={styles.nearest} role="status">
-          <p>No layout has exactly {total ?? sections}. The nearest two:</p>
+          <p>No layout has exactly {wanted}. The nearest two:</p>
           {fit.data.map((f) => (
             <Button key={f.sections} onClick={() => take(f)}>
               Use {!wishes[of].alone ? f.sections : wishes[of].keep === "back" ? f.front : f.back} sections
