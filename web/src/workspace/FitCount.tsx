@@ -62,7 +62,7 @@ export const FitCount = memo(function FitCount({ input, sections, change }: Prop
           step={1}
           suffix="sections"
           onChange={setTotal}
-          onPressEnter={ask}
+          onPressEnter={() => wanted !== null && ask()}
         />
         <Button type="primary" loading={fit.isPending} disabled={wanted === null} onClick={ask}>
           Fit the sizes
