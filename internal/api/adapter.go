@@ -77,6 +77,9 @@ func (o *operationContext) SetReadDeadline(t time.Time) error {
 }
 
 func (o *operationContext) SetStatus(code int) {
+	if o.status != 0 {
+		return // the answer broke off while it was written; no other can follow
+	}
 	o.status = code
 	o.c.Response().WriteHeader(code)
 }
