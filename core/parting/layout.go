@@ -121,7 +121,7 @@ func lay(h scalp.Head, s Settings) (Layout, error) {
 	if err := layBase(h, s, f, &out); err != nil {
 		return Layout{}, err
 	}
-	finish(h, s, f, couples, &out)
+	finish(h, s, couples, &out)
 	return out, nil
 }
 
@@ -373,14 +373,14 @@ func tooMany(couples []couple, s Settings, n int) error {
 }
 
 // finish sums the layout up when every change is in it, and looks it over.
-func finish(h scalp.Head, s Settings, f frames, couples []couple, l *Layout) {
+func finish(h scalp.Head, s Settings, couples []couple, l *Layout) {
 	l.sumZones()
 	l.linkPlaits(h)
 	for _, x := range l.LeftOut {
 		l.OutArea += x.Area
 	}
 	l.balance()
-	l.Warnings = warnings(s, f, couples, *l)
+	l.Warnings = warnings(s, couples, *l)
 }
 
 // sumZones counts what every zone and row holds.

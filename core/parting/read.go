@@ -204,7 +204,7 @@ const (
 )
 
 // warnings looks the layout over.
-func warnings(s Settings, f frames, couples []couple, l Layout) []Warning {
+func warnings(s Settings, couples []couple, l Layout) []Warning {
 	var slivers, oversize, weak, bare, lone, fat, thin []string
 	have := make(map[string]bool, len(l.Sections))
 	for i := range l.Sections {

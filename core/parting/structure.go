@@ -331,10 +331,7 @@ func (f *frame) quadrants(o outline) error {
 		return stretch{border: "divide", from: from, to: to, at: at, dir: dir, across: whole}
 	}
 
-	back, err := f.back(o, ear, onDivide, stop)
-	if err != nil {
-		return err
-	}
+	back := f.back(o, ear, onDivide, stop)
 	front, err := f.front(o, ear, onDivide, stop)
 	if err != nil {
 		return err
@@ -426,7 +423,7 @@ func (f *frame) dividePlace(o outline) (float64, error) {
 }
 
 // back is the panel behind the ear-to-ear part.
-func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
+func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) *panel {
 	h, s := f.h, f.s
 	half := f.divide.length()
 	hair := o.sub(h, scalp.NapeCorner, scalp.EarTop)
@@ -444,7 +441,7 @@ func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float
 		p.rails[startRail] = []stretch{{border: "part-behind", to: start.length(), dir: 1}}
 		p.rails[topRail] = []stretch{onDivide(0, top.length(), half-f.flip*off, -1)}
 		p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
-		return p, nil
+		return p
 	}
 	p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
 	top := f.divide.subMM(h, ear.length(), half).reversed()
@@ -452,7 +449,7 @@ func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float
 	p.rails[startRail] = onMiddle(start, f.place(nape), -1)
 	p.rails[topRail] = []stretch{onDivide(0, top.length(), half, -1)}
 	p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
-	return p, nil
+	return p
 }
 
 // divideTo is the ear-to-ear part as far as a part line that ends off to the left of

@@ -63,7 +63,7 @@ func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
 		}
 	}
 	for _, t := range l.Tracks {
-		for range t.Outlines[:min(1, len(t.Outlines))] {
+		if len(t.Outlines) > 0 { // a merged one takes what its parts took
 			l.BaseArea += t.Area
 		}
 	}

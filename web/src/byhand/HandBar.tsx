@@ -14,17 +14,7 @@ export const tools = {
 export type Tool = keyof typeof tools;
 
 export type Act =
-  | "join"
-  | "beside"
-  | "above"
-  | "leave"
-  | "back"
-  | "lock"
-  | "unlock"
-  | "row"
-  | "zone"
-  | "none"
-  | { pieces: number };
+  "join" | "beside" | "above" | "leave" | "lock" | "unlock" | "row" | "zone" | "none" | { pieces: number };
 
 interface Props {
   tool: Tool;
@@ -38,6 +28,8 @@ interface Props {
   onAct: (act: Act) => void;
   /** How many sections are left out so far. */
   leftOut: number;
+  /** True when no more spots can be painted. */
+  full: boolean;
 }
 
 const hints: Record<Tool, string> = {
@@ -49,7 +41,7 @@ const hints: Record<Tool, string> = {
 
 /** What can be done by hand on the head. */
 export const HandBar = memo(function HandBar(props: Props) {
-  const { tool, onTool, both, onBoth, brush, onBrush, picked, onAct, leftOut } = props;
+  const { tool, onTool, both, onBoth, brush, onBrush, picked, onAct, leftOut, full } = props;
   const unit = usePreferences((p) => p.unit);
   const one = picked.count === 1;
   return (
@@ -88,6 +80,8 @@ export const HandBar = memo(function HandBar(props: Props) {
           {tool === "leave" && (
             <p className={styles.hint} role="status">
               {leftOut === 1 ? "1 section is left out." : `${leftOut} sections are left out.`}
+              {full &&
+                " No more spots can be painted: a wider brush takes fewer. Take some back under By hand."}
             </p>
           )}
           {tool === "sections" && picked.count > 0 && (

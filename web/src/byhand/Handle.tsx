@@ -2,7 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Flat } from "../head/vectors";
 import styles from "./Handle.module.css";
 
-interface Props {
+export interface HandleProps {
   at: Flat;
   label: string;
   /** What the handle would say now, such as the sizes beside it. */
@@ -24,7 +24,7 @@ const steps: Record<string, readonly [number, number]> = {
 };
 
 /** A dot to drag, by finger, mouse or arrow keys. */
-export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: Props) {
+export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: HandleProps) {
   const dragging = useRef(false);
   const down = (event: PointerEvent) => {
     if (event.button !== 0) return;

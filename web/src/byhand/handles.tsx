@@ -7,7 +7,7 @@ import { zoneName } from "../head/names";
 import { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "../head/vectors";
 import type { Change } from "../workspace/draft";
 import { direction, onBothSides, point, withEdits } from "./edits";
-import { Handle } from "./Handle";
+import { Handle, type HandleProps } from "./Handle";
 
 interface Props {
   layout: Layout;
@@ -22,17 +22,17 @@ interface Props {
 /** How far an arrow key moves a handle, mm. */
 const stepOf = (unit: string) => (unit === "in" ? 25.4 / 16 : 1);
 
-/** Moves what lay at a place on; the place is kept for as long as one drags. */
-function useMoving(
-  { head, edits, both, change }: Props,
-  kind: "move-row" | "move-part",
-): {
-  move: (key: string, now: Vec, to: Vec, line?: readonly (readonly number[])[]) => void;
-  end: () => void;
-} {
+type Moves = Pick<HandleProps, "onDrag" | "onEnd" | "onStep">;
+
+/** Moves what lies at a place on, by drag or step; where it first lay is kept for as long as one drags. */
+function useMoving({ head, camera, edits, both, change }: Props, kind: "move-row" | "move-part") {
+  const by = stepOf(usePreferences((p) => p.unit));
   const start = useRef<{ key: string; was: Direction }>(undefined);
-  return {
-    move: (key, now, to, line = [now]) => {
+  const end = () => {
+    start.current = undefined;
+  };
+  return (key: string, now: Vec, line: readonly (readonly number[])[] = [now]): Moves => {
+    const move = (to: Vec) => {
       const axes = head.axesMm;
       if (start.current?.key !== key) {
         // What was moved before goes on from where it first lay.
@@ -47,10 +47,18 @@ function useMoving(
         ...i,
         parting: withEdits(i.parting, onBothSides([edit], both)),
       }));
-    },
-    end: () => {
-      start.current = undefined;
-    },
+    };
+    return {
+      onDrag: (to) => {
+        const under = camera.under(to);
+        if (under) move(under);
+      },
+      onEnd: end,
+      onStep: (right, up) => {
+        move(stepped(camera, now, right * by, up * by));
+        end();
+      },
+    };
   };
 }
 
@@ -91,16 +99,7 @@ export function RowHandles(props: Props & { picked: readonly Section[] }) {
         label={`${zoneName(r.zone)}: line above row ${r.row}`}
         says={`row ${r.row + 1}: ${height(r, 1)} · row ${r.row}: ${height(r, 0)}`}
         placeOf={placeOf}
-        onDrag={(to) => {
-          const under = camera.under(to);
-          if (under) moving.move(key, at, under, r.line);
-        }}
-        onEnd={moving.end}
-        onStep={(right, up) => {
-          const by = stepOf(unitName);
-          moving.move(key, at, stepped(camera, at, right * by, up * by), r.line);
-          moving.end();
-        }}
+        {...moving(key, at, r.line)}
       />
     );
   });
@@ -127,16 +126,7 @@ export function PartHandles(props: Props & { section: Section }) {
         label={`Part between ${section.id} and ${other.id}`}
         says={`${length(w, unitName)} · ${length(v, unitName)}`}
         placeOf={placeOf}
-        onDrag={(to) => {
-          const under = camera.under(to);
-          if (under) moving.move(key, at, under);
-        }}
-        onEnd={moving.end}
-        onStep={(right, up) => {
-          const by = stepOf(unitName);
-          moving.move(key, at, stepped(camera, at, right * by, up * by));
-          moving.end();
-        }}
+        {...moving(key, at)}
       />
     );
   });

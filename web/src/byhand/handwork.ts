@@ -58,46 +58,52 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     [change],
   );
 
+  const addEdits = useCallback(
+    (edits: Edit[], control?: string) =>
+      changeParting((s) => withEdits(s, onBothSides(edits, both)), control),
+    [changeParting, both],
+  );
+
+  /** Leaves sections out. */
+  const leave = useCallback(
+    (sections: readonly Section[]) =>
+      addEdits(sections.map((s) => ({ kind: "leave-out", at: centre(s, axes) }))),
+    [addEdits, axes],
+  );
+
   /** Does something with the sections picked. */
   const act = useCallback(
     (what: Act) => {
-      const add = (edits: Edit[], control?: string) =>
-        changeParting((s) => withEdits(s, onBothSides(edits, both)), control);
       const one = picked[0];
       if (typeof what === "object") {
         const edits = picked.map((s): Edit => ({ kind: "pieces", at: centre(s, axes), pieces: what.pieces }));
-        add(edits, "byhand.pieces");
+        addEdits(edits, "byhand.pieces");
         return;
       }
       const widen = (like: (s: Section, p: Section) => boolean) =>
         setIds(layout.sections.filter((s) => picked.some((p) => like(s, p))).map((s) => s.id));
-      const takeBack = (kind: Edit["kind"]) => {
-        const twins = both ? picked.map(twin) : [];
-        changeParting((s) => withoutEditsIn(s, kind, [...picked, ...twins], axes));
-      };
       switch (what) {
         case "join":
-          add(joining(picked, axes));
+          addEdits(joining(picked, axes));
           setIds(one ? [one.id] : []);
           break;
         case "beside":
         case "above":
-          if (one) add([splitting(one, what, layout, axes)]);
+          if (one) addEdits([splitting(one, what, layout, axes)]);
           pickNone();
           break;
         case "leave":
-          add(picked.map((s) => ({ kind: "leave-out", at: centre(s, axes) })));
+          leave(picked);
           pickNone();
           break;
-        case "back":
-          takeBack("leave-out");
-          break;
         case "lock":
-          add(picked.filter((s) => !s.locked).map((s) => ({ kind: "lock", at: centre(s, axes) })));
+          addEdits(picked.filter((s) => !s.locked).map((s) => ({ kind: "lock", at: centre(s, axes) })));
           break;
-        case "unlock":
-          takeBack("lock");
+        case "unlock": {
+          const twins = both ? picked.map(twin) : [];
+          changeParting((s) => withoutEditsIn(s, "lock", [...picked, ...twins], axes));
           break;
+        }
         case "row":
           widen((s, p) => s.zone === p.zone && s.row === p.row);
           break;
@@ -108,7 +114,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
           pickNone();
       }
     },
-    [picked, both, axes, layout, changeParting, pickNone],
+    [picked, both, axes, layout, changeParting, addEdits, leave, pickNone],
   );
 
   /** Keys of the sections tool; tells whether it took one. */
@@ -147,12 +153,6 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     );
   };
 
-  /** Leaves one section out: what the brush does, by key. */
-  const leave = (s: Section) =>
-    changeParting((settings) =>
-      withEdits(settings, onBothSides([{ kind: "leave-out", at: centre(s, axes) }], both)),
-    );
-
   const lasso = {
     points,
     draw: (p: Flat) => {
@@ -187,6 +187,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     [picked, axes],
   );
   const edits = work?.input.parting.edits ?? noEdits;
+  const full = (work?.input.parting.leftOut?.length ?? 0) >= mostSpots;
   const handles = { layout, head, edits, both, change };
   return {
     picked,
@@ -203,6 +204,7 @@ export function useHandwork({ work, layout, head, byId }: Bench) {
     paint,
     lasso,
     summary,
+    full,
     handles,
   };
 }

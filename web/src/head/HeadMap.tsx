@@ -234,7 +234,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     if (!here) return;
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      if (tool === "leave") hand.leave(here);
+      if (tool === "leave") hand.leave([here]);
       else hand.pick(id, tool === "sections");
       return;
     }
@@ -291,6 +291,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
           picked={hand.summary}
           onAct={hand.act}
           leftOut={layout.leftOut.length}
+          full={hand.full}
         />
       )}
       <div className={styles.stage} data-tool={tool}>
@@ -435,6 +436,12 @@ function SectionFacts({ section, onClose }: { section: Section; onClose: () => v
           <>
             <dt>Carries</dt>
             <dd>{section.pieces} pieces</dd>
+          </>
+        )}
+        {section.edited && (
+          <>
+            <dt>By hand</dt>
+            <dd>joined or split</dd>
           </>
         )}
         {section.locked && (

@@ -1,6 +1,6 @@
 import { InputNumber, Segmented } from "antd";
 import { memo } from "react";
-import type { Base, Settings } from "../api/types";
+import type { Base, Settings, StructureRule } from "../api/types";
 import { LengthField, RefusedHere, Toggle } from "../app/fields";
 import steps from "./steps.module.css";
 import styles from "./BaseWish.module.css";
@@ -8,13 +8,9 @@ import type { Change } from "./draft";
 
 interface Props {
   settings: Settings;
-  /** Whether a nape guard would be a row of its own. */
-  guarded: boolean;
+  rule: StructureRule | undefined;
   change: Change;
 }
-
-/** The structures of which a base is part. */
-export const hasBase = (s: Settings) => s.structure !== "all" && s.structure !== "linked";
 
 const besides = (s: Settings) =>
   s.structure === "horseshoe" ||
@@ -22,7 +18,7 @@ const besides = (s: Settings) =>
   (s.structure === "net-cap" && s.part.kind !== "none");
 
 /** How many individuals the structure has, and what stands where there are none. */
-export const BaseWish = memo(function BaseWish({ settings, guarded, change }: Props) {
+export const BaseWish = memo(function BaseWish({ settings, rule, change }: Props) {
   const { base, structure } = settings;
   const set = (update: Partial<Settings>) =>
     change(null, (i) => ({ ...i, parting: { ...i.parting, ...update } }));
@@ -106,7 +102,7 @@ export const BaseWish = memo(function BaseWish({ settings, guarded, change }: Pr
           />
         </section>
       )}
-      {hasBase(settings) && (
+      {rule?.base && (
         <section id="parting-base">
           <h2>The rest</h2>
           <Segmented<Base["kind"]>
@@ -214,7 +210,7 @@ export const BaseWish = memo(function BaseWish({ settings, guarded, change }: Pr
           )}
         </section>
       )}
-      {guarded && (
+      {rule?.napeGuard && (
         <Toggle
           label="Nape guard"
           note="A row of individuals at the nape hides the rest in an updo."

@@ -9,7 +9,7 @@ import { zoneName } from "../head/names";
 import { useSettled } from "../app/settled";
 import type { ChangeDraft } from "../app/undoable";
 import { Balance } from "./Balance";
-import { BaseWish, hasBase } from "./BaseWish";
+import { BaseWish } from "./BaseWish";
 import type { Change, Draft } from "./draft";
 import { FitCount } from "./FitCount";
 import { PartLine } from "./PartLine";
@@ -62,19 +62,15 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
   const rings = parting.part.kind === "levels";
   const rule = catalogue.structures.find((r) => r.structure === parting.structure);
   // Where no back is parted into sections, one size is enough.
-  const backless = rings || (hasBase(parting) && parting.base.kind !== "linked" && !parting.napeGuard);
+  const based = rule?.base ?? false;
+  const backless = rings || (based && parting.base.kind !== "linked" && !parting.napeGuard);
   return (
     <div className={styles.step}>
       <StructureChoice structure={parting.structure} rules={catalogue.structures} change={change} />
       {parting.structure !== "perimeter" && (
-        <PartLine
-          part={parting.part}
-          middle={input.head.frontToNapeMm}
-          based={hasBase(parting)}
-          change={change}
-        />
+        <PartLine part={parting.part} middle={input.head.frontToNapeMm} based={based} change={change} />
       )}
-      <BaseWish settings={parting} guarded={rule?.napeGuard ?? false} change={change} />
+      <BaseWish settings={parting} rule={rule} change={change} />
       {!backless && (
         <Toggle
           label="Front and back alike"
@@ -119,6 +115,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
         variants={draft.variants ?? none}
         input={still}
         sections={result.tally.sections}
+        backless={backless}
         change={changeDraft}
       />
       <FitCount input={still} sections={result.tally.sections} change={change} />

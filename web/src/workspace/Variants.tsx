@@ -3,7 +3,6 @@ import { Button, Input } from "antd";
 import { memo, useState } from "react";
 import type { PlanInput } from "../api/types";
 import type { ChangeDraft } from "../app/undoable";
-import { hasBase } from "./BaseWish";
 import { CompareVariants } from "./CompareVariants";
 import type { Draft } from "./draft";
 import { patternNames } from "./patterns";
@@ -13,10 +12,10 @@ import styles from "./Variants.module.css";
 const mostVariants = 6;
 
 /** A name for a state, from what tells it best: "Brick, 98 sections", "Horseshoe, brick, 22 sections". */
-function nameOf(input: PlanInput, sections: number): string {
+function nameOf(input: PlanInput, sections: number, backless: boolean): string {
   const { front, back, structure, part } = input.parting;
   const pattern =
-    front.pattern === back.pattern || hasBase(input.parting)
+    front.pattern === back.pattern || backless
       ? patternNames[front.pattern]
       : `${patternNames[front.pattern]} and ${patternNames[back.pattern].toLowerCase()}`;
   const base =
@@ -31,11 +30,13 @@ interface Props {
   /** The plan as it is, once it has come to rest. */
   input: PlanInput;
   sections: number;
+  /** True where no sections are sized by the back. */
+  backless: boolean;
   change: ChangeDraft<Draft>;
 }
 
 /** States pinned beside the plan, to be compared and chosen from. */
-export const Variants = memo(function Variants({ variants, input, sections, change }: Props) {
+export const Variants = memo(function Variants({ variants, input, sections, backless, change }: Props) {
   const [comparing, setComparing] = useState(false);
   const put = (control: string | null, next: Variant[]) => change(control, (d) => ({ ...d, variants: next }));
   return (
@@ -81,7 +82,10 @@ export const Variants = memo(function Variants({ variants, input, sections, chan
           onClick={() =>
             change(null, (d) => ({
               ...d,
-              variants: [...(d.variants ?? []), { name: nameOf(d.input, sections), input: d.input }],
+              variants: [
+                ...(d.variants ?? []),
+                { name: nameOf(d.input, sections, backless), input: d.input },
+              ],
             }))
           }
         >
