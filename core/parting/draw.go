@@ -73,16 +73,16 @@ type drawing struct {
 // side draws a panel on one side, from its likeness on the other where there is one.
 func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 	zone := on(p.key, false, side)
-	ids := make([][]string, len(p.courses))
+	names := make([][]name, len(p.courses))
 	for r, c := range p.courses {
-		ids[r] = make([]string, c.boxes())
-		for k := range ids[r] {
-			ids[r][k] = sectionID(zone, r+1, k+1)
+		names[r] = make([]name, c.boxes())
+		for k := range names[r] {
+			names[r][k] = nameOf(zone, r+1, k+1)
 		}
 	}
 	from := len(d.out.Sections)
 	d.out.Sections = d.out.Sections[:from+p.boxes()] // there is room for all
-	rows := d.half(p, zone, side, ids, like, d.out.Sections[from:])
+	rows := d.half(p, zone, side, names, like, d.out.Sections[from:])
 	for r, row := range rows {
 		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
 	}
@@ -93,7 +93,7 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 // central draws both halves of a panel and joins what lies across the middle.
 func (d drawing) central(c couple) {
 	zone := on(c.left.key, true, LeftSide)
-	left, right := centralIDs(c.left, zone)
+	left, right := centralNames(c.left, zone)
 	ours := d.half(c.left, zone, LeftSide, left, nil, make([]Section, c.left.boxes()))
 	var like [][]Section
 	if c.right == c.left {
@@ -109,7 +109,7 @@ func (d drawing) central(c couple) {
 			d.out.Sections = append(d.out.Sections, ours[r][k])
 		}
 		for k := range theirs[r] {
-			if !slices.Contains(left[r], theirs[r][k].ID) {
+			if !slices.ContainsFunc(left[r], func(n name) bool { return n.id == theirs[r][k].ID }) {
 				d.out.Sections = append(d.out.Sections, theirs[r][k])
 			}
 		}
@@ -121,13 +121,13 @@ func (d drawing) central(c couple) {
 	d.rest(c.right, zone, RightSide)
 }
 
-// centralIDs name the sections of both halves of a central zone: from left to right,
+// centralNames name the sections of both halves of a central zone: from left to right,
 // or in rings from the front centre round by the left.
-func centralIDs(p *panel, zone Zone) (left, right [][]string) {
-	left, right = make([][]string, len(p.courses)), make([][]string, len(p.courses))
+func centralNames(p *panel, zone Zone) (left, right [][]name) {
+	left, right = make([][]name, len(p.courses)), make([][]name, len(p.courses))
 	for r, c := range p.courses {
 		n := c.boxes()
-		left[r], right[r] = make([]string, n), make([]string, n)
+		left[r], right[r] = make([]name, n), make([]name, n)
 		for k := range n {
 			onStart, onEnd := k == 0 && c.start == straddled, k == n-1 && c.end == straddled
 			l, m := n-k, n+k+1
@@ -143,7 +143,7 @@ func centralIDs(p *panel, zone Zone) (left, right [][]string) {
 			if onStart || onEnd {
 				m = l
 			}
-			left[r][k], right[r][k] = sectionID(zone, r+1, l), sectionID(zone, r+1, m)
+			left[r][k], right[r][k] = nameOf(zone, r+1, l), nameOf(zone, r+1, m)
 		}
 	}
 	return left, right
@@ -221,17 +221,25 @@ func place(line scalp.Line, side Side) scalp.Line {
 	return line
 }
 
+// name is a section's id with its place in the row.
+type name struct {
+	id    string
+	index int
+}
+
+func nameOf(zone Zone, row, index int) name { return name{sectionID(zone, row, index), index} }
+
 // sectionID names the section at row and index, both from 1.
 func sectionID(zone Zone, row, index int) string {
 	return string(zone) + strconv.Itoa(row) + "." + strconv.Itoa(index)
 }
 
-// half draws a panel row by row on a side, its sections named by ids, and notes
+// half draws a panel row by row on a side, its sections named so, and notes
 // where they meet other zones. like is the same panel drawn on the other side, if
 // it was; all has room for the sections.
-func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]Section, all []Section) [][]Section {
+func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]Section, all []Section) [][]Section {
 	h, f := d.h, d.f.left
-	d.meet(p, side, ids)
+	d.meet(p, side, names)
 	if like != nil {
 		rows := make([][]Section, len(like))
 		for r := range like {
@@ -239,8 +247,8 @@ func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]S
 			copy(rows[r], like[r])
 			for k := range rows[r] {
 				s := &rows[r][k]
-				s.ID, s.Zone, s.Index = ids[r][k], zone, index(ids[r][k])
-				s.Neighbours = p.neighbours(r, k, ids)
+				s.ID, s.Zone, s.Index = names[r][k].id, zone, names[r][k].index
+				s.Neighbours = p.neighbours(r, k, names)
 				s.mirror()
 			}
 		}
@@ -261,7 +269,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]S
 			area, centroid := h.AreaCentroid(ring)
 			s := &rows[r][k]
 			*s = Section{
-				ID: ids[r][k], Zone: zone, Row: r + 1, Index: index(ids[r][k]),
+				ID: names[r][k].id, Zone: zone, Row: r + 1, Index: names[r][k].index,
 				Front: p.front, Linked: p.linked,
 				Outline:  surface(h, ring),
 				Area:     area,
@@ -282,7 +290,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, ids [][]string, like [][]S
 			s.Share = area / (wish.Width * wish.Height)
 			reach := 0.75 * max(s.Width.Mean*c.folds(k), s.Height.Mean)
 			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
-			s.Neighbours = p.neighbours(r, k, ids)
+			s.Neighbours = p.neighbours(r, k, names)
 			if side == RightSide {
 				s.mirror()
 			}
@@ -301,17 +309,6 @@ func (f *frame) toPart(u r3.Vec) float64 {
 		return f.h.Arc(u, scalp.Unit(r3.Vec{X: u.X, Z: u.Z}))
 	}
 	return distance(f.h, u, f.part.points)
-}
-
-// index reads the place of a section in its row out of its id.
-func index(id string) int {
-	for i := len(id) - 1; i >= 0; i-- {
-		if id[i] == '.' {
-			n, _ := strconv.Atoi(id[i+1:])
-			return n
-		}
-	}
-	return 0
 }
 
 // ringOf appends the outline of a box of row r, counter-clockwise.
@@ -357,7 +354,7 @@ func (p *panel) height(r int, low, high float64) float64 {
 }
 
 // neighbours are the ids next to section k of row r within the zone.
-func (p *panel) neighbours(r, k int, ids [][]string) []string {
+func (p *panel) neighbours(r, k int, names [][]name) []string {
 	out := make([]string, 0, 8)
 	own := p.courses[r].box(k)
 	across := func(other int) {
@@ -374,16 +371,16 @@ func (p *panel) neighbours(r, k int, ids [][]string) []string {
 			if low, high := gap(line, l); low >= to-touching {
 				break
 			} else if overlap(from, to, low, high) > touching {
-				out = append(out, ids[other][l])
+				out = append(out, names[other][l].id)
 			}
 		}
 	}
 	across(r - 1)
 	if k > 0 {
-		out = append(out, ids[r][k-1])
+		out = append(out, names[r][k-1].id)
 	}
 	if k+1 < p.courses[r].boxes() {
-		out = append(out, ids[r][k+1])
+		out = append(out, names[r][k+1].id)
 	}
 	across(r + 1)
 	return out
@@ -398,7 +395,7 @@ type contact struct {
 }
 
 // meet notes where the sections of a panel touch the borders of its zone.
-func (d drawing) meet(p *panel, side Side, ids [][]string) {
+func (d drawing) meet(p *panel, side Side, names [][]name) {
 	touch := func(rail int, id string, from, to float64) {
 		for _, x := range p.rails[rail] {
 			low, high := max(from, x.from), min(to, x.to)
@@ -420,15 +417,15 @@ func (d drawing) meet(p *panel, side Side, ids [][]string) {
 		from, to := p.ts[r], p.ts[r+1]
 		last := c.boxes() - 1
 		start, end := p.patch.start.length(), p.patch.end.length()
-		touch(startRail, ids[r][0], from*start, to*start)
-		touch(endRail, ids[r][last], from*end, to*end)
-		for k := range ids[r] {
+		touch(startRail, names[r][0].id, from*start, to*start)
+		touch(endRail, names[r][last].id, from*end, to*end)
+		for k := range names[r] {
 			b := c.box(k)
 			if r == 0 {
-				touch(bottomRail, ids[r][k], b.lowFrom*p.patch.bottom.length(), b.lowTo*p.patch.bottom.length())
+				touch(bottomRail, names[r][k].id, b.lowFrom*p.patch.bottom.length(), b.lowTo*p.patch.bottom.length())
 			}
 			if r == len(p.courses)-1 {
-				touch(topRail, ids[r][k], b.highFrom*p.patch.top.length(), b.highTo*p.patch.top.length())
+				touch(topRail, names[r][k].id, b.highFrom*p.patch.top.length(), b.highTo*p.patch.top.length())
 			}
 		}
 	}

@@ -168,9 +168,9 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 // channel draws the run of part ends that starts at row first (from 0).
 func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end) Channel {
 	c := Channel{Zone: zone, FromRow: first + 1, ToRow: first + len(run), Line: scalp.Line{}}
-	left, right := [][]string(nil), [][]string(nil)
+	var left, right [][]name
 	if p.central {
-		left, right = centralIDs(p, zone)
+		left, right = centralNames(p, zone)
 	}
 	for i, e := range run {
 		r := first + i
@@ -185,9 +185,9 @@ func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end
 		case !p.central:
 			c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
 		case side == RightSide:
-			c.Sections = append(c.Sections, right[r][k])
+			c.Sections = append(c.Sections, right[r][k].id)
 		default:
-			c.Sections = append(c.Sections, left[r][k])
+			c.Sections = append(c.Sections, left[r][k].id)
 		}
 	}
 	c.Line = place(c.Line, side)
