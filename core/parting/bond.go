@@ -44,10 +44,10 @@ type course struct {
 }
 
 // boxes is the number of sections on this side, one across the middle included.
-func (c course) boxes() int { return len(c.joints) + 1 }
+func (c *course) boxes() int { return len(c.joints) + 1 }
 
 // halves is the number of ends at which only half a section belongs to this side.
-func (c course) halves() (n int) {
+func (c *course) halves() (n int) {
 	if c.start == straddled {
 		n++
 	}
@@ -58,11 +58,11 @@ func (c course) halves() (n int) {
 }
 
 // widths is the row's length in sections: one across the middle counts half.
-func (c course) widths() float64 { return float64(c.boxes()) - float64(c.halves())/2 }
+func (c *course) widths() float64 { return float64(c.boxes()) - float64(c.halves())/2 }
 
 // folds is how often box k lies across the middle: its width is that of the box
 // times 2 for each.
-func (c course) folds(k int) float64 {
+func (c *course) folds(k int) float64 {
 	f := 1.0
 	if k == 0 && c.start == straddled {
 		f *= 2
@@ -74,7 +74,7 @@ func (c course) folds(k int) float64 {
 }
 
 // top are the σ of the part ends on the upper line.
-func (c course) top() []float64 {
+func (c *course) top() []float64 {
 	if c.upper != nil {
 		return c.upper
 	}
@@ -82,7 +82,7 @@ func (c course) top() []float64 {
 }
 
 // withMiddle are part ends of the course together with those on the middle.
-func (c course) withMiddle(joints []float64) []float64 {
+func (c *course) withMiddle(joints []float64) []float64 {
 	if c.start != divided && c.end != divided {
 		return joints
 	}
@@ -99,11 +99,11 @@ func (c course) withMiddle(joints []float64) []float64 {
 
 // lower and higher are all part ends on the lower and on the upper line, those on
 // the middle included.
-func (c course) lower() []float64  { return c.withMiddle(c.joints) }
-func (c course) higher() []float64 { return c.withMiddle(c.top()) }
+func (c *course) lower() []float64  { return c.withMiddle(c.joints) }
+func (c *course) higher() []float64 { return c.withMiddle(c.top()) }
 
 // bounds are the σ on the lower line where section k (from 0) starts and ends.
-func (c course) bounds(k int) (from, to float64) { return gap(c.joints, k) }
+func (c *course) bounds(k int) (from, to float64) { return gap(c.joints, k) }
 
 // gap are the ends of the k-th gap between joints.
 func gap(joints []float64, k int) (from, to float64) {
@@ -121,7 +121,7 @@ func gap(joints []float64, k int) (from, to float64) {
 // line. A triangle's tip takes up none.
 type box struct{ lowFrom, lowTo, highFrom, highTo float64 }
 
-func (c course) box(k int) box {
+func (c *course) box(k int) box {
 	lowFrom, lowTo := gap(c.joints, k)
 	highFrom, highTo := gap(c.top(), k)
 	return box{lowFrom, lowTo, highFrom, highTo}
@@ -261,15 +261,17 @@ func choose(courses []course, c choice, free [2]bool, behindStop bool) {
 	for i, row := range courses {
 		add := func(candidate course) {
 			s := state{course: candidate, cost: math.Inf(1)}
-			own := widthCost(candidate)
+			own := widthCost(&s.course)
 			if i == 0 {
 				s.cost = own
 			} else {
-				for k, prev := range layers[i-1] {
+				for k := range layers[i-1] {
+					prev := &layers[i-1][k]
 					if prev.cost+own >= s.cost {
 						break // a bond costs nothing at best, and the rest are dearer
 					}
-					if cost := prev.cost + own + bondCost(prev.course, candidate); cost < s.cost {
+					before := prev.cost + own
+					if cost := before + bondCost(&prev.course, &s.course, s.cost-before); cost < s.cost {
 						s.cost, s.from = cost, k
 					}
 				}
@@ -342,14 +344,17 @@ const countPull = 0.5
 // widthCost is the squared error of a course's count, the mean squared error of
 // its widths (by ratio, so that wide and narrow weigh alike) and the price of
 // widths outside the band.
-func widthCost(c course) float64 {
+func widthCost(c *course) float64 {
 	low, high := widthBand(c.boxes())
 	short := c.length - c.widths()
 	cost := countPull * short * short
+	last, off := 1.0, 0.0
 	for k := range c.boxes() {
 		from, to := c.bounds(k)
 		w := (to - from) * c.length * c.folds(k)
-		off := math.Log(w)
+		if math.Abs(w-last) > 1e-12 { // most are as wide as the one before
+			last, off = w, math.Log(w)
+		}
 		cost += 6 * off * off / float64(c.boxes())
 		if w < low-1e-9 || w > high+1e-9 {
 			cost += broken * (1 + max(low-w, w-high))
@@ -358,9 +363,14 @@ func widthCost(c course) float64 {
 	return cost
 }
 
-// bondCost prices the offsets between the part ends of two adjoining courses.
-func bondCost(below, above course) float64 {
-	least, mean, ok := offsets(below, above)
+// bondCost prices the offsets between the part ends of two adjoining courses. Where
+// most is less than a broken rule costs, it looks no further than the first.
+func bondCost(below, above *course, most float64) float64 {
+	stop := 0.0
+	if most < broken {
+		stop = quarter
+	}
+	least, mean, ok := offsets(below, above, stop)
 	if !ok {
 		return 0
 	}
@@ -373,42 +383,49 @@ func bondCost(below, above course) float64 {
 
 // meanWidth is the mean section width of two adjoining courses on their shared
 // line, in σ.
-func meanWidth(below, above course) float64 {
+func meanWidth(below, above *course) float64 {
 	return (1/below.widths() + 1/above.widths()) / 2
 }
 
 // offsets are the least and the mean distance of a part end of one course from
-// the nearest of the other on the line they share, in mean section widths; ok is
-// false when either has none.
-func offsets(below, above course) (least, mean float64, ok bool) {
+// the nearest of the other on the line they share, in mean section widths, or of
+// those up to the first that is less than stop; ok is false when either has none.
+func offsets(below, above *course, stop float64) (least, mean float64, ok bool) {
 	a, b := below.higher(), above.lower()
 	if len(a) == 0 || len(b) == 0 {
 		return 0, 0, false
 	}
-	least, sum := nearest(a, b)
-	least2, sum2 := nearest(b, a)
 	w := meanWidth(below, above)
-	return min(least, least2) / w, (sum + sum2) / float64(len(a)+len(b)) / w, true
+	least, sum := gaps(a, b, stop*w)
+	return least / w, sum / float64(len(a)+len(b)) / w, true
 }
 
-// nearest are the least and the sum of the distances from each of a to the
-// nearest of b, both rising and not empty.
-func nearest(a, b []float64) (least, sum float64) {
+// gaps are the least and the sum of the distances from each of a to the nearest of
+// b and from each of b to the nearest of a, both rising and not empty, up to the first
+// that is less than stop. It walks both at once: the most frequent step of laying a
+// brick.
+func gaps(a, b []float64, stop float64) (least, sum float64) {
 	least = math.Inf(1)
-	k := 0 // the first of b not below x
-	for _, x := range a {
-		for k < len(b) && b[k] < x {
-			k++
+	lastA, lastB := math.Inf(-1), math.Inf(-1) // the last ones passed
+	for i, j := 0, 0; i < len(a) || j < len(b); {
+		var d float64
+		if j == len(b) || i < len(a) && a[i] < b[j] {
+			lastA, d = a[i], a[i]-lastB
+			if i++; j < len(b) && b[j]-lastA < d {
+				d = b[j] - lastA
+			}
+		} else {
+			lastB, d = b[j], b[j]-lastA
+			if j++; i < len(a) && a[i]-lastB < d {
+				d = a[i] - lastB
+			}
 		}
-		d := math.Inf(1)
-		if k < len(b) {
-			d = b[k] - x
-		}
-		if k > 0 {
-			d = min(d, x-b[k-1])
-		}
-		least = min(least, d)
 		sum += d
+		if d < least {
+			if least = d; d < stop {
+				break
+			}
+		}
 	}
 	return least, sum
 }
@@ -435,10 +452,10 @@ func slide(courses []course) {
 
 func bondState(courses []course) float64 {
 	cost := 0.0
-	for i, c := range courses {
-		cost += widthCost(c)
+	for i := range courses {
+		cost += widthCost(&courses[i])
 		if i > 0 {
-			cost += bondCost(courses[i-1], c)
+			cost += bondCost(&courses[i-1], &courses[i], math.Inf(1))
 		}
 	}
 	return cost
@@ -468,8 +485,8 @@ func slideCourse(courses []course, i int) {
 	weight := func(k int) float64 { return c.folds(k) }
 	// Row k: -weight(k)·x[k-1] + diag[k]·x[k] - weight(k+1)·x[k+1] = rhs[k], with
 	// x[-1] = 0 and x[m] = 1; equal widths make their right side vanish.
-	diag := make([]float64, m)
-	rhs := make([]float64, m)
+	work := make([]float64, 2*m)
+	diag, rhs := work[:m], work[m:]
 	for k := range joints {
 		diag[k] = weight(k) + weight(k+1)
 	}
@@ -532,7 +549,7 @@ func spread(courses []course) {
 // pushApart moves part ends of two adjoining courses that stand closer than
 // least mean section widths apart, half the lack each; one on the middle stays.
 func pushApart(below, above course, least float64) {
-	gap := least * meanWidth(below, above)
+	gap := least * meanWidth(&below, &above)
 	for k, x := range below.joints {
 		for l, y := range above.joints {
 			if lack := gap - math.Abs(x-y); lack > 0 {

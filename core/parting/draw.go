@@ -31,8 +31,8 @@ func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	}
 	out.Sections = make([]Section, 0, sectionsOf(couples))
 	contacts := map[string][]contact{}
+	d := drawing{h: h, f: f, out: &out, contacts: contacts, points: &room[scalp.Point]{}, ids: &room[string]{}}
 	for _, c := range couples {
-		d := drawing{h: h, f: f, out: &out, contacts: contacts}
 		switch p := c.any(); {
 		case p.central:
 			d.central(c)
@@ -68,6 +68,30 @@ type drawing struct {
 	f        frames
 	out      *Layout
 	contacts map[string][]contact
+	points   *room[scalp.Point]
+	ids      *room[string]
+}
+
+// room hands out short slices from long ones: a head has hundreds of outlines and
+// lists of neighbours, and one allocation for each would be felt.
+type room[T any] struct{ free []T }
+
+func (r *room[T]) take(n int) []T {
+	if n > len(r.free) {
+		r.free = make([]T, max(n, 1024))
+	}
+	taken := r.free[:n:n]
+	r.free = r.free[n:]
+	return taken
+}
+
+// outline is a ring of unit vectors on the surface.
+func (d drawing) outline(ring []r3.Vec) scalp.Line {
+	line := scalp.Line(d.points.take(len(ring)))
+	for i, u := range ring {
+		line[i] = d.h.Point(u)
+	}
+	return line
 }
 
 // side draws a panel on one side, from its likeness on the other where there is one.
@@ -248,8 +272,8 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 			for k := range rows[r] {
 				s := &rows[r][k]
 				s.ID, s.Zone, s.Index = names[r][k].id, zone, names[r][k].index
-				s.Neighbours = p.neighbours(r, k, names)
-				s.mirror()
+				s.Neighbours = d.neighbours(p, r, k, names)
+				d.mirror(s)
 			}
 		}
 		return rows
@@ -271,7 +295,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 			*s = Section{
 				ID: names[r][k].id, Zone: zone, Row: r + 1, Index: names[r][k].index,
 				Front: p.front, Linked: p.linked,
-				Outline:  surface(h, ring),
+				Outline:  d.outline(ring),
 				Area:     area,
 				Width:    spreadOf((b.lowTo-b.lowFrom)*lower.length(), b.middle()*mid.length(), (b.highTo-b.highFrom)*upper.length()),
 				Height:   spreadOf(p.height(r, b.lowFrom, b.highFrom), p.height(r, (b.lowFrom+b.lowTo)/2, (b.highFrom+b.highTo)/2), p.height(r, b.lowTo, b.highTo)),
@@ -290,9 +314,9 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 			s.Share = area / (wish.Width * wish.Height)
 			reach := 0.75 * max(s.Width.Mean*c.folds(k), s.Height.Mean)
 			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
-			s.Neighbours = p.neighbours(r, k, names)
+			s.Neighbours = d.neighbours(p, r, k, names)
 			if side == RightSide {
-				s.mirror()
+				d.mirror(s)
 			}
 		}
 	}
@@ -353,9 +377,9 @@ func (p *panel) height(r int, low, high float64) float64 {
 	return p.patch.head.Chord(p.lines[r].at(low), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(high))
 }
 
-// neighbours are the ids next to section k of row r within the zone.
-func (p *panel) neighbours(r, k int, names [][]name) []string {
-	out := make([]string, 0, 8)
+// neighbours are the ids next to section k of row r of a panel within the zone.
+func (d drawing) neighbours(p *panel, r, k int, names [][]name) []string {
+	out := d.ids.take(8)[:0]
 	own := p.courses[r].box(k)
 	across := func(other int) {
 		if other < 0 || other >= len(p.courses) {
@@ -468,8 +492,8 @@ func (l *Layout) link(contacts map[string][]contact) {
 }
 
 // mirror puts a section laid in a mirror on the right side.
-func (s *Section) mirror() {
-	line := make(scalp.Line, len(s.Outline))
+func (d drawing) mirror(s *Section) {
+	line := scalp.Line(d.points.take(len(s.Outline)))
 	for i, p := range s.Outline { // counter-clockwise again
 		line[len(line)-1-i] = scalp.Point{p[0], -p[1], p[2]}
 	}

@@ -3,7 +3,6 @@ package parting
 import (
 	"math"
 	"slices"
-	"sort"
 
 	"gonum.org/v1/gonum/spatial/r3"
 
@@ -49,7 +48,7 @@ func (c curve) last() r3.Vec  { return c.points[len(c.points)-1] }
 // at is the unit vector at share f (0..1) of the curve's length.
 func (c curve) at(f float64) r3.Vec {
 	want := f * c.length()
-	i := sort.SearchFloat64s(c.run, want)
+	i := firstFrom(c.run, want)
 	switch {
 	case i == 0:
 		return c.points[0]
@@ -60,13 +59,27 @@ func (c curve) at(f float64) r3.Vec {
 	return scalp.Unit(r3.Add(r3.Scale(1-g, c.points[i-1]), r3.Scale(g, c.points[i])))
 }
 
+// firstFrom is the index of the first of the rising values that is not below x. It
+// is sort.SearchFloat64s without the calls, which the core would feel.
+func firstFrom(rising []float64, x float64) int {
+	low, high := 0, len(rising)
+	for low < high {
+		if mid := (low + high) / 2; rising[mid] < x {
+			low = mid + 1
+		} else {
+			high = mid
+		}
+	}
+	return low
+}
+
 // between appends to out the curve's own points strictly between the shares
 // from and to, in that direction.
 func (c curve) between(out []r3.Vec, from, to float64) []r3.Vec {
 	eps := 1e-9 * c.length()
 	low, high := min(from, to)*c.length()+eps, max(from, to)*c.length()-eps
 	start := len(out)
-	for i := sort.SearchFloat64s(c.run, low); i < len(c.run) && c.run[i] < high; i++ {
+	for i := firstFrom(c.run, low); i < len(c.run) && c.run[i] < high; i++ {
 		out = append(out, c.points[i])
 	}
 	if from > to {
@@ -223,7 +236,7 @@ func (p *patch) rise() []float64 {
 
 // shareAt is the t at which the mean distance from the bottom rail is mm.
 func shareAt(rise []float64, mm float64) float64 {
-	k := sort.SearchFloat64s(rise, mm)
+	k := firstFrom(rise, mm)
 	switch {
 	case k == 0:
 		return 0

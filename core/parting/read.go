@@ -22,7 +22,7 @@ func stagger(couples []couple) Stagger {
 			return
 		}
 		for r := 1; r < len(p.flat); r++ {
-			if l, m, ok := offsets(p.flat[r-1], p.flat[r]); ok {
+			if l, m, ok := offsets(&p.flat[r-1], &p.flat[r], 0); ok {
 				least = min(least, l)
 				sum += m
 				pairs++
@@ -45,10 +45,10 @@ func (p *panel) jointOffsets() [][]float64 {
 		for i := range out[r] {
 			out[r][i] = 1
 		}
-		note := func(k int, x, y []float64, width float64) {
-			if len(y) > 0 {
-				d, _ := nearest(x, y)
-				out[r][k] = min(out[r][k], d/width)
+		note := func(k int, x float64, theirs []float64, width float64) {
+			i := firstFrom(theirs, x)
+			for _, y := range theirs[max(0, i-1):min(i+1, len(theirs))] {
+				out[r][k] = min(out[r][k], math.Abs(x-y)/width)
 			}
 		}
 		for _, other := range []int{r - 1, r + 1} {
@@ -59,15 +59,15 @@ func (p *panel) jointOffsets() [][]float64 {
 			if other > r {
 				own, theirs = c.top(), p.flat[other].lower()
 			}
-			width := meanWidth(c, p.flat[other])
+			width := meanWidth(&c, &p.flat[other])
 			for k := range own {
-				note(k+1, own[k:k+1], theirs, width)
+				note(k+1, own[k], theirs, width)
 			}
 			if c.start == divided {
-				note(0, []float64{0}, theirs, width)
+				note(0, 0, theirs, width)
 			}
 			if c.end == divided {
-				note(c.boxes(), []float64{1}, theirs, width)
+				note(c.boxes(), 1, theirs, width)
 			}
 		}
 	}
@@ -137,16 +137,17 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 	for r, c := range p.courses {
 		var next [][]end
 		taken := make([]bool, len(open))
-		top := c.higher()
-		for k, x := range c.lower() {
+		low, top := c.lower(), c.higher()
+		starts := make([]end, len(low))
+		for k, x := range low {
 			if side == RightSide && p.central && (x == 0 || x == 1) {
 				continue // a part on the middle is the left side's
 			}
-			var run []end
+			run := starts[k : k : k+1]
 			for l, o := range open {
-				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(p.courses[r-1], c) {
+				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(&p.courses[r-1], &c) {
 					taken[l] = true
-					run = slices.Clone(o)
+					run = o
 					break
 				}
 			}
