@@ -17,6 +17,8 @@
 package parting
 
 import (
+	"math"
+
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/scalp"
@@ -152,6 +154,32 @@ type RowLine struct {
 	Length float64 `json:"lengthMm"`
 	// Parts are the distances of the part ends from the line's start, mm, rising.
 	Parts []float64 `json:"partsMm"`
+}
+
+// Round makes the lengths (mm), areas (mm²) and shares of every section and row ones
+// of few digits, a hundredth of a millimetre fine: they are most of the numbers of a
+// layout on its way to a screen, and seventeen digits would say more than a comb can.
+func (l *Layout) Round() {
+	round := func(digits float64, values ...*float64) {
+		for _, v := range values {
+			*v = math.Round(*v*digits) / digits
+		}
+	}
+	for i := range l.Sections {
+		x := &l.Sections[i]
+		round(100, &x.Area, &x.Hairline, &x.Part, &x.Width.Min, &x.Width.Mean, &x.Width.Max, &x.Height.Min, &x.Height.Mean, &x.Height.Max)
+		round(1e4, &x.Share, &x.Stagger)
+	}
+	for i := range l.Rows {
+		r := &l.Rows[i]
+		round(100, &r.Length, &r.Size.Width, &r.Size.Height)
+		for _, line := range []*RowLine{&r.Lower, &r.Upper} {
+			round(100, &line.Length)
+			for k := range line.Parts {
+				round(100, &line.Parts[k])
+			}
+		}
+	}
 }
 
 // ZoneSum sums a zone up.

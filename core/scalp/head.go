@@ -20,32 +20,33 @@ import (
 // Point is a surface point (x, y, z) in mm as it leaves the core.
 type Point [3]float64
 
-// MarshalJSON writes the point to a hundredth of a millimetre, far finer than a
-// comb: outlines are the bulk of a result and travel on every slider movement.
-func (p Point) MarshalJSON() ([]byte, error) { return p.append(make([]byte, 0, 32)), nil }
+// MarshalJSON writes the point to a hundredth of a millimetre.
+func (p Point) MarshalJSON() ([]byte, error) { return p.append(make([]byte, 0, 32), 1), nil }
 
 // Line is a line or an outline on the surface.
 type Line []Point
 
-// MarshalJSON writes the points as [Point.MarshalJSON] does, in one go.
+// MarshalJSON writes the points to a tenth of a millimetre, finer than a comb:
+// outlines are the bulk of a result and travel on every slider movement.
 func (l Line) MarshalJSON() ([]byte, error) {
-	b := append(make([]byte, 0, 2+28*len(l)), '[')
+	b := append(make([]byte, 0, 2+25*len(l)), '[')
 	for i, p := range l {
 		if i > 0 {
 			b = append(b, ',')
 		}
-		b = p.append(b)
+		b = p.append(b, 10)
 	}
 	return append(b, ']'), nil
 }
 
-func (p Point) append(b []byte) []byte {
+// append writes the point to so many hundredths of a millimetre.
+func (p Point) append(b []byte, step float64) []byte {
 	b = append(b, '[')
 	for i, v := range p {
 		if i > 0 {
 			b = append(b, ',')
 		}
-		b = appendHundredths(b, int64(math.Round(v*100)))
+		b = appendHundredths(b, int64(math.Round(v*100/step)*step))
 	}
 	return append(b, ']')
 }

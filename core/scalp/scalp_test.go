@@ -192,22 +192,27 @@ func TestHairlineIsSmoothAndMeetsItsLandmarks(t *testing.T) {
 	}
 }
 
-// A line's JSON is that of its points, to the hundredth of a millimetre.
-func TestLinesAreWrittenToTheHundredth(t *testing.T) {
+// A point is written to the hundredth of a millimetre, the points of a line to the tenth.
+func TestPointsAreWrittenToTheHundredth(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 5))
 	line := Line{{0, -0.001, 100}, {-0.5, 7.1, -12.34}, {99.999, -99.995, 0.05}}
 	for range 500 {
 		line = append(line, Point{200*r.Float64() - 100, 200*r.Float64() - 100, r.Float64() / 50})
 	}
-	raw, err := json.Marshal(line)
-	require.NoError(t, err)
-	var back [][3]float64
-	require.NoError(t, json.Unmarshal(raw, &back))
-	require.Len(t, back, len(line))
-	for i, p := range line {
-		for k, v := range p {
-			assert.InDelta(t, v, back[i][k], 0.005+1e-9)
-			assert.Equal(t, math.Round(back[i][k]*100)/100, back[i][k])
+	for _, c := range []struct {
+		written any
+		per     float64
+	}{{[]Point(line), 100}, {line, 10}} {
+		raw, err := json.Marshal(c.written)
+		require.NoError(t, err)
+		var back [][3]float64
+		require.NoError(t, json.Unmarshal(raw, &back))
+		require.Len(t, back, len(line))
+		for i, p := range line {
+			for k, v := range p {
+				assert.InDelta(t, v, back[i][k], 0.5/c.per+1e-9)
+				assert.Equal(t, math.Round(back[i][k]*c.per)/c.per, back[i][k])
+			}
 		}
 	}
 }

@@ -125,6 +125,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
 	want, err := plan.Compute(plan.Default())
 	require.NoError(t, err)
+	want.Layout.Round()
 	assert.JSONEq(t, text(t, want), string(res.body))
 }
 

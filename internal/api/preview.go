@@ -61,6 +61,7 @@ func (s *server) previewOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(err, "body.")
 		}
+		res.Layout.Round()
 		return &previewOutput{res}, nil
 	})
 }
