@@ -22,9 +22,8 @@ import (
 )
 
 // The bar of docs/performance.md: previews of a 300-section head over HTTP for
-// fifty people at once, each of whom waits for an answer before she asks again, at once
-// or after a pause such as a slider is moved with. The
-// clients share the machine with the server.
+// fifty people at once, each of whom waits for an answer before she asks again, at
+// once or after a pause. The clients share the machine with the server.
 func BenchmarkPreviewForFifty(b *testing.B) {
 	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "studio.db"))
 	require.NoError(b, err)

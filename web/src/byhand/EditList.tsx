@@ -9,16 +9,18 @@ import styles from "./EditList.module.css";
 import { editName, oneSided, whereabouts, withEdits } from "./edits";
 
 interface Props {
-  settings: Settings;
+  /** The changes by hand and the spots left out, of the plan's settings. */
+  edits: Settings["edits"];
+  leftOut: Settings["leftOut"];
   layout: Layout;
   change: Change;
 }
 
 /** What was changed by hand and left out, and what of it no longer fits. */
-export const EditList = memo(function EditList({ settings, layout, change }: Props) {
+export const EditList = memo(function EditList({ edits: made, leftOut, layout, change }: Props) {
   const unit = usePreferences((p) => p.unit);
-  const edits = settings.edits ?? [];
-  const spots = settings.leftOut ?? [];
+  const edits = made ?? [];
+  const spots = leftOut ?? [];
   const misfits = layout.misfits ?? [];
   const alone = oneSided(edits);
   const keep = (update: (s: Settings) => Settings) =>

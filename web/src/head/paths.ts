@@ -1,7 +1,18 @@
 import type { Flat } from "./vectors";
 
-/** A tenth of a millimetre is finer than any screen. */
-const mm = (v: number) => Math.round(v * 10) / 10;
+const written: string[] = [];
+const reach = 5000; // tenths: no picture reaches further than half a metre either way
+
+/**
+ * A tenth of a millimetre is finer than any screen. A head has thousands of places and
+ * is drawn for every frame of a slider; the few thousand texts are made once.
+ */
+function mm(v: number): string {
+  const tenths = Math.round(v * 10);
+  const at = tenths + reach;
+  if (!(at >= 0 && at < 2 * reach)) return String(tenths / 10);
+  return (written[at] ??= String(tenths / 10));
+}
 
 const at = (p: Flat) => `${mm(p[0])} ${mm(p[1])}`;
 

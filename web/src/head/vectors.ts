@@ -15,7 +15,9 @@ export const cross = (a: Vec, b: Vec): Vec => [
   a[0] * b[1] - a[1] * b[0],
 ];
 export const unit = (a: Vec): Vec => scale(1 / Math.hypot(...a), a);
-export const vec = (p: readonly number[]): Vec => [p[0] ?? 0, p[1] ?? 0, p[2] ?? 0];
+const isVec = (p: readonly number[]): p is Vec => p.length === 3;
+/** A point of the server's as a vector, the same one where it is whole. */
+export const vec = (p: readonly number[]): Vec => (isVec(p) ? p : [p[0] ?? 0, p[1] ?? 0, p[2] ?? 0]);
 
 export type Flat = readonly [number, number];
 

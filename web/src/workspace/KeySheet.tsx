@@ -1,4 +1,5 @@
 import { Modal } from "antd";
+import { memo } from "react";
 import styles from "./KeySheet.module.css";
 
 const keys = [
@@ -28,7 +29,7 @@ const keys = [
 ] as const;
 
 /** All keys of the workspace. */
-export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+export const KeySheet = memo(function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const groups = [...new Set(keys.map(([group]) => group))];
   return (
     <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={560}>
@@ -53,4 +54,4 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
       </div>
     </Modal>
   );
-}
+});

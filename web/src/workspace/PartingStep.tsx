@@ -109,7 +109,7 @@ export function PartingStep({ draft, result, catalogue, change, changeDraft }: P
         />
       )}
       <Outcome layout={result.layout} />
-      <EditList settings={parting} layout={result.layout} change={change} />
+      <EditList edits={parting.edits} leftOut={parting.leftOut} layout={result.layout} change={change} />
       <HairlineWish hairline={input.hairline} edges={parting.edgesMm} change={change} />
       <Variants
         variants={draft.variants ?? none}

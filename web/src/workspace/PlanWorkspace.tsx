@@ -157,6 +157,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
   );
   const openHistory = useCallback(() => void autosave.save().then(() => setHistory(true)), [autosave]);
   const openKeys = useCallback(() => setKeys(true), []);
+  const closeKeys = useCallback(() => setKeys(false), []);
   const onTake = useCallback((what: TakeAlong) => void take(what), [take]);
 
   const canWork = step === "parting" && !looking;
@@ -215,7 +216,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
           }}
         />
       )}
-      <KeySheet open={keys} onClose={() => setKeys(false)} />
+      <KeySheet open={keys} onClose={closeKeys} />
 
       <main className={styles.main}>
         <div className={styles.map}>
