@@ -21,7 +21,9 @@ type Result struct {
 	Hair   HairNeed       `json:"hair"`
 	Method attach.Method  `json:"method"`
 	Work   attach.Work    `json:"work" doc:"What one typical section costs"`
-	Hours  pace.Hours     `json:"hours"`
+	// Hooking is how pieces go on tracks, a net or linked plaits, where there are any.
+	Hooking *attach.Hooking `json:"hooking,omitempty"`
+	Hours   pace.Hours      `json:"hours"`
 	// Warnings are those of the layout and of the method together.
 	Warnings []parting.Warning `json:"warnings"`
 }
@@ -118,6 +120,9 @@ func Compute(in Input) (Result, error) {
 		}
 	}
 	need.Hooked += layout.Hooks()
+	if onPlaits == 0 {
+		work.Concerns = []string{} // there is no plait to hide
+	}
 	need.Pieces = onPlaits + need.Hooked
 	need.Spares = in.Spares.Of(need.Pieces)
 	need.Order, err = pieces.Buy(need.Pieces+need.Spares, in.Piece.Pack.Yield(), in.Piece.Offers)
@@ -159,6 +164,10 @@ func Compute(in Input) (Result, error) {
 		}),
 		Warnings: layout.Warnings,
 	}
+	if need.Hooked > 0 {
+		hooking := attach.Hook(need.Hooked, hang(in, layout))
+		res.Hooking = &hooking
+	}
 	for _, c := range work.Concerns {
 		res.Warnings = append(res.Warnings, parting.Warning{Kind: MethodConcern, Message: c, Sections: []string{}})
 	}
@@ -171,4 +180,30 @@ func Compute(in Input) (Result, error) {
 		res.Tally.Cost += need.Wrap.Cost
 	}
 	return res, nil
+}
+
+// finishes are what is done with the loose tails of tracks.
+var finishes = map[parting.Tails]string{
+	parting.Tucked:   "Tuck each loose tail under the track beside it with the hook.",
+	parting.Stitched: "Stitch the loose tails flat with thread, no knot against the scalp.",
+	parting.Chained:  "Each tail is braided into the next track: tuck or stitch the one that is left.",
+}
+
+// hang is what pieces are hooked on.
+func hang(in Input, l parting.Layout) attach.Hang {
+	out := attach.Hang{Ground: attach.OnLinks, Form: in.Piece.Form, Spacing: in.Parting.Base.Spacing, TenderScalp: in.Hair.Tender}
+	switch {
+	case len(l.Nets) > 0:
+		out.Ground = attach.OnNet
+	case len(l.Tracks) > 0:
+		out.Ground = attach.OnTracks
+	}
+	switch {
+	case l.Tails() == 0:
+	case out.Ground == attach.OnLinks:
+		out.Finish = "Tuck or stitch the tail at the end of each chain."
+	default:
+		out.Finish = finishes[in.Parting.Base.Tails]
+	}
+	return out
 }

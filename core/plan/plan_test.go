@@ -68,6 +68,43 @@ func TestEachFamilyHidesThePlaitItsWay(t *testing.T) {
 	assert.Equal(t, 1, twist.Hair.Order.Packs, "120 units from a pack")
 }
 
+// What is hooked on is told by its ground, and what there is no plait for speaks
+// against no method.
+func TestHookingFollowsTheBase(t *testing.T) {
+	assert.Nil(t, compute(t, Default()).Hooking, "loose plaits all over")
+	for structure, ground := range map[parting.Structure]attach.Ground{
+		parting.Perimeter: attach.OnTracks, parting.NetCap: attach.OnNet, parting.Linked: attach.OnLinks,
+	} {
+		in := Default()
+		in.Parting.Structure = structure
+		if structure == parting.NetCap {
+			in.Parting.Base.Kind = parting.Net
+		}
+		res := compute(t, in)
+		if assert.NotNil(t, res.Hooking, structure) {
+			assert.Equal(t, ground, res.Hooking.Ground, structure)
+			assert.Equal(t, res.Hair.Hooked, res.Hooking.Pieces, structure)
+		}
+	}
+	in := Default()
+	in.Attach.Method = attach.FoldAndTwist
+	assert.NotZero(t, compute(t, in).Work.Concerns, "a loc can not be folded")
+	in.Parting.Structure = parting.Linked
+	res := compute(t, in)
+	assert.Equal(t, res.Hair.Pieces, res.Hair.Hooked)
+	assert.Empty(t, res.Work.Concerns)
+
+	in.Parting.Structure = parting.EarToEar
+	finish := func(tails parting.Tails) string {
+		in.Parting.Base.Tails = tails
+		steps := compute(t, in).Hooking.Steps
+		return steps[len(steps)-1].Text
+	}
+	assert.Contains(t, finish(parting.Tucked), "Tuck each loose tail")
+	assert.Contains(t, finish(parting.Stitched), "Stitch")
+	assert.Contains(t, finish(parting.Chained), "the one that is left")
+}
+
 func TestResultIsDeterministicAndFinite(t *testing.T) {
 	first, err := json.Marshal(compute(t, Default()))
 	require.NoError(t, err, "JSON has no NaN")

@@ -85,7 +85,7 @@ func PDF(p Plan, style Style) ([]byte, error) {
 	w.zones()
 	w.order()
 	doc.AddPage()
-	w.steps()
+	w.method()
 	w.hours()
 	w.cautions()
 	doc.AddPage()
@@ -245,7 +245,11 @@ func (w *page) tracks() {
 	if len(l.Tracks) == 0 {
 		return
 	}
-	w.title("Tracks")
+	title, against := "Tracks", "the next track"
+	if len(l.Nets) > 0 {
+		title, against = "Tracks under the net", "the row below"
+	}
+	w.title(title)
 	rows := [][]string{{"Zone", "Length of each, in order", "Pieces"}}
 	pieces := map[parting.Zone]int{}
 	lengths := map[parting.Zone][]string{}
@@ -282,7 +286,7 @@ func (w *page) tracks() {
 	if l.Tails() == 1 {
 		tails = "One tail is left to tuck or stitch."
 	}
-	w.say(9.5, "", soft, fmt.Sprintf("Pieces %s apart, staggered against the next track. %s", u.Length(w.plan.Input.Parting.Base.Spacing), tails))
+	w.say(9.5, "", soft, fmt.Sprintf("Pieces %s apart, staggered against %s. %s", u.Length(w.plan.Input.Parting.Base.Spacing), against, tails))
 }
 
 // zones is the table of zones.
@@ -373,13 +377,34 @@ func (w *page) stepText(s attach.Step) string {
 	})
 }
 
-// steps is the method, step by step.
-func (w *page) steps() {
-	m, work := w.plan.Result.Method, w.plan.Result.Work
-	w.title(m.Name)
-	w.say(9.5, "", soft, m.Summary)
+// method is how the pieces go on, on plaits and where there are none.
+func (w *page) method() {
+	res := w.plan.Result
+	m, work := res.Method, res.Work
+	if res.Hair.Pieces > res.Hair.Hooked {
+		w.steps(m.Name, m.Summary, work.Steps)
+		u := w.style.Unit
+		facts := fmt.Sprintf("Plait to hide: %s, about %.1f mm thick.", u.Length(work.Hidden), res.Hair.PlaitDiameter)
+		if work.Passes > 0 {
+			facts += fmt.Sprintf(" Passes: %d, %s apart.", work.Passes, u.Length(w.plan.Input.Attach.Pitch))
+		}
+		if work.WrapRibbon > 0 {
+			facts += fmt.Sprintf(" Wrapping hair: %s in %.0f turns.", u.Length(work.WrapRibbon), work.WrapTurns)
+		}
+		w.say(9.5, "", ink, facts+" To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+	}
+	if h := res.Hooking; h != nil {
+		w.steps(fmt.Sprintf("%s: %d pieces", h.Name, h.Pieces), h.Summary, h.Steps)
+		w.say(9.5, "", ink, "To take it off: "+h.Undo+".")
+	}
+}
+
+// steps are numbered steps under a title.
+func (w *page) steps(title, summary string, steps []attach.Step) {
+	w.title(title)
+	w.say(9.5, "", soft, summary)
 	w.Ln(2)
-	for i, s := range work.Steps {
+	for i, s := range steps {
 		y := w.GetY()
 		w.SetFont("go", "B", 10.5)
 		w.ink(leaf)
@@ -391,15 +416,6 @@ func (w *page) steps() {
 		w.Ln(1)
 	}
 	w.Ln(1)
-	u := w.style.Unit
-	facts := fmt.Sprintf("Plait to hide: %s, about %.1f mm thick.", u.Length(work.Hidden), w.plan.Result.Hair.PlaitDiameter)
-	if work.Passes > 0 {
-		facts += fmt.Sprintf(" Passes: %d, %s apart.", work.Passes, u.Length(w.plan.Input.Attach.Pitch))
-	}
-	if work.WrapRibbon > 0 {
-		facts += fmt.Sprintf(" Wrapping hair: %s in %.0f turns.", u.Length(work.WrapRibbon), work.WrapTurns)
-	}
-	w.say(9.5, "", ink, facts+" To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
 }
 
 // hours is the table of stages.
@@ -413,19 +429,31 @@ func (w *page) hours() {
 	w.table(append(rows, []string{"All, without breaks", hours(t.Likely), hours(t.Low) + " – " + hours(t.High)}), []float64{0.5, 0.2, 0.3})
 }
 
-// cautions are the client's, the warnings of this plan and the usual ones.
+// cautions are the client's, the warnings of this plan and the usual ones, on one
+// page where they fit on one.
 func (w *page) cautions() {
-	w.title("Look out for")
 	points := slices.Clone(w.plan.Cautions)
 	for _, warning := range w.plan.Result.Warnings {
 		points = append(points, warning.Message)
 	}
+	points = append(points, "Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")
+	const size, line, around = 9.5, 9.5 * 0.46, 22 // around: the title and the closing words, mm
+	w.SetFont("go", "", size)
+	height := float64(around)
+	for i, point := range points {
+		points[i] = "•  " + point
+		height += line*float64(len(w.SplitText(points[i], w.width))) + 0.8
+	}
+	_, page := w.GetPageSize()
+	if _, bottom := w.GetAutoPageBreak(); w.GetY()+height > page-bottom {
+		w.AddPage()
+	}
+	w.title("Look out for")
 	for _, point := range points {
-		w.say(9.5, "", ink, "•  "+point)
+		w.say(size, "", ink, point)
 		w.Ln(0.8)
 	}
-	w.say(9.5, "", ink, "•  Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")
-	w.Ln(2)
+	w.Ln(1.2)
 	w.say(8.5, "", soft, "Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
 }
 

@@ -31,21 +31,25 @@ func words(t *testing.T, p Plan) string {
 func TestSheetTellsEveryStructure(t *testing.T) {
 	for structure, names := range map[parting.Structure][]string{
 		parting.AllIndividuals: {"Parting: brick", "Back left", "Front, each side"},
-		parting.EarToEar:       {"ear to ear", "Tracks", "10 tails are left"},
+		parting.EarToEar:       {"ear to ear", "Tracks", "10 tails are left", "On the tracks: ", "Hitch and weave"},
 		parting.Perimeter:      {"perimeter", "Hairline ring", "Tracks"},
 		parting.Horseshoe:      {"horseshoe", "Part line left", "Left side", "Part line, each side"},
 		parting.PartLine:       {"part line only", "Part line left", "12"},
-		parting.Linked:         {"linked plaits", "Back left"},
-		parting.NetCap:         {"net cap", "Hairline ring", "Tracks"},
+		parting.Linked:         {"linked plaits", "Back left", "On the linked plaits: "},
+		parting.NetCap:         {"net cap", "Hairline ring", "Tracks under the net", "Through the net: "},
 		parting.FrontDesign:    {"front design", "Design left", "Design right"},
 	} {
 		in := plan.Default()
 		in.Parting.Structure = structure
+		if structure == parting.NetCap {
+			in.Parting.Base.Kind = parting.Net
+		}
 		text := words(t, computed(t, in))
 		for _, name := range names {
 			assert.Contains(t, text, name, structure)
 		}
 		assert.Contains(t, text, "neat", structure)
+		assert.Equal(t, structure != parting.Linked, strings.Contains(text, "Plait to hide"), structure)
 	}
 	// Sides that differ are both told; those that mirror each other once.
 	in := plan.Default()

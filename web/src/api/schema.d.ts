@@ -820,6 +820,18 @@ export interface components {
             axesMm: number[];
             landmarks: components["schemas"]["Landmarks"];
         };
+        Hooking: {
+            /** @enum {string} */
+            ground: "tracks" | "net" | "linked";
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+            /** @description How the root looks and feels */
+            root: string;
+            steps: components["schemas"]["Step"][];
+            summary: string;
+            undo: string;
+        };
         Hours: {
             stages: components["schemas"]["Stage"][];
             total: components["schemas"]["Range"];
@@ -1157,6 +1169,7 @@ export interface components {
         Result: {
             hair: components["schemas"]["HairNeed"];
             head: components["schemas"]["Head"];
+            hooking?: components["schemas"]["Hooking"];
             hours: components["schemas"]["Hours"];
             layout: components["schemas"]["Layout"];
             method: components["schemas"]["Method"];

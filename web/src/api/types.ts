@@ -22,6 +22,7 @@ export type Layout = Schemas["Layout"];
 export type Row = Schemas["Row"];
 export type Tally = Schemas["Tally"];
 export type Method = Schemas["Method"];
+export type Step = Schemas["Step"];
 export type Piece = Schemas["Piece"];
 export type Order = Schemas["Order"];
 export type Warning = Schemas["Warning"];

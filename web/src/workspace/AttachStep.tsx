@@ -1,6 +1,6 @@
 import { Button, Radio } from "antd";
 import { Fragment } from "react";
-import type { Catalogue, Method, PlanInput, PlanResult } from "../api/types";
+import type { Catalogue, Method, PlanInput, PlanResult, Step } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { hours, length, type LengthUnit } from "../app/units";
 import type { Change } from "./draft";
@@ -18,7 +18,7 @@ interface Props {
 /** How the pieces go on: method, what it takes, its steps and its hours. */
 export function AttachStep({ input, result, catalogue, change }: Props) {
   const unit = usePreferences((p) => p.unit);
-  const { work, method, hours: time, hair } = result;
+  const { work, method, hooking, hours: time, hair } = result;
   const suits = (m: Method) => m.takes.includes(input.piece.form);
   const choose = (m: Method) => {
     const other = catalogue.pieces.find((p) => m.takes.includes(p.form));
@@ -31,104 +31,121 @@ export function AttachStep({ input, result, catalogue, change }: Props) {
   };
   return (
     <div className={styles.step}>
-      <section>
-        <h2>Method</h2>
-        <Radio.Group
-          className={styles.methods ?? ""}
-          value={input.attach.method}
-          onChange={(event) => {
-            const chosen = catalogue.methods.find((m) => m.id === event.target.value);
-            if (chosen) choose(chosen);
-          }}
-        >
-          {catalogue.methods.map((m) => (
-            <Radio key={m.id} value={m.id} className={styles.method ?? ""}>
-              <strong>{m.name}</strong>
-              <span className={styles.family}>{m.family}</span>
-              <p>{m.summary}</p>
-              {!suits(m) && (
-                <p className={styles.brings}>
-                  Takes {m.takes.map((t) => formNames[t].toLowerCase()).join(" or ")}: choosing it changes the
-                  piece.
-                </p>
+      {hair.pieces > hair.hooked && (
+        <>
+          <section>
+            <h2>{hooking ? "On the plaits" : "Method"}</h2>
+            <Radio.Group
+              className={styles.methods ?? ""}
+              value={input.attach.method}
+              onChange={(event) => {
+                const chosen = catalogue.methods.find((m) => m.id === event.target.value);
+                if (chosen) choose(chosen);
+              }}
+            >
+              {catalogue.methods.map((m) => (
+                <Radio key={m.id} value={m.id} className={styles.method ?? ""}>
+                  <strong>{m.name}</strong>
+                  <span className={styles.family}>{m.family}</span>
+                  <p>{m.summary}</p>
+                  {!suits(m) && (
+                    <p className={styles.brings}>
+                      Takes {m.takes.map((t) => formNames[t].toLowerCase()).join(" or ")}: choosing it changes
+                      the piece.
+                    </p>
+                  )}
+                </Radio>
+              ))}
+            </Radio.Group>
+          </section>
+
+          <section>
+            <h2>For each plait</h2>
+            <dl className={styles.facts}>
+              <dt>Plait to hide</dt>
+              <dd>
+                {length(work.hiddenMm, unit)}, about {hair.plaitDiameterMm.toFixed(1)} mm thick
+              </dd>
+              {work.passes > 0 && (
+                <>
+                  <dt>Passes</dt>
+                  <dd>
+                    {work.passes}, {length(input.attach.pitchMm, unit)} apart
+                  </dd>
+                </>
               )}
-            </Radio>
-          ))}
-        </Radio.Group>
-      </section>
-
-      <section>
-        <h2>For each plait</h2>
-        <dl className={styles.facts}>
-          <dt>Plait to hide</dt>
-          <dd>
-            {length(work.hiddenMm, unit)}, about {hair.plaitDiameterMm.toFixed(1)} mm thick
-          </dd>
-          {work.passes > 0 && (
-            <>
-              <dt>Passes</dt>
+              {work.wrapRibbonMm > 0 && (
+                <>
+                  <dt>Wrapping hair</dt>
+                  <dd>
+                    {length(work.wrapRibbonMm, unit)} in {Math.round(work.wrapTurns)} turns:{" "}
+                    {hair.wrapStrandsPerPiece} {hair.wrapStrandsPerPiece === 1 ? "strand" : "strands"}
+                  </dd>
+                </>
+              )}
+              <dt>Minutes to attach and hide</dt>
               <dd>
-                {work.passes}, {length(input.attach.pitchMm, unit)} apart
+                {work.attachMin.toFixed(1)} + {work.concealMin.toFixed(1)} min
               </dd>
-            </>
-          )}
-          {work.wrapRibbonMm > 0 && (
-            <>
-              <dt>Wrapping hair</dt>
-              <dd>
-                {length(work.wrapRibbonMm, unit)} in {Math.round(work.wrapTurns)} turns:{" "}
-                {hair.wrapStrandsPerPiece} {hair.wrapStrandsPerPiece === 1 ? "strand" : "strands"}
-              </dd>
-            </>
-          )}
-          <dt>Minutes to attach and hide</dt>
-          <dd>
-            {work.attachMin.toFixed(1)} + {work.concealMin.toFixed(1)} min
-          </dd>
-        </dl>
-        {work.passes > 0 && (
-          <LengthField
-            label="Distance between passes"
-            path="attach.pitchMm"
-            mm={input.attach.pitchMm}
-            onChange={(pitchMm) =>
-              change("attach.pitch", (i) => ({ ...i, attach: { ...i.attach, pitchMm } }))
-            }
-          />
-        )}
-        {!suits(method) && (
-          <Button onClick={() => choose(method)}>Change the piece to one this method takes</Button>
-        )}
-      </section>
+            </dl>
+            {work.passes > 0 && (
+              <LengthField
+                label="Distance between passes"
+                path="attach.pitchMm"
+                mm={input.attach.pitchMm}
+                onChange={(pitchMm) =>
+                  change("attach.pitch", (i) => ({ ...i, attach: { ...i.attach, pitchMm } }))
+                }
+              />
+            )}
+            {!suits(method) && (
+              <Button onClick={() => choose(method)}>Change the piece to one this method takes</Button>
+            )}
+          </section>
 
-      <section>
-        <h2>Steps</h2>
-        <ol className={styles.steps}>
-          {work.steps.map((s) => (
-            <li key={s.text}>{stepText(s.text, s.lengthsMm ?? {}, unit)}</li>
-          ))}
-        </ol>
-        <dl className={styles.facts}>
-          <dt>Root</dt>
-          <dd>{method.root}</dd>
-          <dt>Washing</dt>
-          <dd>{method.wash}</dd>
-          <dt>Usual wear</dt>
-          <dd>
-            {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks
-          </dd>
-          <dt>To take it off</dt>
-          <dd>{method.undo}</dd>
-        </dl>
-        <p className={styles.caution}>
-          Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with
-          hair loss or a recent chemical service ask a clinician first.
-        </p>
-      </section>
+          <section>
+            <h2>Steps</h2>
+            <Steps steps={work.steps} />
+            <dl className={styles.facts}>
+              <dt>Root</dt>
+              <dd>{method.root}</dd>
+              <dt>Washing</dt>
+              <dd>{method.wash}</dd>
+              <dt>Usual wear</dt>
+              <dd>
+                {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks
+              </dd>
+              <dt>To take it off</dt>
+              <dd>{method.undo}</dd>
+            </dl>
+          </section>
+        </>
+      )}
+
+      {hooking && (
+        <section>
+          <h2>{hooking.name}</h2>
+          <p className={styles.lead}>
+            <strong>{hooking.pieces} pieces</strong>. {hooking.summary}
+          </p>
+          <Steps steps={hooking.steps} />
+          <dl className={styles.facts}>
+            <dt>Root</dt>
+            <dd>{hooking.root}</dd>
+            <dt>To take it off</dt>
+            <dd>{hooking.undo}</dd>
+          </dl>
+        </section>
+      )}
+
+      <p className={styles.caution}>
+        Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with
+        hair loss or a recent chemical service ask a clinician first.
+      </p>
 
       <section>
         <h2>Hours</h2>
-        <table className={styles.table}>
+        <table className={`${styles.table} ${styles.hours}`}>
           <thead>
             <tr>
               <th scope="col">Stage</th>
@@ -159,6 +176,18 @@ export function AttachStep({ input, result, catalogue, change }: Props) {
         </table>
       </section>
     </div>
+  );
+}
+
+/** Numbered steps, their lengths in the reader's unit. */
+function Steps({ steps }: { steps: Step[] }) {
+  const unit = usePreferences((p) => p.unit);
+  return (
+    <ol className={styles.steps}>
+      {steps.map((s) => (
+        <li key={s.text}>{stepText(s.text, s.lengthsMm ?? {}, unit)}</li>
+      ))}
+    </ol>
   );
 }
 
