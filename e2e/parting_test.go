@@ -239,7 +239,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	// What each saves, and what differs.
 	b.press("button", "Compare")
 	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length === 3`)
-	b.waitFor(`/Structure: part-line → (all|ear-to-ear)/.test(document.querySelector("[role=dialog]").innerText)`)
+	b.waitFor(`/Structure: part line only → (all over|ear to ear)/.test(document.querySelector("[role=dialog]").innerText)`)
 	texts := value[[]string](b, `[...document.querySelectorAll("[role=dialog] h3")].map((e) => e.innerText)`)
 	require.Len(t, texts, 3)
 	assert.Contains(t, texts[1]+texts[2], "Ear to ear, ")
@@ -255,6 +255,11 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	require.NoError(t, err, "pdftotext is part of poppler-utils")
 	assert.Contains(t, string(words), "part line only")
 	assert.Contains(t, string(words), "tails are left to tuck or stitch")
+
+	// What goes on the tracks has steps of its own.
+	b.press("[role=tab]", "4 Attach")
+	b.waitFor(says + `("On the tracks")`)
+	b.waitFor(says + `("Hook the next one ¾ in further")`)
 
 	// The list names the plan by what it is now.
 	b.visit(address+"/plans", says+`("part line only, brick")`)

@@ -133,6 +133,9 @@ var structureNames = map[Structure]string{
 	PartLine: "part line only", Linked: "linked plaits", NetCap: "net cap", FrontDesign: "front design",
 }
 
+// Name is the structure as people speak of it.
+func (s Structure) Name() string { return structureNames[s] }
+
 // PartKind is the guide a head is parted by.
 type PartKind string
 
@@ -306,7 +309,7 @@ func (s Settings) Style() string {
 	case s.Structure == AllIndividuals:
 		return pattern
 	}
-	return structureNames[s.Structure] + ", " + pattern
+	return s.Structure.Name() + ", " + pattern
 }
 
 // hasBack tells whether any sections follow the wish for the back.

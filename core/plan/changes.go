@@ -7,6 +7,7 @@ import (
 
 	"kladotex/core/attach"
 	"kladotex/core/parting"
+	"kladotex/core/pieces"
 )
 
 // Unit says how a changed value is written for a person.
@@ -40,6 +41,23 @@ type field struct {
 
 func number(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 
+// spoken are the values of the document that are not said as they are written.
+var spoken = map[string]string{
+	string(parting.LinkedPlaits): "linked plaits",
+	string(parting.Horizontal):   "side to side", string(parting.StraightBack): "straight back",
+	string(parting.MoveRow): "row line moved", string(parting.MovePart): "part moved", string(parting.Merge): "joined",
+	string(parting.LeaveOut): "left out", string(parting.Lock): "locked",
+	string(pieces.Twist): "pre-looped twist", string(pieces.Loc): "pre-looped loc", string(pieces.Bulk): "bulk hair",
+}
+
+// words is a value of the document as people say it.
+func words[T ~string](value T) string {
+	if said, ok := spoken[string(value)]; ok {
+		return said
+	}
+	return string(value)
+}
+
 func yesNo(v bool) string {
 	if v {
 		return "yes"
@@ -70,18 +88,18 @@ var fields = []field{
 	{"hairline.behindEar.backMm", "Hairline behind the ear further back by", Length, func(in Input) string { return number(in.Hairline.BehindEar.Back) }},
 	{"hairline.napeCorner.upMm", "Nape corner higher by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Up) }},
 	{"hairline.napeCorner.backMm", "Nape corner further back by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Back) }},
-	{"parting.structure", "Structure", Plain, func(in Input) string { return string(in.Parting.Structure) }},
-	{"parting.part.kind", "Part line", Plain, func(in Input) string { return string(in.Parting.Part.Kind) }},
+	{"parting.structure", "Structure", Plain, func(in Input) string { return in.Parting.Structure.Name() }},
+	{"parting.part.kind", "Part line", Plain, func(in Input) string { return words(in.Parting.Part.Kind) }},
 	{"parting.part.offsetMm", "Part line left of the middle", Length, func(in Input) string { return number(in.Parting.Part.Offset) }},
 	{"parting.part.endOffsetMm", "Its end left of the middle", Length, func(in Input) string { return number(in.Parting.Part.EndOffset) }},
 	{"parting.part.stopMm", "Part line stops after", Length, func(in Input) string { return number(in.Parting.Part.Stop) }},
 	{"parting.part.earPartMm", "Ear-to-ear part forward by", Length, func(in Input) string { return number(in.Parting.Part.Ear) }},
-	{"parting.front.pattern", "Front pattern", Plain, func(in Input) string { return string(in.Parting.Front.Pattern) }},
+	{"parting.front.pattern", "Front pattern", Plain, func(in Input) string { return words(in.Parting.Front.Pattern) }},
 	{"parting.front.widthMm", "Front section width", Length, func(in Input) string { return number(in.Parting.Front.Width) }},
 	{"parting.front.heightMm", "Front section height", Length, func(in Input) string { return number(in.Parting.Front.Height) }},
 	{"parting.front.ramp", "Front sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Front.Ramp) }},
 	{"parting.front.along", "Front rows grow along to, times", Plain, func(in Input) string { return number(in.Parting.Front.Along) }},
-	{"parting.back.pattern", "Back pattern", Plain, func(in Input) string { return string(in.Parting.Back.Pattern) }},
+	{"parting.back.pattern", "Back pattern", Plain, func(in Input) string { return words(in.Parting.Back.Pattern) }},
 	{"parting.back.widthMm", "Back section width", Length, func(in Input) string { return number(in.Parting.Back.Width) }},
 	{"parting.back.heightMm", "Back section height", Length, func(in Input) string { return number(in.Parting.Back.Height) }},
 	{"parting.back.ramp", "Back sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Back.Ramp) }},
@@ -90,22 +108,22 @@ var fields = []field{
 	{"parting.peakRow", "Second row at the peak", Plain, func(in Input) string { return yesNo(in.Parting.Peak) }},
 	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return strconv.Itoa(in.Parting.PerSide) }},
 	{"parting.napeGuard", "Nape guard", Plain, func(in Input) string { return yesNo(in.Parting.NapeGuard) }},
-	{"parting.base.kind", "Base", Plain, func(in Input) string { return string(in.Parting.Base.Kind) }},
-	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return string(in.Parting.Base.Run) }},
+	{"parting.base.kind", "Base", Plain, func(in Input) string { return words(in.Parting.Base.Kind) }},
+	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return words(in.Parting.Base.Run) }},
 	{"parting.base.tracks", "Tracks behind", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.Tracks) }},
 	{"parting.base.sideTracks", "Tracks on each side", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.SideTracks) }},
 	{"parting.base.mergeInto", "Tracks merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
 	{"parting.base.mergeAfterMm", "Tracks merge after", Length, func(in Input) string { return number(in.Parting.Base.MergeAfter) }},
-	{"parting.base.tails", "Tails", Plain, func(in Input) string { return string(in.Parting.Base.Tails) }},
+	{"parting.base.tails", "Tails", Plain, func(in Input) string { return words(in.Parting.Base.Tails) }},
 	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
-	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return string(in.Parting.Design.Side) }},
+	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return words(in.Parting.Design.Side) }},
 	{"parting.design.tracks", "Tracks of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Tracks) }},
 	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},
 	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
 	{"parting.leftOut", "Spots left out", Plain, spotsText},
 	{"parting.edits", "Changes by hand", Plain, editsText},
 	{"piece.line", "Piece", Plain, func(in Input) string { return in.Piece.Line }},
-	{"piece.form", "Form of the piece", Plain, func(in Input) string { return string(in.Piece.Form) }},
+	{"piece.form", "Form of the piece", Plain, func(in Input) string { return words(in.Piece.Form) }},
 	{"piece.lengthMm", "Piece length", Length, func(in Input) string { return number(in.Piece.Length) }},
 	{"piece.diameterMm", "Piece thickness in mm", Plain, func(in Input) string { return number(in.Piece.Diameter) }},
 	{"piece.massG", "Weight of a piece", Grams, func(in Input) string { return number(in.Piece.Mass) }},
@@ -146,7 +164,7 @@ func editsText(in Input) string {
 	}
 	parts := make([]string, len(in.Parting.Edits))
 	for i, e := range in.Parting.Edits {
-		parts[i] = string(e.Kind) + " " + placeName(e.At)
+		parts[i] = words(e.Kind) + " " + placeName(e.At)
 		if e.Pieces > 0 {
 			parts[i] = fmt.Sprintf("%d %s", e.Pieces, parts[i])
 		}

@@ -9,6 +9,9 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"kladotex/core/parting"
+	"kladotex/core/pieces"
 )
 
 // leaves are the paths of a JSON document, lists taken whole.
@@ -50,6 +53,18 @@ func TestChangesNameWhatDiffers(t *testing.T) {
 	assert.Equal(t, Change{"head.earToEarMm", "Ear to ear", Length, "317.5", "320"}, changes[0])
 	assert.Equal(t, "Back pattern", changes[1].Label)
 	assert.Equal(t, "1 for 12.50, 1 for 12.50", changes[2].To)
+	// Values are told in the trade's words.
+	c := a
+	c.Parting.Structure, c.Parting.Base.Run = parting.PartLine, parting.Horizontal
+	c.Parting.Edits = []parting.Edit{{Kind: parting.Merge, At: parting.Direction{0, 0, 1}}}
+	c.Piece.Form = pieces.Twist
+	var told []string
+	for _, x := range Changes(a, c) {
+		told = append(told, x.From+" → "+x.To)
+	}
+	assert.Equal(t, []string{
+		"all over → part line only", "straight back → side to side", "none → joined on top", "pre-looped loc → pre-looped twist",
+	}, told)
 	// The way back is the same changes reversed.
 	for i, back := range Changes(b, a) {
 		assert.Equal(t, changes[i].From, back.To)
