@@ -222,8 +222,8 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].length(), Size: size,
 		Middle: [...]string{border: "border", straddled: "section", divided: "part"}[c.start],
 		Lower:  line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
-		Line: scalp.Line{},
-		End:  place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
+		OffBelow: p.offBelow(r), Line: scalp.Line{},
+		End: place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
 	}
 	if r < len(p.mids)-1 {
 		out.Line = place(surface(h, p.lines[r+1].points), side)
@@ -233,6 +233,28 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 	}
 	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
 		out.End = place(scalp.Line{h.Point(p.mids[r].first())}, side)[0]
+	}
+	return out
+}
+
+// offBelow are the distances in mm of the part ends on the lower line of row r from
+// the nearest ones of the row below.
+func (p *panel) offBelow(r int) []float64 {
+	out := []float64{}
+	if r == 0 {
+		return out
+	}
+	below := p.courses[r-1].higher()
+	if len(below) == 0 {
+		return out
+	}
+	for _, x := range p.courses[r].joints {
+		i := firstFrom(below, x)
+		nearest := below[min(i, len(below)-1)]
+		if i > 0 && x-below[i-1] < math.Abs(nearest-x) {
+			nearest = below[i-1]
+		}
+		out = append(out, (x-nearest)*p.lines[r].length())
 	}
 	return out
 }

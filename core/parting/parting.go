@@ -133,6 +133,10 @@ type Row struct {
 	// Lower and Upper are the row's two lines, for parting it by measure.
 	Lower RowLine `json:"lower"`
 	Upper RowLine `json:"upper"`
+	// OffBelow are the distances of the parts of the lower line from the nearest part
+	// of the row below, mm along that line, positive further from its start; none
+	// where the row below has no parts.
+	OffBelow []float64 `json:"offBelowMm"`
 	// Line is the line between this row and the next above, the left half of a
 	// central one; the topmost row has none.
 	Line scalp.Line `json:"line"`
@@ -173,6 +177,9 @@ func (l *Layout) Round() {
 	for i := range l.Rows {
 		r := &l.Rows[i]
 		round(100, &r.Length, &r.Size.Width, &r.Size.Height)
+		for k := range r.OffBelow {
+			round(100, &r.OffBelow[k])
+		}
 		for _, line := range []*RowLine{&r.Lower, &r.Upper} {
 			round(100, &line.Length)
 			for k := range line.Parts {

@@ -150,7 +150,21 @@ func TestRowLinesMeasureTheSections(t *testing.T) {
 		for _, s := range l.Sections {
 			sections[s.ID] = s
 		}
-		for _, r := range l.Rows {
+		for i, r := range l.Rows {
+			if r.Row > 1 { // on the line they share, no part below is nearer than what is said
+				below := l.Rows[i-1].Upper.Parts
+				require.Len(t, r.OffBelow, len(r.Lower.Parts)*min(1, len(below)))
+				for k, off := range r.OffBelow {
+					least := math.Inf(1)
+					for _, y := range below {
+						least = min(least, math.Abs(r.Lower.Parts[k]-y))
+					}
+					assert.InDelta(t, least, math.Abs(off), 1e-9)
+					assert.Contains(t, rounded(below), math.Round(1e6*(r.Lower.Parts[k]-off)))
+				}
+			} else {
+				require.Empty(t, r.OffBelow)
+			}
 			for _, line := range []RowLine{r.Lower, r.Upper} {
 				require.Len(t, line.Parts, r.Sections-1)
 				last := 0.0
@@ -179,6 +193,15 @@ func TestRowLinesMeasureTheSections(t *testing.T) {
 			}
 		}
 	})
+}
+
+// rounded are the values in millionths.
+func rounded(values []float64) []float64 {
+	out := make([]float64, len(values))
+	for i, v := range values {
+		out[i] = math.Round(1e6 * v)
+	}
+	return out
 }
 
 // The parts that show are a ring round the head and a line along the front part;

@@ -526,7 +526,7 @@ func (w *page) alike(right parting.Zone) bool {
 func (w *page) rowGuide() {
 	w.say(21, "B", ink, "Row guide")
 	w.Ln(1)
-	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Rows are counted from below, rings from the hairline inward. Neat: the parts show. Quick: they are covered.")
+	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Off below: how far each part stands from the nearest one of the row below, + further on, − back. Rows are counted from below, rings from the hairline inward. Neat: the parts show. Quick: they are covered.")
 	for _, z := range w.plan.Result.Layout.Zones {
 		name := zoneNames[z.Zone]
 		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
@@ -536,31 +536,76 @@ func (w *page) rowGuide() {
 			name = sideless(z.Zone) + ", each side"
 		}
 		w.title(name)
-		rows := [][]string{{"Row", "Line", "Parts", "at, " + string(w.style.Unit), "Sections"}}
+		w.table([][]string{{"Row", "Line", "Parts", "at, " + string(w.style.Unit), "Sections"}}, guideShares)
 		for _, r := range w.rows(z.Zone) {
-			parts := make([]string, 0, len(r.Lower.Parts)+1)
-			if r.Middle == "part" {
-				parts = append(parts, "middle")
-			}
-			for _, mm := range r.Lower.Parts {
-				parts = append(parts, w.style.Unit.comb(mm))
-			}
-			count := fmt.Sprint(r.Sections)
-			if r.Edited {
-				count += " *"
-			}
-			care := "quick"
-			if r.Seen {
-				care = "neat"
-			}
-			rows = append(rows, []string{fmt.Sprint(r.Row), w.style.Unit.Length(r.Lower.Length), care, strings.Join(parts, "   "), count})
+			w.guideRow(r)
 		}
-		w.table(rows, []float64{0.07, 0.11, 0.09, 0.62, 0.11})
 	}
 	if slices.ContainsFunc(w.plan.Result.Layout.Rows, func(r parting.Row) bool { return r.Edited }) {
 		w.Ln(1)
 		w.say(9.5, "", soft, "* Sections of this row were merged, split or left out by hand: see the head.")
 	}
+}
+
+// guideShares are the columns of the row guide.
+var guideShares = []float64{0.07, 0.11, 0.09, 0.62, 0.11}
+
+// guideRow is one row of the guide: every part, and below it how far it stands off the
+// row below.
+func (w *page) guideRow(r parting.Row) {
+	u := w.style.Unit
+	at := make([]string, 0, len(r.Lower.Parts)+1)
+	off := make([]string, 0, len(r.Lower.Parts)+1)
+	if r.Middle == "part" {
+		at, off = append(at, "mid"), append(off, " ")
+	}
+	for _, mm := range r.Lower.Parts {
+		at = append(at, u.comb(mm))
+	}
+	for _, mm := range r.OffBelow {
+		off = append(off, u.offset(mm))
+	}
+	count, care := fmt.Sprint(r.Sections), "quick"
+	if r.Edited {
+		count += " *"
+	}
+	if r.Seen {
+		care = "neat"
+	}
+	cell := func(share float64, align, text string) {
+		w.CellFormat(w.width*share, 5.4, text, "", 0, align, false, 0, "")
+	}
+	step := min(0.058, guideShares[3]/float64(max(1, len(at)))) // a part's share of the line
+	parts := func(texts []string, size float64, t tone) {
+		w.SetFont("go", "", size)
+		w.ink(t)
+		for _, text := range texts {
+			cell(step, "L", text)
+		}
+		w.SetX(margin + w.width*(1-guideShares[4]))
+	}
+	_, page := w.GetPageSize()
+	if _, bottom := w.GetAutoPageBreak(); w.GetY()+11 > page-bottom {
+		w.AddPage()
+	}
+	w.SetFont("go", "", 9.5)
+	w.ink(ink)
+	cell(guideShares[0], "L", fmt.Sprint(r.Row))
+	cell(guideShares[1], "L", u.Length(r.Lower.Length))
+	cell(guideShares[2], "L", care)
+	parts(at, 9.5, ink)
+	cell(guideShares[4], "R", count)
+	w.Ln(-1)
+	if len(r.OffBelow) > 0 {
+		w.SetFont("go", "", 8)
+		w.ink(soft)
+		before := guideShares[0] + guideShares[1]
+		cell(before, "L", "")
+		cell(guideShares[2], "L", "off below")
+		parts(off, 8, soft)
+		w.Ln(4.6)
+	}
+	w.Line(margin, w.GetY(), margin+w.width, w.GetY())
 }
 
 // ruler draws six inches and fifteen centimetres, their zero at the left margin.

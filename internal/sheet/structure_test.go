@@ -1,9 +1,11 @@
 package sheet
 
 import (
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -57,8 +59,26 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	text := words(t, computed(t, in))
 	assert.Equal(t, 1, strings.Count(text, "Front right\n"), text)
 	assert.NotContains(t, text, "Front, each side")
+	// Every part of a row has its distance from the row below, in a row of its own.
+	in = plan.Default()
+	in.Parting.Part.Kind = parting.Levels
+	p := computed(t, in)
+	guide := words(t, p)
+	guide = guide[strings.LastIndex(guide, "Row guide"):]
+	lines := slices.DeleteFunc(strings.Split(guide, "\n"), func(line string) bool { return !strings.Contains(line, "off below") })
+	require.Len(t, lines, len(p.Result.Layout.Rows)-1)
+	for i, line := range lines {
+		var want []string
+		for _, mm := range p.Result.Layout.Rows[i+1].OffBelow {
+			want = append(want, Inches.offset(mm))
+		}
+		assert.Equal(t, want, strings.Fields(line)[2:], "ring %d", i+2)
+	}
+	for i, r := range p.Result.Layout.Rows {
+		assert.Regexp(t, fmt.Sprintf(`(?m)^ *%d .* %d$`, i+1, r.Sections), guide, "the row's count stands at its end")
+	}
 	// A row changed by hand is marked.
-	p := computed(t, plan.Default())
+	p = computed(t, plan.Default())
 	x := p.Result.Layout.Sections[5]
 	in = plan.Default()
 	head, err := scalp.Fit(in.Head)

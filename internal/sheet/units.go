@@ -41,6 +41,18 @@ func (u Unit) comb(mm float64) string {
 	return strings.TrimSuffix(u.Length(mm), " "+string(u))
 }
 
+// offset is comb with the way told: + further on, − back.
+func (u Unit) offset(mm float64) string {
+	switch text := u.comb(math.Abs(mm)); {
+	case text == u.comb(0):
+		return text
+	case mm < 0:
+		return "−" + text
+	default:
+		return "+" + text
+	}
+}
+
 // Weight writes a mass given in g.
 func (u Unit) Weight(g float64) string {
 	if u == Centimetres {

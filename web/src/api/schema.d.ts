@@ -1190,6 +1190,7 @@ export interface components {
              * @enum {string}
              */
             middle: "border" | "section" | "part";
+            offBelowMm: number[];
             /** Format: int64 */
             row: number;
             /** Format: int64 */

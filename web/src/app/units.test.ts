@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { comb, hours, length, readNumber, writeInches } from "./units";
+import { comb, hours, length, offset, readNumber, writeInches } from "./units";
 
 describe("lengths as stylists write them", () => {
   it.each([
@@ -22,6 +22,9 @@ describe("lengths as stylists write them", () => {
     expect(length(317.5, "cm")).toBe("31.8 cm");
     expect(comb(28, "in")).toBe("1⅛");
     expect(comb(28.6, "cm")).toBe("2.8");
+    expect(offset(14, "in")).toBe("+½");
+    expect(offset(-14.4, "cm")).toBe("−1.4");
+    expect(offset(-0.7, "cm")).toBe(comb(0, "cm"));
     expect(hours(426)).toBe("7 h 5 min");
     expect(hours(-25)).toBe("25 min");
   });

@@ -26,6 +26,13 @@ export const length = (mm: number, unit: LengthUnit) => `${writeLength(mm, unit)
 export const comb = (mm: number, unit: LengthUnit) =>
   writeLength(unit === "cm" ? Math.round(mm / 2) * 2 : mm, unit);
 
+/** `comb` with the way told: + further on, − back. */
+export function offset(mm: number, unit: LengthUnit): string {
+  const text = comb(Math.abs(mm), unit);
+  if (text === comb(0, unit)) return text;
+  return mm < 0 ? `−${text}` : `+${text}`;
+}
+
 export function area(mm2: number, unit: LengthUnit): string {
   return unit === "in" ? `${(mm2 / 645.16).toFixed(2)} sq in` : `${(mm2 / 100).toFixed(1)} cm²`;
 }

@@ -3,7 +3,7 @@ import { Button, Modal, Segmented, Switch } from "antd";
 import { useState } from "react";
 import type { Layout, Row } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { comb, length, type LengthUnit } from "../app/units";
+import { comb, length, offset, type LengthUnit } from "../app/units";
 import { central, ring, rowStart, zoneName } from "../head/names";
 import styles from "./RowGuide.module.css";
 
@@ -83,6 +83,12 @@ export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => v
           ? `No part inside this row, ${length(row.lower.lengthMm, unit)} long.${middle}`
           : `From ${start}, along the scalp: ${row.lower.partsMm.map((mm) => comb(mm, unit)).join(" · ")} ${unit}; the row is ${length(row.lower.lengthMm, unit)} long below.${middle}`}
       </p>
+      {row.offBelowMm.length > 0 && (
+        <p className={styles.off}>
+          From the nearest part of the row below: {row.offBelowMm.map((mm) => offset(mm, unit)).join(" · ")}{" "}
+          {unit}; + is further on, − is back towards {start}.
+        </p>
+      )}
       <p className={styles.note}>
         Measured on the lower line of the row, to the nearest {unit === "in" ? "⅛ in" : "2 mm"}. Dashed: the
         parts of the row below.
@@ -118,8 +124,23 @@ function Strip({ row, below, flip, start, unit }: StripProps) {
         d={`M${x(0)} ${line}L${x(row.lower.lengthMm)} ${line}L${x(row.upper.lengthMm)} ${top}L${x(0)} ${top}Z`}
       />
       {below?.upper.partsMm.map((mm) => (
-        <line key={mm} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot} />
+        <line key={mm} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot + 12} />
       ))}
+      {row.offBelowMm.map((off, i) => {
+        const at = row.lower.partsMm[i] ?? 0;
+        if (comb(Math.abs(off), unit) === comb(0, unit)) return null;
+        return (
+          <g key={at}>
+            <path
+              className={styles.apart}
+              d={`M${x(at)} ${line + 40}V${foot + 6}M${x(at)} ${foot}H${x(at - off)}`}
+            />
+            <text x={(x(at) + x(at - off)) / 2} y={foot + 32} className={styles.small}>
+              {comb(Math.abs(off), unit)}
+            </text>
+          </g>
+        );
+      })}
       {row.lower.partsMm.map((mm, i) => (
         <g key={mm}>
           <line className={styles.part} x1={x(mm)} y1={line} x2={x(row.upper.partsMm[i] ?? mm)} y2={top} />
