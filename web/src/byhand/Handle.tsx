@@ -26,6 +26,7 @@ const steps: Record<string, readonly [number, number]> = {
 /** A dot to drag, by finger, mouse or arrow keys. */
 export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: HandleProps) {
   const dragging = useRef(false);
+  const wide = 3.4 * (says?.length ?? 0) + 9; // mm, by the mean width of a letter
   const down = (event: PointerEvent) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -73,9 +74,10 @@ export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd,
         d={shape === "part" ? "M-1.7 0H1.7" : shape === "row" ? "M0 -1.7V1.7" : "M-1.5 0H1.5M0 -1.5V1.5"}
       />
       {says && (
-        <text y={-6} className={styles.says}>
-          {says}
-        </text>
+        <g className={styles.says}>
+          <rect x={-wide / 2} y={-17.5} width={wide} height={11.5} rx={4} />
+          <text y={-9.5}>{says}</text>
+        </g>
       )}
     </g>
   );
