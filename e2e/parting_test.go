@@ -212,6 +212,91 @@ func TestWorkingByHand(t *testing.T) {
 	b.waitFor(isSaved)
 }
 
+// The same without a mouse, on a tablet with its keyboard: the tool taken, sections
+// found, picked, joined, left out, locked, lines and hairline moved, and all undone.
+func TestWorkingByHandWithKeysAlone(t *testing.T) {
+	b := open(t, 820, 1180, "force-prefers-reduced-motion")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The lighthouse technician, long thick hair", "parting")
+	n := b.sections()
+	keys := func(list ...string) {
+		for _, key := range list {
+			b.do(chromedp.KeyEvent(key))
+		}
+	}
+	in := func(selector string) { b.waitFor(`document.activeElement.matches('` + selector + `')`) }
+	// walk goes on with Tab, or with Shift back, until it stands on what selector finds.
+	walk := func(selector string, held ...chromedp.KeyOption) {
+		for range 60 {
+			if value[bool](b, `document.activeElement.matches('`+selector+`')`) {
+				return
+			}
+			b.do(chromedp.KeyEvent(kb.Tab, held...))
+		}
+		t.Fatalf("Tab does not lead to %s", selector)
+	}
+	back := chromedp.KeyModifiers(chromedp.ModifierShift)
+	const tool = `[aria-label="What a finger on the head does"] input`
+	walk(tool)
+	keys(kb.ArrowRight)
+	b.waitFor(says + `("Other side too")`)
+	walk("[data-head]")
+	keys("2")
+	walk("[data-section]")
+
+	// To the third row, where a section and its neighbour are joined.
+	here := func() string { return value[string](b, `document.activeElement.dataset.section ?? ""`) }
+	first := here()
+	keys(kb.ArrowUp, kb.ArrowUp)
+	b.waitFor(`document.activeElement.dataset.section !== ` + strconv.Quote(first))
+	picked := here()
+	keys(kb.Enter)
+	b.waitFor(says + `("1 picked")`)
+	keys(kb.ArrowLeft) // away from the middle
+	b.waitFor(`document.activeElement.dataset.section !== ` + strconv.Quote(picked))
+	keys(kb.Enter)
+	b.waitFor(says + `("2 picked")`)
+	keys("j")
+	b.waitForSections(n - 2)
+	b.waitFor(notes + `.includes("Sections joined")`)
+
+	// A whole row locked: what is locked is not left out.
+	in("[data-section]")
+	keys("r")
+	b.waitFor(`/[3-9] picked/.test(document.body.innerText)`)
+	keys("l")
+	b.waitFor(notes + `.includes("Locked")`)
+	keys("o")
+	b.waitFor(says + `("is locked; unlock it first")`)
+	assert.Equal(t, n-2, b.sections())
+	for range 3 { // the refused, the lock and the join
+		undo := value[string](b, notes)
+		b.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+		b.waitFor(notes + ` !== ` + strconv.Quote(undo) + ` || ` + notes + `.includes("Nothing yet")`)
+	}
+	b.waitForSections(n)
+	b.waitFor(notes + `.includes("Nothing yet")`)
+
+	// A row line, by its dot.
+	walk("[data-section]")
+	keys(kb.Enter)
+	walk(`[data-handle="row"]`)
+	keys(kb.ArrowUp, kb.ArrowUp)
+	b.waitFor(notes + `.includes("Row line moved")`)
+	b.waitFor(isSaved)
+
+	// The hairline at the front.
+	walk(tool, back)
+	keys(kb.ArrowRight, kb.ArrowRight)
+	walk("[data-head]")
+	keys("5")
+	walk(`[data-handle="landmark"]`)
+	keys(kb.ArrowUp, kb.ArrowUp)
+	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(isSaved)
+}
+
 // A client has half a day: two quicker structures are set against individuals all over,
 // the quickest is chosen, and the sheet that is taken along tells its tracks.
 func TestAQuickerHeadForAClient(t *testing.T) {

@@ -25,6 +25,7 @@ import { useHandwork } from "../byhand/handwork";
 import type { Change } from "../workspace/draft";
 import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
 import { drawnSections, HeadDrawing } from "./HeadDrawing";
+import { useKeptFocus } from "./keptFocus";
 import styles from "./HeadMap.module.css";
 import { Legend } from "./Legend";
 import { MapNotes } from "./MapNotes";
@@ -105,6 +106,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
   const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; onHead: boolean }>(null);
 
   const { layout } = result;
+  const keptFocus = useKeptFocus(svg, layout);
   const head = useSame(result.head);
   const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
   const base = useMemo(() => drawnBase(layout, head.axesMm), [layout, head]);
@@ -183,6 +185,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return; // undo, and the browser's own
     const section = sectionAt(event);
     if (section) onSectionKey(section, event);
     else onTurnKey(event);
@@ -310,6 +313,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
           onPointerCancel={onPointerEnd}
           onClick={onClick}
           onKeyDown={onKeyDown}
+          {...keptFocus}
         >
           <HeadDrawing
             head={head}

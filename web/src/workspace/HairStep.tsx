@@ -91,7 +91,7 @@ export function HairStep({ input, result, catalogue, change }: Props) {
           <OrderCard
             what="Wrapping hair"
             need={`${hair.wrapStrandsPerPiece} ${hair.wrapStrandsPerPiece === 1 ? "strand" : "strands"} for each plait, ${hair.wrap.need} in all with spares`}
-            left={`${hair.wrap.leftover} strands left over of ${hair.wrap.units}`}
+            left={`${hair.wrap.leftover} left over of ${hair.wrap.units} strands`}
             order={hair.wrap}
           />
         )}

@@ -43,7 +43,7 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onWarning }
       label: "Packs to buy",
       text: String(tally.packs),
       write: String,
-      note: `${hair.order.leftover} pieces left over`,
+      note: `${hair.order.leftover} ${hair.order.leftover === 1 ? "piece" : "pieces"} left over`,
     },
     {
       key: "costMinor",
