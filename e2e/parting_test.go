@@ -9,6 +9,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
@@ -291,9 +293,82 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 	keys(kb.ArrowRight, kb.ArrowRight)
 	walk("[data-head]")
 	keys("5")
-	walk(`[data-handle="landmark"]`)
+	b.waitFor(`document.querySelector('g[aria-label="Front centre"]')`)
+	walk(`g[aria-label="Front centre"]`)
 	keys(kb.ArrowUp, kb.ArrowUp)
 	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(isSaved)
+}
+
+// touch moves a finger through points of the window.
+func (b tab) touch(points ...[2]float64) {
+	b.t.Helper()
+	send := func(kind input.DispatchTouchEventType, at ...*input.TouchPoint) {
+		_, err := chromedp.Call(b.ctx, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: kind, TouchPoints: at})
+		require.NoError(b.t, err)
+	}
+	first := points[0]
+	send("touchStart", &input.TouchPoint{X: first[0], Y: first[1]})
+	for i := 1; i < len(points); i++ {
+		from, to := points[i-1], points[i]
+		const steps = 6
+		for k := 1; k <= steps; k++ {
+			f := float64(k) / steps
+			send("touchMove", &input.TouchPoint{X: from[0] + f*(to[0]-from[0]), Y: from[1] + f*(to[1]-from[1])})
+		}
+	}
+	send("touchEnd")
+}
+
+// At the chair, with a finger on a tablet: the head is turned, sections are picked and
+// joined, a line is dragged, a sore spot is painted out.
+func TestWorkingByHandWithAFinger(t *testing.T) {
+	b := open(t, 820, 1180, "force-prefers-reduced-motion", "touch-events")
+	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
+	require.NoError(t, err)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The lighthouse technician, long thick hair", "parting")
+	n := b.sections()
+	at := func(selector string) [2]float64 {
+		x, y := b.place(selector)
+		return [2]float64{x, y}
+	}
+	section := func(id string) [2]float64 { return at(`[data-section="` + id + `"]`) }
+
+	// Turned under the finger; the page does not scroll with it.
+	before := section("BL4.2")
+	b.touch(before, [2]float64{before[0] - 60, before[1] + 30})
+	b.waitFor(fmt.Sprintf(`document.querySelector('[data-section="BL4.2"]').getBoundingClientRect().x < %v`, before[0]-60))
+	assert.Zero(t, value[float64](b, `window.scrollY + [...document.querySelectorAll("*")].reduce((sum, e) => sum + e.scrollTop, 0)`))
+	b.press("button", "Back 2")
+
+	b.press(".ant-segmented-item", "Sections")
+	b.waitFor(says + `("Other side too")`)
+	time.Sleep(400 * time.Millisecond) // the head comes to rest
+	still := section("BL3.3")
+	b.touch(section("BL3.2"))
+	b.waitFor(says + `("1 picked")`)
+	assert.Equal(t, still, section("BL3.3"), "the head stays where it is under the finger")
+	b.touch(section("BL3.3"))
+	b.waitFor(says + `("2 picked")`)
+	for _, name := range []string{"Join", "Leave out", "Lock", "Whole row"} {
+		size := value[[]float64](b, `(() => { const r = [...document.querySelectorAll("[role=toolbar] button")].find((e) => e.innerText === "`+name+`").getBoundingClientRect(); return [r.width, r.height] })()`)
+		assert.GreaterOrEqual(t, min(size[0], size[1]), 44.0, "%s is as large as a fingertip", name)
+	}
+	b.press("button", "Join")
+	b.waitForSections(n - 2)
+
+	line := at(`g[aria-label="Back left: line above row 3"]`)
+	b.touch(line, [2]float64{line[0], line[1] - 14})
+	b.waitFor(notes + `.includes("Row line moved")`)
+
+	b.press(".ant-segmented-item", "Leave out")
+	b.waitFor(says + `("Paint what stays loose")`)
+	spot := section("BL5.2")
+	b.touch(spot, [2]float64{spot[0] + 12, spot[1]}, [2]float64{spot[0] - 12, spot[1] + 10}, [2]float64{spot[0] - 12, spot[1] - 10}, [2]float64{spot[0] + 12, spot[1] - 10})
+	b.waitFor(`/[1-9]\d* sections? (is|are) left out/.test(document.body.innerText)`)
+	assert.Less(t, b.sections(), n-2)
 	b.waitFor(isSaved)
 }
 

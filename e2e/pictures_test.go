@@ -71,4 +71,8 @@ func TestPictures(t *testing.T) {
 	take(tablet, "row-guide-tablet")
 	tablet.openPlan(address, technician, "parting")
 	take(tablet, "parting-tablet")
+	tablet.press(".ant-segmented-item", "Sections")
+	tablet.pick("BL3.2")
+	tablet.pick("BL3.3")
+	take(tablet, "by-hand-tablet")
 }

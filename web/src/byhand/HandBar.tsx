@@ -44,6 +44,7 @@ export const HandBar = memo(function HandBar(props: Props) {
   const { tool, onTool, both, onBoth, brush, onBrush, picked, onAct, leftOut, full } = props;
   const unit = usePreferences((p) => p.unit);
   const one = picked.count === 1;
+  const any = picked.count > 0;
   return (
     <>
       <Segmented<Tool>
@@ -55,8 +56,8 @@ export const HandBar = memo(function HandBar(props: Props) {
         onChange={onTool}
       />
       {tool !== "turn" && (
-        <div className={styles.card} role="toolbar" aria-label={tools[tool]}>
-          {picked.count === 0 && <p className={styles.hint}>{hints[tool]}</p>}
+        <div className={styles.card} data-picked={picked.count > 0} role="toolbar" aria-label={tools[tool]}>
+          <p className={`${styles.hint} ${styles.how}`}>{hints[tool]}</p>
           {tool !== "hairline" && (
             <label className={styles.both}>
               <Switch checked={both} onChange={onBoth} />
@@ -84,32 +85,39 @@ export const HandBar = memo(function HandBar(props: Props) {
                 " No more spots can be painted: a wider brush takes fewer. Take some back under By hand."}
             </p>
           )}
-          {tool === "sections" && picked.count > 0 && (
+          {tool === "sections" && (
             <>
               <div className={styles.count}>
-                <strong>{picked.count} picked</strong>
-                <Button type="text" onClick={() => onAct("none")}>
+                <strong>{picked.count > 0 ? `${picked.count} picked` : "None picked"}</strong>
+                <Button type="text" disabled={!any} onClick={() => onAct("none")}>
                   Pick none
                 </Button>
               </div>
               <div className={styles.acts}>
-                <Button onClick={() => onAct("row")}>Whole row</Button>
-                <Button onClick={() => onAct("zone")}>Whole zone</Button>
+                <Button disabled={!any} onClick={() => onAct("row")}>
+                  Whole row
+                </Button>
+                <Button disabled={!any} onClick={() => onAct("zone")}>
+                  Whole zone
+                </Button>
                 <Button disabled={!picked.joinable} onClick={() => onAct("join")}>
                   Join
                 </Button>
-                <Button onClick={() => onAct("leave")}>Leave out</Button>
+                <Button disabled={!any} onClick={() => onAct("leave")}>
+                  Leave out
+                </Button>
                 <Button disabled={!one} onClick={() => onAct("beside")}>
                   Split beside
                 </Button>
                 <Button disabled={!one} onClick={() => onAct("above")}>
                   Split above
                 </Button>
-                <Button onClick={() => onAct(picked.locked ? "unlock" : "lock")}>
+                <Button disabled={!any} onClick={() => onAct(picked.locked ? "unlock" : "lock")}>
                   {picked.locked ? "Unlock" : "Lock"}
                 </Button>
                 <InputNumber<number>
                   aria-label="Pieces on each section picked"
+                  disabled={!any}
                   value={picked.pieces || 1}
                   min={1}
                   max={6}

@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, type KeyboardEvent, type MouseEvent, type PointerEvent } from "react";
 import type { Flat } from "../head/vectors";
 import styles from "./Handle.module.css";
 
@@ -9,12 +9,15 @@ export interface HandleProps {
   says?: string | undefined;
   shape?: "row" | "part" | "landmark";
   /** The place on the picture under the pointer. */
-  placeOf: (event: PointerEvent) => Flat;
+  placeOf: (event: { clientX: number; clientY: number }) => Flat;
   onDrag: (to: Flat) => void;
   onEnd: () => void;
   /** A step by an arrow key: to the right and up, of one unit. */
   onStep: (right: number, up: number) => void;
 }
+
+const slop = 4; // px
+const dotRadius = 3.4; // mm on the picture
 
 const steps: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -25,24 +28,40 @@ const steps: Record<string, readonly [number, number]> = {
 
 /** A dot to drag, by finger, mouse or arrow keys. */
 export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: HandleProps) {
-  const dragging = useRef(false);
+  const drag = useRef<{ x: number; y: number; moved: boolean }>(undefined);
+  const tapped = useRef(false);
   const wide = 3.4 * (says?.length ?? 0) + 9; // mm, by the mean width of a letter
   const down = (event: PointerEvent) => {
     if (event.button !== 0) return;
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    dragging.current = true;
+    drag.current = { x: event.clientX, y: event.clientY, moved: false };
   };
   const move = (event: PointerEvent) => {
-    if (!dragging.current) return;
+    const from = drag.current;
+    if (!from) return;
     event.stopPropagation();
-    onDrag(placeOf(event));
+    // A finger that only taps strays a little.
+    from.moved ||= Math.hypot(event.clientX - from.x, event.clientY - from.y) >= slop;
+    if (from.moved) onDrag(placeOf(event));
   };
   const end = (event: PointerEvent) => {
-    if (!dragging.current) return;
+    const from = drag.current;
+    if (!from) return;
     event.stopPropagation();
-    dragging.current = false;
-    onEnd();
+    drag.current = undefined;
+    tapped.current = !from.moved;
+    if (from.moved) onEnd();
+  };
+  // A fingertip's reach covers what lies beside the dot: a tap there is meant for that.
+  const tap = (event: MouseEvent) => {
+    event.stopPropagation();
+    const [x, y] = placeOf(event);
+    if (!tapped.current || Math.hypot(x - at[0], y - at[1]) <= dotRadius) return;
+    document
+      .elementsFromPoint(event.clientX, event.clientY)
+      .find((e) => e.hasAttribute("data-section"))
+      ?.dispatchEvent(new window.MouseEvent("click", { bubbles: true }));
   };
   const key = (event: KeyboardEvent) => {
     const step = steps[event.key];
@@ -65,11 +84,11 @@ export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd,
       onPointerMove={move}
       onPointerUp={end}
       onPointerCancel={end}
-      onClick={(event) => event.stopPropagation()}
+      onClick={tap}
       onKeyDown={key}
     >
       <circle r={9} className={styles.reach} />
-      <circle r={3.4} className={styles.dot} />
+      <circle r={dotRadius} className={styles.dot} />
       <path
         d={shape === "part" ? "M-1.7 0H1.7" : shape === "row" ? "M0 -1.7V1.7" : "M-1.5 0H1.5M0 -1.5V1.5"}
       />

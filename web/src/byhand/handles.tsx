@@ -1,10 +1,10 @@
-import { useRef, type PointerEvent } from "react";
+import { useRef } from "react";
 import type { Direction, Edit, HeadShape, Layout, PlanInput, Row, Section } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { length } from "../app/units";
 import type { Camera } from "../head/camera";
 import { zoneName } from "../head/names";
-import { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "../head/vectors";
+import { add, dot, mix, scale, unit, vec, type Vec } from "../head/vectors";
 import type { Change } from "../workspace/draft";
 import { direction, onBothSides, point, withEdits } from "./edits";
 import { Handle, type HandleProps } from "./Handle";
@@ -15,7 +15,7 @@ interface Props {
   camera: Camera;
   edits: readonly Edit[];
   both: boolean;
-  placeOf: (event: PointerEvent) => Flat;
+  placeOf: HandleProps["placeOf"];
   change: Change;
 }
 
@@ -150,7 +150,7 @@ interface HairlineProps {
   head: HeadShape;
   input: PlanInput;
   camera: Camera;
-  placeOf: (event: PointerEvent) => Flat;
+  placeOf: HandleProps["placeOf"];
   change: Change;
 }
 

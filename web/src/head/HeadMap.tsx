@@ -282,7 +282,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     event.target instanceof Element ? event.target.getAttribute("data-section") : null;
 
   return (
-    <section className={styles.map} data-work={work !== undefined} aria-label="Head map">
+    <section className={styles.map} data-work={work !== undefined} data-tool={tool} aria-label="Head map">
       {work && (
         <HandBar
           tool={tool}
@@ -297,7 +297,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
           full={hand.full}
         />
       )}
-      <div className={styles.stage} data-tool={tool}>
+      <div className={styles.stage}>
         {current && <SectionFacts section={current} onClose={hand.pickNone} />}
         <svg
           ref={svg}
