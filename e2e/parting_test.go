@@ -5,7 +5,9 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
+	"strings"
 	"testing"
 	"time"
 
@@ -370,6 +372,54 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 	b.waitFor(`/[1-9]\d* sections? (is|are) left out/.test(document.body.innerText)`)
 	assert.Less(t, b.sections(), n-2)
 	b.waitFor(isSaved)
+}
+
+// A head is read before it is parted: by what its colours and marks say, by the numbers
+// at the rows' ends and side by side, and by what there is to look at.
+func TestReadingALayout(t *testing.T) {
+	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The cellist, a hairline that shows", "parting")
+	n := b.sections()
+	const legend = `[...document.querySelectorAll("[class*=legend] li")].filter((e) => e.querySelector("small"))`
+	for _, reading := range []string{"Size", "Zone", "Row", "Stagger", "Neatness"} {
+		b.press(".ant-segmented-item", reading)
+		b.waitFor(legend + `.length > 0`)
+		sum := value[int](b, legend+`.reduce((sum, e) => sum + Number(e.querySelector("small").innerText), 0)`)
+		assert.Equal(t, n, sum, "every section has one meaning by %s", reading)
+		marks := value[[]string](b, `[...new Set([...document.querySelectorAll("[data-head] text[class*=mark]")].map((e) => e.textContent))]`)
+		told := value[[]string](b, legend+`.map((e) => e.querySelector("span").innerText)`)
+		assert.NotEmpty(t, marks, reading)
+		assert.Subset(t, told, marks, "what is written on the head by %s stands in the legend", reading)
+		slices.Sort(told)
+		assert.Len(t, slices.Compact(told), value[int](b, legend+`.length`), "no mark means two things by %s", reading)
+	}
+
+	// The numbers at the rows' ends are those of the table, on both sides.
+	rows := value[[]string](b, `[...document.querySelectorAll("td[class*=rows]")].map((e) => e.innerText)`)
+	require.GreaterOrEqual(t, len(rows), 4)
+	assert.Equal(t, rows[0], rows[1], "left and right alike")
+	ends := value[[]string](b, `[...document.querySelectorAll("[data-head] g > title")].filter((e) => e.textContent.startsWith("Back left")).map((e) => e.parentElement.querySelector("text").textContent)`)
+	assert.NotEmpty(t, ends)
+	assert.Subset(t, strings.Split(rows[0], " · "), ends)
+
+	// A side part: left and right are counted apart.
+	const balance = `[...[...document.querySelectorAll("tr")].find((e) => e.cells[0].innerText === "Front").cells].slice(1).map((e) => parseInt(e.innerText))`
+	even := value[[]int](b, balance)
+	assert.Equal(t, even[0], even[len(even)-1])
+	b.press(".ant-segmented-item", "Side")
+	b.waitFor(says + `("to her left")`)
+	b.waitFor(`(() => { const counts = ` + balance + `; return counts[0] !== counts[counts.length - 1] })()`)
+
+	// What there is to look at is shown where it is, and turned to.
+	b.press("button", "Front 5")
+	value[bool](b, `(document.querySelector("[data-tally=warnings]").click(), true)`)
+	b.waitFor(says + `("Small sections")`)
+	value[bool](b, `([...document.querySelectorAll("[class*=warnings] li")].find((e) => e.innerText.includes("Small sections")).querySelector("button").click(), true)`)
+	b.waitFor(`document.querySelectorAll("[data-head] [class*=marked] path").length > 0`)
+	b.press("button", "Hide the marks")
+	b.waitFor(`document.querySelectorAll("[data-head] [class*=marked] path").length === 0`)
 }
 
 // A client has half a day: two quicker structures are set against individuals all over,
