@@ -422,6 +422,50 @@ func TestReadingALayout(t *testing.T) {
 	b.waitFor(`document.querySelectorAll("[data-head] [class*=marked] path").length === 0`)
 }
 
+// What can not be is said at its control, with what would work; the head stays as it was
+// and the plan is saved again once it can be.
+func TestWishesThatContradict(t *testing.T) {
+	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The cellist, a hairline that shows", "parting")
+	n := b.sections()
+	refused := func(part string) {
+		t.Helper()
+		b.waitFor(`[...document.querySelectorAll("main [role=alert]")].some((e) => e.innerText.includes("` + part + `"))`)
+		assert.Equal(t, n, b.sections(), "the head stays")
+		b.waitFor(`document.querySelector("[data-save=refused]")`)
+	}
+	undo := func() {
+		t.Helper()
+		b.do(chromedp.Click(chromedp.CSS(`[aria-label="Undo"]`)))
+		b.waitForSections(n)
+		b.waitFor(isSaved)
+	}
+
+	// A zone left out whole: its last section stays, and it is said.
+	b.press(".ant-segmented-item", "Sections")
+	b.pick("BL2.1")
+	b.press("button", "Whole zone")
+	b.press("button", "Leave out")
+	b.waitFor(says + `("2 changes no longer fit")`)
+	b.waitFor(notes + `.includes("the last of its zone; something must stay")`)
+	b.waitFor(isSaved)
+	undo()
+
+	// More rows than a ring has room for.
+	b.choose("perimeter")
+	b.waitFor(says + `("Hairline ring")`)
+	before := b.tally("sections")
+	b.write("Section size", "1 1/2")
+	b.waitFor(`document.querySelector("[data-tally=sections] dd span").innerText !== "` + before + `"`)
+	b.waitFor(isSaved)
+	n = b.sections()
+	b.write("Rows round the hairline", "4")
+	refused("fit on this head")
+	undo()
+}
+
 // A client has half a day: two quicker structures are set against individuals all over,
 // the quickest is chosen, and the sheet that is taken along tells its tracks.
 func TestAQuickerHeadForAClient(t *testing.T) {

@@ -355,6 +355,16 @@ func (l *Layout) find(id string) int {
 	return slices.IndexFunc(l.Sections, func(s Section) bool { return s.ID == id })
 }
 
+// inZone counts the sections of a zone.
+func (l *Layout) inZone(zone Zone) (n int) {
+	for i := range l.Sections {
+		if l.Sections[i].Zone == zone {
+			n++
+		}
+	}
+	return n
+}
+
 // recount counts the sections of a row that was changed by hand.
 func (l *Layout) recount(zone Zone, row int) {
 	for i := range l.Rows {
@@ -428,8 +438,8 @@ func (l *Layout) change(h scalp.Head, e Edit) string {
 		switch {
 		case x.Locked:
 			return fmt.Sprintf(lockedHere, x.ID)
-		case len(l.Sections) == 1:
-			return "It is the last section; something must stay."
+		case l.inZone(x.Zone) == 1:
+			return fmt.Sprintf("Section %s is the last of its zone; something must stay. A structure with a base leaves a whole zone without plaits.", x.ID)
 		}
 		l.takeOut(x.ID)
 	case Merge, Split:

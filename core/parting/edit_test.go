@@ -232,7 +232,14 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 	require.NoError(t, err)
 	a, far := centreOf(h, find(t, bare, "BL3.2")), centreOf(h, find(t, bare, "FR2.2"))
 	face := Direction{1, 0, 0}
+	var backLeft []Edit
+	for _, x := range bare.Sections {
+		if x.Zone == BackLeft {
+			backLeft = append(backLeft, Edit{Kind: LeaveOut, At: centreOf(h, x)})
+		}
+	}
 	for want, edits := range map[string][]Edit{
+		"last of its zone":    backLeft,
 		"locked":              {{Kind: Lock, At: a}, {Kind: LeaveOut, At: a}},
 		"left out":            {{Kind: LeaveOut, At: a}, {Kind: SetPieces, At: a, Pieces: 2}},
 		"side by side":        {{Kind: Merge, At: a, With: &far}},
