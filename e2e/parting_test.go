@@ -19,6 +19,16 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+// atTheHead opens the parting of a demo plan in a window of the given size.
+func atTheHead(t *testing.T, title string, width, height int, flags ...string) tab {
+	t.Helper()
+	b := open(t, width, height, flags...)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, title, "parting")
+	return b
+}
+
 // place is the middle of the first element that a selector finds, in the window.
 func (b tab) place(selector string) (x, y float64) {
 	b.t.Helper()
@@ -77,11 +87,7 @@ const (
 // From individuals all over to a horseshoe with merged tracks: the structure, its part
 // line and its base are chosen, and what it saves is seen.
 func TestChoosingAStructure(t *testing.T) {
-	b := open(t, 1280, 800)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	const title = "The lighthouse technician, long thick hair"
-	b.openPlan(address, title, "parting")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	whole := b.sections()
 	b.waitFor(says + `("What a structure saves against individuals all over")`)
 
@@ -127,11 +133,7 @@ func TestChoosingAStructure(t *testing.T) {
 // A head is changed by hand: joined, dragged, painted and locked; the changes are kept,
 // hold when the size changes, and are reported when they do not.
 func TestWorkingByHand(t *testing.T) {
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	const title = "The lighthouse technician, long thick hair"
-	b.openPlan(address, title, "parting")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	b.press(".ant-segmented-item", "Sections")
 
@@ -219,10 +221,7 @@ func TestWorkingByHand(t *testing.T) {
 // The same without a mouse, on a tablet with its keyboard: the tool taken, sections
 // found, picked, joined, left out, locked, lines and hairline moved, and all undone.
 func TestWorkingByHandWithKeysAlone(t *testing.T) {
-	b := open(t, 820, 1180, "force-prefers-reduced-motion")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	b.openPlan(address, "The lighthouse technician, long thick hair", "parting")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion")
 	n := b.sections()
 	keys := func(list ...string) {
 		for _, key := range list {
@@ -325,12 +324,9 @@ func (b tab) touch(points ...[2]float64) {
 // At the chair, with a finger on a tablet: the head is turned, sections are picked and
 // joined, a line is dragged, a sore spot is painted out.
 func TestWorkingByHandWithAFinger(t *testing.T) {
-	b := open(t, 820, 1180, "force-prefers-reduced-motion", "touch-events")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion", "touch-events")
 	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
 	require.NoError(t, err)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	b.openPlan(address, "The lighthouse technician, long thick hair", "parting")
 	n := b.sections()
 	at := func(selector string) [2]float64 {
 		x, y := b.place(selector)
@@ -377,10 +373,7 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 // A head is read before it is parted: by what its colours and marks say, by the numbers
 // at the rows' ends and side by side, and by what there is to look at.
 func TestReadingALayout(t *testing.T) {
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	b.openPlan(address, "The cellist, a hairline that shows", "parting")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	const legend = `[...document.querySelectorAll("[class*=legend] li")].filter((e) => e.querySelector("small"))`
 	for _, reading := range []string{"Size", "Zone", "Row", "Stagger", "Neatness"} {
@@ -425,10 +418,7 @@ func TestReadingALayout(t *testing.T) {
 // What can not be is said at its control, with what would work; the head stays as it was
 // and the plan is saved again once it can be.
 func TestWishesThatContradict(t *testing.T) {
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	b.openPlan(address, "The cellist, a hairline that shows", "parting")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	refused := func(part string) {
 		t.Helper()

@@ -116,11 +116,7 @@ func TestImpossibleTape(t *testing.T) {
 // A set of pieces is in hand: the sizes are fitted to it, states are pinned and
 // compared, and one is chosen; all of it is saved.
 func TestFittingAHeadToTheHairInHand(t *testing.T) {
-	b := open(t, 1280, 800)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	const title = "The lighthouse technician, long thick hair"
-	b.openPlan(address, title, "parting")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	before := b.tally("sections")
 	sections := func(n string) string {
 		return `document.querySelector('[data-tally=sections] dd span')?.innerText === "` + n + `"`
@@ -166,10 +162,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 
 // The head is turned and read with keys alone.
 func TestHeadByKeyboard(t *testing.T) {
-	b := open(t, 1280, 800)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	b.enterDemo(address, "")
-	b.openPlan(address, "The cellist, a hairline that shows", "parting")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800)
 	seen := value[string](b, outlines)
 	b.do(chromedp.KeyEvent("2"))
 	b.waitFor(outlines + ` !== ` + strconv.Quote(seen))

@@ -3,6 +3,7 @@ package parting
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
 	"github.com/golang/geo/s1"
@@ -183,4 +184,45 @@ func TestRowLinesOfCentralZones(t *testing.T) {
 			}
 		}
 	})
+}
+
+// On the line two rows share, each part is told from the nearest one of the row below,
+// a part on the middle of the head included, in every structure.
+func TestPartsAreToldFromTheRowBelow(t *testing.T) {
+	told := 0
+	forEveryStructure(t, 3, func(t *testing.T, _ scalp.Head, _ Settings, l Layout) {
+		rows := map[Zone]map[int]Row{}
+		for _, r := range l.Rows {
+			if rows[r.Zone] == nil {
+				rows[r.Zone] = map[int]Row{}
+			}
+			rows[r.Zone][r.Row] = r
+		}
+		for _, r := range l.Rows {
+			below, ok := rows[r.Zone][r.Row-1]
+			if !ok {
+				require.Empty(t, r.OffBelow)
+				continue
+			}
+			theirs := slices.Clone(below.Upper.Parts)
+			if below.Middle == "part" { // at the start of the line, and of a ring at its end
+				theirs = append(theirs, 0, below.Upper.Length)
+			}
+			if len(r.OffBelow) == 0 {
+				require.True(t, len(r.Lower.Parts) == 0 || len(below.Upper.Parts) == 0)
+				continue
+			}
+			require.Len(t, r.OffBelow, len(r.Lower.Parts))
+			for k, off := range r.OffBelow {
+				told++
+				at := r.Lower.Parts[k]
+				there := slices.ContainsFunc(theirs, func(y float64) bool { return math.Abs(at-off-y) < 1e-6 })
+				require.True(t, there, "%s%d part %d: no part of the row below stands %v off", r.Zone, r.Row, k, off)
+				for _, y := range below.Upper.Parts {
+					require.LessOrEqual(t, math.Abs(off), math.Abs(at-y)+1e-9, "%s%d part %d", r.Zone, r.Row, k)
+				}
+			}
+		}
+	})
+	assert.Greater(t, told, 1000)
 }

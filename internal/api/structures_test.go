@@ -1,6 +1,7 @@
 package api
 
 import (
+	"math"
 	"strings"
 	"testing"
 
@@ -80,4 +81,63 @@ func TestOneZoneFittedOverHTTP(t *testing.T) {
 	assert.Equal(t, 44, found[0].Back)
 	assert.Equal(t, in.Parting.Front, found[0].Settings.Front)
 	assert.Equal(t, found[0].Sections, found[0].Front+found[0].Back)
+}
+
+// Changes by hand are made, counted and kept; one that no longer fits is reported with
+// its place in the list, and the rest still hold.
+func TestChangesByHandOverHTTP(t *testing.T) {
+	s := open(t)
+	in := plan.Default()
+	preview := func() (res plan.Result) {
+		answer := s.send("POST", "/api/v1/preview", text(t, in))
+		require.Equal(t, 200, answer.StatusCode, string(answer.body))
+		answer.json(t, &res)
+		return res
+	}
+	bare := preview()
+	centre := map[string]parting.Direction{}
+	axes := bare.Head.Axes
+	for _, x := range bare.Layout.Sections {
+		u := parting.Direction{x.Centroid[0] / axes[0], x.Centroid[1] / axes[1], x.Centroid[2] / axes[2]}
+		long := math.Hypot(math.Hypot(u[0], u[1]), u[2])
+		centre[x.ID] = parting.Direction{u[0] / long, u[1] / long, u[2] / long}
+	}
+	other := centre["BL3.3"]
+	in.Parting.Edits = []parting.Edit{
+		{Kind: parting.Merge, At: centre["BL3.2"], With: &other},
+		{Kind: parting.LeaveOut, At: centre["FR2.1"]},
+		{Kind: parting.SetPieces, At: centre["BR4.2"], Pieces: 3},
+		{Kind: parting.Lock, At: centre["BR4.2"]},
+		{Kind: parting.LeaveOut, At: centre["BR4.2"]},
+		{Kind: parting.LeaveOut, At: parting.Direction{1, 0, 0}},
+	}
+	res := preview()
+	assert.Equal(t, bare.Tally.Sections-2, res.Tally.Sections, "one joined, one left out")
+	assert.Equal(t, bare.Tally.Pieces-2+2, res.Tally.Pieces, "two sections less, two pieces more")
+	require.Len(t, res.Layout.LeftOut, 1)
+	assert.InDelta(t, bare.Layout.Area, res.Layout.Area+res.Layout.OutArea, 1)
+	var where []int
+	for _, m := range res.Layout.Misfits {
+		where = append(where, m.Edit)
+	}
+	assert.Equal(t, []int{4, 5}, where, "locked, and on her face")
+
+	doc := s.newPlan("by hand", in)
+	var kept planDocument
+	s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &kept)
+	assert.Equal(t, in.Parting.Edits, kept.Input.Parting.Edits)
+
+	// On a coarser head and another structure the list stays whole, whatever fits of it.
+	in.Parting.Back.Width *= 1.4
+	in.Parting.Structure = parting.EarToEar
+	for _, m := range preview().Layout.Misfits {
+		assert.Less(t, m.Edit, len(in.Parting.Edits))
+		assert.NotEmpty(t, m.Message)
+	}
+
+	// A list longer than a head has use for is refused, not cut.
+	for len(in.Parting.Edits) <= 2000 {
+		in.Parting.Edits = append(in.Parting.Edits, in.Parting.Edits...)
+	}
+	assert.Equal(t, 422, s.send("POST", "/api/v1/preview", text(t, in)).StatusCode)
 }
