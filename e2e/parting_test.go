@@ -205,7 +205,7 @@ func TestWorkingByHand(t *testing.T) {
 	b.press("button", "Take all back")
 	b.waitFor(notes + `.includes("Nothing yet")`)
 
-	// The hairline lifted at the front centre: less scalp under hair.
+	// The hairline lifted at the front centre: another scalp under hair.
 	scalp := `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
 	before := value[string](b, scalp)
 	b.press(".ant-segmented-item", "Hairline")
@@ -454,6 +454,122 @@ func TestWishesThatContradict(t *testing.T) {
 	b.write("Rows round the hairline", "4")
 	refused("fit on this head")
 	undo()
+}
+
+// Her own hairline: a high forehead and receding temples are set on the head, the nape
+// with its tape, fragile edges left out; all of it is kept, and taken back.
+func TestHerOwnHairline(t *testing.T) {
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
+	const scalp = `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
+	area := func() float64 {
+		v, err := strconv.ParseFloat(strings.Fields(value[string](b, scalp))[0], 64)
+		require.NoError(t, err)
+		return v
+	}
+	smaller := func(than float64) {
+		t.Helper()
+		b.waitFor(fmt.Sprintf(`parseFloat(%s) < %v`, scalp, than))
+	}
+	drag := func(label string, dx, dy float64) {
+		t.Helper()
+		x, y := b.place(`g[aria-label^="` + label + `"]`)
+		b.drag([2]float64{x, y}, [2]float64{x + dx, y + dy})
+	}
+	told := func(label string) string {
+		return value[string](b, `document.querySelector('g[aria-label^="`+label+`"]').getAttribute("aria-valuetext")`)
+	}
+	before := area()
+	b.press("button", "Front 5")
+	b.press(".ant-segmented-item", "Hairline")
+	b.waitFor(`document.querySelector('g[aria-label="Front centre"]')`)
+	time.Sleep(300 * time.Millisecond) // the head turns to the front
+	assert.Contains(t, told("Front centre"), "as usual")
+	drag("Front centre", 0, -14)
+	b.waitFor(fmt.Sprintf(`parseFloat(%s) !== %v`, scalp, before)) // the tape runs from it still, so the nape moves too
+	assert.Regexp(t, `^Front centre: .* in higher$`, told("Front centre"))
+	high := area()
+	drag("Temple corner, left", -4, -12)
+	smaller(high)
+	left, right := told("Temple corner, left"), told("Temple corner, right")
+	assert.Contains(t, left, "higher")
+	assert.Equal(t, strings.ReplaceAll(left, "left", ""), strings.ReplaceAll(right, "right", ""), "both sides move")
+
+	// The nape goes with the tape.
+	b.press("button", "Back 2")
+	b.waitFor(`document.querySelector('g[aria-label="Nape centre"]')`)
+	time.Sleep(300 * time.Millisecond)
+	tape := told("Nape centre")
+	drag("Nape centre", 0, 10)
+	b.waitFor(`document.querySelector('g[aria-label="Nape centre"]').getAttribute("aria-valuetext") !== ` + strconv.Quote(tape))
+
+	// Fragile edges stay out all round.
+	last := area()
+	value[bool](b, `(document.querySelector("[aria-label='Edges left out all round']").focus(), true)`)
+	b.do(chromedp.KeyEvent(kb.ArrowRight), chromedp.KeyEvent(kb.ArrowRight))
+	b.waitFor(says + `("of edges left out all round")`)
+	smaller(last)
+	edged := area()
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	assert.InDelta(t, edged, area(), 0.011)
+	b.press("button", "Back to the usual hairline")
+	b.waitFor(says + `("The usual hairline.")`)
+	b.waitFor(fmt.Sprintf(`parseFloat(%s) !== %v`, scalp, edged))
+	b.waitFor(isSaved)
+}
+
+// Every guide a head is parted by: where it lies, where it stops, what stands behind the
+// stop, and what the row guide then measures from.
+func TestPartLinesOfEveryKind(t *testing.T) {
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
+	zones := func(names ...string) {
+		t.Helper()
+		for _, name := range names {
+			b.waitFor(`[...document.querySelectorAll("tbody th")].some((e) => e.innerText === "` + name + `")`)
+		}
+	}
+	slide := func(label string, key string, times int) {
+		t.Helper()
+		value[bool](b, `(document.querySelector("[role=slider][aria-label='`+label+`']").focus(), true)`)
+		for range times {
+			b.do(chromedp.KeyEvent(key))
+		}
+	}
+	zones("Back left", "Back right")
+
+	// It stops at the crown: the back is one zone, with a section straight behind.
+	value[bool](b, `([...document.querySelectorAll("label")].find((e) => e.innerText.includes("It stops before the nape")).querySelector("[role=switch]").click(), true)`)
+	b.waitFor(says + `("from the front hairline")`)
+	zones("Back")
+	stop := value[string](b, `[...document.querySelectorAll("#parting-part strong, #parting-part b, #parting-part span")].map((e) => e.innerText).find((s) => s.endsWith("from the front hairline"))`)
+	slide("Stops", kb.ArrowRight, 4)
+	b.waitFor(`!` + says + `(` + strconv.Quote(stop) + `)`)
+	b.waitFor(isSaved)
+
+	// Beside the middle on her right, then on her left.
+	b.press(".ant-segmented-item", "Side")
+	b.waitFor(says + `("to her left")`)
+	slide("Off the middle", kb.ArrowRight, 14)
+	b.waitFor(says + `("to her right")`)
+	b.press(".ant-segmented-item", "Diagonal")
+	b.waitFor(says + `("It starts and ends at different distances from the middle.")`)
+	slide("Ends", kb.ArrowLeft, 6)
+	b.waitFor(isSaved)
+
+	// None, and levels: nothing stands at the middle.
+	b.press(".ant-segmented-item", "None")
+	zones("Front", "Back")
+	b.press("button", "At the mirror: row guide")
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the middle")`)
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
+	b.press(".ant-segmented-item", "Levels")
+	zones("Rings")
+	assert.Zero(t, value[int](b, `[...document.querySelectorAll("tbody th")].filter((e) => /^(Back|Front) (left|right)$/.test(e.innerText)).length`))
+	b.press(".ant-segmented-item", "Middle")
+	zones("Front left", "Front right")
+	b.waitFor(isSaved)
 }
 
 // A client has half a day: two quicker structures are set against individuals all over,

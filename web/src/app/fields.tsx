@@ -152,20 +152,20 @@ interface SizeProps extends LengthProps {
 /** A length to slide, with a box to type it in. Slides in eighths of an inch or millimetres. */
 export function SizeSlider({ mm, min, max, onChange, ...field }: SizeProps) {
   const unit = usePreferences((p) => p.unit);
+  // Counted in steps: whole numbers, so that a key always moves on by one.
   const step = unit === "in" ? 25.4 / 8 : 1;
-  const near = (v: number) => Math.max(min, Math.min(max, Math.round(v / step) * step));
+  const near = (v: number) => Math.round(v / step);
   return (
     <div className={styles.slider}>
       <LengthField mm={mm} onChange={onChange} {...field} />
       <Slider
         ariaLabelForHandle={field.label}
-        ariaValueTextFormatterForHandle={(v) => `${unit === "in" ? writeInches(v / 25.4) : v / 10} ${unit}`}
-        value={mm}
+        ariaValueTextFormatterForHandle={(v) => `${unit === "in" ? writeInches(v / 8) : v / 10} ${unit}`}
+        value={near(mm)}
         min={near(min)}
         max={near(max)}
-        step={step}
         tooltip={{ open: false }}
-        onChange={(v) => onChange(near(v))}
+        onChange={(steps) => onChange(Math.max(min, Math.min(max, steps * step)))}
       />
     </div>
   );

@@ -1,7 +1,7 @@
 import { useRef } from "react";
 import type { Direction, Edit, HeadShape, Layout, PlanInput, Row, Section } from "../api/types";
 import { usePreferences } from "../app/preferences";
-import { length } from "../app/units";
+import { length, type LengthUnit } from "../app/units";
 import type { Camera } from "../head/camera";
 import { zoneName } from "../head/names";
 import { add, dot, mix, scale, unit, vec, type Vec } from "../head/vectors";
@@ -146,6 +146,16 @@ const farthest = 40; // mm
 
 const clamp = (mm: number) => Math.round(10 * Math.max(-farthest, Math.min(farthest, mm))) / 10;
 
+/** How far a landmark stands from its usual place. */
+function movedBy(up: number, back: number, unit: LengthUnit): string {
+  const part = (mm: number, more: string, less: string) =>
+    Math.abs(mm) < 0.5 ? [] : [`${length(Math.abs(mm), unit)} ${mm > 0 ? more : less}`];
+  return (
+    [...part(up, "higher", "lower"), ...part(back, "further back", "further forward")].join(", ") ||
+    "as usual"
+  );
+}
+
 interface HairlineProps {
   head: HeadShape;
   input: PlanInput;
@@ -159,6 +169,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
   const unitName = usePreferences((p) => p.unit);
   const start = useRef<{ key: string; at: Vec; input: PlanInput }>(undefined);
   const [a, b, c] = vec(head.axesMm);
+  const { hairline } = input;
 
   /** How far up and how far back a place lies from where the drag began, mm. */
   const way = (from: Vec, to: Vec, side: 1 | -1) => {
@@ -177,6 +188,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
   const handle = (
     key: string,
     label: string,
+    moved: string,
     at: Vec,
     side: 1 | -1,
     apply: (i: PlanInput, up: number, back: number) => PlanInput,
@@ -197,7 +209,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
         shape="landmark"
         at={camera.flat(at)}
         label={label}
-        says={label}
+        says={`${label}: ${moved}`}
         placeOf={placeOf}
         onDrag={(to) => {
           const under = camera.under(to);
@@ -215,14 +227,28 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
 
   return (
     <>
-      {handle("front", "Front centre", vec(head.landmarks.front), 1, (i, up) => ({
-        ...i,
-        hairline: { ...i.hairline, frontMm: clamp(i.hairline.frontMm + up) },
-      }))}
-      {handle("nape", "Nape centre: moves with the tape", vec(head.landmarks.nape), 1, (i, up) => ({
-        ...i,
-        head: { ...i.head, frontToNapeMm: Math.round(10 * (i.head.frontToNapeMm - up)) / 10 },
-      }))}
+      {handle(
+        "front",
+        "Front centre",
+        movedBy(hairline.frontMm, 0, unitName),
+        vec(head.landmarks.front),
+        1,
+        (i, up) => ({
+          ...i,
+          hairline: { ...i.hairline, frontMm: clamp(i.hairline.frontMm + up) },
+        }),
+      )}
+      {handle(
+        "nape",
+        "Nape centre",
+        `${length(input.head.frontToNapeMm, unitName)} of tape`,
+        vec(head.landmarks.nape),
+        1,
+        (i, up) => ({
+          ...i,
+          head: { ...i.head, frontToNapeMm: Math.round(10 * (i.head.frontToNapeMm - up)) / 10 },
+        }),
+      )}
       {landmarks.flatMap(({ name, label }) =>
         ([1, -1] as const).map((side) => {
           const left = vec(head.landmarks[name]);
@@ -230,6 +256,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
           return handle(
             name,
             `${label}, ${side > 0 ? "left" : "right"}; both move`,
+            movedBy(hairline[name].upMm, hairline[name].backMm, unitName),
             at,
             side,
             (i, up, back) => ({

@@ -157,8 +157,9 @@ interface SlideProps {
 
 /** A place on the head to slide, in eighths of an inch or in millimetres, 0 always among them. */
 function Slide({ label, path, says, value, min, max, unit, ends, mark, onChange }: SlideProps) {
+  // Counted in steps: whole numbers meet the marks exactly, fractions of an inch do not.
   const step = unit === "in" ? 25.4 / 8 : 1;
-  const near = (v: number) => Math.round(v / step) * step;
+  const near = (mm: number) => Math.round(mm / step);
   return (
     <div className={styles.slide}>
       <div>
@@ -167,10 +168,9 @@ function Slide({ label, path, says, value, min, max, unit, ends, mark, onChange 
       <Slider
         ariaLabelForHandle={label}
         ariaValueTextFormatterForHandle={() => (typeof says === "string" ? says : label)}
-        value={value}
+        value={near(value)}
         min={near(min)}
         max={near(max)}
-        step={step}
         included={false}
         marks={{
           [near(min)]: { label: ends[0], style: { transform: "none" } },
@@ -178,7 +178,7 @@ function Slide({ label, path, says, value, min, max, unit, ends, mark, onChange 
           ...(mark && { [near(mark.at)]: mark.text }),
         }}
         tooltip={{ open: false }}
-        onChange={(v) => onChange(near(v))}
+        onChange={(steps) => onChange(steps * step)}
       />
       <RefusedHere path={path} />
     </div>

@@ -260,14 +260,13 @@ const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: Hai
         </span>
         <Slider
           ariaLabelForHandle="Edges left out all round"
-          ariaValueTextFormatterForHandle={(v) => length(v ?? 0, unit)}
-          value={edges}
+          ariaValueTextFormatterForHandle={(v) => length((v ?? 0) * step, unit)}
+          value={Math.round(edges / step)}
           min={0}
-          max={8 * step > 20 ? 8 * step : 20}
-          step={step}
+          max={unit === "in" ? 8 : 20}
           tooltip={{ open: false }}
-          onChange={(mm) =>
-            change("parting.edgesMm", (i) => ({ ...i, parting: { ...i.parting, edgesMm: mm } }))
+          onChange={(steps) =>
+            change("parting.edgesMm", (i) => ({ ...i, parting: { ...i.parting, edgesMm: steps * step } }))
           }
         />
         <RefusedHere path="parting.edgesMm" />
