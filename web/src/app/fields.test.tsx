@@ -2,7 +2,7 @@
 import { act, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { FieldErrors, LengthField } from "./fields";
+import { FieldErrors, LengthField, SizeSlider } from "./fields";
 import { usePreferences } from "./preferences";
 
 Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
@@ -126,5 +126,65 @@ describe("a length as it is typed", () => {
     p.type("234");
     expect(p.place.querySelector("[role=alert]")?.textContent).toBe("Between 44 cm and 68 cm would fit.");
     p.end();
+  });
+});
+
+describe("a size as it is slid", () => {
+  /** A slider from a quarter of an inch to two, and its arrow keys. */
+  function slider(start: number) {
+    let mm = start;
+    function Page() {
+      const [value, setValue] = useState(start);
+      mm = value;
+      return <SizeSlider label="Section size" path="size" min={6} max={51} mm={value} onChange={setValue} />;
+    }
+    const place = document.body.appendChild(document.createElement("div"));
+    const root = createRoot(place);
+    act(() => root.render(<Page />));
+    const handle = place.querySelector("[role=slider]");
+    return {
+      mm: () => mm,
+      says: () => handle?.getAttribute("aria-valuetext"),
+      press: (key: "ArrowLeft" | "ArrowRight") =>
+        act(() => {
+          const keyCode = key === "ArrowLeft" ? 37 : 39; // what the slider listens for
+          handle?.dispatchEvent(
+            new KeyboardEvent("keydown", { key, keyCode, which: keyCode, bubbles: true }),
+          );
+        }),
+      end: () => {
+        act(() => root.unmount());
+        place.remove();
+      },
+    };
+  }
+
+  it.each([
+    ["in", 25.4 / 8],
+    ["cm", 1],
+  ] as const)("moves on by one step with every key, in %s", (unit, step) => {
+    usePreferences.setState({ unit });
+    const s = slider(12 * step);
+    for (let n = 13; n <= 16; n++) {
+      s.press("ArrowRight");
+      expect(s.mm()).toBeCloseTo(n * step, 9);
+    }
+    for (let n = 15; n >= 7; n--) {
+      s.press("ArrowLeft");
+      expect(s.mm()).toBeCloseTo(n * step, 9);
+    }
+    expect(s.says()).toBe(unit === "in" ? "⅞ in" : "0.7 cm");
+    s.end();
+  });
+
+  it("takes a size between the steps to the next one, and ends at its limits", () => {
+    const s = slider(20); // a little over ¾ in
+    s.press("ArrowRight");
+    expect(s.mm()).toBeCloseTo((7 / 8) * 25.4, 9);
+    for (let n = 0; n < 20; n++) s.press("ArrowRight");
+    expect(s.mm()).toBeCloseTo(2 * 25.4, 9);
+    for (let n = 0; n < 20; n++) s.press("ArrowLeft");
+    expect(s.mm()).toBeCloseTo(25.4 / 4, 9);
+    s.end();
   });
 });
