@@ -249,12 +249,7 @@ func (p *panel) offBelow(r int) []float64 {
 		return out
 	}
 	for _, x := range p.courses[r].joints {
-		i := firstFrom(below, x)
-		nearest := below[min(i, len(below)-1)]
-		if i > 0 && x-below[i-1] < math.Abs(nearest-x) {
-			nearest = below[i-1]
-		}
-		out = append(out, (x-nearest)*p.lines[r].length())
+		out = append(out, (x-nearest(below, x))*p.lines[r].length())
 	}
 	return out
 }

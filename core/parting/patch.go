@@ -73,6 +73,16 @@ func firstFrom(rising []float64, x float64) int {
 	return low
 }
 
+// nearest is the one of the rising values, of which there is one at least, that lies
+// nearest to x.
+func nearest(rising []float64, x float64) float64 {
+	i := firstFrom(rising, x)
+	if i == len(rising) || i > 0 && x-rising[i-1] < rising[i]-x {
+		return rising[i-1]
+	}
+	return rising[i]
+}
+
 // between appends to out the curve's own points strictly between the shares
 // from and to, in that direction.
 func (c curve) between(out []r3.Vec, from, to float64) []r3.Vec {

@@ -46,9 +46,8 @@ func (p *panel) jointOffsets() [][]float64 {
 			out[r][i] = 1
 		}
 		note := func(k int, x float64, theirs []float64, width float64) {
-			i := firstFrom(theirs, x)
-			for _, y := range theirs[max(0, i-1):min(i+1, len(theirs))] {
-				out[r][k] = min(out[r][k], math.Abs(x-y)/width)
+			if len(theirs) > 0 {
+				out[r][k] = min(out[r][k], math.Abs(x-nearest(theirs, x))/width)
 			}
 		}
 		for _, other := range []int{r - 1, r + 1} {

@@ -109,6 +109,14 @@ func (w *page) say(size float64, style string, t tone, text string) {
 	w.MultiCell(w.width, size*0.46, text, "", "L", false)
 }
 
+// keep goes on to a new page where what comes, so many mm high, would not fit on this.
+func (w *page) keep(height float64) {
+	_, page := w.GetPageSize()
+	if _, bottom := w.GetAutoPageBreak(); w.GetY()+height > page-bottom {
+		w.AddPage()
+	}
+}
+
 func (w *page) title(text string) {
 	w.Ln(4)
 	w.say(13, "B", leaf, text)
@@ -444,10 +452,7 @@ func (w *page) cautions() {
 		points[i] = "•  " + point
 		height += line*float64(len(w.SplitText(points[i], w.width))) + 0.8
 	}
-	_, page := w.GetPageSize()
-	if _, bottom := w.GetAutoPageBreak(); w.GetY()+height > page-bottom {
-		w.AddPage()
-	}
+	w.keep(height)
 	w.title("Look out for")
 	for _, point := range points {
 		w.say(size, "", ink, point)
@@ -584,10 +589,7 @@ func (w *page) guideRow(r parting.Row) {
 		}
 		w.SetX(margin + w.width*(1-guideShares[4]))
 	}
-	_, page := w.GetPageSize()
-	if _, bottom := w.GetAutoPageBreak(); w.GetY()+11 > page-bottom {
-		w.AddPage()
-	}
+	w.keep(11)
 	w.SetFont("go", "", 9.5)
 	w.ink(ink)
 	cell(guideShares[0], "L", fmt.Sprint(r.Row))
