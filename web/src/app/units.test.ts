@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { comb, hours, length, offset, readNumber, writeInches } from "./units";
+import { area, comb, hours, length, offset, readNumber, weight, writeInches } from "./units";
 
 describe("lengths as stylists write them", () => {
   it.each([
@@ -15,6 +15,14 @@ describe("lengths as stylists write them", () => {
 
   it("reads back every eighth it writes", () => {
     for (let n = 1; n < 200; n++) expect(readNumber(writeInches(n / 8))).toBe(n / 8);
+  });
+
+  // An inch is 25.4 mm, an ounce 28.3495 g by definition.
+  it("turns areas and weights into the other units", () => {
+    expect(area(25.4 * 25.4, "in")).toBe("1.00 sq in");
+    expect(area(645.16, "cm")).toBe("6.5 cm²");
+    expect(weight(283.495, "in")).toBe("10.0 oz");
+    expect(weight(283.495, "cm")).toBe("283 g");
   });
 
   it("names the unit", () => {
