@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
@@ -134,6 +135,7 @@ func (b tab) write(label, text string) {
 	b.t.Helper()
 	at := `//label[normalize-space()="` + label + `"]`
 	field := `(` + at + `//input | ` + at + `/following::input)[1]` // in the label or behind it
+	b.waitFor(`document.evaluate(` + strconv.Quote(field) + `, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue`)
 	b.do(chromedp.Focus(field))
 	value[bool](b, "(document.activeElement.select(), true)")
 	// With pauses in which the page answers, which must not change what is typed.
