@@ -267,10 +267,10 @@ func choose(courses []course, c choice, free [2]bool, behindStop bool) {
 			} else {
 				for k := range layers[i-1] {
 					prev := &layers[i-1][k]
-					if prev.cost+own >= s.cost {
+					before := prev.cost + own
+					if before >= s.cost {
 						break // a bond costs nothing at best, and the rest are dearer
 					}
-					before := prev.cost + own
 					if cost := before + bondCost(&prev.course, &s.course, s.cost-before); cost < s.cost {
 						s.cost, s.from = cost, k
 					}

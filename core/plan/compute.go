@@ -130,7 +130,7 @@ func Compute(in Input) (Result, error) {
 		return Result{}, fmt.Errorf("ordering the pieces: %w", err)
 	}
 	weight := float64(need.Pieces) * in.Piece.Mass
-	if work.WrapRibbon > 0 {
+	if work.WrapRibbon > 0 && loose > 0 {
 		need.StrandsPerPiece = int(math.Ceil(work.WrapRibbon / in.Wrap.StrandLength))
 		strands := need.StrandsPerPiece * loose
 		wrap, err := pieces.Buy(strands+in.Spares.Of(strands), in.Wrap.Strands, []pieces.Offer{{Packs: 1, Price: in.Wrap.Price}})

@@ -93,6 +93,8 @@ func TestHookingFollowsTheBase(t *testing.T) {
 	res := compute(t, in)
 	assert.Equal(t, res.Hair.Pieces, res.Hair.Hooked)
 	assert.Empty(t, res.Work.Concerns)
+	in.Attach.Method = attach.CollarAndWrap
+	assert.Nil(t, compute(t, in).Hair.Wrap, "nothing is wrapped, so not even a spare strand is bought")
 
 	in.Parting.Structure = parting.EarToEar
 	finish := func(tails parting.Tails) string {

@@ -540,6 +540,7 @@ func (w *page) rowGuide() {
 		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
 			name = sideless(z.Zone) + ", each side"
 		}
+		w.keep(28) // the title, the head row and the first row stay together
 		w.title(name)
 		w.table([][]string{{"Row", "Line", "Parts", "at, " + string(w.style.Unit), "Sections"}}, guideShares)
 		for _, r := range w.rows(z.Zone) {

@@ -1,7 +1,7 @@
-import { Input, InputNumber, Slider, Switch } from "antd";
+import { Input, InputNumber, Slider, Switch, type SliderSingleProps } from "antd";
 import { createContext, useContext, useId, useState, type ReactNode } from "react";
 import { usePreferences } from "./preferences";
-import { readNumber, toMm, toUnit, writeInches, writeLength } from "./units";
+import { length, readNumber, toMm, toUnit, writeLength } from "./units";
 import styles from "./fields.module.css";
 
 /** Messages of the last refusal by field path. */
@@ -149,24 +149,51 @@ interface SizeProps extends LengthProps {
   max: number;
 }
 
-/** A length to slide, with a box to type it in. Slides in eighths of an inch or millimetres. */
+/** A length to slide, with a box to type it in. */
 export function SizeSlider({ mm, min, max, onChange, ...field }: SizeProps) {
-  const unit = usePreferences((p) => p.unit);
-  // Counted in steps: whole numbers, so that a key always moves on by one.
-  const step = unit === "in" ? 25.4 / 8 : 1;
-  const near = (v: number) => Math.round(v / step);
   return (
     <div className={styles.slider}>
       <LengthField mm={mm} onChange={onChange} {...field} />
-      <Slider
-        ariaLabelForHandle={field.label}
-        ariaValueTextFormatterForHandle={(v) => `${unit === "in" ? writeInches(v / 8) : v / 10} ${unit}`}
-        value={near(mm)}
-        min={near(min)}
-        max={near(max)}
-        tooltip={{ open: false }}
-        onChange={(steps) => onChange(Math.max(min, Math.min(max, steps * step)))}
-      />
+      <LengthSlider label={field.label} mm={mm} min={min} max={max} onChange={onChange} />
     </div>
+  );
+}
+
+type Mark = NonNullable<SliderSingleProps["marks"]>[number];
+
+interface LengthSliderProps {
+  label: string;
+  mm: number;
+  min: number;
+  max: number;
+  /** What the place means, where it is more than a length. */
+  says?: string;
+  /** Places with a name, mm. */
+  marks?: readonly (readonly [at: number, mark: Mark])[];
+  /** A place rather than an amount: the line is not filled up to it. */
+  place?: boolean;
+  onChange: (mm: number) => void;
+}
+
+/**
+ * A length to slide, in eighths of an inch or millimetres. The slider counts steps:
+ * whole numbers meet its marks exactly, so that a key always moves on by one.
+ */
+export function LengthSlider({ label, mm, min, max, says, marks, place, onChange }: LengthSliderProps) {
+  const unit = usePreferences((p) => p.unit);
+  const step = unit === "in" ? 25.4 / 8 : 1;
+  const near = (v: number) => Math.round(v / step);
+  return (
+    <Slider
+      ariaLabelForHandle={label}
+      ariaValueTextFormatterForHandle={(v) => says ?? length(v * step, unit)}
+      value={near(mm)}
+      min={near(min)}
+      max={near(max)}
+      included={!place}
+      {...(marks && { marks: Object.fromEntries(marks.map(([at, mark]) => [near(at), mark])) })}
+      tooltip={{ open: false }}
+      onChange={(steps) => onChange(Math.max(min, Math.min(max, steps * step)))}
+    />
   );
 }

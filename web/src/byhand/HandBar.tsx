@@ -56,7 +56,7 @@ export const HandBar = memo(function HandBar(props: Props) {
         onChange={onTool}
       />
       {tool !== "turn" && (
-        <div className={styles.card} data-picked={picked.count > 0} role="toolbar" aria-label={tools[tool]}>
+        <div className={styles.card} data-picked={any} role="toolbar" aria-label={tools[tool]}>
           <p className={`${styles.hint} ${styles.how}`}>{hints[tool]}</p>
           {tool !== "hairline" && (
             <label className={styles.both}>
@@ -88,7 +88,7 @@ export const HandBar = memo(function HandBar(props: Props) {
           {tool === "sections" && (
             <>
               <div className={styles.count}>
-                <strong>{picked.count > 0 ? `${picked.count} picked` : "None picked"}</strong>
+                <strong>{any ? `${picked.count} picked` : "None picked"}</strong>
                 <Button type="text" disabled={!any} onClick={() => onAct("none")}>
                   Pick none
                 </Button>

@@ -1,7 +1,7 @@
-import { Segmented, Slider } from "antd";
-import { memo, type ReactNode } from "react";
+import { Segmented } from "antd";
+import { memo } from "react";
 import type { Part } from "../api/types";
-import { RefusedHere, Toggle } from "../app/fields";
+import { LengthSlider, RefusedHere, Toggle } from "../app/fields";
 import { usePreferences } from "../app/preferences";
 import { length, type LengthUnit } from "../app/units";
 import type { Change } from "./draft";
@@ -72,7 +72,6 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
           value={-part.offsetMm}
           min={-55}
           max={55}
-          unit={unit}
           ends={["her left", "her right"]}
           onChange={(v) => set("offsetMm", { offsetMm: -v })}
         />
@@ -85,7 +84,6 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
           value={-part.endOffsetMm}
           min={-55}
           max={55}
-          unit={unit}
           ends={["her left", "her right"]}
           onChange={(v) => set("endOffsetMm", { endOffsetMm: -v })}
         />
@@ -110,7 +108,6 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
               value={part.stopMm}
               min={50}
               max={Math.round(middle - 70)}
-              unit={unit}
               ends={["front", "nape"]}
               mark={{ at: crown, text: "crown" }}
               onChange={(v) => set("stopMm", { stopMm: v })}
@@ -130,7 +127,6 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
           value={-part.earPartMm}
           min={-50}
           max={40}
-          unit={unit}
           ends={["forward", "back"]}
           onChange={(v) => set("earPartMm", { earPartMm: -v })}
         />
@@ -145,40 +141,35 @@ const besideMiddle = (mm: number, unit: LengthUnit) =>
 interface SlideProps {
   label: string;
   path: string;
-  says: ReactNode;
+  says: string;
   value: number;
   min: number;
   max: number;
-  unit: LengthUnit;
   ends: readonly [string, string];
   mark?: { at: number; text: string };
   onChange: (mm: number) => void;
 }
 
 /** A place on the head to slide, in eighths of an inch or in millimetres, 0 always among them. */
-function Slide({ label, path, says, value, min, max, unit, ends, mark, onChange }: SlideProps) {
-  // Counted in steps: whole numbers meet the marks exactly, fractions of an inch do not.
-  const step = unit === "in" ? 25.4 / 8 : 1;
-  const near = (mm: number) => Math.round(mm / step);
+function Slide({ label, path, says, value, min, max, ends, mark, onChange }: SlideProps) {
   return (
     <div className={styles.slide}>
       <div>
         <span>{label}</span> <strong>{says}</strong>
       </div>
-      <Slider
-        ariaLabelForHandle={label}
-        ariaValueTextFormatterForHandle={() => (typeof says === "string" ? says : label)}
-        value={near(value)}
-        min={near(min)}
-        max={near(max)}
-        included={false}
-        marks={{
-          [near(min)]: { label: ends[0], style: { transform: "none" } },
-          [near(max)]: { label: ends[1], style: { transform: "translateX(-100%)", whiteSpace: "nowrap" } },
-          ...(mark && { [near(mark.at)]: mark.text }),
-        }}
-        tooltip={{ open: false }}
-        onChange={(steps) => onChange(steps * step)}
+      <LengthSlider
+        label={label}
+        mm={value}
+        min={min}
+        max={max}
+        says={says}
+        marks={[
+          [min, { label: ends[0], style: { transform: "none" } }],
+          [max, { label: ends[1], style: { transform: "translateX(-100%)", whiteSpace: "nowrap" } }],
+          ...(mark ? [[mark.at, mark.text] as const] : []),
+        ]}
+        place
+        onChange={onChange}
       />
       <RefusedHere path={path} />
     </div>

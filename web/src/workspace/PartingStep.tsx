@@ -1,7 +1,7 @@
-import { Button, Slider } from "antd";
+import { Button } from "antd";
 import { memo, useCallback, useState } from "react";
 import type { Catalogue, Hairline, Layout, PlanResult, Wish } from "../api/types";
-import { RefusedHere, Toggle } from "../app/fields";
+import { LengthSlider, RefusedHere, Toggle } from "../app/fields";
 import { usePreferences } from "../app/preferences";
 import { area, length } from "../app/units";
 import { EditList } from "../byhand/EditList";
@@ -240,7 +240,6 @@ const usual: Hairline = (() => {
 const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: HairlineProps) {
   const unit = usePreferences((p) => p.unit);
   const moved = JSON.stringify(hairline) !== JSON.stringify(usual);
-  const step = unit === "in" ? 25.4 / 8 : 1;
   return (
     <section>
       <h2>Hairline and edges</h2>
@@ -258,15 +257,13 @@ const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: Hai
         <span>
           {edges > 0 ? `${length(edges, unit)} of edges left out all round` : "Edges are plaited in"}
         </span>
-        <Slider
-          ariaLabelForHandle="Edges left out all round"
-          ariaValueTextFormatterForHandle={(v) => length((v ?? 0) * step, unit)}
-          value={Math.round(edges / step)}
+        <LengthSlider
+          label="Edges left out all round"
+          mm={edges}
           min={0}
-          max={unit === "in" ? 8 : 20}
-          tooltip={{ open: false }}
-          onChange={(steps) =>
-            change("parting.edgesMm", (i) => ({ ...i, parting: { ...i.parting, edgesMm: steps * step } }))
+          max={unit === "in" ? 25.4 : 20}
+          onChange={(mm) =>
+            change("parting.edgesMm", (i) => ({ ...i, parting: { ...i.parting, edgesMm: mm } }))
           }
         />
         <RefusedHere path="parting.edgesMm" />
