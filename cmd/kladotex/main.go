@@ -58,7 +58,7 @@ func run(ctx context.Context, args []string, in io.Reader, out io.Writer) error 
 		if len(rest) != 1 {
 			return errors.New(usage)
 		}
-		return compute(rest[0], in, out)
+		return compute(ctx, rest[0], in, out)
 	case "backup", "restore":
 		return copyStudio(ctx, command, rest, out)
 	case "openapi", "schema":
@@ -78,7 +78,7 @@ func run(ctx context.Context, args []string, in io.Reader, out io.Writer) error 
 }
 
 // compute prints the result of the plan in the named file, or on in for "-".
-func compute(name string, in io.Reader, out io.Writer) error {
+func compute(ctx context.Context, name string, in io.Reader, out io.Writer) error {
 	if name != "-" {
 		f, err := os.Open(name)
 		if err != nil {
@@ -91,7 +91,7 @@ func compute(name string, in io.Reader, out io.Writer) error {
 	if err != nil {
 		return refused(err)
 	}
-	res, err := plan.Compute(input)
+	res, err := plan.Compute(ctx, input)
 	if err != nil {
 		return refused(err)
 	}

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"os"
 	"path/filepath"
@@ -23,7 +24,7 @@ func TestComputeReadsAFileOrStandardInput(t *testing.T) {
 	require.NoError(t, run(t.Context(), []string{"compute", name}, strings.NewReader(""), &fromFile))
 	require.NoError(t, run(t.Context(), []string{"compute", "-"}, bytes.NewReader(raw), &fromInput))
 	assert.Equal(t, fromFile.String(), fromInput.String())
-	want, err := plan.Compute(plan.Default())
+	want, err := plan.Compute(context.Background(), plan.Default())
 	require.NoError(t, err)
 	text, err := json.Marshal(want)
 	require.NoError(t, err)

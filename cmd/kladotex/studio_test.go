@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"context"
 	"os"
 	"path/filepath"
 	"testing"
@@ -25,7 +26,7 @@ func TestBackupAndRestoreFromTheCommandLine(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	in := plan.Default()
-	res, err := plan.Compute(in)
+	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
 	made, err := s.CreatePlan(t.Context(), store.Draft{Title: "Kept", Input: in, Summary: store.Summarise(in, res)})
 	require.NoError(t, err)

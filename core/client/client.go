@@ -161,8 +161,9 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 func (f Facts) Check() error {
 	var bad invalid.Errors
 	if f.Tapes != nil {
-		if _, err := scalp.Fit(*f.Tapes); err != nil {
-			bad = append(bad, invalid.From(err).Under("tapes")...)
+		_, err := scalp.Fit(*f.Tapes)
+		if err := bad.Collect(invalid.Under(err, "tapes")); err != nil {
+			return err
 		}
 	}
 	measured := func(path, label string, v, low, high float64) {
@@ -171,10 +172,10 @@ func (f Facts) Check() error {
 		}
 	}
 	measured("statureMm", "Height", f.Stature, 600, 2400)
-	measured("hair.frontMm", "Hair length in front", f.Hair.Front, 10, 1500)
-	measured("hair.sidesMm", "Hair length at the sides", f.Hair.Sides, 10, 1500)
-	measured("hair.crownMm", "Hair length at the crown", f.Hair.Crown, 10, 1500)
-	measured("hair.napeMm", "Hair length at the nape", f.Hair.Nape, 10, 1500)
+	measured("hair.frontMm", "Hair length in front", f.Hair.Front, plan.MinHair, plan.MaxHair)
+	measured("hair.sidesMm", "Hair length at the sides", f.Hair.Sides, plan.MinHair, plan.MaxHair)
+	measured("hair.crownMm", "Hair length at the crown", f.Hair.Crown, plan.MinHair, plan.MaxHair)
+	measured("hair.napeMm", "Hair length at the nape", f.Hair.Nape, plan.MinHair, plan.MaxHair)
 	bad.Number("hair.densityPerCm2", "Hair density", f.Hair.Density, 40, 400, " hairs per cm²")
 	bad.Number("hair.strandUm", "Strand diameter", f.Hair.Strand, 30, 150, " µm")
 	if f.Consent.Given || f.Consent.On != "" {

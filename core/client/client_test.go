@@ -1,6 +1,7 @@
 package client
 
 import (
+	"context"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -23,7 +24,7 @@ func TestBeginTakesOverWhatIsKnown(t *testing.T) {
 	in = f.Begin(plan.Default())
 	assert.Equal(t, tapes, in.Head)
 	assert.Equal(t, plan.Hair{Length: 230, Density: 120, Strand: 60, Tender: true}, in.Hair, "the longest hair is the plait to hide")
-	_, err := plan.Compute(in)
+	_, err := plan.Compute(context.Background(), in)
 	assert.NoError(t, err)
 }
 

@@ -49,13 +49,33 @@ func From(err error) Errors {
 	return bad
 }
 
-// Under returns the same refusals with every path prefixed by parent and a dot.
-func (e Errors) Under(parent string) Errors {
+// Under puts parent and a dot before the path of every refusal in err. An error that
+// holds none, such as that of a context, is returned as it is, so that it is never
+// taken for success.
+func Under(err error, parent string) error {
+	if bad := From(err); bad != nil {
+		return bad.under(parent)
+	}
+	return err
+}
+
+func (e Errors) under(parent string) Errors {
 	out := make(Errors, len(e))
 	for i, f := range e {
 		out[i] = Field{Path: parent + "." + f.Path, Message: f.Message}
 	}
 	return out
+}
+
+// Collect adds the refusals in err. It returns an err that holds none, which is a
+// failure of another kind; nil otherwise.
+func (e *Errors) Collect(err error) error {
+	bad := From(err)
+	if bad == nil {
+		return err
+	}
+	*e = append(*e, bad...)
+	return nil
 }
 
 // Add appends a refusal.
@@ -69,7 +89,7 @@ func (e *Errors) Length(path, label string, v, low, high float64) bool {
 	if v >= low && v <= high {
 		return true
 	}
-	e.Add(path, "%s must be between %s and %s; it is %s.", label, Length(low), Length(high), Length(v))
+	e.Add(path, "%s must be between %s and %s; it is %s.", label, AtLeast(low), AtMost(high), Beyond(v, low, high))
 	return false
 }
 
@@ -83,12 +103,50 @@ func (e *Errors) Number(path, label string, v, low, high float64, unit string) b
 	return false
 }
 
-// Length writes a length given in mm as centimetres and inches: "55.9 cm (22 in)".
-func Length(mm float64) string {
+const inch = 25.4
+
+// Length writes a length given in mm as centimetres and inches: "55.9 cm (22 in)". It
+// says what is; what would work is said by [AtLeast] and [AtMost].
+func Length(mm float64) string { return written(mm, math.Round) }
+
+// AtLeast writes a length given in mm that is the least of what works. It is rounded
+// up, so that either figure works as it is read.
+func AtLeast(mm float64) string {
+	return written(mm, func(v float64) float64 { return math.Ceil(v - rounding) })
+}
+
+// AtMost writes a length given in mm that is the greatest of what works, rounded down.
+func AtMost(mm float64) string {
+	return written(mm, func(v float64) float64 { return math.Floor(v + rounding) })
+}
+
+// rounding is how far a figure may lie from a whole one by the rounding of numbers
+// alone, in the last place that is written.
+const rounding = 1e-9
+
+// written is a length in mm as whole millimetres and hundredths of an inch.
+func written(mm float64, whole func(float64) float64) string {
 	if math.IsNaN(mm) || math.IsInf(mm, 0) {
 		return "not a number"
 	}
-	return fmt.Sprintf("%s cm (%s in)", trim(math.Round(mm)/10), trim(math.Round(mm/25.4*100)/100))
+	return fmt.Sprintf("%s cm (%s in)", trim(whole(mm)/10), trim(whole(mm/inch*100)/100))
+}
+
+// Beyond writes a length in mm that lies outside low..high in as many digits as it
+// takes to see that.
+func Beyond(mm, low, high float64) string {
+	if math.IsNaN(mm) || math.IsInf(mm, 0) {
+		return Length(mm)
+	}
+	digits := func(v, low, high float64, places int) string {
+		for ; ; places++ {
+			f := math.Pow10(places)
+			if r := math.Round(v*f) / f; r < low || r > high || places > 9 {
+				return trim(r)
+			}
+		}
+	}
+	return fmt.Sprintf("%s cm (%s in)", digits(mm/10, low/10, high/10, 1), digits(mm/inch, low/inch, high/inch, 2))
 }
 
 func trim(v float64) string {

@@ -2,6 +2,7 @@ package parting
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 )
@@ -203,13 +204,19 @@ func layGrid(courses []course, free [2]bool) {
 //
 // Rows that cross the middle, where free, have a section or a part end on it, in
 // turn; behindStop asks for a section on it in the topmost.
-func layBrick(courses []course, free [2]bool, behindStop bool) {
+//
+// When ctx ends it stops half-way; whoever asked looks at ctx before using the
+// courses. So do the steps it takes.
+func layBrick(ctx context.Context, courses []course, free [2]bool, behindStop bool) {
 	best, kept := math.Inf(1), []course(nil)
 	for _, choice := range choices {
-		choose(courses, choice, free, behindStop)
+		choose(ctx, courses, choice, free, behindStop)
 		slide(courses)
 		if bondState(courses) >= broken {
-			spread(courses)
+			spread(ctx, courses)
+		}
+		if ctx.Err() != nil {
+			return
 		}
 		cost := bondState(courses)
 		if cost < best {
@@ -251,7 +258,7 @@ func allEnds(widths ...float64) []ends {
 
 // choose picks every course's joints from what c offers, the cheapest way through
 // the rows.
-func choose(courses []course, c choice, free [2]bool, behindStop bool) {
+func choose(ctx context.Context, courses []course, c choice, free [2]bool, behindStop bool) {
 	type state struct {
 		course
 		cost float64
@@ -259,6 +266,9 @@ func choose(courses []course, c choice, free [2]bool, behindStop bool) {
 	}
 	layers := make([][]state, len(courses))
 	for i, row := range courses {
+		if ctx.Err() != nil {
+			return
+		}
 		add := func(candidate course) {
 			s := state{course: candidate, cost: math.Inf(1)}
 			own := widthCost(&s.course)
@@ -464,7 +474,7 @@ func bondState(courses []course) float64 {
 func cloneCourses(courses []course) []course {
 	out := slices.Clone(courses)
 	for i := range out {
-		out[i].joints = slices.Clone(out[i].joints)
+		out[i].joints, out[i].upper = slices.Clone(out[i].joints), slices.Clone(out[i].upper)
 	}
 	return out
 }
@@ -517,18 +527,23 @@ func slideCourse(courses []course, i int) {
 	}
 }
 
-// spreadRounds bounds the repair of a broken rule; most take under twenty.
-const spreadRounds = 200
+// spreadRounds bounds the repair of a broken rule; most take under twenty. One that
+// got nowhere for spreadPatience rounds is given up.
+const spreadRounds, spreadPatience = 200, 20
 
 // spread repairs what slide could not: it moves every part end that breaks a
 // rule just far enough to keep it, over and over (projection onto each
 // constraint in turn), and keeps the best state seen.
-func spread(courses []course) {
+func spread(ctx context.Context, courses []course) {
 	// A little more than the rule, so that the rounds converge inside it.
 	const margin = 1.02
 	best := bondState(courses)
 	kept := cloneCourses(courses)
+	since := 0 // rounds since the best state
 	for range spreadRounds {
+		if since++; since > spreadPatience || ctx.Err() != nil {
+			break
+		}
 		for i, c := range courses {
 			if i > 0 {
 				pushApart(courses[i-1], c, margin*quarter)
@@ -537,7 +552,7 @@ func spread(courses []course) {
 		}
 		cost := bondState(courses)
 		if cost < best {
-			best, kept = cost, cloneCourses(courses)
+			best, kept, since = cost, cloneCourses(courses), 0
 		}
 		if best < broken {
 			break
@@ -550,8 +565,16 @@ func spread(courses []course) {
 // least mean section widths apart, half the lack each; one on the middle stays.
 func pushApart(below, above course, least float64) {
 	gap := least * meanWidth(&below, &above)
+	from := 0 // the first of the upper ones that may be near: both lists rise
 	for k, x := range below.joints {
-		for l, y := range above.joints {
+		for from < len(above.joints) && above.joints[from] < x-2*gap {
+			from++
+		}
+		for l := from; l < len(above.joints); l++ {
+			y := above.joints[l]
+			if y > x+2*gap {
+				break
+			}
 			if lack := gap - math.Abs(x-y); lack > 0 {
 				move := math.Copysign(lack/2, y-x)
 				below.joints[k] -= move

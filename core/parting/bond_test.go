@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -82,9 +83,9 @@ func TestHalfLappedCoursesAreAPerfectBond(t *testing.T) {
 // it again changes nothing.
 func TestRoundedLayoutIsTheSameToAHundredth(t *testing.T) {
 	h := average(t)
-	exact, err := Lay(h, both(Brick, square(0.75), square(1)))
+	exact, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
 	require.NoError(t, err)
-	l, err := Lay(h, both(Brick, square(0.75), square(1)))
+	l, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
 	require.NoError(t, err)
 	l.Round()
 	require.Len(t, l.Sections, len(exact.Sections))

@@ -1,6 +1,9 @@
 package parting
 
 import (
+	"cmp"
+	"context"
+	"fmt"
 	"maps"
 	"math"
 	"slices"
@@ -45,23 +48,31 @@ const (
 	fitHeightSteps = 10
 	// fitClose is how close, as a ratio, the common scale is found.
 	fitClose = 1.0002
+	// fitWork bounds a search, in the units of [panel.work]: about half a second of
+	// processor time.
+	fitWork = 500_000
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
 // head h has exactly total sections: the common scale at which the count passes
 // total, then small departures from it, row heights and widths of front and back for
-// themselves. Spots left out and changes by hand count. It returns one result when it
-// is met, else the two nearest, the lesser first; an odd total is never met where
-// left and right mirror each other.
+// themselves, the least first. Spots left out and changes by hand count. It returns one
+// result when it is met, else the two nearest, the lesser first; an odd total is never
+// met where left and right mirror each other.
 //
 // The error, if any, is an [invalid.Errors]: of the settings, with paths under
-// "parting", or of "total" when no size in the accepted range comes near.
-func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
-	now, err := Lay(h, s)
+// "parting", or of "total" when no size in the accepted range comes near; or that of
+// ctx when it ends first.
+func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
+	now, err := Lay(ctx, h, s)
 	if err != nil {
-		return nil, invalid.From(err).Under("parting").Err()
+		return nil, invalid.Under(err, "parting")
 	}
-	f := fitting{head: h, settings: s, free: map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack}}
+	f := fitting{
+		ctx: ctx, head: h, settings: s, left: fitWork,
+		free:    map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack},
+		options: map[string]map[int]option{"front": {}, "back": {}},
+	}
 	total := wish.Total
 	if wish.Alone {
 		front, back := f.held(now)
@@ -72,12 +83,18 @@ func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 	var met []Fitted
 	for range 4 {
 		found, err := f.near(total - byHand)
+		if err := ctx.Err(); err != nil {
+			return nil, fmt.Errorf("fitting a count: %w", err)
+		}
 		if err != nil {
 			return nil, err
 		}
 		met = met[:0]
 		for _, x := range found {
-			l, err := Lay(h, x.Settings)
+			l, err := Lay(ctx, h, x.Settings)
+			if ctx.Err() != nil {
+				return nil, err
+			}
 			if err != nil {
 				continue
 			}
@@ -89,7 +106,7 @@ func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 				return []Fitted{x}, nil
 			}
 		}
-		if len(s.Edits) == 0 && len(s.LeftOut) == 0 {
+		if len(s.Edits) == 0 && len(s.LeftOut) == 0 || f.left <= 0 {
 			break
 		}
 	}
@@ -98,14 +115,31 @@ func FitCount(h scalp.Head, s Settings, wish Count) ([]Fitted, error) {
 
 // fitting looks for counts near a common scale of the free zones.
 type fitting struct {
+	ctx      context.Context
 	head     scalp.Head
 	settings Settings
 	free     map[string]bool // by wish
-	scale    float64
+	// left is the work that may still be done.
+	left int
+	// scale is the common one, and options what was found near it, by wish and by
+	// sections; tried counts the departures looked at.
+	scale   float64
+	options map[string]map[int]option
+	tried   int
+	// fewer and more are counts on either side of the total, at other scales.
+	fewer, more Fitted
+	// rows are the zones of a wish with their row lines, by their height's step.
+	rows map[rowsKey][]couple
+}
+
+// rowsKey names rows of one height.
+type rowsKey struct {
+	path string
+	step int
 }
 
 // scaled are the settings with the free zones' sizes scaled.
-func (f fitting) scaled(scale float64) Settings {
+func (f *fitting) scaled(scale float64) Settings {
 	s := f.settings
 	for path, wish := range map[string]*Wish{"front": &s.Front, "back": &s.Back} {
 		if f.free[path] {
@@ -117,7 +151,7 @@ func (f fitting) scaled(scale float64) Settings {
 }
 
 // held are the sections of a layout by the wish they follow.
-func (f fitting) held(l Layout) (front, back int) {
+func (f *fitting) held(l Layout) (front, back int) {
 	frames, err := newFrames(f.head, f.settings)
 	if err != nil {
 		return 0, 0
@@ -141,31 +175,54 @@ func (f fitting) held(l Layout) (front, back int) {
 
 // count is the number of sections laid at a scale; none where the zones have no room
 // at it.
-func (f fitting) count(scale float64) int {
-	frames, err := newFrames(f.head, f.scaled(scale))
+func (f *fitting) count(scale float64) int { return f.laid(f.scaled(scale)) }
+
+// rough is about count, for a small part of the work: sections of a brick follow the
+// row's length within a few.
+func (f *fitting) rough(scale float64) int {
+	s := f.scaled(scale)
+	for _, wish := range []*Wish{&s.Front, &s.Back} {
+		if wish.Pattern.stands() {
+			wish.Pattern = Triangle
+		}
+	}
+	return f.laid(s)
+}
+
+func (f *fitting) laid(s Settings) int {
+	frames, err := newFrames(f.head, s)
 	if err != nil {
 		return 0
 	}
 	couples := frames.couples()
-	eachPanel(couples, (*panel).layRows)
+	eachPanel(couples, func(p *panel) {
+		p.layRows(f.ctx)
+		f.left -= p.work()
+	})
 	return sectionsOf(couples)
 }
 
-// near are the settings that lay exactly total sections, or the two nearest.
-func (f fitting) near(total int) ([]Fitted, error) {
-	least, most := f.scaleRange()
-	low, high := f.around(total, least, most)
-	if total > MaxSections || f.count(low) < total || f.count(high) > total {
-		return nil, f.outOfReach(total, least, most)
-	}
-	for high/low > fitClose { // fewer sections at larger scales
-		if mid := math.Sqrt(low * high); f.count(mid) >= total {
-			low = mid
-		} else {
-			high = mid
+// work is about the microseconds that laying a panel's courses took: most in a brick
+// whose rows cross the middle, where many bonds are tried.
+func (p *panel) work() int {
+	const plain, bordered, crossing = 1, 5, 30
+	each := plain
+	if p.wish.Pattern.stands() {
+		each = bordered
+		if p.free[0] || p.free[1] {
+			each = crossing
 		}
 	}
-	f.scale = math.Sqrt(low * high)
+	return each*p.boxes() + 10*len(p.courses)
+}
+
+// near are the settings that lay exactly total sections, or the two nearest.
+func (f *fitting) near(total int) ([]Fitted, error) {
+	if f.scale == 0 || f.fewer.Sections > total || f.more.Sections < total {
+		if err := f.findScale(total); err != nil {
+			return nil, err
+		}
+	}
 	if total%2 == 0 || !f.mirrored() {
 		return f.nearest(total), nil
 	}
@@ -174,39 +231,87 @@ func (f fitting) near(total int) ([]Fitted, error) {
 	return []Fitted{lesser[0], greater[len(greater)-1]}, nil
 }
 
-// outOfReach refuses a total and names the range that scales from low to high make.
-func (f fitting) outOfReach(total int, low, high float64) error {
-	// Never more than can be laid: look at the smallest size only so far down.
-	for f.count(low) > MaxSections && low < 1 {
-		low *= 1.1
+// findScale sets the common scale at which the count passes total: rough counts find
+// it, counts proper put it right. What lies on either side is kept.
+func (f *fitting) findScale(total int) error {
+	least, most := f.scaleRange()
+	if total < 1 || total > MaxSections || least > most {
+		return f.outOfReach(total, least, most)
 	}
-	// Nor larger than a structure has room for.
-	for f.count(high) == 0 && high > 1 {
-		high = max(1, high/1.1)
+	f.scale = f.passing(total, least, most)
+	low, more := f.beyond(least, func(n int) bool { return n >= total })
+	high, fewer := f.beyond(most, func(n int) bool { return n > 0 && n <= total })
+	if more == 0 || fewer == 0 {
+		return f.outOfReach(total, least, most)
 	}
-	var bad invalid.Errors
-	bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", f.count(high), f.count(low), total)
-	return bad
+	for high/low > fitClose && f.left > fitWork/2 && f.ctx.Err() == nil {
+		mid := math.Sqrt(low * high)
+		n := f.count(mid)
+		if n == 0 {
+			break // no room at it
+		}
+		if n >= total {
+			low, more = mid, n
+		} else {
+			high, fewer = mid, n
+		}
+	}
+	f.scale = math.Sqrt(low * high)
+	f.more, f.fewer = Fitted{Sections: more, Settings: f.scaled(low)}, Fitted{Sections: fewer, Settings: f.scaled(high)}
+	f.tried, f.rows = 0, map[rowsKey][]couple{}
+	return nil
 }
 
-// around narrows the range of scales in which the count passes total, from where areas
-// alone would put it.
-func (f fitting) around(total int, low, high float64) (float64, float64) {
+// passing is the scale between two at which the rough count passes total.
+func (f *fitting) passing(total int, low, high float64) float64 {
+	for high/low > fitClose && f.ctx.Err() == nil { // fewer sections at larger scales
+		if mid := math.Sqrt(low * high); f.rough(mid) >= total {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return math.Sqrt(low * high)
+}
+
+// beyond looks from the common scale towards end, in growing steps, for a count that
+// will do, and at which scale; the count is 0 when there is none.
+func (f *fitting) beyond(end float64, will func(int) bool) (scale float64, n int) {
+	const firstStep = 0.005
+	step := math.Copysign(firstStep, end-f.scale)
+	for scale = f.scale; f.ctx.Err() == nil; step *= 2 {
+		if n = f.count(scale); will(n) {
+			return scale, n
+		}
+		if scale == end {
+			break
+		}
+		if scale *= math.Exp(step); (scale-end)*step >= 0 {
+			scale = end
+		}
+	}
+	return scale, 0
+}
+
+// outOfReach refuses a total and names the range that scales from low to high make.
+func (f *fitting) outOfReach(total int, low, high float64) error {
 	const step = 1.1
-	guess := max(low, min(high, math.Sqrt(float64(max(1, f.count(1)))/float64(max(1, total)))))
-	lower, upper := guess, guess
-	for lower > low && f.count(lower) < total {
-		lower = max(low, lower/step)
+	// Never more than can be laid: look at the smallest size only so far down.
+	for f.rough(low) > MaxSections*19/20 && low < 1 && f.ctx.Err() == nil {
+		low *= step
 	}
-	for upper < high && f.count(upper) >= total {
-		upper = min(high, upper*step)
+	// Nor larger than a structure has room for.
+	for f.count(high) == 0 && high > 1 && f.ctx.Err() == nil {
+		high = max(1, high/step)
 	}
-	return lower, upper
+	var bad invalid.Errors
+	bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", f.count(high), min(MaxSections, f.count(low)), total)
+	return bad
 }
 
 // scaleRange are the least and the greatest common scale that keep the free zones'
 // sizes within the limits.
-func (f fitting) scaleRange() (low, high float64) {
+func (f *fitting) scaleRange() (low, high float64) {
 	low, high = 0, math.Inf(1)
 	for path, wish := range map[string]Wish{"front": f.settings.Front, "back": f.settings.Back} {
 		if f.free[path] {
@@ -220,35 +325,64 @@ func (f fitting) scaleRange() (low, high float64) {
 // option is a way to part the zones of a wish, and how far it departs from what was
 // looked for.
 type option struct {
-	size      Size
-	departure float64
+	size Size
+	departure
 }
 
-// nearest are the settings with exactly total sections, or the two on either side.
-// Row heights depart step by step, so that the first answer is a near one.
-func (f fitting) nearest(total int) []Fitted {
-	options := map[string]map[int]option{"front": {}, "back": {}} // by sections
-	for _, path := range []string{"front", "back"} {
-		if !f.free[path] {
-			f.addOptions(options[path], path, 0, 0)
+// departure is how far width and height stray from the common scale, as shares, in
+// steps.
+type departure struct{ width, height int }
+
+// size is how far that is, by which departures are compared: width and height for
+// themselves, and against each other, so that sections keep their shape.
+func (d departure) size() float64 {
+	w, h := d.shares()
+	return w*w + h*h + (w-h)*(w-h)
+}
+
+func (d departure) shares() (width, height float64) {
+	return fitWidthReach * float64(d.width) / fitWidthSteps, fitHeightReach * float64(d.height) / fitHeightSteps
+}
+
+// departures are all that a fit looks at, the least first.
+var departures = func() []departure {
+	var all []departure
+	for height := -fitHeightSteps; height <= fitHeightSteps; height++ {
+		for width := -fitWidthSteps; width <= fitWidthSteps; width++ {
+			all = append(all, departure{width, height})
 		}
 	}
-	for step := range fitHeightSteps + 1 {
-		height := fitHeightReach * float64(step) / fitHeightSteps
+	slices.SortStableFunc(all, func(a, b departure) int { return cmp.Compare(a.size(), b.size()) })
+	return all
+}()
+
+// nearest are the settings with exactly total sections, or the two on either side. It
+// looks no further than it must, and no longer than its work lasts.
+func (f *fitting) nearest(total int) []Fitted {
+	for _, path := range []string{"front", "back"} {
+		if !f.free[path] && len(f.options[path]) == 0 {
+			f.addOption(path, departure{})
+		}
+	}
+	for ; !f.has(total) && f.tried < len(departures) && f.left > 0 && f.ctx.Err() == nil; f.tried++ {
 		for _, path := range []string{"front", "back"} {
 			if f.free[path] {
-				f.addOptions(options[path], path, height, fitWidthSteps)
-				if step > 0 {
-					f.addOptions(options[path], path, -height, fitWidthSteps)
-				}
+				f.addOption(path, departures[f.tried])
 			}
 		}
-		found := f.pairs(options)
-		if x, ok := found[total]; ok {
-			return []Fitted{x}
+	}
+	found := f.pairs()
+	if x, ok := found[total]; ok {
+		return []Fitted{x}
+	}
+	for _, x := range []Fitted{f.fewer, f.more} {
+		if _, ok := found[x.Sections]; !ok {
+			found[x.Sections] = x
 		}
 	}
-	found := f.pairs(options)
+	if x, ok := found[total]; ok {
+		return []Fitted{x}
+	}
 	counts := slices.Sorted(maps.Keys(found))
 	at, _ := slices.BinarySearch(counts, total)
 	var out []Fitted
@@ -260,8 +394,18 @@ func (f fitting) nearest(total int) []Fitted {
 	return out
 }
 
+// has tells whether the options make a total.
+func (f *fitting) has(total int) bool {
+	for n := range f.options["back"] {
+		if _, ok := f.options["front"][total-n]; ok {
+			return true
+		}
+	}
+	return false
+}
+
 // mirrored tells whether every zone has its mirror image, so that the count is even.
-func (f fitting) mirrored() bool {
+func (f *fitting) mirrored() bool {
 	frames, err := newFrames(f.head, f.settings)
 	if err != nil {
 		return false
@@ -276,13 +420,13 @@ func (f fitting) mirrored() bool {
 
 // pairs are the totals that the zones' options make together, each with the
 // settings that depart least.
-func (f fitting) pairs(options map[string]map[int]option) map[int]Fitted {
+func (f *fitting) pairs() map[int]Fitted {
 	out := map[int]Fitted{}
 	departures := map[int]float64{}
-	for _, nb := range slices.Sorted(maps.Keys(options["back"])) {
-		for _, nf := range slices.Sorted(maps.Keys(options["front"])) {
-			n, back, front := nb+nf, options["back"][nb], options["front"][nf]
-			departure := back.departure + front.departure
+	for _, nb := range slices.Sorted(maps.Keys(f.options["back"])) {
+		for _, nf := range slices.Sorted(maps.Keys(f.options["front"])) {
+			n, back, front := nb+nf, f.options["back"][nb], f.options["front"][nf]
+			departure := back.departure.size() + front.departure.size()
 			if old, ok := departures[n]; ok && old <= departure {
 				continue
 			}
@@ -295,50 +439,47 @@ func (f fitting) pairs(options map[string]map[int]option) map[int]Fitted {
 	return out
 }
 
-// addOptions adds the counts that widths near the scale make of a wish, rows being
-// higher than the scale by the share height, in so many steps of width either way.
-func (f fitting) addOptions(out map[int]option, path string, height float64, steps int) {
-	s := f.scaled(max(f.scale, 1e-9))
-	if !f.free[path] {
-		s = f.settings
+// addOption adds the count that a departure from the common scale makes of a wish.
+func (f *fitting) addOption(path string, d departure) {
+	s := f.settings
+	if f.free[path] {
+		s = f.scaled(f.scale)
 	}
 	wish := &s.Front
 	if path == "back" {
 		wish = &s.Back
 	}
-	wish.Height *= math.Exp(height)
-	whole := wish.Width
-	if wish.Height < MinSize || wish.Height > MaxSize {
+	width, height := d.shares()
+	size := Size{wish.Width * math.Exp(width), wish.Height * math.Exp(height)}
+	if min(size.Width, size.Height) < MinSize || max(size.Width, size.Height) > MaxSize {
 		return
 	}
-	frames, err := newFrames(f.head, s)
-	if err != nil {
-		return
+	wish.Height = size.Height
+	key := rowsKey{path, d.height}
+	couples, ok := f.rows[key]
+	if !ok {
+		if frames, err := newFrames(f.head, s); err == nil {
+			couples = []couple{}
+			for _, c := range frames.couples() {
+				if c.any().wishPath == path {
+					couples = append(couples, c)
+				}
+			}
+			eachPanel(couples, (*panel).setRows)
+		}
+		f.rows[key] = couples
 	}
-	var couples []couple
-	for _, c := range frames.couples() {
-		if c.any().wishPath == path {
-			couples = append(couples, c)
-		}
+	if couples == nil {
+		return // no room for rows of this height
 	}
-	eachPanel(couples, (*panel).layRows)
-	for c := -steps; c <= steps; c++ {
-		width := 0.0
-		if steps > 0 {
-			width = fitWidthReach * float64(c) / float64(steps)
-		}
-		size := Size{whole * math.Exp(width), wish.Height}
-		if size.Width < MinSize || size.Width > MaxSize {
-			continue
-		}
-		eachPanel(couples, func(p *panel) {
-			p.wish.Width = size.Width
-			p.layCourses()
-		})
-		n := sectionsOf(couples)
-		departure := width*width + height*height + (width-height)*(width-height)
-		if old, ok := out[n]; !ok || departure < old.departure {
-			out[n] = option{size, departure}
+	eachPanel(couples, func(p *panel) {
+		p.wish.Width = size.Width
+		p.layCourses(f.ctx)
+		f.left -= p.work()
+	})
+	if n := sectionsOf(couples); f.ctx.Err() == nil {
+		if old, ok := f.options[path][n]; !ok || d.size() < old.departure.size() {
+			f.options[path][n] = option{size, d}
 		}
 	}
 }

@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"math/rand/v2"
 	"testing"
 
@@ -30,7 +31,7 @@ func TestEveryTotalIsMetOrItsNeighboursAreGiven(t *testing.T) {
 		t.Run(preset.Name, func(t *testing.T) {
 			t.Parallel()
 			for total := 20; total <= 300; total++ {
-				found, err := FitCount(h, s, Count{Total: total})
+				found, err := FitCount(context.Background(), h, s, Count{Total: total})
 				require.NoError(t, err, "%s %d", preset.Name, total)
 				want := []int{total}
 				if total%2 == 1 {
@@ -41,7 +42,7 @@ func TestEveryTotalIsMetOrItsNeighboursAreGiven(t *testing.T) {
 					got = append(got, f.Sections)
 					assert.Equal(t, s.Front.Pattern, f.Settings.Front.Pattern)
 					if total%20 == 0 { // each is laid; drawing them all takes long
-						l, err := Lay(h, f.Settings)
+						l, err := Lay(context.Background(), h, f.Settings)
 						require.NoError(t, err)
 						assert.Len(t, l.Sections, f.Sections)
 					}
@@ -55,9 +56,9 @@ func TestEveryTotalIsMetOrItsNeighboursAreGiven(t *testing.T) {
 func TestAKeptZoneStaysAsItIs(t *testing.T) {
 	h := average(t)
 	s := both(Brick, square(0.75), square(1))
-	before, err := Lay(h, s)
+	before, err := Lay(context.Background(), h, s)
 	require.NoError(t, err)
-	found, err := FitCount(h, s, Count{Total: len(before.Sections) + 20, Keep: KeepFront})
+	found, err := FitCount(context.Background(), h, s, Count{Total: len(before.Sections) + 20, Keep: KeepFront})
 	require.NoError(t, err)
 	require.NotEmpty(t, found)
 	for _, f := range found {
@@ -76,11 +77,11 @@ func TestAKeptZoneStaysAsItIs(t *testing.T) {
 func TestOneZoneIsFittedByItself(t *testing.T) {
 	h := average(t)
 	s := both(Brick, square(0.75), square(1))
-	now, err := Lay(h, s)
+	now, err := Lay(context.Background(), h, s)
 	require.NoError(t, err)
 	front := 2 * now.Balance[0].Left.Sections
 	for _, total := range []int{30, 44, 60, 80} {
-		found, err := FitCount(h, s, Count{Total: total, Keep: KeepFront, Alone: true})
+		found, err := FitCount(context.Background(), h, s, Count{Total: total, Keep: KeepFront, Alone: true})
 		require.NoError(t, err)
 		if len(found) == 1 {
 			assert.Equal(t, total, found[0].Back)
@@ -91,7 +92,7 @@ func TestOneZoneIsFittedByItself(t *testing.T) {
 		for _, x := range found {
 			assert.Equal(t, front, x.Front)
 			assert.Equal(t, s.Front, x.Settings.Front)
-			l, err := Lay(h, x.Settings)
+			l, err := Lay(context.Background(), h, x.Settings)
 			require.NoError(t, err)
 			assert.Len(t, l.Sections, front+x.Back)
 		}
@@ -102,7 +103,7 @@ func TestOneZoneIsFittedByItself(t *testing.T) {
 func TestOneZoneIsFittedBesideWhatIsLeftOut(t *testing.T) {
 	h := average(t)
 	s := both(Brick, square(0.75), square(1))
-	now, err := Lay(h, s)
+	now, err := Lay(context.Background(), h, s)
 	require.NoError(t, err)
 	front := 2 * now.Balance[0].Left.Sections
 	for _, x := range now.Sections {
@@ -110,7 +111,7 @@ func TestOneZoneIsFittedBesideWhatIsLeftOut(t *testing.T) {
 			s.Edits = append(s.Edits, Edit{Kind: LeaveOut, At: Toward(h, x.Centroid)})
 		}
 	}
-	found, err := FitCount(h, s, Count{Total: 44, Keep: KeepFront, Alone: true})
+	found, err := FitCount(context.Background(), h, s, Count{Total: 44, Keep: KeepFront, Alone: true})
 	require.NoError(t, err)
 	require.Len(t, found, 1)
 	assert.Equal(t, 44, found[0].Back)
@@ -125,7 +126,7 @@ func TestEveryStructureIsFitted(t *testing.T) {
 	for i := range 48 {
 		h := randomHead(r)
 		s := randomSettings(r, Structures[i%len(Structures)], patterns[i%len(patterns)])
-		now, err := Lay(h, s)
+		now, err := Lay(context.Background(), h, s)
 		if err != nil || s.Structure == PartLine {
 			continue // a part line's number is set, not fitted
 		}
@@ -134,7 +135,7 @@ func TestEveryStructureIsFitted(t *testing.T) {
 			s.Edits = []Edit{{Kind: LeaveOut, At: Toward(h, x.Centroid)}}
 		}
 		total := max(8, len(now.Sections)*(80+r.IntN(50))/100)
-		found, err := FitCount(h, s, Count{Total: total})
+		found, err := FitCount(context.Background(), h, s, Count{Total: total})
 		if err != nil {
 			require.Equal(t, "total", invalid.From(err)[0].Path)
 			continue
@@ -142,7 +143,7 @@ func TestEveryStructureIsFitted(t *testing.T) {
 		tried++
 		require.NotEmpty(t, found)
 		for _, x := range found {
-			l, err := Lay(h, x.Settings)
+			l, err := Lay(context.Background(), h, x.Settings)
 			require.NoError(t, err)
 			assert.Len(t, l.Sections, x.Sections)
 			if x.Sections == total {
@@ -158,13 +159,13 @@ func TestEveryStructureIsFitted(t *testing.T) {
 func TestTotalsOutOfReachNameTheRange(t *testing.T) {
 	h := average(t)
 	for _, total := range []int{-4, 0, 3, 5000} {
-		_, err := FitCount(h, both(Brick, square(1), square(1)), Count{Total: total})
+		_, err := FitCount(context.Background(), h, both(Brick, square(1), square(1)), Count{Total: total})
 		bad := invalid.From(err)
 		require.Len(t, bad, 1, total)
 		assert.Equal(t, "total", bad[0].Path)
 		assert.Regexp(t, `Between \d+ and \d+ sections`, bad[0].Message)
 	}
-	_, err := FitCount(h, both("spiral", square(1), square(1)), Count{Total: 100})
+	_, err := FitCount(context.Background(), h, both("spiral", square(1), square(1)), Count{Total: 100})
 	require.NotEmpty(t, invalid.From(err))
 	assert.Equal(t, "parting.front.pattern", invalid.From(err)[0].Path)
 }
@@ -172,7 +173,7 @@ func TestTotalsOutOfReachNameTheRange(t *testing.T) {
 func BenchmarkFitCount(b *testing.B) {
 	h := average(b)
 	for b.Loop() {
-		_, _ = FitCount(h, both(Brick, square(0.75), square(1)), Count{Total: 120})
+		_, _ = FitCount(context.Background(), h, both(Brick, square(0.75), square(1)), Count{Total: 120})
 	}
 }
 
@@ -193,7 +194,7 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1, 1},
 		)
 		total := 24 + r.IntN(260)
-		found, err := FitCount(h, s, Count{Total: total, Keep: []Keep{KeepNone, KeepFront, KeepBack}[i%3]})
+		found, err := FitCount(context.Background(), h, s, Count{Total: total, Keep: []Keep{KeepNone, KeepFront, KeepBack}[i%3]})
 		if err != nil { // a kept zone may already have more than the wish
 			require.Equal(t, "total", invalid.From(err)[0].Path)
 			continue
@@ -209,7 +210,7 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 			require.NoError(t, f.Settings.Check())
 			assert.Equal(t, s.Front.Pattern, f.Settings.Front.Pattern)
 			assert.Equal(t, s.Front.Ramp, f.Settings.Front.Ramp)
-			l, err := Lay(h, f.Settings)
+			l, err := Lay(context.Background(), h, f.Settings)
 			require.NoError(t, err)
 			assert.Len(t, l.Sections, f.Sections)
 		}

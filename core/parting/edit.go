@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -84,18 +85,23 @@ const leastHeight = MinSize
 
 // moveParts moves row lines, then part ends, to where they were dragged. Which is
 // meant is told from how they lay before any was moved.
-func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
+func moveParts(ctx context.Context, h scalp.Head, couples []couple, edits []Edit) []Misfit {
 	misfits := []Misfit{}
 	for _, kind := range []EditKind{MoveRow, MovePart} {
-		laid := map[*panel]panel{}
-		eachPanel(couples, func(p *panel) { laid[p] = *p })
+		move := moveRow
+		if kind == MovePart {
+			move = movePart
+		}
+		var laid map[*panel]asLaid
 		for i, e := range edits {
 			if e.Kind != kind {
 				continue
 			}
-			move := moveRow
-			if kind == MovePart {
-				move = movePart
+			if ctx.Err() != nil {
+				return misfits
+			}
+			if laid == nil {
+				laid = layouts(couples, kind)
 			}
 			if trouble := move(h, couples, laid, e.With.vec(), e.At.vec()); trouble != "" {
 				misfits = append(misfits, Misfit{i, e.At, trouble})
@@ -103,6 +109,36 @@ func moveParts(h scalp.Head, couples []couple, edits []Edit) []Misfit {
 		}
 	}
 	return misfits
+}
+
+// asLaid is a panel before anything of it was moved by hand.
+type asLaid struct {
+	panel
+	// ends are its part ends; none while rows are moved.
+	ends []partEnd
+}
+
+// partEnd is a part end of a row: where, and its line from the row below to that above.
+type partEnd struct {
+	row, joint int
+	line       curve
+}
+
+// layouts are the panels as they are now, with what a kind of move looks for.
+func layouts(couples []couple, kind EditKind) map[*panel]asLaid {
+	laid := map[*panel]asLaid{}
+	eachPanel(couples, func(p *panel) {
+		was := asLaid{panel: *p}
+		if kind == MovePart {
+			for r, c := range p.courses {
+				for k := range c.joints {
+					was.ends = append(was.ends, partEnd{r, k, p.partEnd(r, k)})
+				}
+			}
+		}
+		laid[p] = was
+	})
+	return laid
 }
 
 // sideOf are the panels of the side u lies on.
@@ -135,7 +171,7 @@ func bothHalves(couples []couple, p *panel) []*panel {
 
 // moveRow makes the row line that lay nearest to from run through to, and says why
 // it can not.
-func moveRow(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.Vec) string {
+func moveRow(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, off := 0, math.Inf(1)
 	for _, q := range sideOf(couples, from) {
@@ -169,7 +205,7 @@ func moveRow(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.
 	t := (low + high) / 2
 	line := p.patch.line(t)
 	if least := min(meanGap(h, p.lines[row-1], line), meanGap(h, line, p.lines[row+1])); least < leastHeight {
-		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Length(least), invalid.Length(leastHeight))
+		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Beyond(least, leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
 	for _, q := range bothHalves(couples, p) {
 		q.ts = slices.Clone(q.ts)
@@ -192,16 +228,13 @@ func meanGap(h scalp.Head, a, b curve) float64 {
 
 // movePart makes the part that ended nearest to from end at to, and says why it can
 // not.
-func movePart(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3.Vec) string {
+func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, joint, off := 0, 0, math.Inf(1)
 	for _, q := range sideOf(couples, from) {
-		was := laid[q]
-		for r, c := range was.courses {
-			for k := range c.joints {
-				if d, _ := was.partEnd(r, k).toLine(h, onLeft(from)); d < off {
-					p, row, joint, off = q, r, k, d
-				}
+		for _, end := range laid[q].ends {
+			if d, _ := end.line.toLine(h, onLeft(from)); d < off {
+				p, row, joint, off = q, end.row, end.joint, d
 			}
 		}
 	}
@@ -226,15 +259,29 @@ func movePart(h scalp.Head, couples []couple, laid map[*panel]panel, from, to r3
 		left, right = left+leastHeight/length, right+leastHeight/length
 	}
 	if width := min(left, right) * length; width < leastHeight {
-		return fmt.Sprintf("It would leave a section only %s wide; at least %s works.", invalid.Length(max(0, width)), invalid.Length(leastHeight))
+		return fmt.Sprintf("It would leave a section only %s wide; at least %s works.", invalid.Beyond(max(0, width), leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
-	p.courses = cloneCourses(p.courses)
-	p.courses[row].joints[joint] += move
-	if c.upper != nil {
-		p.courses[row].upper = slices.Clone(c.upper)
-		p.courses[row].upper[joint] += move
+	along := p.along()
+	p.courses = movedJoint(p.courses, row, joint, func(x float64) float64 { return x + move })
+	if p.flat = p.courses; along != 1 {
+		p.flat = movedJoint(p.flat, row, joint, func(x float64) float64 {
+			return unstretched(stretchedTo(x, along)+move, along)
+		})
 	}
 	return ""
+}
+
+// movedJoint are the courses with the place of one part end changed.
+func movedJoint(courses []course, row, joint int, to func(float64) float64) []course {
+	out := slices.Clone(courses)
+	c := &out[row]
+	c.joints = slices.Clone(c.joints)
+	c.joints[joint] = to(c.joints[joint])
+	if c.upper != nil {
+		c.upper = slices.Clone(c.upper)
+		c.upper[joint] = to(c.upper[joint])
+	}
+	return out
 }
 
 // partEnd is the line of part end k in row r.
@@ -328,7 +375,7 @@ func tooLarge(all []Spot, taken func([]Spot) ([]string, Zone)) error {
 		if low < minSpot {
 			bad.Add(path, "The spots left out take all of zone %s. Without the last of them some of it stays.", zone)
 		} else {
-			bad.Add(path, "A spot of this size leaves nothing of zone %s. Up to %s from its centre, something stays.", zone, invalid.Length(math.Floor(low)))
+			bad.Add(path, "A spot of this size leaves nothing of zone %s. Up to %s from its centre, something stays.", zone, invalid.AtMost(low))
 		}
 		break
 	}
@@ -396,8 +443,11 @@ func at(h scalp.Head, list []Section, u r3.Vec) int {
 
 // changeByHand makes the changes to sections, in order, and notes those that no
 // longer fit.
-func changeByHand(h scalp.Head, s Settings, l *Layout) {
+func changeByHand(ctx context.Context, h scalp.Head, s Settings, l *Layout) {
 	for i, e := range s.Edits {
+		if ctx.Err() != nil {
+			return
+		}
 		if e.Kind.moves() {
 			continue
 		}

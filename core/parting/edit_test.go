@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"encoding/json"
 	"math"
 	"math/rand/v2"
@@ -82,12 +83,12 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 	for i := range 120 {
 		h := randomHead(r)
 		s := randomSettings(r, Structures[i%len(Structures)], patterns[i/8%len(patterns)])
-		bare, err := Lay(h, s)
+		bare, err := Lay(context.Background(), h, s)
 		if err != nil {
 			continue
 		}
 		s.Edits = randomEdits(r, h, bare, 1+r.IntN(12))
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		made += len(s.Edits) - len(l.Misfits)
 		assert.InEpsilon(t, bare.Area+bare.BaseArea, l.Area+l.BaseArea+l.OutArea, 1e-3, "%v", s.Edits)
@@ -115,7 +116,7 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 		}
 		twice := s
 		twice.Edits = append(append([]Edit{}, s.Edits...), s.Edits...)
-		again, err := Lay(h, twice)
+		again, err := Lay(context.Background(), h, twice)
 		require.NoError(t, err)
 		require.Len(t, again.Sections, len(l.Sections))
 		for k := range l.Sections {
@@ -130,13 +131,13 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 func TestChangesDoWhatTheySay(t *testing.T) {
 	h := average(t)
 	s := both(Brick, square(1), square(1))
-	bare, err := Lay(h, s)
+	bare, err := Lay(context.Background(), h, s)
 	require.NoError(t, err)
 	a, b := find(t, bare, "BL3.2"), find(t, bare, "BL3.3")
 	with := func(edits ...Edit) Layout {
 		s := s
 		s.Edits = edits
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		require.Empty(t, l.Misfits)
 		return l
@@ -186,9 +187,9 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	for _, in := range []float64{0.9, 1.1, 1.5, 2} {
 		for i, e := range edits {
 			s := bothWith(square(in), e)
-			l, err := Lay(h, s)
+			l, err := Lay(context.Background(), h, s)
 			require.NoError(t, err)
-			plain, err := Lay(h, bothWith(square(in)))
+			plain, err := Lay(context.Background(), h, bothWith(square(in)))
 			require.NoError(t, err)
 			changed := len(l.Sections) != len(plain.Sections) || !sameAreas(l, plain)
 			satisfied := (e.Kind == Merge || e.Kind == Split) && (atOne(h, plain, e) == (e.Kind == Merge))
@@ -228,7 +229,7 @@ func kinds(list []Warning) (out []WarningKind) {
 // far from any line.
 func TestChangesThatDoNotFitAreReported(t *testing.T) {
 	h := average(t)
-	bare, err := Lay(h, both(Brick, square(1), square(1)))
+	bare, err := Lay(context.Background(), h, both(Brick, square(1), square(1)))
 	require.NoError(t, err)
 	a, far := centreOf(h, find(t, bare, "BL3.2")), centreOf(h, find(t, bare, "FR2.2"))
 	face := Direction{1, 0, 0}
@@ -249,7 +250,7 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 		"nearest part is":     {{Kind: MovePart, At: a, With: &Direction{0.6, 0, -0.8}}},
 		"row only":            {{Kind: MoveRow, At: Direction{0, 0, 1}, With: &a}},
 	} {
-		l, err := Lay(h, bothWith(square(1), edits...))
+		l, err := Lay(context.Background(), h, bothWith(square(1), edits...))
 		require.NoError(t, err)
 		require.Len(t, l.Misfits, 1, want)
 		assert.Contains(t, l.Misfits[0].Message, want)
@@ -262,7 +263,7 @@ func TestUnionOfNeighbours(t *testing.T) {
 	r := rand.New(rand.NewPCG(6, 6))
 	for range 12 {
 		h := randomHead(r)
-		l, err := Lay(h, both(patterns[r.IntN(len(patterns))], square(0.8), square(1)))
+		l, err := Lay(context.Background(), h, both(patterns[r.IntN(len(patterns))], square(0.8), square(1)))
 		require.NoError(t, err)
 		for _, x := range l.Sections {
 			for _, id := range x.Neighbours {
@@ -297,7 +298,7 @@ func FuzzEdits(f *testing.F) {
 		s := bothWith(square(1), edits...)
 		s.Structure = Structures[int(which)%len(Structures)]
 		s.Front.Pattern, s.Back.Pattern = patterns[int(which/8)%len(patterns)], patterns[int(which/32)%len(patterns)]
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		if err != nil {
 			require.NotEmpty(t, invalid.From(err))
 			return
@@ -314,7 +315,7 @@ func FuzzEdits(f *testing.F) {
 func BenchmarkLayChangedByHand(b *testing.B) {
 	h := average(b)
 	s := both(Brick, square(0.6), square(0.6))
-	bare, err := Lay(h, s)
+	bare, err := Lay(context.Background(), h, s)
 	require.NoError(b, err)
 	r := rand.New(rand.NewPCG(1, 9))
 	s.Edits = randomEdits(r, h, bare, 100)
@@ -324,7 +325,7 @@ func BenchmarkLayChangedByHand(b *testing.B) {
 	}
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := Lay(h, s); err != nil {
+		if _, err := Lay(context.Background(), h, s); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -2,9 +2,11 @@ package parting
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
+	"sort"
 
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
@@ -84,45 +86,61 @@ func on(key string, central bool, side Side) Zone {
 
 // Lay parts the head as s wishes. Where nothing keeps them apart, the right side is
 // the exact mirror image of the left. The error, if any, is an [invalid.Errors] with
-// paths relative to s: settings that are no layout, or that do not fit this head.
-func Lay(h scalp.Head, s Settings) (Layout, error) {
-	l, err := lay(h, s)
-	if err == nil && l.folded != "" {
-		return Layout{}, unfold(h, s, l.folded)
-	}
-	return l, err
-}
-
-// lay is Lay, whether or not sections lie over one another.
-func lay(h scalp.Head, s Settings) (Layout, error) {
+// paths relative to s: settings that are no layout, or that do not fit this head; or
+// that of ctx when it ends first.
+func Lay(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
 	if err := s.Check(); err != nil {
 		return Layout{}, err
 	}
-	f, err := newFrames(h, s)
+	f, couples, out, err := cutSections(ctx, h, s)
 	if err != nil {
 		return Layout{}, err
 	}
-	couples := f.couples()
-	eachPanel(couples, (*panel).layRows)
-	misfits := moveParts(h, couples, s.Edits)
-	if n := sectionsOf(couples); n > MaxSections {
-		return Layout{}, tooMany(couples, s, n)
+	if zone := out.folded(); zone != "" {
+		return Layout{}, unfold(ctx, h, s, zone)
 	}
-	out := draw(h, s, f, couples)
-	if i := slices.IndexFunc(out.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
-		return Layout{folded: out.Sections[i].Zone}, nil
-	}
-	out.Misfits = append(out.Misfits, misfits...)
 	if err := leaveOut(h, s, &out); err != nil {
 		return Layout{}, err
 	}
-	changeByHand(h, s, &out)
+	changeByHand(ctx, h, s, &out)
 	slices.SortFunc(out.Misfits, func(a, b Misfit) int { return cmp.Compare(a.Edit, b.Edit) })
-	if err := layBase(h, s, f, &out); err != nil {
+	if err := layBase(ctx, h, s, f, &out); err != nil {
 		return Layout{}, err
+	}
+	if err := ctx.Err(); err != nil {
+		return Layout{}, fmt.Errorf("laying the head: %w", err)
 	}
 	finish(h, s, couples, &out)
 	return out, nil
+}
+
+// cutSections parts the zones into sections, lines moved by hand among them, whether
+// or not sections lie over one another.
+func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []couple, Layout, error) {
+	f, err := newFrames(h, s)
+	if err != nil {
+		return frames{}, nil, Layout{}, err
+	}
+	couples := f.couples()
+	eachPanel(couples, func(p *panel) { p.layRows(ctx) })
+	misfits := moveParts(ctx, h, couples, s.Edits)
+	if err := ctx.Err(); err != nil {
+		return frames{}, nil, Layout{}, fmt.Errorf("parting the head: %w", err)
+	}
+	if n := sectionsOf(couples); n > MaxSections {
+		return frames{}, nil, Layout{}, tooMany(ctx, h, s, couples, n)
+	}
+	out := draw(h, s, f, couples)
+	out.Misfits = append(out.Misfits, misfits...)
+	return f, couples, out, nil
+}
+
+// folded is a zone in which sections lie over one another, if there is one.
+func (l *Layout) folded() Zone {
+	if i := slices.IndexFunc(l.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
+		return l.Sections[i].Zone
+	}
+	return ""
 }
 
 // leastArea is the area in mm² under which a section has folded over: where lines run
@@ -131,22 +149,15 @@ const leastArea = 1.0
 
 // unfold refuses settings under which sections of a zone lie over one another. It looks
 // for the one field that has to give way, and for how far.
-func unfold(h scalp.Head, s Settings, zone Zone) error {
+func unfold(ctx context.Context, h scalp.Head, s Settings, zone Zone) error {
 	flat := func(s Settings) bool {
-		l, err := lay(h, s)
-		return err == nil && l.folded == ""
+		_, _, l, err := cutSections(ctx, h, s)
+		return err == nil && l.folded() == ""
 	}
 	var bad invalid.Errors
-	for i, e := range s.Edits {
-		if !e.Kind.moves() {
-			continue
-		}
-		without := s
-		without.Edits = slices.Delete(slices.Clone(s.Edits), i, i+1)
-		if flat(without) {
-			bad.Add(fmt.Sprintf("edits[%d].at", i), "Dragged there, sections of zone %s would lie over one another; a shorter way works.", zone)
-			return bad
-		}
+	if i := folding(s, flat); i >= 0 {
+		bad.Add(fmt.Sprintf("edits[%d].at", i), "Dragged there, sections of zone %s would lie over one another; a shorter way works.", zone)
+		return bad
 	}
 	_, end := s.offsets()
 	for _, give := range []struct {
@@ -172,24 +183,53 @@ func unfold(h scalp.Head, s Settings, zone Zone) error {
 			continue
 		}
 		low, high := 0.0, 1.0
-		for range 8 {
+		for range 6 {
 			if mid := (low + high) / 2; flat(at(mid)) {
 				high = mid
 			} else {
 				low = mid
 			}
 		}
-		// A whole millimetre on the safe side.
-		works := give.value + high*(give.to-give.value)
-		if works = math.Floor(works); give.to > give.value {
-			works = math.Ceil(give.value + high*(give.to-give.value))
+		bound := give.value + high*(give.to-give.value)
+		works := invalid.AtMost(bound)
+		if give.to > give.value {
+			works = invalid.AtLeast(bound)
 		}
 		bad.Add(give.path, "%s where sections of zone %s would lie over one another; at %s instead of %s they lie side by side.",
-			give.what, zone, invalid.Length(works), invalid.Length(give.value))
+			give.what, zone, works, invalid.Length(give.value))
 		return bad
+	}
+	if err := ctx.Err(); err != nil {
+		return fmt.Errorf("parting the head: %w", err)
 	}
 	bad.Add("part.kind", "Part line, hairline and sizes leave so little room in zone %s that sections would lie over one another: bring the hairline nearer to the usual one, or choose the middle part.", zone)
 	return bad
+}
+
+// folding is the place in the list of the one line moved by hand that makes sections
+// lie over one another, or -1 when it is not one alone. It is found by halves among
+// those moved before it, and then looked at by itself.
+func folding(s Settings, flat func(Settings) bool) int {
+	var moved []int
+	for i, e := range s.Edits {
+		if e.Kind.moves() {
+			moved = append(moved, i)
+		}
+	}
+	first := sort.Search(len(moved), func(n int) bool {
+		upTo := s
+		upTo.Edits = s.Edits[:moved[n]+1]
+		return !flat(upTo)
+	})
+	if first == len(moved) {
+		return -1
+	}
+	without := s
+	without.Edits = slices.Delete(slices.Clone(s.Edits), moved[first], moved[first]+1)
+	if !flat(without) {
+		return -1
+	}
+	return moved[first]
 }
 
 // eachPanel does something once with every panel.
@@ -234,8 +274,15 @@ func (p *panel) across() (n int) {
 	return n
 }
 
-// layRows sets the number of rows, their lines and the sections in each.
-func (p *panel) layRows() {
+// layRows sets the number of rows, their lines and the sections in each; see
+// [layBrick] for ctx.
+func (p *panel) layRows(ctx context.Context) {
+	p.setRows()
+	p.layCourses(ctx)
+}
+
+// setRows sets the number of rows and their lines.
+func (p *panel) setRows() {
 	rise := p.patch.rise()
 	rows := p.rows
 	if rows == 0 {
@@ -243,7 +290,6 @@ func (p *panel) layRows() {
 	}
 	p.ts = rowLines(rise, rows, p.wish.Ramp)
 	p.drawRows()
-	p.layCourses()
 }
 
 // drawRows draws the row lines at ts.
@@ -259,7 +305,7 @@ func (p *panel) drawRows() {
 }
 
 // layCourses sets the sections in each row.
-func (p *panel) layCourses() {
+func (p *panel) layCourses(ctx context.Context) {
 	p.courses = make([]course, len(p.mids))
 	along := p.along()
 	for i := range p.courses {
@@ -272,11 +318,11 @@ func (p *panel) layCourses() {
 	case Grid:
 		layGrid(p.courses, p.free)
 	case Brick:
-		layBrick(p.courses, p.free, p.behindStop)
+		layBrick(ctx, p.courses, p.free, p.behindStop)
 	case Triangle:
 		layTriangles(p.courses, p.free)
 	case FreeHand:
-		layBrick(p.courses, p.free, p.behindStop)
+		layBrick(ctx, p.courses, p.free, p.behindStop)
 		jitter(p.courses)
 	}
 	p.flat = p.courses
@@ -315,9 +361,17 @@ func growthCount(along float64) float64 {
 func stretched(joints []float64, along float64) []float64 {
 	out := make([]float64, len(joints))
 	for i, x := range joints {
-		out[i] = (math.Pow(along, x) - 1) / (along - 1)
+		out[i] = stretchedTo(x, along)
 	}
 	return out
+}
+
+// stretchedTo is where [stretched] puts one part end.
+func stretchedTo(x, along float64) float64 { return (math.Pow(along, x) - 1) / (along - 1) }
+
+// unstretched is where a part end of [stretched] would stand among equal sections.
+func unstretched(x, along float64) float64 {
+	return math.Log1p(x*(along-1)) / math.Log(along)
 }
 
 // growth is the wished size in row i ÷ that at the bottom rail.
@@ -335,40 +389,38 @@ func (p *panel) grown(i int, x float64) Size {
 	return Size{width, p.wish.Height * g}
 }
 
-// tooMany refuses a layout of n sections and finds, by trying, by how much
-// both sizes must grow; it names the zone with the more sections.
-func tooMany(couples []couple, s Settings, n int) error {
-	count := func(grow float64) int {
-		coarse := make([]couple, len(couples))
-		for i, c := range couples {
-			scaled := func(p *panel) *panel {
-				if p == nil {
-					return nil
-				}
-				q := *p
-				q.wish.Pattern = Grid
-				q.wish.Width *= grow
-				q.wish.Height *= grow
-				q.layRows()
-				return &q
-			}
-			coarse[i] = couple{scaled(c.left), scaled(c.right)}
-		}
-		return sectionsOf(coarse)
-	}
-	grow := math.Sqrt(float64(n) / MaxSections)
-	for count(grow) > MaxSections*49/50 { // a brick may hold a little more than a grid
-		grow *= 1.02
-	}
+// tooMany refuses a layout of n sections and finds, by trying, sizes at which the head
+// can be laid; it names the zone with the more sections.
+func tooMany(ctx context.Context, h scalp.Head, s Settings, couples []couple, n int) error {
 	most, path := 0, "back.widthMm"
 	for _, c := range couples {
 		if k := c.any().boxes(); k > most {
 			most, path = k, c.any().wishPath+".widthMm"
 		}
 	}
+	larger := s
+	for grow := math.Sqrt(float64(n) / MaxSections); ctx.Err() == nil; grow *= 1.03 {
+		for wish, was := range map[*Wish]Size{&larger.Front: s.Front.Size, &larger.Back: s.Back.Size} {
+			// What is said must work, so it is tried as it will be read.
+			wish.Width, wish.Height = min(MaxSize, math.Ceil(was.Width*grow)), min(MaxSize, math.Ceil(was.Height*grow))
+		}
+		if f, err := newFrames(h, larger); err == nil {
+			tried := f.couples()
+			eachPanel(tried, func(p *panel) { p.layRows(ctx) })
+			if sectionsOf(tried) <= MaxSections {
+				break
+			}
+		}
+	}
+	if err := ctx.Err(); err != nil {
+		return fmt.Errorf("parting the head: %w", err)
+	}
+	size := func(z Size) string {
+		return invalid.AtLeast(z.Width) + " wide and " + invalid.AtLeast(z.Height) + " high"
+	}
 	var bad invalid.Errors
-	bad.Add(path, "Sections this small make %d on this head; up to %d are planned. Sections at least %s wide in front and %s behind would work.",
-		n, MaxSections, invalid.Length(math.Ceil(s.Front.Width*grow*10)/10), invalid.Length(math.Ceil(s.Back.Width*grow*10)/10))
+	bad.Add(path, "Sections this small make %d on this head; up to %d are planned. Sections at least %s in front and %s behind would work.",
+		n, MaxSections, size(larger.Front.Size), size(larger.Back.Size))
 	return bad
 }
 

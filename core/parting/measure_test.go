@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -35,7 +36,7 @@ func TestPartLinesLieWhereTheyAreSaidTo(t *testing.T) {
 		if i%2 == 0 {
 			s.Part = Part{Kind: SidePart, Offset: math.Copysign(max(4, math.Abs(from)), from), Ear: 30*r.Float64() - 15}
 		}
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		// Along the hairline, from the front centre to the start of the part.
 		start, least := 0, math.Inf(1)
@@ -76,7 +77,7 @@ func TestSpotsTakeOutTheirArea(t *testing.T) {
 		s := both(Grid, square(0.3), square(0.3))
 		at := scalp.Unit(r3.Vec{X: -0.5, Y: 0.45, Z: 0.7})
 		s.LeftOut = []Spot{{Direction{at.X, at.Y, at.Z}, spot}}
-		l, err := Lay(ball, s)
+		l, err := Lay(context.Background(), ball, s)
 		require.NoError(t, err)
 		cap := s2.CapFromCenterAngle(s2.PointFromCoords(at.X, at.Y, at.Z), s1.Angle(spot/radius))
 		assert.InEpsilon(t, cap.Area()*radius*radius, l.OutArea, 0.1, "%v mm", spot)
@@ -87,12 +88,12 @@ func TestSpotsTakeOutTheirArea(t *testing.T) {
 // less by just that.
 func TestEdgesAreAStripOfTheirWidth(t *testing.T) {
 	h := average(t)
-	whole, err := Lay(h, both(Brick, square(0.75), square(1)))
+	whole, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
 	require.NoError(t, err)
 	for _, edges := range []float64{4, 8, 14} {
 		s := both(Brick, square(0.75), square(1))
 		s.Edges = edges
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		sum := 0.0
 		for i, p := range l.Border {
@@ -117,7 +118,7 @@ func TestMirroredChangesKeepBothSidesAlike(t *testing.T) {
 		if i%3 == 0 {
 			s.Part.Stop = 140
 		}
-		bare, err := Lay(h, s)
+		bare, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		for _, e := range randomEdits(r, h, bare, 4) {
 			if math.Abs(e.At[1]) < 0.25 || e.With != nil && e.With[1]*e.At[1] < 0.06 {
@@ -130,7 +131,7 @@ func TestMirroredChangesKeepBothSidesAlike(t *testing.T) {
 			}
 			s.Edits = append(s.Edits, e, mirror)
 		}
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		if len(l.Misfits) > 0 {
 			continue

@@ -347,6 +347,4 @@ type Layout struct {
 	Border   scalp.Line `json:"border"`
 	PartLine scalp.Line `json:"partLine"`
 	EarToEar scalp.Line `json:"earToEar"`
-	// folded is a zone in which sections lie over one another, where there is one.
-	folded Zone
 }

@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -64,7 +65,7 @@ func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head
 			return w
 		}
 		s := Plain(wish(i), wish(i+i/len(patterns)))
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		name := fmt.Sprintf("%.3v %.3v on %.1f %.1f %.1f", s.Front, s.Back, h.A, h.B, h.C)
 		if !t.Run(name, func(t *testing.T) { check(t, h, s, l) }) {
@@ -207,7 +208,7 @@ func rounded(values []float64) []float64 {
 // The parts that show are a ring round the head and a line along the front part;
 // the middle of the back is covered.
 func TestPartsThatShow(t *testing.T) {
-	l, err := Lay(average(t), both(Brick, square(1), square(1)))
+	l, err := Lay(context.Background(), average(t), both(Brick, square(1), square(1)))
 	require.NoError(t, err)
 	seen := map[Zone]int{}
 	for _, s := range l.Sections {
@@ -262,7 +263,7 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 			for _, c := range l.Channels {
 				assert.NotEqual(t, p.key, string(c.Zone[:1]))
 			}
-			p.layRows()
+			p.layRows(context.Background())
 			for r, c := range p.courses {
 				for k := range c.boxes() {
 					from, to := c.bounds(k)
@@ -324,7 +325,7 @@ func TestGridLinesUpAndDropsColumnsAtSeams(t *testing.T) {
 
 // A channel counts from three rows on, and every run of a grid's columns is found.
 func TestChannelsOfAGridAreItsColumnLines(t *testing.T) {
-	l, err := Lay(average(t), both(Grid, square(1), square(1)))
+	l, err := Lay(context.Background(), average(t), both(Grid, square(1), square(1)))
 	require.NoError(t, err)
 	rows := map[Zone][]int{}
 	for _, r := range l.Rows {
@@ -364,7 +365,7 @@ func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
 			in        float64
 			low, high int
 		}{{0.75, 160, 195}, {1, 95, 120}, {1.25, 60, 75}, {1.5, 40, 50}} {
-			l, err := Lay(h, both(pattern, square(c.in), square(c.in)))
+			l, err := Lay(context.Background(), h, both(pattern, square(c.in), square(c.in)))
 			require.NoError(t, err)
 			n := len(l.Sections)
 			assert.True(t, n >= c.low && n <= c.high, "%s at %v in gives %d sections, practice %d to %d", pattern, c.in, n, c.low, c.high)
@@ -377,9 +378,9 @@ func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
 	h := average(t)
 	for _, pattern := range patterns {
 		for _, in := range []float64{0.8, 1, 1.2} {
-			whole, err := Lay(h, both(pattern, square(in), square(in)))
+			whole, err := Lay(context.Background(), h, both(pattern, square(in), square(in)))
 			require.NoError(t, err)
-			half, err := Lay(h, both(pattern, square(in/2), square(in/2)))
+			half, err := Lay(context.Background(), h, both(pattern, square(in/2), square(in/2)))
 			require.NoError(t, err)
 			assert.InEpsilon(t, 4, float64(len(half.Sections))/float64(len(whole.Sections)), 0.12, "%s at %v in", pattern, in)
 		}
@@ -391,7 +392,7 @@ func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
 func TestSectionAreasOnARoundHeadAgreeWithS2(t *testing.T) {
 	const radius = 95.0
 	ball := scalp.Head{A: radius, B: radius, C: radius, Nape: 45 * math.Pi / 180}
-	l, err := Lay(ball, both(Brick, square(1), square(1)))
+	l, err := Lay(context.Background(), ball, both(Brick, square(1), square(1)))
 	require.NoError(t, err)
 	for _, s := range l.Sections {
 		points := make([]s2.Point, len(s.Outline))
@@ -415,7 +416,7 @@ func TestRefusedSettingsAreNamed(t *testing.T) {
 		if path == "back.widthMm" {
 			s.Front.Size = Size{5, 5} // in range each, too many together
 		}
-		_, err := Lay(h, s)
+		_, err := Lay(context.Background(), h, s)
 		var bad invalid.Errors
 		require.ErrorAs(t, err, &bad, path)
 		assert.Equal(t, path, bad[0].Path)
@@ -427,7 +428,7 @@ func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 	h := average(t)
 	for _, pattern := range patterns {
 		s := both(pattern, Size{5, 5}, Size{6, 5})
-		_, err := Lay(h, s)
+		_, err := Lay(context.Background(), h, s)
 		var bad invalid.Errors
 		require.ErrorAs(t, err, &bad)
 		var front, back float64
@@ -436,7 +437,7 @@ func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 		_, scanErr = fmt.Sscanf(bad[0].Message[strings.Index(bad[0].Message, "front and"):], "front and %f cm", &back)
 		require.NoError(t, scanErr, bad[0].Message)
 		grow := 10 * front / s.Front.Width
-		l, err := Lay(h, both(pattern, Size{10 * front, 5 * grow}, Size{10 * back, 5 * grow}))
+		l, err := Lay(context.Background(), h, both(pattern, Size{10 * front, 5 * grow}, Size{10 * back, 5 * grow}))
 		require.NoError(t, err)
 		assert.LessOrEqual(t, len(l.Sections), MaxSections)
 	}
@@ -445,7 +446,7 @@ func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 // Triangles are triangles, and a ramp grows the sections the way it says.
 func TestTrianglesAndRamps(t *testing.T) {
 	h := average(t)
-	l, err := Lay(h, both(Triangle, square(1), square(1)))
+	l, err := Lay(context.Background(), h, both(Triangle, square(1), square(1)))
 	require.NoError(t, err)
 	inner := map[string]int{}
 	for _, r := range l.Rows {
@@ -462,7 +463,7 @@ func TestTrianglesAndRamps(t *testing.T) {
 	assert.Empty(t, l.Channels)
 
 	for _, ramp := range []float64{0.5, 1.5, 2} {
-		l, err := Lay(h, Plain(Wish{Grid, square(0.75), ramp, 1}, Wish{Grid, square(0.75), ramp, 1}))
+		l, err := Lay(context.Background(), h, Plain(Wish{Grid, square(0.75), ramp, 1}, Wish{Grid, square(0.75), ramp, 1}))
 		require.NoError(t, err)
 		heights := map[int][]float64{}
 		top := 0
@@ -486,12 +487,12 @@ func TestTrianglesAndRamps(t *testing.T) {
 // A free-hand layout is irregular, and the same each time.
 func TestFreeHandIsRepeatable(t *testing.T) {
 	h := average(t)
-	first, err := Lay(h, both(FreeHand, square(1), square(1)))
+	first, err := Lay(context.Background(), h, both(FreeHand, square(1), square(1)))
 	require.NoError(t, err)
-	again, err := Lay(h, both(FreeHand, square(1), square(1)))
+	again, err := Lay(context.Background(), h, both(FreeHand, square(1), square(1)))
 	require.NoError(t, err)
 	assert.Equal(t, first, again)
-	brick, err := Lay(h, both(Brick, square(1), square(1)))
+	brick, err := Lay(context.Background(), h, both(Brick, square(1), square(1)))
 	require.NoError(t, err)
 	require.Len(t, first.Sections, len(brick.Sections), "brick counts")
 	moved := 0
@@ -509,11 +510,11 @@ func BenchmarkLay(b *testing.B) {
 	for _, pattern := range patterns {
 		b.Run(string(pattern), func(b *testing.B) {
 			s := both(pattern, square(0.6), square(0.6))
-			l, err := Lay(h, s)
+			l, err := Lay(context.Background(), h, s)
 			require.NoError(b, err)
 			b.ReportAllocs()
 			for b.Loop() {
-				_, _ = Lay(h, s)
+				_, _ = Lay(context.Background(), h, s)
 			}
 			b.ReportMetric(float64(len(l.Sections)), "sections")
 		})

@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 	"testing"
@@ -89,7 +90,7 @@ func TestNetIsHookedAsATriangularLattice(t *testing.T) {
 	for _, spacing := range []float64{12, 16, 22} {
 		s := both(Brick, square(1), square(1))
 		s.Structure, s.Base.Kind, s.Base.Spacing = NetCap, Net, spacing
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		area, hooks := 0.0, 0
 		for _, n := range l.Nets {
@@ -117,7 +118,7 @@ func TestSectionsGrowAlongTheirRow(t *testing.T) {
 	for _, along := range []float64{0.6, 1.5, 2} {
 		s := both(Grid, square(0.5), square(1))
 		s.Front.Along = along
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		for _, r := range l.Rows {
 			if r.Zone != FrontLeft || r.Sections < 4 {
@@ -131,7 +132,7 @@ func TestSectionsGrowAlongTheirRow(t *testing.T) {
 		// A brick that grows keeps its quarter rule: offsets are measured in the widths
 		// that stand there.
 		s.Front.Pattern = Brick
-		l, err = Lay(h, s)
+		l, err = Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		for _, x := range l.Sections {
 			if x.Front {
@@ -149,7 +150,7 @@ func TestTracksShareTheScalpEvenly(t *testing.T) {
 		for _, n := range []int{5, 8, 11} {
 			s := both(Brick, square(1), square(1))
 			s.Structure, s.Base.Run, s.Base.Tracks = EarToEar, run, n
-			l, err := Lay(h, s)
+			l, err := Lay(context.Background(), h, s)
 			require.NoError(t, err)
 			require.Len(t, l.Tracks, n)
 			for i, x := range l.Tracks {

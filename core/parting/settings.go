@@ -411,7 +411,7 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 		bad.Length("part.stopMm", "The stop of the part", s.Part.Stop, 25, 400)
 	}
 	if s.Part.Kind == SidePart && math.Abs(s.Part.Offset) < 3 {
-		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.Length(3))
+		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.AtLeast(3))
 	}
 	switch {
 	case s.rule().Parts == nil || slices.Contains(s.rule().Parts, s.Part.Kind): // an unknown structure is refused as such

@@ -265,7 +265,7 @@ func (f *frame) perimeter(o outline) (outline, error) {
 		if fit := math.Floor(most / f.s.Front.Height); path == "rows" && fit >= 1 {
 			bad.Add(path, "%d rows of %s leave no room inside the ring; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
 		} else {
-			bad.Add("front.heightMm", "A ring %s high leaves no room inside it; sections up to %s high fit on this head.", invalid.Length(depth), invalid.Length(math.Floor(most/float64(rows))))
+			bad.Add("front.heightMm", "A ring %s high leaves no room inside it; sections up to %s high fit on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
 		}
 		return o, bad
 	}
@@ -413,11 +413,11 @@ func (f *frame) dividePlace(o outline) (float64, error) {
 	}
 	if stopped {
 		bad.Add(path, "%s lies %s the hair it shall part: between %s and %s from the front hairline it works.", what, where,
-			invalid.Length(math.Ceil(low)), invalid.Length(math.Floor(high)))
+			invalid.AtLeast(low), invalid.AtMost(high))
 	} else {
 		crown := f.place(f.h.Crown())
 		bad.Add(path, "%s lies %s the hair it shall part: between %s behind and %s in front of the top it works.", what, where,
-			invalid.Length(math.Floor(max(0, high-crown))), invalid.Length(math.Floor(max(0, crown-low))))
+			invalid.AtMost(max(0, high-crown)), invalid.AtMost(max(0, crown-low)))
 	}
 	return 0, bad
 }
@@ -516,7 +516,7 @@ func (f *frame) checkOffsets(o outline, ear curve, from, to float64) error {
 	var bad invalid.Errors
 	room := f.border.sub(f.h, scalp.FrontCentre, scalp.TempleCorner).length() - 8
 	if math.Abs(from) > room {
-		bad.Add("part.offsetMm", "The part would start beside the front hairline: up to %s from the middle it starts on it.", invalid.Length(math.Floor(room)))
+		bad.Add("part.offsetMm", "The part would start beside the front hairline: up to %s from the middle it starts on it.", invalid.AtMost(room))
 	}
 	room = 0.8 * (f.divide.length() - ear.length())
 	if math.Abs(to) > room {
@@ -524,7 +524,7 @@ func (f *frame) checkOffsets(o outline, ear curve, from, to float64) error {
 		if f.s.Part.Kind == SidePart {
 			path = "part.offsetMm"
 		}
-		bad.Add(path, "The part would end far down the side: up to %s from the middle it ends on top.", invalid.Length(math.Floor(room)))
+		bad.Add(path, "The part would end far down the side: up to %s from the middle it ends on top.", invalid.AtMost(room))
 	}
 	return bad.Err()
 }
@@ -535,7 +535,7 @@ func (f *frame) napeGuard(back *panel) (*panel, error) {
 	height := f.s.Back.Height
 	if most := rise[riseSteps] / 2; height > most {
 		var bad invalid.Errors
-		bad.Add("back.heightMm", "A nape row %s high takes most of the back; up to %s works.", invalid.Length(height), invalid.Length(math.Floor(most)))
+		bad.Add("back.heightMm", "A nape row %s high takes most of the back; up to %s works.", invalid.Beyond(height, 0, most), invalid.AtMost(most))
 		return nil, bad
 	}
 	t := shareAt(rise, height)
@@ -569,13 +569,13 @@ func (f *frame) besidePart(front *panel) error {
 		if fit := math.Floor(most / f.s.Front.Height); f.s.Structure == Horseshoe && fit >= 1 {
 			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
 		} else {
-			bad.Add("front.heightMm", "Sections %s high beside the part leave no room for the base; up to %s fit on this head.", invalid.Length(depth), invalid.Length(math.Floor(most/float64(rows))))
+			bad.Add("front.heightMm", "Sections %s high beside the part leave no room for the base; up to %s fit on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
 		}
 		return bad
 	}
 	if width := front.patch.top.length() / float64(max(1, fixed)); width < MinSize {
 		var bad invalid.Errors
-		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Length(width), math.Floor(front.patch.top.length()/MinSize))
+		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Beyond(width, MinSize, math.Inf(1)), math.Floor(front.patch.top.length()/MinSize))
 		return bad
 	}
 	t := shareAt(rise, rise[riseSteps]-depth)
@@ -659,7 +659,7 @@ func (f *frame) checkBeds() error {
 	for _, b := range f.beds {
 		if width := b.width(); width < MinTrack {
 			bad.Add(b.path, "%d tracks would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
-				b.tracks, invalid.Length(width), invalid.Length(MinTrack), math.Floor(width*float64(b.tracks)/MinTrack))
+				b.tracks, invalid.Beyond(width, MinTrack, math.Inf(1)), invalid.AtLeast(MinTrack), math.Floor(width*float64(b.tracks)/MinTrack))
 			return bad
 		}
 	}

@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -89,7 +90,7 @@ func forEveryStructure(t *testing.T, times int, check func(t *testing.T, h scalp
 			for i := range times {
 				h := randomHead(r)
 				s := randomSettings(r, structure, pattern)
-				l, err := Lay(h, s)
+				l, err := Lay(context.Background(), h, s)
 				if err != nil { // a stop or a ring that this head has no room for
 					require.NotEmpty(t, invalid.From(err))
 					continue
@@ -206,7 +207,7 @@ func TestBrickKeepsTheQuarterRuleInEveryStructure(t *testing.T) {
 	for i := 0; laid < 160; i++ {
 		h := randomHead(r)
 		s := randomSettings(r, Structures[i%len(Structures)], Brick)
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		if err != nil {
 			continue
 		}
@@ -226,7 +227,7 @@ func TestASectionStandsBehindTheStop(t *testing.T) {
 		for _, pattern := range []Pattern{Brick, Grid, FreeHand} {
 			s := both(pattern, square(1), square(1))
 			s.Part.Stop = stop
-			l, err := Lay(h, s)
+			l, err := Lay(context.Background(), h, s)
 			require.NoError(t, err)
 			end := l.PartLine[len(l.PartLine)-1]
 			behind := at(h, l.Sections, towards(h, scalp.Point{end[0] - 4, 0, end[2] + 0.5}))
@@ -243,7 +244,7 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	lay := func(change func(*Settings)) Layout {
 		s := both(Brick, square(1), square(1))
 		change(&s)
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		return l
 	}
@@ -318,7 +319,7 @@ func TestTracksMergeAndChain(t *testing.T) {
 		s := both(Brick, square(1), square(1))
 		s.Structure = EarToEar
 		s.Base.Tracks, s.Base.MergeInto, s.Base.MergeAfter = c.tracks, c.into, 50
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		ends := 0
 		starts := 0
@@ -340,7 +341,7 @@ func TestTracksMergeAndChain(t *testing.T) {
 		assert.Equal(t, c.into, l.Tails())
 
 		s.Base.Tails = Chained
-		l, err = Lay(h, s)
+		l, err = Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		assert.Equal(t, 1, l.Tails(), "%d into %d", c.tracks, c.into)
 	}
@@ -351,7 +352,7 @@ func TestTracksMergeAndChain(t *testing.T) {
 func TestPiecesOnTracksByPractice(t *testing.T) {
 	s := both(Brick, square(1), square(1))
 	s.Structure = EarToEar
-	l, err := Lay(average(t), s)
+	l, err := Lay(context.Background(), average(t), s)
 	require.NoError(t, err)
 	assert.InDelta(t, 120, l.Hooks(), 40)
 }
@@ -365,7 +366,7 @@ func TestStructuresTakeWhatTheirRulesSay(t *testing.T) {
 		for _, kind := range []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels} {
 			s := both(Brick, square(1), square(1))
 			s.Structure, s.Part = rule.Structure, Part{Kind: kind, Offset: 20}
-			_, err := Lay(h, s)
+			_, err := Lay(context.Background(), h, s)
 			assert.Equal(t, slices.Contains(rule.Parts, kind), err == nil, "%s with %s: %v", rule.Structure, kind, err)
 			for _, other := range Structures {
 				assert.NoError(t, s.On(rule.Structure).On(other).Check(), "%s on %s", kind, other)
@@ -399,7 +400,7 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 	for path, change := range first {
 		s := both(Brick, square(1), square(1))
 		change(&s)
-		_, err := Lay(h, s)
+		_, err := Lay(context.Background(), h, s)
 		bad := invalid.From(err)
 		require.NotEmpty(t, bad, path)
 		assert.Equal(t, path, bad[0].Path, bad[0].Message)
@@ -408,12 +409,12 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 	try := func(change func(*Settings), pattern string, apply func(*Settings, float64)) {
 		s := both(Brick, square(1), square(1))
 		change(&s)
-		_, err := Lay(h, s)
+		_, err := Lay(context.Background(), h, s)
 		require.Error(t, err)
 		message := invalid.From(err)[0].Message
 		value := offered(t, pattern, message)
 		apply(&s, value)
-		_, err = Lay(h, s)
+		_, err = Lay(context.Background(), h, s)
 		assert.NoError(t, err, message)
 	}
 	try(first["base.tracks"], `up to (\d+) fit`, func(s *Settings, v float64) { s.Base.Tracks = int(v) })
@@ -466,7 +467,7 @@ func TestSettingsAtTheirLimits(t *testing.T) {
 			s.Part.Stop = 25 + 300*r.Float64()
 		}
 		s.Edges = max(0, either(40))
-		l, err := Lay(h, s)
+		l, err := Lay(context.Background(), h, s)
 		if err != nil {
 			bad := invalid.From(err)
 			require.NotEmpty(t, bad)

@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -29,7 +30,7 @@ type strand struct {
 }
 
 // layBase lays the tracks and nets of both sides into the layout.
-func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
+func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l *Layout) error {
 	var behind, top []strand
 	for _, c := range f.beds() {
 		strands := strandsOf(h, c)
@@ -59,7 +60,7 @@ func layBase(h scalp.Head, s Settings, f frames, l *Layout) error {
 	l.addTracks(h, s, behind, columns && s.Base.MergeInto > 0)
 	for _, c := range f.beds() {
 		if c.any().net {
-			l.addNet(h, s, c)
+			l.addNet(ctx, h, s, c)
 		}
 	}
 	for _, t := range l.Tracks {
@@ -202,7 +203,7 @@ func (l *Layout) checkMerge(s Settings, tracks []strand) error {
 	if most := shortest - 2*blend; s.Base.MergeAfter > most {
 		var bad invalid.Errors
 		bad.Add("base.mergeAfterMm", "The shortest track behind is %s long; tracks that merge within %s of their start have room to.",
-			invalid.Length(shortest), invalid.Length(math.Floor(max(0, most))))
+			invalid.Length(shortest), invalid.AtMost(max(0, most)))
 		return bad
 	}
 	return nil
@@ -407,7 +408,7 @@ func apart(a, b scalp.Point) float64 {
 
 // addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
 // places on one between those on the next, the same on both sides.
-func (l *Layout) addNet(h scalp.Head, s Settings, c bedCouple) {
+func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c bedCouple) {
 	spacing := s.Base.Spacing
 	add := func(b *bed, side Side, zone Zone) {
 		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })
@@ -434,6 +435,9 @@ func (l *Layout) addNet(h scalp.Head, s Settings, c bedCouple) {
 		n := max(1, int(math.Round(rise[riseSteps]/(spacing*math.Sqrt(3)/2))))
 		ts := rowLines(rise, n, 1)
 		for r := range n {
+			if ctx.Err() != nil {
+				return
+			}
 			line := across.line((ts[r] + ts[r+1]) / 2)
 			at := spacing / 2
 			if b.central && r%2 == 1 {

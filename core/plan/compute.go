@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -79,18 +80,22 @@ type HairNeed struct {
 const MethodConcern parting.WarningKind = "method"
 
 // Compute works a plan out. The error is an [invalid.Errors] that names every
-// field that can be judged by itself, or the first contradiction between fields.
-func Compute(in Input) (Result, error) {
+// field that can be judged by itself, or the first contradiction between fields; or
+// that of ctx when it ends first.
+func Compute(ctx context.Context, in Input) (Result, error) {
 	bad := in.check()
 	head, err := scalp.FitWith(in.Head, in.Hairline)
-	bad = append(bad, invalid.From(err)...)
-	bad = append(bad, invalid.From(in.Parting.Check()).Under("parting")...)
+	for _, err := range []error{err, invalid.Under(in.Parting.Check(), "parting")} {
+		if err := bad.Collect(err); err != nil {
+			return Result{}, err
+		}
+	}
 	if len(bad) > 0 {
 		return Result{}, bad
 	}
-	layout, err := parting.Lay(head, in.Parting)
+	layout, err := parting.Lay(ctx, head, in.Parting)
 	if err != nil {
-		return Result{}, invalid.From(err).Under("parting").Err()
+		return Result{}, invalid.Under(err, "parting")
 	}
 	method, _ := attach.Lookup(in.Attach.Method) // checked above
 	loose, linked, plaited := layout.Plaits()

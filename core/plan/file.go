@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"unicode/utf8"
 
 	"kladotex/core/invalid"
 )
@@ -26,7 +27,7 @@ type fileDocument struct {
 	Plan   json.RawMessage `json:"plan"`
 }
 
-// maxTitle is the length of a title in bytes.
+// maxTitle is the length of a title in letters.
 const maxTitle = 120
 
 // Encode writes the file as JSON.
@@ -51,11 +52,12 @@ func ReadFile(r io.Reader) (File, error) {
 		return File{}, err
 	}
 	var bad invalid.Errors
+	letters := utf8.RuneCountInString(doc.Title)
 	switch {
 	case doc.Format != Format:
 		bad.Add("format", "This is not a plan of Kladotex: its format must be %q; it is %q.", Format, doc.Format)
-	case doc.Title == "" || len(doc.Title) > maxTitle:
-		bad.Add("title", "The title must have 1 to %d letters; it has %d.", maxTitle, len(doc.Title))
+	case letters == 0 || letters > maxTitle:
+		bad.Add("title", "The title must have 1 to %d letters; it has %d.", maxTitle, letters)
 	case len(doc.Plan) == 0:
 		bad.Add("plan", "The file holds no plan.")
 	}
@@ -64,10 +66,7 @@ func ReadFile(r io.Reader) (File, error) {
 	}
 	in, err := Decode(bytes.NewReader(doc.Plan))
 	if err != nil {
-		if refused := invalid.From(err); refused != nil {
-			err = refused.Under("plan")
-		}
-		return File{}, err
+		return File{}, invalid.Under(err, "plan")
 	}
 	return File{doc.Title, in}, nil
 }

@@ -13,6 +13,7 @@ import (
 	"fmt"
 	"io"
 	"regexp"
+	"unicode/utf8"
 
 	"kladotex/core/attach"
 	"kladotex/core/invalid"
@@ -26,6 +27,13 @@ const Schema = 3
 
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20
+
+// MinHair and MaxHair bound the length of own hair that is planned for, mm, stretched:
+// from what a loop just holds to below the hip.
+const MinHair, MaxHair = 10.0, 1500.0
+
+// maxLine is the length of a piece's name in letters.
+const maxLine = 80
 
 // maxPrice of one offer, minor units: far above any pack, far below overflow.
 const maxPrice = 1_000_000
@@ -130,12 +138,12 @@ func (in Input) check() invalid.Errors {
 			bad.Add(path, "A price must be between 0 and %d.%02d; it is %.2f.", maxPrice/100, maxPrice%100, float64(v)/100)
 		}
 	}
-	bad.Length("hair.lengthMm", "Own hair length", in.Hair.Length, 25, 900)
+	bad.Length("hair.lengthMm", "Own hair length", in.Hair.Length, MinHair, MaxHair)
 	bad.Number("hair.densityPerCm2", "Hair density", in.Hair.Density, 40, 400, " hairs per cm²")
 	bad.Number("hair.strandUm", "Strand diameter", in.Hair.Strand, 30, 150, " µm")
 
-	if len(in.Piece.Line) > 80 {
-		bad.Add("piece.line", "The piece's name is longer than 80 letters.")
+	if n := utf8.RuneCountInString(in.Piece.Line); n > maxLine {
+		bad.Add("piece.line", "The piece's name has %d letters; up to %d are kept.", n, maxLine)
 	}
 	switch in.Piece.Form {
 	case pieces.Twist, pieces.Loc, pieces.Bulk:

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"math"
 	"os"
@@ -21,7 +22,7 @@ import (
 // compute computes a plan that must work.
 func compute(t testing.TB, in Input) Result {
 	t.Helper()
-	res, err := Compute(in)
+	res, err := Compute(context.Background(), in)
 	require.NoError(t, err)
 	return res
 }
@@ -161,7 +162,7 @@ func TestEveryBadFieldIsNamed(t *testing.T) {
 	} {
 		in := Default()
 		spoil(&in)
-		_, err := Compute(in)
+		_, err := Compute(context.Background(), in)
 		var bad invalid.Errors
 		require.ErrorAs(t, err, &bad, path)
 		require.Len(t, bad, 1, "%s: %v", path, bad)
@@ -228,7 +229,7 @@ func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
 // seconds where a plait takes minutes.
 func TestWhatStructuresSave(t *testing.T) {
 	in := Default()
-	trade, err := TradeOff(in)
+	trade, err := TradeOff(context.Background(), in)
 	require.NoError(t, err)
 	at := map[parting.Structure]StructurePoint{}
 	for _, p := range trade.Structures {
@@ -289,7 +290,7 @@ func FuzzDecodeAndCompute(f *testing.F) {
 			require.ErrorAs(t, err, &bad)
 			return
 		}
-		res, err := Compute(in)
+		res, err := Compute(context.Background(), in)
 		if err != nil {
 			require.ErrorAs(t, err, &bad)
 			require.NotEmpty(t, bad)
@@ -309,7 +310,7 @@ func BenchmarkPreview(b *testing.B) {
 	res := compute(b, in)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := Compute(in); err != nil {
+		if _, err := Compute(context.Background(), in); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -1,6 +1,10 @@
 package plan
 
-import "kladotex/core/parting"
+import (
+	"context"
+
+	"kladotex/core/parting"
+)
 
 // TradePoint is what a plan would come to with sections of another size.
 type TradePoint struct {
@@ -42,15 +46,17 @@ type Trade struct {
 // TradeOff computes the plan at section widths from half an inch to two, an eighth
 // of an inch apart, all its sizes scaled alike; and on every structure, the part line
 // and the nape guard adapted where it needs that, without changes by hand. What can
-// not be laid is left out. The error is that of [Compute] for the plan as it is.
-func TradeOff(in Input) (Trade, error) {
-	if _, err := Compute(in); err != nil {
+// not be laid is left out. The error is that of [Compute] for the plan as it is, or
+// that of ctx when it ends first.
+func TradeOff(ctx context.Context, in Input) (Trade, error) {
+	if _, err := Compute(ctx, in); err != nil {
 		return Trade{}, err
 	}
-	return Trade{tradeSizes(in), tradeStructures(in)}, nil
+	trade := Trade{tradeSizes(ctx, in), tradeStructures(ctx, in)}
+	return trade, ctx.Err()
 }
 
-func tradeSizes(in Input) []TradePoint {
+func tradeSizes(ctx context.Context, in Input) []TradePoint {
 	points := []TradePoint{}
 	for width := tradeFrom; width <= tradeTo+tradeStep/2; width += tradeStep {
 		other := in
@@ -59,7 +65,7 @@ func tradeSizes(in Input) []TradePoint {
 			wish.Width *= scale
 			wish.Height *= scale
 		}
-		res, err := Compute(other)
+		res, err := Compute(ctx, other)
 		if err != nil {
 			continue
 		}
@@ -69,13 +75,13 @@ func tradeSizes(in Input) []TradePoint {
 	return points
 }
 
-func tradeStructures(in Input) []StructurePoint {
+func tradeStructures(ctx context.Context, in Input) []StructurePoint {
 	points := []StructurePoint{}
 	var whole Tally
 	for _, structure := range parting.Structures {
 		other := in
 		other.Parting = in.Parting.On(structure)
-		res, err := Compute(other)
+		res, err := Compute(ctx, other)
 		if err != nil {
 			continue
 		}

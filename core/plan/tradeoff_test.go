@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -12,7 +13,7 @@ import (
 func TestTradeOffIsThePlanAtOtherSizes(t *testing.T) {
 	in := Default()
 	in.Parting.Front.Width = 19.05
-	trade, err := TradeOff(in)
+	trade, err := TradeOff(context.Background(), in)
 	require.NoError(t, err)
 	points := trade.Sizes
 	require.Len(t, points, 13)
@@ -30,7 +31,7 @@ func TestTradeOffIsThePlanAtOtherSizes(t *testing.T) {
 	// Half the size, four times the sections, roughly.
 	assert.InEpsilon(t, 4, float64(points[0].Sections)/float64(points[4].Sections), 0.15)
 	in.Spares.Percent = -1
-	_, err = TradeOff(in)
+	_, err = TradeOff(context.Background(), in)
 	require.NotEmpty(t, invalid.From(err))
 	assert.Equal(t, "spares.percent", invalid.From(err)[0].Path)
 }

@@ -126,13 +126,12 @@ func (h Head) crossed() invalid.Errors {
 			at, room, word = m-1, h.hairline.of(m-1).Back-(minStep-gap)*h.girth(m-1), "forward"
 		}
 		// The nearest move that works, rounded to its safe side.
+		works := invalid.AtMost(room)
 		if word == "back" {
-			room = math.Ceil(room)
-		} else {
-			room = math.Floor(room)
+			works = invalid.AtLeast(room)
 		}
 		bad.Add(landmarkNames[at].path+"backMm", "The %s would pass the %s. Moved %s to %s it stays clear.",
-			landmarkNames[m-1].name, landmarkNames[m].name, word, invalid.Length(room))
+			landmarkNames[m-1].name, landmarkNames[m].name, word, works)
 		return bad
 	}
 	return bad

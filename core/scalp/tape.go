@@ -74,14 +74,14 @@ func Fit(t Tapes) (Head, error) { return fit(t, Hairline{}) }
 // is an [invalid.Errors] with paths under "head" and "hairline".
 func FitWith(t Tapes, l Hairline) (Head, error) {
 	if bad := l.check(); len(bad) > 0 {
-		return Head{}, bad.Under("hairline")
+		return Head{}, invalid.Under(bad, "hairline")
 	}
 	h, err := fit(t, l)
 	if err != nil {
-		return Head{}, invalid.From(err).Under("head")
+		return Head{}, invalid.Under(err, "head")
 	}
 	if bad := h.crossed(); len(bad) > 0 {
-		return Head{}, bad.Under("hairline")
+		return Head{}, invalid.Under(bad, "hairline")
 	}
 	return h, nil
 }
@@ -180,5 +180,5 @@ func within(v, low, high float64) bool { return v >= low && v <= high }
 
 func contradiction(bad *invalid.Errors, path, label string, v float64, with string, low, high float64) {
 	bad.Add(path, "%s of %s contradicts %s: between %s and %s would fit. Take both again.",
-		label, invalid.Length(v), with, invalid.Length(low), invalid.Length(high))
+		label, invalid.Beyond(v, low, high), with, invalid.AtLeast(low), invalid.AtMost(high))
 }

@@ -2,6 +2,7 @@ package api
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"io"
 	"log/slog"
@@ -123,7 +124,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	s := open(t)
 	res := s.send("POST", "/api/v1/preview", text(t, plan.Default()))
 	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
-	want, err := plan.Compute(plan.Default())
+	want, err := plan.Compute(context.Background(), plan.Default())
 	require.NoError(t, err)
 	want.Layout.Round()
 	assert.JSONEq(t, text(t, want), string(res.body))
@@ -157,7 +158,7 @@ func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
 	assert.Equal(t, in, read.Input)
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
 	require.Len(t, list, 1)
-	res, err := plan.Compute(in)
+	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
 	assert.Equal(t, res.Tally.Sections, list[0].Sections)
 	assert.Equal(t, "grid", list[0].Pattern)

@@ -169,13 +169,13 @@ func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
 		return store.Draft{}, huma.Error422UnprocessableEntity("A plan needs a name.",
 			&huma.ErrorDetail{Location: "body.title", Message: "A plan needs a name, such as who it is for."})
 	}
-	res, err := plan.Compute(draft.Input)
+	res, err := plan.Compute(ctx, draft.Input)
 	if err != nil {
 		return store.Draft{}, problem(err, "body.input.")
 	}
 	variants := make([]store.Variant, len(draft.Variants))
 	for i, v := range draft.Variants {
-		if _, err := plan.Compute(v.Input); err != nil {
+		if _, err := plan.Compute(ctx, v.Input); err != nil {
 			return store.Draft{}, problem(err, fmt.Sprintf("body.variants[%d].input.", i))
 		}
 		variants[i] = store.Variant(v)
@@ -192,7 +192,7 @@ func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Resu
 	if err != nil {
 		return store.Plan{}, plan.Result{}, problem(err, "")
 	}
-	res, err := plan.Compute(p.Input)
+	res, err := plan.Compute(ctx, p.Input)
 	if err != nil {
 		return store.Plan{}, plan.Result{}, problem(fmt.Errorf("stored plan %s: %w", id, err), "")
 	}
@@ -439,8 +439,8 @@ func (s *server) sheetOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(err, "")
 		}
-		if _, err := plan.Compute(f.Input); err != nil {
-			return nil, problem(invalid.From(err).Under("plan").Err(), "")
+		if _, err := plan.Compute(ctx, f.Input); err != nil {
+			return nil, problem(invalid.Under(err, "plan"), "")
 		}
 		return s.create(ctx, planDraft{Title: f.Title, Input: f.Input})
 	})

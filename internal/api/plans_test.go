@@ -2,6 +2,7 @@ package api
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"net/http"
 	"os"
@@ -102,7 +103,7 @@ func TestFitToACountOverHTTP(t *testing.T) {
 	s.send("POST", "/api/v1/fit", text(t, countWish{in, parting.Count{Total: 121}})).json(t, &found)
 	require.Len(t, found, 2)
 	in.Parting = found[1].Settings
-	res, err := plan.Compute(in)
+	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
 	assert.Equal(t, 122, res.Tally.Sections)
 	for body, location := range map[string]string{

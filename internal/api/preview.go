@@ -30,12 +30,12 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "fitCount", Method: http.MethodPost, Path: "/api/v1/fit",
 		Summary: "Section sizes that make a wished number of sections, or the nearest two", MaxBodyBytes: maxBody,
-	}, func(_ context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
+	}, func(ctx context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
 		head, err := scalp.FitWith(in.Body.Input.Head, in.Body.Input.Hairline)
 		if err != nil {
-			return nil, problem(invalid.From(err).Under("input").Err(), "body.")
+			return nil, problem(invalid.Under(err, "input"), "body.")
 		}
-		fitted, err := parting.FitCount(head, in.Body.Input.Parting, in.Body.Count)
+		fitted, err := parting.FitCount(ctx, head, in.Body.Input.Parting, in.Body.Count)
 		if err != nil {
 			return nil, problem(err, "body.")
 		}
@@ -45,8 +45,8 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
 		Summary: "What the plan comes to with other section sizes and on other structures", MaxBodyBytes: maxBody,
-	}, func(_ context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
-		trade, err := plan.TradeOff(in.Body)
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
+		trade, err := plan.TradeOff(ctx, in.Body)
 		if err != nil {
 			return nil, problem(err, "body.")
 		}
@@ -56,8 +56,8 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
 		Summary: "Compute a plan without storing it", MaxBodyBytes: maxBody,
-	}, func(_ context.Context, in *previewInput) (*previewOutput, error) {
-		res, err := plan.Compute(in.Body)
+	}, func(ctx context.Context, in *previewInput) (*previewOutput, error) {
+		res, err := plan.Compute(ctx, in.Body)
 		if err != nil {
 			return nil, problem(err, "body.")
 		}

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"math"
 	"strings"
 	"testing"
@@ -29,7 +30,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		in.Parting.Edits = []parting.Edit{{Kind: parting.Lock, At: parting.Direction{0.8, 0.1, 0.5916079783099616}}}
 		var res plan.Result
 		s.send("POST", "/api/v1/preview", text(t, in)).json(t, &res)
-		want, err := plan.Compute(in)
+		want, err := plan.Compute(context.Background(), in)
 		require.NoError(t, err)
 		assert.Equal(t, want.Tally, res.Tally, structure)
 		assert.Len(t, res.Layout.Tracks, len(want.Layout.Tracks), structure)

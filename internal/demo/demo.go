@@ -220,7 +220,7 @@ func Furnish(ctx context.Context, s *store.Store) error {
 		ids[name] = c.ID
 	}
 	for _, p := range Plans() {
-		res, err := plan.Compute(p.Input)
+		res, err := plan.Compute(ctx, p.Input)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}

@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"context"
 	"path/filepath"
 	"testing"
 
@@ -35,7 +36,7 @@ func TestStudioIsFurnishedOnce(t *testing.T) {
 // list can be planned with.
 func TestDemoPlansAndPriceListWork(t *testing.T) {
 	for _, p := range Plans() {
-		res, err := plan.Compute(p.Input)
+		res, err := plan.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
 		for _, concern := range res.Work.Concerns {
 			assert.Contains(t, concern, "Tender scalp", p.Title)
@@ -47,7 +48,7 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 	for _, piece := range standin.PriceList() {
 		in := plan.Default()
 		in.Piece = piece
-		_, err := plan.Compute(in)
+		_, err := plan.Compute(context.Background(), in)
 		assert.NoError(t, err, piece.Line)
 	}
 }
@@ -59,7 +60,7 @@ func TestDemoShowsTheStructures(t *testing.T) {
 	for _, p := range Plans() {
 		structures[p.Input.Parting.Structure] = true
 		heads[p.Client] = true
-		res, err := plan.Compute(p.Input)
+		res, err := plan.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
 		for _, w := range res.Warnings {
 			assert.NotContains(t, []parting.WarningKind{parting.FatTrack, parting.ThinTrack}, w.Kind, p.Title)

@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"bytes"
+	"context"
 	"encoding/xml"
 	"fmt"
 	"image"
@@ -25,7 +26,7 @@ import (
 
 func computed(t *testing.T, in plan.Input) Plan {
 	t.Helper()
-	res, err := plan.Compute(in)
+	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
 	return Plan{Title: "Ysolde’s plan, ⅝ in – “façade”", Client: "Ysolde Abarinwe", Cautions: []string{"Fragile edges: leave the tender ones out."}, Updated: time.Date(2026, 5, 31, 9, 30, 0, 0, time.UTC), Input: in, Result: res}
 }

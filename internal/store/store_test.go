@@ -1,6 +1,7 @@
 package store
 
 import (
+	"context"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -27,7 +28,7 @@ func open(t *testing.T, path string) *Store {
 // draft is a plan to save, by someone.
 func draft(t *testing.T, title, by string, in plan.Input) Draft {
 	t.Helper()
-	res, err := plan.Compute(in)
+	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
 	return Draft{Title: title, By: by, Input: in, Summary: Summarise(in, res)}
 }
