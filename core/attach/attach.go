@@ -8,6 +8,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/invalid"
 	"kladotex/core/pieces"
 )
 
@@ -175,12 +176,12 @@ func (m Method) steps(j Job, w Work) []Step {
 	switch m.ID {
 	case HitchAndWeave:
 		return []Step{
-			text("Stretch the loop with the tail of a comb, damp plait and piece, close the latch over nothing but air once to free it."),
+			text("Stretch the loop with the tail of a comb, damp plait and piece, and see that the latch of the hook opens and shuts freely."),
 			text("Push the hook under the root of the plait, away from the part, and catch the loop."),
 			text("Push the piece up while the latch comes out, so that it stays shut; draw the loop through."),
 			text("Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp."),
 			with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", j.Pitch),
-			with(fmt.Sprintf("Repeat, %s in all, {length} apart, until the end of the plait is inside.", times(w.Passes)), j.Pitch),
+			repeat(w.Passes, j.Pitch),
 			text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook."),
 		}
 	case CollarAndWrap:
@@ -205,12 +206,15 @@ func (m Method) steps(j Job, w Work) []Step {
 	}
 }
 
-// times writes how often, in words as a stylist counts.
-func times(n int) string {
-	if n == 1 {
-		return "one pass"
+// repeat is the step after the first of so many passes.
+func repeat(passes int, pitch float64) Step {
+	if passes == 1 {
+		return Step{Text: "One pass is enough here: draw on until the end of the plait is inside."}
 	}
-	return fmt.Sprintf("%d passes", n)
+	return Step{
+		fmt.Sprintf("Repeat every {length} until the end of the plait is inside: %d passes in all.", passes),
+		map[string]float64{"length": pitch},
+	}
 }
 
 var formNames = map[pieces.Form]string{
@@ -228,8 +232,9 @@ func (m Method) concerns(j Job) []string {
 	if j.PlaitLength < m.LeastHair*pieces.BraidTakeUp {
 		out = append(out, fmt.Sprintf("The own hair is short for this method, which holds from about %.0f cm (%.0f in).", m.LeastHair/10, m.LeastHair/25.4))
 	}
-	if m.Family == Weave && j.PlaitLength > j.PieceLength {
-		out = append(out, "The plait is longer than the piece: its end would show.")
+	if j.PlaitLength > j.PieceLength {
+		out = append(out, fmt.Sprintf("The plait, about %s, is longer than the piece, %s: its end would hang out below. A piece of at least %s hides it.",
+			invalid.Length(j.PlaitLength), invalid.Length(j.PieceLength), invalid.AtLeast(j.PlaitLength)))
 	}
 	// A plait thicker than about four fifths of the piece can not vanish in it.
 	if m.Family == Weave && j.PlaitDiameter > 0.8*j.PieceDiameter {

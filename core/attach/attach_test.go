@@ -53,6 +53,33 @@ func TestPassesCoverTheHiddenLength(t *testing.T) {
 	}
 }
 
+// A step is said as one does it: one pass is not repeated, and a plait longer than its
+// piece is refused by every family, with the length that hides it.
+func TestStepsAndConcernsFollowTheLengths(t *testing.T) {
+	weave, _ := Lookup(HitchAndWeave)
+	text := func(plait float64) (all string) {
+		j := job
+		j.PlaitLength = plait
+		for _, s := range weave.For(j).Steps {
+			all += s.Text + "\n"
+		}
+		return all
+	}
+	assert.NotContains(t, text(inch), "Repeat")
+	assert.Contains(t, text(inch), "One pass is enough")
+	assert.Contains(t, text(6*inch), "3 passes in all")
+	assert.NotContains(t, text(6*inch), "over nothing")
+	for _, id := range IDs {
+		m, _ := Lookup(id)
+		j := job
+		j.PieceForm, j.PieceLength, j.PlaitLength = m.Takes[0], 8*inch, 9*inch
+		require.Len(t, m.For(j).Concerns, 1, id)
+		assert.Contains(t, m.For(j).Concerns[0], "at least 22.9 cm (9 in)", id)
+		j.PieceLength = 9 * inch
+		assert.Empty(t, m.For(j).Concerns, id)
+	}
+}
+
 // Common practice, no source: some locs take one strand of wrapping hair (24 in),
 // long ones two.
 func TestWrapTakesOneStrandOrTwo(t *testing.T) {
@@ -71,7 +98,7 @@ func TestConcernsSayWhatIsWrong(t *testing.T) {
 	for want, spoil := range map[string]func(*Job){
 		"bulk hair":    func(j *Job) { j.PieceForm = pieces.Bulk },
 		"short":        func(j *Job) { j.PlaitLength = 20 },
-		"its end":      func(j *Job) { j.PlaitLength = 20 * inch },
+		"hang out":     func(j *Job) { j.PlaitLength = 20 * inch },
 		"show through": func(j *Job) { j.PlaitDiameter = 9 },
 		"loosen now":   func(j *Job) { j.TenderScalp = true },
 	} {

@@ -18,9 +18,9 @@ type Hang struct {
 	Form   pieces.Form
 	// Spacing is the distance between pieces on tracks and on a net, mm.
 	Spacing float64
-	// Finish is what is done with the loose tails of the tracks, in words; empty
-	// where there are none.
-	Finish      string
+	// Tails is what is done with the loose tails of the tracks before anything hangs
+	// on them, in words; empty where there are none.
+	Tails       string
 	TenderScalp bool
 }
 
@@ -47,6 +47,14 @@ func Hook(n int, j Hang) Hooking {
 	}
 	text := func(s string) { h.Steps = append(h.Steps, Step{Text: s}) }
 	spaced := func(s string) { h.Steps = append(h.Steps, Step{s, map[string]float64{"length": j.Spacing}}) }
+	// The base is finished before it carries anything: under hanging pieces no tail is
+	// found again.
+	if j.Tails != "" {
+		text(j.Tails)
+	}
+	if j.Ground == OnNet {
+		text("Lay the net over the flat plaits, its edge set back from the hairline and off the part line. Stitch the edge down, no knot against the scalp, and cut the surplus away.")
+	}
 	// Bulk hair has no loop: its middle is one.
 	if j.Form == pieces.Bulk {
 		text("Take one unit of bulk hair, hook by its root end, and find its middle: folded there, it is the loop.")
@@ -61,7 +69,7 @@ func Hook(n int, j Hang) Hooking {
 		text("Push the hook under the whole track, latch covered, from the side away from the part. " + hitch)
 	case OnNet:
 		h.Name, h.Summary = "Through the net", "A plain hitch through the net and the plait under it together."
-		text("Start low at the back. Keep inside the edge of the net, which lies back from the hairline, and off the part line.")
+		text("Start low at the back, and keep inside the edge of the net.")
 		text("Push the hook through the net and under the plait below it, both at once: net by itself tears. " + hitch)
 	case OnLinks:
 		h.Name, h.Summary = "On the linked plaits", "A plain hitch where each plait is laid into the next one behind it."
@@ -74,9 +82,6 @@ func Hook(n int, j Hang) Hooking {
 		spaced("Hook the next one {length} further, each between two of the track beside it; closer where scalp would show.")
 	case OnNet:
 		spaced("Hook the next one {length} further, each between two of the row below.")
-	}
-	if j.Finish != "" {
-		text(j.Finish)
 	}
 	if j.TenderScalp {
 		text("Tender scalp: work the base slack, and stop where hooking on tightens it. Pain, bumps or stinging mean loosen now.")

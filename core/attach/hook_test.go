@@ -45,7 +45,9 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 		}
 	}
 	assert.Len(t, names, 3)
-	last := allText(Hook(1, Hang{Ground: OnTracks, Form: pieces.Loc, Spacing: 19, Finish: "Stitch the tails.", TenderScalp: true}))
-	assert.Contains(t, last, "Stitch the tails.\n")
+	last := allText(Hook(1, Hang{Ground: OnTracks, Form: pieces.Loc, Spacing: 19, Tails: "Stitch the tails.", TenderScalp: true}))
+	assert.True(t, strings.HasPrefix(last, "Stitch the tails.\n"), "the base is finished before anything hangs on it")
+	net := allText(Hook(1, Hang{Ground: OnNet, Form: pieces.Loc, Spacing: 19}))
+	assert.Less(t, strings.Index(net, "Lay the net"), strings.Index(net, "Push the hook"))
 	assert.Contains(t, last, "loosen now")
 }

@@ -129,7 +129,8 @@ func written(mm float64, whole func(float64) float64) string {
 	if math.IsNaN(mm) || math.IsInf(mm, 0) {
 		return "not a number"
 	}
-	return fmt.Sprintf("%s cm (%s in)", trim(whole(mm)/10), trim(whole(mm/inch*100)/100))
+	// Adding 0 makes a zero below zero a plain one.
+	return fmt.Sprintf("%s cm (%s in)", trim(whole(mm)/10+0), trim(whole(mm/inch*100)/100+0))
 }
 
 // Beyond writes a length in mm that lies outside low..high in as many digits as it

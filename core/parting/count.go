@@ -48,9 +48,9 @@ const (
 	fitHeightSteps = 10
 	// fitClose is how close, as a ratio, the common scale is found.
 	fitClose = 1.0002
-	// fitWork bounds a search, in the units of [panel.work]: about half a second of
+	// fitWork bounds a search, in the units of [panel.work]: about four tenths of a second of
 	// processor time.
-	fitWork = 500_000
+	fitWork = 400_000
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
@@ -68,6 +68,9 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 	if err != nil {
 		return nil, invalid.Under(err, "parting")
 	}
+	// What laying the whole head costs, beyond its courses.
+	const eachSection, eachEdit = 20, 150
+	whole := eachSection*len(now.Sections) + eachEdit*len(s.Edits)
 	f := fitting{
 		ctx: ctx, head: h, settings: s, left: fitWork,
 		free:    map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack},
@@ -81,7 +84,10 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 	// Left out and changed by hand, the head holds fewer or more than are laid.
 	byHand := len(now.Sections) - f.count(1)
 	var met []Fitted
-	for range 4 {
+	for round := range 4 {
+		if round > 0 && f.left <= 0 {
+			break
+		}
 		found, err := f.near(total - byHand)
 		if err := ctx.Err(); err != nil {
 			return nil, fmt.Errorf("fitting a count: %w", err)
@@ -91,7 +97,8 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 		}
 		met = met[:0]
 		for _, x := range found {
-			l, err := Lay(ctx, h, x.Settings)
+			l, err := Attempt(ctx, h, x.Settings)
+			f.left -= whole
 			if ctx.Err() != nil {
 				return nil, err
 			}
@@ -106,7 +113,7 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 				return []Fitted{x}, nil
 			}
 		}
-		if len(s.Edits) == 0 && len(s.LeftOut) == 0 || f.left <= 0 {
+		if len(s.Edits) == 0 && len(s.LeftOut) == 0 {
 			break
 		}
 	}

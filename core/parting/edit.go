@@ -122,6 +122,10 @@ type asLaid struct {
 type partEnd struct {
 	row, joint int
 	line       curve
+	// middle is that of the line on the surface, reach how far it goes from there,
+	// mm: most ends are told from it to be far away.
+	middle scalp.Point
+	reach  float64
 }
 
 // layouts are the panels as they are now, with what a kind of move looks for.
@@ -132,7 +136,8 @@ func layouts(couples []couple, kind EditKind) map[*panel]asLaid {
 		if kind == MovePart {
 			for r, c := range p.courses {
 				for k := range c.joints {
-					was.ends = append(was.ends, partEnd{r, k, p.partEnd(r, k)})
+					line := p.partEnd(r, k)
+					was.ends = append(was.ends, partEnd{r, k, line, p.patch.head.Point(line.points[1]), line.length()})
 				}
 			}
 		}
@@ -189,30 +194,44 @@ func moveRow(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3
 	if off > (meanGap(h, lines[row-1], lines[row])+meanGap(h, lines[row], lines[row+1]))/2 {
 		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	// The line through the place: its distance has one least value between its
-	// neighbours.
-	low, high := p.ts[row-1], p.ts[row+1]
-	for range 24 { // to a few thousandths of a millimetre
-		a, b := low+(high-low)/3, high-(high-low)/3
-		da, _ := p.patch.line(a).toLine(h, onLeft(to))
-		db, _ := p.patch.line(b).toLine(h, onLeft(to))
-		if da < db {
-			high = b
-		} else {
-			low = a
-		}
-	}
-	t := (low + high) / 2
+	t := leastBetween(p.ts[row-1], p.ts[row+1], func(t float64) float64 {
+		d, _ := p.patch.line(t).toLine(h, onLeft(to))
+		return d
+	})
 	line := p.patch.line(t)
 	if least := min(meanGap(h, p.lines[row-1], line), meanGap(h, line, p.lines[row+1])); least < leastHeight {
 		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Beyond(least, leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
 	for _, q := range bothHalves(couples, p) {
-		q.ts = slices.Clone(q.ts)
+		q.ts, q.lines, q.mids = slices.Clone(q.ts), slices.Clone(q.lines), slices.Clone(q.mids)
 		q.ts[row] = t
-		q.drawRows()
+		q.lines[row] = q.patch.line(t)
+		for _, r := range []int{row - 1, row} {
+			q.mids[r] = q.patch.line((q.ts[r] + q.ts[r+1]) / 2)
+		}
 	}
 	return ""
+}
+
+// leastBetween is where f, which falls and then rises, is least between low and high:
+// golden section, to a few thousandths of a millimetre where a row is searched.
+func leastBetween(low, high float64, f func(float64) float64) float64 {
+	const steps = 20
+	share := (math.Sqrt(5) - 1) / 2
+	a, b := high-share*(high-low), low+share*(high-low)
+	fa, fb := f(a), f(b)
+	for range steps {
+		if fa < fb {
+			high, b, fb = b, a, fa
+			a = high - share*(high-low)
+			fa = f(a)
+		} else {
+			low, a, fa = a, b, fb
+			b = low + share*(high-low)
+			fb = f(b)
+		}
+	}
+	return (low + high) / 2
 }
 
 // meanGap is the mean distance in mm of two row lines.
@@ -231,8 +250,12 @@ func meanGap(h scalp.Head, a, b curve) float64 {
 func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, joint, off := 0, 0, math.Inf(1)
+	place := h.Point(onLeft(from))
 	for _, q := range sideOf(couples, from) {
 		for _, end := range laid[q].ends {
+			if far := off + end.reach; apart2(place, end.middle) > far*far {
+				continue
+			}
 			if d, _ := end.line.toLine(h, onLeft(from)); d < off {
 				p, row, joint, off = q, end.row, end.joint, d
 			}
@@ -263,11 +286,13 @@ func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r
 	}
 	along := p.along()
 	p.courses = movedJoint(p.courses, row, joint, func(x float64) float64 { return x + move })
-	if p.flat = p.courses; along != 1 {
-		p.flat = movedJoint(p.flat, row, joint, func(x float64) float64 {
-			return unstretched(stretchedTo(x, along)+move, along)
-		})
+	if along == 1 {
+		p.flat = p.courses
+		return ""
 	}
+	p.flat = movedJoint(p.flat, row, joint, func(x float64) float64 {
+		return unstretched(stretchedTo(x, along)+move, along)
+	})
 	return ""
 }
 
@@ -301,20 +326,24 @@ func leaveOut(h scalp.Head, s Settings, l *Layout) error {
 	if len(s.LeftOut) == 0 {
 		return nil
 	}
+	near := make([]Spot, 0, len(s.LeftOut))
 	inside := func(spots []Spot, x *Section) bool {
-		centre := towards(h, x.Centroid)
-		spots = slices.DeleteFunc(slices.Clone(spots), func(spot Spot) bool {
-			return h.Chord(centre, spot.At.vec()) > spot.Radius+x.reach()
-		})
-		if len(spots) == 0 {
+		near = near[:0]
+		for _, spot := range spots {
+			if most := spot.Radius + x.reach(); apart2(x.Centroid, h.Point(spot.At.vec())) < most*most {
+				near = append(near, spot)
+			}
+		}
+		if len(near) == 0 {
 			return false
 		}
+		centre := towards(h, x.Centroid)
 		hits, all := 0, 0
 		for _, v := range append(unitRing(h, x.Outline), centre) {
 			for _, f := range spotSamples {
 				u := scalp.Unit(r3.Add(r3.Scale(1-f, centre), r3.Scale(f, v)))
 				all++
-				if slices.ContainsFunc(spots, func(spot Spot) bool {
+				if slices.ContainsFunc(near, func(spot Spot) bool {
 					return h.Chord(u, spot.At.vec()) < spot.Radius && h.Arc(u, spot.At.vec()) <= spot.Radius
 				}) {
 					hits++
@@ -346,9 +375,7 @@ func leaveOut(h scalp.Head, s Settings, l *Layout) error {
 	if zone != "" {
 		return tooLarge(s.LeftOut, taken)
 	}
-	for _, id := range ids {
-		l.takeOut(id)
-	}
+	l.takeOut(ids...)
 	return nil
 }
 
@@ -382,20 +409,46 @@ func tooLarge(all []Spot, taken func([]Spot) ([]string, Zone)) error {
 	return bad.Err()
 }
 
-// takeOut moves a section to those left out.
-func (l *Layout) takeOut(id string) {
-	i := l.find(id)
-	x := l.Sections[i]
-	l.Sections = slices.Delete(l.Sections, i, i+1)
-	for _, other := range x.Neighbours {
-		if k := l.find(other); k >= 0 {
-			n := &l.Sections[k]
-			n.Neighbours = slices.DeleteFunc(slices.Clone(n.Neighbours), func(s string) bool { return s == id })
+// takeOut moves sections to those left out.
+func (l *Layout) takeOut(ids ...string) {
+	place := l.find
+	if len(ids) > 1 { // looked up, not searched for each
+		places := make(map[string]int, len(l.Sections))
+		for i := range l.Sections {
+			places[l.Sections[i].ID] = i
+		}
+		place = func(id string) int {
+			if i, ok := places[id]; ok {
+				return i
+			}
+			return -1
 		}
 	}
-	x.Neighbours = []string{}
-	l.LeftOut = append(l.LeftOut, x)
-	l.recount(x.Zone, x.Row)
+	out := make(map[int]bool, len(ids))
+	var rows []rowAt
+	for _, id := range ids {
+		i := place(id)
+		x := l.Sections[i]
+		out[i] = true
+		rows = append(rows, rowAt{x.Zone, x.Row})
+		for _, other := range x.Neighbours {
+			if k := place(other); k >= 0 {
+				n := &l.Sections[k]
+				n.Neighbours = slices.DeleteFunc(slices.Clone(n.Neighbours), func(s string) bool { return s == id })
+			}
+		}
+		x.Neighbours = []string{}
+		l.LeftOut = append(l.LeftOut, x)
+	}
+	k := -1
+	l.Sections = slices.DeleteFunc(l.Sections, func(Section) bool { k++; return out[k] })
+	l.recount(rows...)
+}
+
+// rowAt names a row of a layout.
+type rowAt struct {
+	zone Zone
+	row  int
 }
 
 func (l *Layout) find(id string) int {
@@ -412,17 +465,22 @@ func (l *Layout) inZone(zone Zone) (n int) {
 	return n
 }
 
-// recount counts the sections of a row that was changed by hand.
-func (l *Layout) recount(zone Zone, row int) {
+// recount counts the sections of rows that were changed by hand.
+func (l *Layout) recount(rows ...rowAt) {
+	counts := make(map[rowAt]int, len(rows))
+	for _, r := range rows {
+		counts[r] = 0
+	}
+	for i := range l.Sections {
+		r := rowAt{l.Sections[i].Zone, l.Sections[i].Row}
+		if n, ok := counts[r]; ok {
+			counts[r] = n + 1
+		}
+	}
 	for i := range l.Rows {
 		r := &l.Rows[i]
-		if r.Zone == zone && r.Row == row {
-			r.Edited, r.Sections = true, 0
-			for _, x := range l.Sections {
-				if x.Zone == zone && x.Row == row {
-					r.Sections++
-				}
-			}
+		if n, ok := counts[rowAt{r.Zone, r.Row}]; ok {
+			r.Edited, r.Sections = true, n
 		}
 	}
 }
@@ -432,9 +490,10 @@ func (s *Section) reach() float64 { return s.Width.Max + s.Height.Max }
 
 // at is the place in list of the section that holds u, or -1.
 func at(h scalp.Head, list []Section, u r3.Vec) int {
+	place := h.Point(u)
 	for i := range list {
 		x := &list[i]
-		if h.Chord(u, towards(h, x.Centroid)) < x.reach() && contains(unitRing(h, x.Outline), u) {
+		if reach := x.reach(); apart2(place, x.Centroid) < reach*reach && contains(unitRing(h, x.Outline), u) {
 			return i
 		}
 	}
@@ -545,8 +604,7 @@ func (l *Layout) merge(h scalp.Head, i, k int) string {
 			l.Sections[n].Neighbours = append(list, a.ID)
 		}
 	}
-	l.recount(a.Zone, a.Row)
-	l.recount(b.Zone, b.Row)
+	l.recount(rowAt{a.Zone, a.Row}, rowAt{b.Zone, b.Row})
 	return ""
 }
 
@@ -629,7 +687,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 	}
 	a.Neighbours, b.Neighbours = append(a.Neighbours, b.ID), append(b.Neighbours, a.ID)
 	l.Sections = slices.Replace(l.Sections, i, i+1, a, b)
-	l.recount(whole.Zone, whole.Row)
+	l.recount(rowAt{whole.Zone, whole.Row})
 	return ""
 }
 

@@ -3,6 +3,7 @@ package parting
 import (
 	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -89,6 +90,21 @@ func on(key string, central bool, side Side) Zone {
 // paths relative to s: settings that are no layout, or that do not fit this head; or
 // that of ctx when it ends first.
 func Lay(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
+	l, err := Attempt(ctx, h, s)
+	switch off, many, over := (misplaced{}), (crowded{}), (folded{}); {
+	case errors.As(err, &off):
+		return Layout{}, off.refusal(ctx, h, s)
+	case errors.As(err, &many):
+		return Layout{}, many.refusal(ctx, h, s)
+	case errors.As(err, &over):
+		return Layout{}, over.refusal(ctx, h, s)
+	}
+	return l, err
+}
+
+// Attempt is [Lay] for trying many settings: of some it does not find out what would
+// be right in their place, which takes several layouts, and its error names no field.
+func Attempt(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
 	if err := s.Check(); err != nil {
 		return Layout{}, err
 	}
@@ -96,8 +112,8 @@ func Lay(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
 	if err != nil {
 		return Layout{}, err
 	}
-	if zone := out.folded(); zone != "" {
-		return Layout{}, unfold(ctx, h, s, zone)
+	if i := slices.IndexFunc(out.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
+		return Layout{}, folded{out.Sections[i].Zone}
 	}
 	if err := leaveOut(h, s, &out); err != nil {
 		return Layout{}, err
@@ -115,7 +131,7 @@ func Lay(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
 }
 
 // cutSections parts the zones into sections, lines moved by hand among them, whether
-// or not sections lie over one another.
+// or not sections lie over one another. Its error may be a [misplaced] or a [crowded].
 func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []couple, Layout, error) {
 	f, err := newFrames(h, s)
 	if err != nil {
@@ -128,36 +144,43 @@ func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []coupl
 		return frames{}, nil, Layout{}, fmt.Errorf("parting the head: %w", err)
 	}
 	if n := sectionsOf(couples); n > MaxSections {
-		return frames{}, nil, Layout{}, tooMany(ctx, h, s, couples, n)
+		return frames{}, nil, Layout{}, crowded{n, couples}
 	}
 	out := draw(h, s, f, couples)
 	out.Misfits = append(out.Misfits, misfits...)
 	return f, couples, out, nil
 }
 
-// folded is a zone in which sections lie over one another, if there is one.
-func (l *Layout) folded() Zone {
-	if i := slices.IndexFunc(l.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
-		return l.Sections[i].Zone
-	}
-	return ""
+// flat tells whether settings can be cut into sections that lie side by side.
+func flat(ctx context.Context, h scalp.Head, s Settings) bool {
+	_, _, l, err := cutSections(ctx, h, s)
+	return err == nil && !slices.ContainsFunc(l.Sections, func(x Section) bool { return x.Area < leastArea })
 }
 
 // leastArea is the area in mm² under which a section has folded over: where lines run
 // together too sharply, outlines turn round and areas below zero make up for it.
 const leastArea = 1.0
 
-// unfold refuses settings under which sections of a zone lie over one another. It looks
-// for the one field that has to give way, and for how far.
-func unfold(ctx context.Context, h scalp.Head, s Settings, zone Zone) error {
-	flat := func(s Settings) bool {
-		_, _, l, err := cutSections(ctx, h, s)
-		return err == nil && l.folded() == ""
-	}
+// folded is the error of a zone in which sections lie over one another.
+type folded struct{ zone Zone }
+
+// Error implements error.
+func (o folded) Error() string {
+	return fmt.Sprintf("sections of zone %s lie over one another", o.zone)
+}
+
+// refusal looks for the one field that has to give way, and for how far.
+func (o folded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
+	zone := o.zone
+	flat := func(s Settings) bool { return flat(ctx, h, s) }
 	var bad invalid.Errors
-	if i := folding(s, flat); i >= 0 {
-		bad.Add(fmt.Sprintf("edits[%d].at", i), "Dragged there, sections of zone %s would lie over one another; a shorter way works.", zone)
-		return bad
+	unmoved := s
+	unmoved.Edits = slices.DeleteFunc(slices.Clone(s.Edits), func(e Edit) bool { return e.Kind.moves() })
+	if len(unmoved.Edits) < len(s.Edits) {
+		if flat(unmoved) {
+			return folding(ctx, s, zone, flat)
+		}
+		s = unmoved // it is not the lines moved by hand
 	}
 	_, end := s.offsets()
 	for _, give := range []struct {
@@ -206,30 +229,95 @@ func unfold(ctx context.Context, h scalp.Head, s Settings, zone Zone) error {
 	return bad
 }
 
-// folding is the place in the list of the one line moved by hand that makes sections
-// lie over one another, or -1 when it is not one alone. It is found by halves among
-// those moved before it, and then looked at by itself.
-func folding(s Settings, flat func(Settings) bool) int {
+// misplaced is the error of a front and a back that meet too far in front or behind.
+// Lengths are mm along the middle from the front hairline.
+type misplaced struct {
+	// stopped is true where they meet at the stop of the part line.
+	stopped bool
+	// at is where they meet, low and high between which there is room for either,
+	// crown is the top of the head.
+	at, low, high, crown float64
+}
+
+// Error implements error.
+func (m misplaced) Error() string {
+	return fmt.Sprintf("front and back meet %.0f mm from the hairline, not within %.0f to %.0f", m.at, m.low, m.high)
+}
+
+// refusal names the range that works on this head. Near its ends there is room, but
+// sections may lie over one another: then it is narrowed until they do not.
+func (m misplaced) refusal(ctx context.Context, h scalp.Head, s Settings) error {
+	works := func(at float64) bool {
+		if m.stopped {
+			s.Part.Stop = at
+		} else {
+			s.Part.Ear = m.crown - at
+		}
+		return flat(ctx, h, s)
+	}
+	middle := min(m.high, max(m.low, m.crown-s.Part.Ear))
+	narrowed := func(end float64) float64 {
+		if works(end) || !works(middle) {
+			return end
+		}
+		bad, good := end, middle
+		for range 5 {
+			if mid := (bad + good) / 2; works(mid) {
+				good = mid
+			} else {
+				bad = mid
+			}
+		}
+		return good
+	}
+	const inside = 1e-6 // so that no rounding puts an end outside again
+	low, high := narrowed(m.low+inside), narrowed(m.high-inside)
+	if err := ctx.Err(); err != nil {
+		return fmt.Errorf("parting the head: %w", err)
+	}
+	where := "in front of"
+	if m.at > m.high {
+		where = "too close to the nape for"
+	}
+	var bad invalid.Errors
+	if m.stopped {
+		bad.Add("part.stopMm", "The stop of the part line lies %s the hair it shall part: between %s and %s from the front hairline it works.", where,
+			invalid.AtLeast(low), invalid.AtMost(high))
+	} else {
+		bad.Add("part.earPartMm", "The ear-to-ear part lies %s the hair it shall part: between %s behind and %s in front of the top it works.", where,
+			invalid.AtMost(max(0, high-m.crown)), invalid.AtMost(max(0, m.crown-low)))
+	}
+	return bad
+}
+
+// folding refuses the line moved by hand that makes sections lie over one another: the
+// first up to which they do, found by halves. All up to the one before it hold.
+func folding(ctx context.Context, s Settings, zone Zone, flat func(Settings) bool) error {
 	var moved []int
 	for i, e := range s.Edits {
 		if e.Kind.moves() {
 			moved = append(moved, i)
 		}
 	}
-	first := sort.Search(len(moved), func(n int) bool {
-		upTo := s
+	upTo := s
+	first := sort.Search(len(moved)-1, func(n int) bool {
 		upTo.Edits = s.Edits[:moved[n]+1]
 		return !flat(upTo)
 	})
-	if first == len(moved) {
-		return -1
-	}
 	without := s
 	without.Edits = slices.Delete(slices.Clone(s.Edits), moved[first], moved[first]+1)
-	if !flat(without) {
-		return -1
+	alone := flat(without)
+	if err := ctx.Err(); err != nil {
+		return fmt.Errorf("parting the head: %w", err)
 	}
-	return moved[first]
+	var bad invalid.Errors
+	path := fmt.Sprintf("edits[%d].at", moved[first])
+	if alone {
+		bad.Add(path, "Dragged there, sections of zone %s would lie over one another; a shorter way works.", zone)
+	} else {
+		bad.Add(path, "From this change on, lines moved by hand would make sections of zone %s lie over one another; take it and the later ones back.", zone)
+	}
+	return bad
 }
 
 // eachPanel does something once with every panel.
@@ -389,11 +477,23 @@ func (p *panel) grown(i int, x float64) Size {
 	return Size{width, p.wish.Height * g}
 }
 
-// tooMany refuses a layout of n sections and finds, by trying, sizes at which the head
-// can be laid; it names the zone with the more sections.
-func tooMany(ctx context.Context, h scalp.Head, s Settings, couples []couple, n int) error {
+// crowded is the error of more sections than are planned.
+type crowded struct {
+	sections int
+	couples  []couple
+}
+
+// Error implements error.
+func (m crowded) Error() string {
+	return fmt.Sprintf("%d sections are more than %d", m.sections, MaxSections)
+}
+
+// refusal finds, by trying, sizes at which the head can be laid; it names the zone with
+// the more sections.
+func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
+	n := m.sections
 	most, path := 0, "back.widthMm"
-	for _, c := range couples {
+	for _, c := range m.couples {
 		if k := c.any().boxes(); k > most {
 			most, path = k, c.any().wishPath+".widthMm"
 		}
@@ -437,10 +537,6 @@ func finish(h scalp.Head, s Settings, couples []couple, l *Layout) {
 
 // sumZones counts what every zone and row holds.
 func (l *Layout) sumZones() {
-	type place struct {
-		zone Zone
-		row  int
-	}
 	at := map[Zone]int{}
 	l.Zones, l.Area = l.Zones[:0], 0
 	for _, r := range l.Rows {
@@ -452,15 +548,15 @@ func (l *Layout) sumZones() {
 		}
 		l.Zones[i].Rows++
 	}
-	seen := map[place]int{}
+	seen := map[rowAt]int{}
 	for i := range l.Sections {
 		if x := &l.Sections[i]; x.Seen {
-			seen[place{x.Zone, x.Row}]++
+			seen[rowAt{x.Zone, x.Row}]++
 		}
 	}
 	for i := range l.Rows {
 		r := &l.Rows[i]
-		r.Seen = r.Sections > 0 && 2*seen[place{r.Zone, r.Row}] >= r.Sections
+		r.Seen = r.Sections > 0 && 2*seen[rowAt{r.Zone, r.Row}] >= r.Sections
 	}
 	for i := range l.Sections {
 		x := &l.Sections[i]

@@ -227,3 +227,6 @@ func TestPartsAreToldFromTheRowBelow(t *testing.T) {
 	})
 	assert.Greater(t, told, 1000)
 }
+
+// apart is the distance of two points, mm.
+func apart(a, b scalp.Point) float64 { return math.Sqrt(apart2(a, b)) }

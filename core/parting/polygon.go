@@ -26,20 +26,34 @@ func unitRing(h scalp.Head, outline scalp.Line) []r3.Vec {
 	return ring
 }
 
-// contains tells whether the counter-clockwise ring winds round u. Seen from u the
-// corners turn once round inside and not at all outside.
+// contains tells whether the counter-clockwise ring winds round u: by the edges, seen
+// from u, that cross a line to one side of it.
 func contains(ring []r3.Vec, u r3.Vec) bool {
-	turn := 0.0
-	prev := ring[len(ring)-1]
+	// Two directions across u; any will do.
+	aside := r3.Vec{X: 1}
+	if math.Abs(u.X) > 0.7 {
+		aside = r3.Vec{Y: 1}
+	}
+	east := scalp.Unit(r3.Cross(aside, u))
+	north := r3.Cross(u, east)
+	winds := 0
+	last := ring[len(ring)-1]
+	x, y := r3.Dot(east, last), r3.Dot(north, last)
 	for _, v := range ring {
 		if r3.Dot(u, v) < 0 {
 			return false // no section reaches a quarter round the head
 		}
-		a, b := r3.Sub(prev, r3.Scale(r3.Dot(u, prev), u)), r3.Sub(v, r3.Scale(r3.Dot(u, v), u))
-		turn += math.Atan2(r3.Dot(u, r3.Cross(a, b)), r3.Dot(a, b))
-		prev = v
+		nextX, nextY := r3.Dot(east, v), r3.Dot(north, v)
+		left := x*nextY - nextX*y
+		switch {
+		case y <= 0 && nextY > 0 && left > 0:
+			winds++
+		case y > 0 && nextY <= 0 && left < 0:
+			winds--
+		}
+		x, y = nextX, nextY
 	}
-	return turn > math.Pi
+	return winds > 0
 }
 
 // edge runs from one corner to another, by their numbers.
@@ -156,19 +170,21 @@ func cut(ring []r3.Vec, normal r3.Vec) []r3.Vec {
 // toLine is the distance in mm from u to a polyline, and the share of its length
 // at which the nearest point lies.
 func (c curve) toLine(h scalp.Head, u r3.Vec) (mm, share float64) {
-	mm = math.Inf(1)
+	least := math.Inf(1)
 	p := h.Surface(u)
+	b := h.Surface(c.points[0])
 	for i := 1; i < len(c.points); i++ {
-		a, b := h.Surface(c.points[i-1]), h.Surface(c.points[i])
+		a := b
+		b = h.Surface(c.points[i])
 		along := r3.Sub(b, a)
 		long := r3.Norm2(along)
 		if long == 0 {
 			continue
 		}
 		f := max(0, min(1, r3.Dot(r3.Sub(p, a), along)/long))
-		if d := r3.Norm(r3.Sub(p, r3.Add(a, r3.Scale(f, along)))); d < mm {
-			mm, share = d, (c.run[i-1]+f*(c.run[i]-c.run[i-1]))/c.length()
+		if d := r3.Norm2(r3.Sub(p, r3.Add(a, r3.Scale(f, along)))); d < least {
+			least, share = d, (c.run[i-1]+f*(c.run[i]-c.run[i-1]))/c.length()
 		}
 	}
-	return mm, share
+	return math.Sqrt(least), share
 }

@@ -344,6 +344,7 @@ const (
 	leastFront, leastInRing, leastBehind = 50.0, 25.0, 60.0
 	maxEdges                             = 40.0
 	maxOffset                            = 60.0
+	maxStop                              = 1000.0
 	minEar, maxEar                       = -40.0, 50.0
 	minSpacing, maxSpacing               = 5.0, 80.0
 	minSpot, maxSpot                     = 3.0, 90.0
@@ -407,8 +408,8 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 	bad.Length("part.offsetMm", "The start of the part, from the middle,", s.Part.Offset, -maxOffset, maxOffset)
 	bad.Length("part.endOffsetMm", "The end of the part, from the middle,", s.Part.EndOffset, -maxOffset, maxOffset)
 	bad.Length("part.earPartMm", "The ear-to-ear part, from straight over the top,", s.Part.Ear, minEar, maxEar)
-	if s.Part.Stop != 0 {
-		bad.Length("part.stopMm", "The stop of the part", s.Part.Stop, 25, 400)
+	if !(s.Part.Stop >= 0 && s.Part.Stop < maxStop) { // how far it may be depends on the head
+		bad.Add("part.stopMm", "The stop of the part is a distance from the front hairline along the middle; 0 runs to the nape.")
 	}
 	if s.Part.Kind == SidePart && math.Abs(s.Part.Offset) < 3 {
 		bad.Add("part.offsetMm", "A side part lies off the middle: move it by at least %s, or choose the middle part.", invalid.AtLeast(3))

@@ -391,35 +391,23 @@ func (f *frame) earCrossing() r3.Vec {
 }
 
 // dividePlace is where front and back meet on the middle, mm from the front
-// hairline: at the stop of the part line, else at the ear-to-ear part.
+// hairline: at the stop of the part line, else at the ear-to-ear part. The error is a
+// [misplaced].
 func (f *frame) dividePlace(o outline) (float64, error) {
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
 	low, high := front+leastFront, nape-leastBehind
 	if f.s.Structure == Perimeter || f.s.Structure == NetCap {
 		low = front + leastInRing
 	}
-	at, path, what := f.place(f.h.Crown())-f.s.Part.Ear, "part.earPartMm", "The ear-to-ear part"
+	at := f.place(f.h.Crown()) - f.s.Part.Ear
 	stopped := f.s.hasPart() && f.s.Part.Stop > 0
 	if stopped {
-		at, path, what = f.s.Part.Stop, "part.stopMm", "The stop of the part line"
+		at = f.s.Part.Stop
 	}
 	if at >= low && at <= high {
 		return at, nil
 	}
-	var bad invalid.Errors
-	where := "in front of"
-	if at > high {
-		where = "too close to the nape for"
-	}
-	if stopped {
-		bad.Add(path, "%s lies %s the hair it shall part: between %s and %s from the front hairline it works.", what, where,
-			invalid.AtLeast(low), invalid.AtMost(high))
-	} else {
-		crown := f.place(f.h.Crown())
-		bad.Add(path, "%s lies %s the hair it shall part: between %s behind and %s in front of the top it works.", what, where,
-			invalid.AtMost(max(0, high-crown)), invalid.AtMost(max(0, crown-low)))
-	}
-	return 0, bad
+	return 0, misplaced{stopped: stopped, at: at, low: low, high: high, crown: f.place(f.h.Crown())}
 }
 
 // back is the panel behind the ear-to-ear part.

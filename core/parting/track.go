@@ -399,21 +399,48 @@ func hooksAlong(h scalp.Head, path curve, spacing float64, staggered bool) scalp
 	return out
 }
 
-// crowded is how near to another a piece on a net is left out, in spacings.
-const crowded = 0.7
+// tooNear is how near to another a piece on a net is left out, in spacings.
+const tooNear = 0.7
 
-func apart(a, b scalp.Point) float64 {
-	return math.Sqrt((a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2]))
+// apart2 is the square of the distance of two points, mm².
+func apart2(a, b scalp.Point) float64 {
+	return (a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2])
+}
+
+// crowd are places on the scalp, kept so that those near another are found at once:
+// by the cubes of a lattice, as wide as what counts as near.
+type crowd struct {
+	near  float64
+	cubes map[[3]int][]scalp.Point
+}
+
+// join adds a place unless it crowds one that is there, and tells whether it did.
+func (c crowd) join(p scalp.Point) bool {
+	var cube [3]int
+	for i, v := range p {
+		cube[i] = int(math.Floor(v / c.near))
+	}
+	for i := range 27 {
+		for _, q := range c.cubes[[3]int{cube[0] + i%3 - 1, cube[1] + i/3%3 - 1, cube[2] + i/9 - 1}] {
+			if apart2(p, q) < c.near*c.near {
+				return false
+			}
+		}
+	}
+	c.cubes[cube] = append(c.cubes[cube], p)
+	return true
 }
 
 // addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
 // places on one between those on the next, the same on both sides.
 func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c bedCouple) {
 	spacing := s.Base.Spacing
+	places := map[Zone]crowd{}
 	add := func(b *bed, side Side, zone Zone) {
 		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })
 		if i < 0 {
 			l.Nets = append(l.Nets, NetArea{Zone: zone, Outlines: []scalp.Line{}, Hooks: scalp.Line{}})
+			places[zone] = crowd{tooNear * spacing, map[[3]int][]scalp.Point{}}
 			i = len(l.Nets) - 1
 		}
 		net := &l.Nets[i]
@@ -451,7 +478,7 @@ func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c bedCoup
 				}
 				hook := place(scalp.Line{h.Point(line.at(at / line.length()))}, side)[0]
 				// Where lines run together some places would crowd others.
-				if !slices.ContainsFunc(net.Hooks, func(p scalp.Point) bool { return apart(p, hook) < crowded*spacing }) {
+				if places[zone].join(hook) {
 					net.Hooks = append(net.Hooks, hook)
 				}
 			}

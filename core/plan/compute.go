@@ -83,6 +83,11 @@ const MethodConcern parting.WarningKind = "method"
 // field that can be judged by itself, or the first contradiction between fields; or
 // that of ctx when it ends first.
 func Compute(ctx context.Context, in Input) (Result, error) {
+	return workOut(ctx, in, parting.Lay)
+}
+
+// workOut is [Compute] with a head laid by [parting.Lay] or [parting.Attempt].
+func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (Result, error) {
 	bad := in.check()
 	head, err := scalp.FitWith(in.Head, in.Hairline)
 	for _, err := range []error{err, invalid.Under(in.Parting.Check(), "parting")} {
@@ -93,7 +98,7 @@ func Compute(ctx context.Context, in Input) (Result, error) {
 	if len(bad) > 0 {
 		return Result{}, bad
 	}
-	layout, err := parting.Lay(ctx, head, in.Parting)
+	layout, err := lay(ctx, head, in.Parting)
 	if err != nil {
 		return Result{}, invalid.Under(err, "parting")
 	}
@@ -187,11 +192,11 @@ func Compute(ctx context.Context, in Input) (Result, error) {
 	return res, nil
 }
 
-// finishes are what is done with the loose tails of tracks.
-var finishes = map[parting.Tails]string{
-	parting.Tucked:   "Tuck each loose tail under the track beside it with the hook.",
-	parting.Stitched: "Stitch the loose tails flat with thread, no knot against the scalp.",
-	parting.Chained:  "Each tail is braided into the next track: tuck or stitch the one that is left.",
+// tails are what is done with the loose tails of tracks, before pieces are hooked on.
+var tails = map[parting.Tails]string{
+	parting.Tucked:   "First tuck each loose tail under the track beside it with the hook.",
+	parting.Stitched: "First stitch the loose tails flat with thread, no knot against the scalp.",
+	parting.Chained:  "Each tail is braided into the next track: first tuck or stitch the one that is left.",
 }
 
 // hang is what pieces are hooked on.
@@ -206,9 +211,9 @@ func hang(in Input, l parting.Layout) attach.Hang {
 	switch {
 	case l.Tails() == 0:
 	case out.Ground == attach.OnLinks:
-		out.Finish = "Tuck or stitch the tail at the end of each chain."
+		out.Tails = "First tuck or stitch the tail at the end of each chain."
 	default:
-		out.Finish = finishes[in.Parting.Base.Tails]
+		out.Tails = tails[in.Parting.Base.Tails]
 	}
 	return out
 }

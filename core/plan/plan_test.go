@@ -98,14 +98,13 @@ func TestHookingFollowsTheBase(t *testing.T) {
 	assert.Nil(t, compute(t, in).Hair.Wrap, "nothing is wrapped, so not even a spare strand is bought")
 
 	in.Parting.Structure = parting.EarToEar
-	finish := func(tails parting.Tails) string {
+	first := func(tails parting.Tails) string {
 		in.Parting.Base.Tails = tails
-		steps := compute(t, in).Hooking.Steps
-		return steps[len(steps)-1].Text
+		return compute(t, in).Hooking.Steps[0].Text
 	}
-	assert.Contains(t, finish(parting.Tucked), "Tuck each loose tail")
-	assert.Contains(t, finish(parting.Stitched), "Stitch")
-	assert.Contains(t, finish(parting.Chained), "the one that is left")
+	assert.Contains(t, first(parting.Tucked), "tuck each loose tail")
+	assert.Contains(t, first(parting.Stitched), "stitch")
+	assert.Contains(t, first(parting.Chained), "the one that is left")
 }
 
 func TestResultIsDeterministicAndFinite(t *testing.T) {

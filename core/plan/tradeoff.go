@@ -2,6 +2,7 @@ package plan
 
 import (
 	"context"
+	"slices"
 
 	"kladotex/core/parting"
 )
@@ -44,19 +45,30 @@ type Trade struct {
 }
 
 // TradeOff computes the plan at section widths from half an inch to two, an eighth
-// of an inch apart, all its sizes scaled alike; and on every structure, the part line
-// and the nape guard adapted where it needs that, without changes by hand. What can
+// of an inch apart, all its sizes scaled alike, with those changes by hand that hold at
+// any size; and on every structure, the part line and the nape guard adapted where it
+// needs that, without changes by hand. What can
 // not be laid is left out. The error is that of [Compute] for the plan as it is, or
 // that of ctx when it ends first.
 func TradeOff(ctx context.Context, in Input) (Trade, error) {
-	if _, err := Compute(ctx, in); err != nil {
+	own, err := Compute(ctx, in)
+	if err != nil {
 		return Trade{}, err
 	}
-	trade := Trade{tradeSizes(ctx, in), tradeStructures(ctx, in)}
+	trade := Trade{tradeSizes(ctx, in, own), tradeStructures(ctx, in)}
 	return trade, ctx.Err()
 }
 
-func tradeSizes(ctx context.Context, in Input) []TradePoint {
+// heldAtAnySize are the changes by hand that are about a place on the head, not about
+// the sections of one size.
+func heldAtAnySize(edits []parting.Edit) []parting.Edit {
+	return slices.DeleteFunc(slices.Clone(edits), func(e parting.Edit) bool {
+		return e.Kind != parting.LeaveOut && e.Kind != parting.SetPieces
+	})
+}
+
+func tradeSizes(ctx context.Context, in Input, own Result) []TradePoint {
+	kept := heldAtAnySize(in.Parting.Edits)
 	points := []TradePoint{}
 	for width := tradeFrom; width <= tradeTo+tradeStep/2; width += tradeStep {
 		other := in
@@ -65,7 +77,11 @@ func tradeSizes(ctx context.Context, in Input) []TradePoint {
 			wish.Width *= scale
 			wish.Height *= scale
 		}
-		res, err := Compute(ctx, other)
+		other.Parting.Edits = kept
+		res, err := own, error(nil)
+		if scale != 1 {
+			res, err = workOut(ctx, other, parting.Attempt)
+		}
 		if err != nil {
 			continue
 		}
@@ -81,7 +97,7 @@ func tradeStructures(ctx context.Context, in Input) []StructurePoint {
 	for _, structure := range parting.Structures {
 		other := in
 		other.Parting = in.Parting.On(structure)
-		res, err := Compute(ctx, other)
+		res, err := workOut(ctx, other, parting.Attempt)
 		if err != nil {
 			continue
 		}

@@ -1,0 +1,131 @@
+package parting
+
+import (
+	"context"
+	"sync/atomic"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/invalid"
+)
+
+// ending is a context that ends once it was asked so many times: work that looks at it
+// only at its start or its end is found out, without a clock.
+type ending struct {
+	context.Context
+	left atomic.Int64
+}
+
+func endAfter(n int64) *ending {
+	e := &ending{Context: context.Background()}
+	e.left.Store(n)
+	return e
+}
+
+func (e *ending) Err() error {
+	if e.left.Add(-1) < 0 {
+		return context.Canceled
+	}
+	return nil
+}
+
+// Whatever takes long stops when nobody waits for it any more, wherever it is.
+func TestEveryLongWorkStopsWithItsContext(t *testing.T) {
+	h := average(t)
+	levels := both(Brick, square(0.3), square(0.3))
+	levels.Part.Kind = Levels
+	net := both(Grid, square(1), square(1))
+	net.Structure, net.Base.Kind, net.Base.Spacing = NetCap, Net, 5
+	byHand := both(Brick, square(0.5), square(0.5))
+	l, err := Lay(t.Context(), h, byHand)
+	require.NoError(t, err)
+	for _, x := range l.Sections {
+		byHand.Edits = append(byHand.Edits, Edit{Kind: Lock, At: Toward(h, x.Centroid)})
+	}
+	for name, work := range map[string]func(context.Context) error{
+		"levels": func(ctx context.Context) error { _, err := Lay(ctx, h, levels); return err },
+		"a net":  func(ctx context.Context) error { _, err := Lay(ctx, h, net); return err },
+		"work by hand": func(ctx context.Context) error {
+			_, err := Lay(ctx, h, byHand)
+			return err
+		},
+		"a fit to a count": func(ctx context.Context) error {
+			_, err := FitCount(ctx, h, levels, Count{Total: 601})
+			return err
+		},
+		"a refusal": func(ctx context.Context) error {
+			small := both(Brick, Size{5, 5}, Size{5, 5})
+			_, err := Lay(ctx, h, small)
+			return err
+		},
+	} {
+		whole := endAfter(1 << 40)
+		_ = work(whole)
+		asked := 1<<40 - whole.left.Load()
+		require.Greater(t, asked, int64(8), "%s looks at its context as it goes", name)
+		for _, share := range []int64{0, 1, 2, 3} {
+			ctx := endAfter(asked * share / 4)
+			err := work(ctx)
+			require.ErrorIs(t, err, context.Canceled, "%s, a quarter times %d", name, share)
+			assert.Less(t, -ctx.left.Load(), int64(200), "%s goes on long after its end", name)
+		}
+	}
+}
+
+// A part dragged next to one of the row below is seen by the stagger, by its section's
+// colour and by the warning.
+func TestADraggedPartIsSeenByStagger(t *testing.T) {
+	for _, along := range []float64{1, 1.5} {
+		h := average(t)
+		s := both(Brick, square(1), square(1))
+		s.Front.Along, s.Back.Along = along, along
+		before, err := Lay(t.Context(), h, s)
+		require.NoError(t, err)
+		require.GreaterOrEqual(t, before.Stagger.Min, quarter-1e-9)
+		// A part of the second row behind, dragged in line with the nearest one of the first.
+		f, err := newFrames(h, s)
+		require.NoError(t, err)
+		couples := f.couples()
+		eachPanel(couples, func(p *panel) { p.layRows(t.Context()) })
+		var back *panel
+		for _, c := range couples {
+			if c.any().key == "B" {
+				back = c.left
+			}
+		}
+		line, c := back.mids[1], back.courses[1]
+		from := c.joints[1]
+		to := nearest(back.courses[0].top(), from)
+		at := func(x float64) Direction { return Toward(h, h.Point(line.at(x))) }
+		with := at(from)
+		s.Edits = []Edit{{Kind: MovePart, At: at(to), With: &with}}
+		after, err := Lay(t.Context(), h, s)
+		require.NoError(t, err)
+		require.Empty(t, after.Misfits)
+		assert.Less(t, after.Stagger.Min, 0.1, "along %v", along)
+		weak := 0
+		for _, x := range after.Sections {
+			if x.Stagger < quarter-1e-9 {
+				weak++
+			}
+		}
+		assert.Positive(t, weak)
+		kinds := map[WarningKind]bool{}
+		for _, w := range after.Warnings {
+			kinds[w.Kind] = true
+		}
+		assert.True(t, kinds[WeakStagger])
+	}
+}
+
+// A failure that is no refusal stays one, however many hands it goes through.
+func TestAForeignErrorIsNoSuccess(t *testing.T) {
+	assert.ErrorIs(t, invalid.Under(context.Canceled, "parting"), context.Canceled)
+	assert.NoError(t, invalid.Under(nil, "parting"))
+	ctx, stop := context.WithCancel(t.Context())
+	stop()
+	_, err := FitCount(ctx, average(t), both(Brick, square(1), square(1)), Count{Total: 60})
+	assert.ErrorIs(t, err, context.Canceled)
+}

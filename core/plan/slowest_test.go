@@ -1,0 +1,106 @@
+package plan
+
+import (
+	"context"
+	"math/rand/v2"
+	"testing"
+	"time"
+
+	"kladotex/core/parting"
+	"kladotex/core/scalp"
+)
+
+// hard is a random input that the program accepts or nearly does, drawn where work is
+// most: small sections, rows that cross the middle, many changes by hand, dense nets.
+func hard(r *rand.Rand) Input {
+	in := Default()
+	presets := scalp.Presets()
+	in.Head = presets[r.IntN(len(presets))].Tapes
+	s := &in.Parting
+	s.Structure = parting.Structures[r.IntN(len(parting.Structures))]
+	rule := parting.Rules()[r.IntN(len(parting.Rules()))]
+	for _, have := range parting.Rules() {
+		if have.Structure == s.Structure {
+			rule = have
+		}
+	}
+	s.Part.Kind = rule.Parts[r.IntN(len(rule.Parts))]
+	s.Part.Offset, s.Part.EndOffset = float64(5+r.IntN(30)), float64(r.IntN(30))
+	if r.IntN(3) == 0 {
+		s.Part.Stop = float64(80 + r.IntN(160))
+	}
+	patterns := []parting.Pattern{parting.Brick, parting.FreeHand, parting.Grid, parting.Triangle}
+	size := func() parting.Size {
+		w := 5 + r.ExpFloat64()*4
+		return parting.Size{Width: min(76, w), Height: min(76, w*(0.5+r.Float64()))}
+	}
+	for _, wish := range []*parting.Wish{&s.Front, &s.Back} {
+		wish.Pattern, wish.Size = patterns[min(3, r.IntN(6))], size()
+		wish.Height = max(5, wish.Height)
+		wish.Ramp, wish.Along = 0.5+1.5*r.Float64(), 0.5+1.5*r.Float64()
+	}
+	s.Rows, s.PerSide, s.NapeGuard = 1+r.IntN(6), 1+r.IntN(30), r.IntN(2) == 0 && rule.NapeGuard
+	s.Base.Kind = []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net}[r.IntN(3)]
+	s.Base.Run = []parting.Run{parting.Horizontal, parting.StraightBack, parting.Curved}[r.IntN(3)]
+	s.Base.Tracks, s.Base.SideTracks, s.Base.Spacing = 1+r.IntN(24), 1+r.IntN(12), 5+r.ExpFloat64()*5
+	place := func() parting.Direction {
+		return parting.Toward(scalp.Head{A: 1, B: 1, C: 1}, scalp.Point{r.NormFloat64(), r.NormFloat64(), 0.2 + r.Float64()})
+	}
+	if r.IntN(2) == 0 {
+		kinds := []parting.EditKind{parting.MoveRow, parting.MovePart, parting.Merge, parting.Split, parting.LeaveOut, parting.SetPieces, parting.Lock}
+		only := r.IntN(2 * len(kinds))
+		for range 600 {
+			e := parting.Edit{Kind: kinds[r.IntN(len(kinds))], At: place()}
+			if only < len(kinds) {
+				e.Kind = kinds[only]
+			}
+			switch e.Kind {
+			case parting.MoveRow, parting.MovePart, parting.Merge, parting.Split:
+				near := parting.Toward(scalp.Head{A: 1, B: 1, C: 1}, scalp.Point{
+					e.At[0] + 0.06*r.NormFloat64(), e.At[1] + 0.06*r.NormFloat64(), e.At[2] + 0.06*r.NormFloat64()})
+				e.With = &near
+			case parting.SetPieces:
+				e.Pieces = 1 + r.IntN(6)
+			}
+			s.Edits = append(s.Edits, e)
+		}
+	}
+	for range r.IntN(3) * 30 {
+		s.LeftOut = append(s.LeftOut, parting.Spot{At: place(), Radius: 3 + 8*r.Float64()})
+	}
+	in.Piece.Pack.Units, in.Piece.PerSection = 1+r.IntN(3), PerSection{6, 6}
+	return in
+}
+
+// The slowest input of any operation, found by search among hard ones: each figure is
+// the worst of all tried. docs/performance.md says machine and method.
+func BenchmarkSlowestInputs(b *testing.B) {
+	operations := map[string]func(context.Context, Input, *rand.Rand){
+		"preview":  func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = Compute(ctx, in) },
+		"tradeoff": func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = TradeOff(ctx, in) },
+		"fit": func(ctx context.Context, in Input, r *rand.Rand) {
+			h, err := scalp.FitWith(in.Head, in.Hairline)
+			if err != nil {
+				return
+			}
+			keep := []parting.Keep{parting.KeepNone, parting.KeepNone, parting.KeepFront, parting.KeepBack}[r.IntN(4)]
+			_, _ = parting.FitCount(ctx, h, in.Parting, parting.Count{Total: 4 + r.IntN(1996), Keep: keep})
+		},
+	}
+	for name, run := range operations {
+		b.Run(name, func(b *testing.B) {
+			r := rand.New(rand.NewPCG(8, 26))
+			worst := time.Duration(0)
+			for b.Loop() {
+				in := hard(r)
+				start := time.Now()
+				run(b.Context(), in, r)
+				if took := time.Since(start); took > worst {
+					worst = took
+				}
+			}
+			b.ReportMetric(float64(worst.Microseconds())/1000, "worst-ms")
+			b.ReportMetric(0, "ns/op")
+		})
+	}
+}
