@@ -4,7 +4,8 @@
 //	kladotex demo               the same with the demo studio furnished
 //	kladotex backup FILE        copy the studio, while it is served, to a new file
 //	kladotex restore FILE       put a copy in place of the studio, served or not
-//	kladotex compute FILE|-     read a plan's input as JSON, print its result
+//	kladotex new                print a plan to start from, as JSON
+//	kladotex compute FILE|-     read a plan or an exported file as JSON, print its result
 //	kladotex openapi            print the description of the HTTP interface
 //	kladotex schema             print the JSON Schema of an exported plan
 package main
@@ -19,6 +20,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"os/signal"
 	"syscall"
@@ -31,8 +33,10 @@ import (
 	"kladotex/internal/store"
 )
 
-const usage = `usage: kladotex serve|demo [-db FILE] [-addr HOST:PORT]
-       kladotex backup|restore [-db FILE] COPY
+const usage = `usage: kladotex serve|demo [-db FILE] [-addr HOST:PORT] [-host NAME]... [-secure] [-proxy ADDRESS]... [-v]
+       kladotex backup [-db FILE] COPY
+       kladotex restore [-db FILE] [-unchecked] COPY
+       kladotex new
        kladotex compute FILE|-
        kladotex openapi|schema`
 
@@ -59,8 +63,15 @@ func run(ctx context.Context, args []string, in io.Reader, out io.Writer) error 
 			return errors.New(usage)
 		}
 		return compute(ctx, rest[0], in, out)
-	case "backup", "restore":
-		return copyStudio(ctx, command, rest, out)
+	case "new":
+		if len(rest) != 0 {
+			return errors.New(usage)
+		}
+		return begin(out)
+	case "backup":
+		return backup(ctx, rest, out)
+	case "restore":
+		return restore(ctx, rest, out)
 	case "openapi", "schema":
 		describe := api.Describe
 		if command == "schema" {
@@ -77,7 +88,18 @@ func run(ctx context.Context, args []string, in io.Reader, out io.Writer) error 
 	}
 }
 
-// compute prints the result of the plan in the named file, or on in for "-".
+// begin prints a plan to start from, as a file that can be computed or imported.
+func begin(out io.Writer) error {
+	raw, err := plan.File{Title: "A new plan", Input: plan.Default()}.Encode()
+	if err != nil {
+		return err
+	}
+	_, err = out.Write(raw)
+	return err
+}
+
+// compute prints the result of the plan in the named file, or on in for "-": a plan's
+// input by itself, or in an exported file.
 func compute(ctx context.Context, name string, in io.Reader, out io.Writer) error {
 	if name != "-" {
 		f, err := os.Open(name)
@@ -87,7 +109,7 @@ func compute(ctx context.Context, name string, in io.Reader, out io.Writer) erro
 		defer f.Close()
 		in = f
 	}
-	input, err := plan.Decode(in)
+	input, err := plan.ReadAny(in)
 	if err != nil {
 		return refused(err)
 	}
@@ -113,36 +135,53 @@ func refused(err error) error {
 	return errors.New(text)
 }
 
-// copyStudio backs the studio file up or restores it.
-func copyStudio(ctx context.Context, command string, args []string, out io.Writer) error {
-	flags := flag.NewFlagSet("kladotex "+command, flag.ContinueOnError)
-	file := flags.String("db", "kladotex.db", "the studio `file`")
+// backup copies the studio file.
+func backup(ctx context.Context, args []string, out io.Writer) error {
+	flags, file := studioFlags("backup")
 	if err := flags.Parse(args); err != nil {
 		return err
 	}
 	if flags.NArg() != 1 {
 		return errors.New(usage)
 	}
-	if _, err := os.Stat(*file); err != nil && command == "backup" {
+	if _, err := os.Stat(*file); err != nil {
 		return fmt.Errorf("no studio to back up: %w", err)
 	}
-	studio, err := store.Open(ctx, *file)
+	if err := store.Backup(ctx, *file, flags.Arg(0)); err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "%[1]s is copied to %[2]s. Keep its checksum, %[2]s.sha256, with it.\n", *file, flags.Arg(0))
+	return nil
+}
+
+// restore puts a copy in place of the studio file.
+func restore(ctx context.Context, args []string, out io.Writer) error {
+	flags, file := studioFlags("restore")
+	unchecked := flags.Bool("unchecked", false, "take a copy that has no checksum beside it")
+	if err := flags.Parse(args); err != nil {
+		return err
+	}
+	if flags.NArg() != 1 {
+		return errors.New(usage)
+	}
+	kept, err := store.Restore(ctx, *file, flags.Arg(0), *unchecked)
+	if errors.Is(err, store.ErrNoChecksum) {
+		return fmt.Errorf("%w; bring %s.sha256 too, or say -unchecked if you trust the copy", err, flags.Arg(0))
+	}
 	if err != nil {
 		return err
 	}
-	defer studio.Close()
-	if command == "backup" {
-		if err := studio.Backup(ctx, flags.Arg(0)); err != nil {
-			return err
-		}
-		fmt.Fprintf(out, "%s is copied to %s.\n", *file, flags.Arg(0))
-		return nil
-	}
-	if err := studio.Restore(ctx, flags.Arg(0)); err != nil {
-		return err
-	}
 	fmt.Fprintf(out, "%s is as %s was; everyone signs in again.\n", *file, flags.Arg(0))
+	if kept != "" {
+		fmt.Fprintf(out, "What was there before is kept as %s. Delete it once you have seen that all is well.\n", kept)
+	}
 	return nil
+}
+
+// studioFlags are the flags of a command about a studio file.
+func studioFlags(command string) (flags *flag.FlagSet, file *string) {
+	flags = flag.NewFlagSet("kladotex "+command, flag.ContinueOnError)
+	return flags, flags.String("db", "kladotex.db", "the studio `file`")
 }
 
 // Edges of the listener.
@@ -153,20 +192,35 @@ const (
 	drainTimeout  = 5 * time.Second
 )
 
+// cleaning is how often sign-ins that ran out are removed.
+const cleaning = time.Hour
+
 // serve serves the studio file until ctx ends.
 func serve(ctx context.Context, furnish bool, args []string, out io.Writer) error {
-	flags := flag.NewFlagSet("kladotex", flag.ContinueOnError)
-	file := flags.String("db", "kladotex.db", "the studio `file`")
+	flags, file := studioFlags("serve")
 	addr := flags.String("addr", "127.0.0.1:8467", "`address` to listen on")
 	verbose := flags.Bool("v", false, "log every request")
+	options := api.Options{Demo: furnish}
+	flags.Func("host", "another `name` the studio answers to; may be said several times", func(name string) error {
+		options.Hosts = append(options.Hosts, name)
+		return nil
+	})
+	flags.BoolVar(&options.Secure, "secure", false, "behind HTTPS: send cookies over nothing else")
+	flags.Func("proxy", "`address` or network of a proxy to believe about where requests come from; may be said several times", func(text string) error {
+		proxy, err := network(text)
+		options.Proxies = append(options.Proxies, proxy)
+		return err
+	})
 	if err := flags.Parse(args); err != nil {
 		return err
 	}
 	// Every machine around can reach a studio that listens on all addresses; that
 	// must be said, not slip in with a forgotten host.
-	if host, _, err := net.SplitHostPort(*addr); err != nil || host == "" {
+	host, _, err := net.SplitHostPort(*addr)
+	if err != nil || host == "" {
 		return fmt.Errorf("-addr %s names no host: 127.0.0.1:8467 for this machine alone, or the address others shall reach", *addr)
 	}
+	options.Hosts = append(options.Hosts, host)
 	level := slog.LevelInfo
 	if *verbose {
 		level = slog.LevelDebug
@@ -184,17 +238,22 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 			return err
 		}
 	}
+	handler, err := api.New(ctx, studio, log, options)
+	if err != nil {
+		return err
+	}
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", *addr)
 	if err != nil {
 		return fmt.Errorf("listening: %w", err)
 	}
 	server := &http.Server{
-		Handler: api.New(studio, log, api.Options{Demo: furnish}), ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
+		Handler: handler, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 		ReadHeaderTimeout: headerTimeout, ReadTimeout: readTimeout, WriteTimeout: writeTimeout,
 	}
 	fmt.Fprintf(out, "Kladotex is open at http://%s/\n", listener.Addr())
 	ended := make(chan error, 1)
 	go func() { ended <- server.Serve(listener) }()
+	go clean(ctx, studio)
 	select {
 	case err := <-ended:
 		return err
@@ -203,4 +262,33 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 		defer cancel()
 		return server.Shutdown(drain)
 	}
+}
+
+// clean removes sign-ins that ran out, from time to time until ctx ends.
+func clean(ctx context.Context, studio *store.Store) {
+	each := time.NewTicker(cleaning)
+	defer each.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-each.C:
+			if err := studio.DropOldSessions(ctx); err != nil && ctx.Err() == nil {
+				slog.Warn("removing old sign-ins", "error", err)
+			}
+		}
+	}
+}
+
+// network reads an address, which is a network of one, or a network such as
+// 192.0.2.0/24.
+func network(text string) (netip.Prefix, error) {
+	if p, err := netip.ParsePrefix(text); err == nil {
+		return p.Masked(), nil
+	}
+	a, err := netip.ParseAddr(text)
+	if err != nil {
+		return netip.Prefix{}, fmt.Errorf("%q is no address such as 192.0.2.1, and no network such as 192.0.2.0/24", text)
+	}
+	return netip.PrefixFrom(a, a.BitLen()), nil
 }

@@ -7,6 +7,7 @@ import (
 	"path/filepath"
 	"testing"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -28,7 +29,7 @@ func TestBackupAndRestoreFromTheCommandLine(t *testing.T) {
 	in := plan.Default()
 	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
-	made, err := s.CreatePlan(t.Context(), store.Draft{Title: "Kept", Input: in, Summary: store.Summarise(in, res)})
+	made, err := s.CreatePlan(t.Context(), uuid.NewString(), store.Draft{Title: "Kept", Input: in, Summary: store.Summarise(in, res)})
 	require.NoError(t, err)
 
 	require.NoError(t, command("backup", "-db", studio, copied))

@@ -86,17 +86,30 @@ func Compute(ctx context.Context, in Input) (Result, error) {
 	return workOut(ctx, in, parting.Lay)
 }
 
-// workOut is [Compute] with a head laid by [parting.Lay] or [parting.Attempt].
-func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (Result, error) {
+// Check is what [Compute] refuses before it lays the head: every field that can be
+// judged by itself.
+func Check(in Input) error {
+	_, err := in.fit()
+	return err
+}
+
+// fit is the head of an input whose fields are fine by themselves.
+func (in Input) fit() (scalp.Head, error) {
 	bad := in.check()
 	head, err := scalp.FitWith(in.Head, in.Hairline)
 	for _, err := range []error{err, invalid.Under(in.Parting.Check(), "parting")} {
 		if err := bad.Collect(err); err != nil {
-			return Result{}, err
+			return scalp.Head{}, err
 		}
 	}
-	if len(bad) > 0 {
-		return Result{}, bad
+	return head, bad.Err()
+}
+
+// workOut is [Compute] with a head laid by [parting.Lay] or [parting.Attempt].
+func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (Result, error) {
+	head, err := in.fit()
+	if err != nil {
+		return Result{}, err
 	}
 	layout, err := lay(ctx, head, in.Parting)
 	if err != nil {

@@ -40,6 +40,23 @@ func (f File) Encode() ([]byte, error) {
 	return append(raw, '\n'), err
 }
 
+// ReadAny reads a plan's input by itself, as [Decode] does, or out of a file, as
+// [ReadFile] does: whichever it is.
+func ReadAny(r io.Reader) (Input, error) {
+	raw, err := readLimited(r)
+	if err != nil {
+		return Input{}, err
+	}
+	var marked struct {
+		Format *string `json:"format"`
+	}
+	if json.Unmarshal(raw, &marked) == nil && marked.Format != nil {
+		f, err := ReadFile(bytes.NewReader(raw))
+		return f.Input, err
+	}
+	return Decode(bytes.NewReader(raw))
+}
+
 // ReadFile reads what [File.Encode] wrote, strictly. The error is an
 // [invalid.Errors] when it is about the file and not about reading it.
 func ReadFile(r io.Reader) (File, error) {

@@ -2,11 +2,14 @@ package api
 
 import (
 	"context"
+	"errors"
 	"fmt"
-	"net/http"
+	"regexp"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/labstack/echo/v5"
 
 	"kladotex/internal/store"
 )
@@ -23,8 +26,8 @@ var (
 )
 
 // access is what each role may do, by operation. An apprentice reads everything
-// that keeps a client safe and may work on plans; she changes no client and
-// deletes nothing. Only an owner deletes a client or manages people.
+// that keeps a client safe and may work on plans, changes no client and deletes
+// nothing. Only an owner deletes a client or manages people.
 var access = map[string]right{
 	// Coming in.
 	"studio":      public, // what the sign-in page needs to know
@@ -59,6 +62,7 @@ var access = map[string]right{
 	"changes":      all,
 	"tradeOff":     all,
 	"beginPlan":    all,
+	"putOnHead":    all,
 	"listPlans":    all,
 	"readPlan":     all,
 	"createPlan":   all,
@@ -74,31 +78,67 @@ var access = map[string]right{
 	"deletePlan":   crew,
 }
 
-type personKey struct{}
+// described are the routes that are no operations: the description of the others.
+var described = regexp.MustCompile(`^GET /api/v1/openapi(-3\.0)?\.(json|yaml)$`)
 
-// person is who makes the request; the guard has put her there.
+// mustHaveRights stops the start of a server with a route under the API that no right
+// was set for, whatever its method and however it was registered.
+func mustHaveRights(routes echo.Routes, operations map[string]string) {
+	for _, r := range routes {
+		route := r.Method + " " + r.Path
+		if !strings.HasPrefix(r.Path, "/api/") || described.MatchString(route) {
+			continue
+		}
+		if _, ok := access[operations[route]]; !ok {
+			panic("api: no right is set for the route " + route)
+		}
+	}
+}
+
+// What a request carries to the operation that answers it.
+type (
+	personKey  struct{}
+	routeKey   struct{}
+	addressKey struct{}
+)
+
+// person is who makes the request; the guard has put them there.
 func person(ctx context.Context) store.Person {
 	p, _ := ctx.Value(personKey{}).(store.Person)
 	return p
 }
 
-// guard lets a request through to an operation when access says so.
+// address is the network the request came from.
+func address(ctx context.Context) string {
+	a, _ := ctx.Value(addressKey{}).(string)
+	return a
+}
+
+// guard lets a request through to an operation when access says so, and only then.
 func (s *server) guard(api huma.API) func(huma.Context, func(huma.Context)) {
 	return func(ctx huma.Context, next func(huma.Context)) {
-		allowed := access[ctx.Operation().OperationID]
+		op := ctx.Operation()
+		ctx = huma.WithValue(ctx, routeKey{}, op.Method+" "+op.Path)
+		refuse := func(err error) { _ = writeRefusal(api, ctx, err) }
+		allowed, ok := access[op.OperationID]
+		if !ok {
+			refuse(huma.Error403Forbidden("This is not open to anyone."))
+			return
+		}
 		if len(allowed) == 0 {
 			next(ctx)
 			return
 		}
 		who, err := s.signedIn(ctx.Context())
-		if err != nil {
-			_ = huma.WriteErr(api, ctx, http.StatusUnauthorized, "Sign in first.")
-			return
+		switch {
+		case errors.Is(err, store.ErrNotFound):
+			refuse(huma.Error401Unauthorized("Sign in first."))
+		case err != nil:
+			refuse(problem(ctx.Context(), err, ""))
+		case !slices.Contains(allowed, who.Role):
+			refuse(huma.Error403Forbidden(fmt.Sprintf("This is not open to the role %q; ask an owner of the studio.", who.Role)))
+		default:
+			next(huma.WithValue(ctx, personKey{}, who))
 		}
-		if !slices.Contains(allowed, who.Role) {
-			_ = huma.WriteErr(api, ctx, http.StatusForbidden, fmt.Sprintf("This is not open to the role %q; ask an owner of the studio.", who.Role))
-			return
-		}
-		next(huma.WithValue(ctx, personKey{}, who))
 	}
 }

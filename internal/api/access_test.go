@@ -2,7 +2,10 @@ package api
 
 import (
 	"encoding/json"
+	"log/slog"
 	"net/http"
+	"net/http/httptest"
+	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -107,7 +110,7 @@ func TestSigningInAndOut(t *testing.T) {
 	in := laptop.signIn("odalys", secret)
 	require.Equal(t, 201, in.StatusCode)
 	cookie := in.Header.Get("Set-Cookie")
-	for _, part := range []string{"HttpOnly", "SameSite=Strict", "kladotex="} {
+	for _, part := range []string{"HttpOnly", "SameSite=Strict", sessionCookie(s.store) + "="} {
 		assert.Contains(t, cookie, part)
 	}
 	require.Equal(t, 201, tablet.signIn("Odalys", secret).StatusCode)
@@ -139,7 +142,7 @@ func TestPeopleAreAddedChangedAndTakenOut(t *testing.T) {
 	stylist.send("GET", "/api/v1/session", "").json(t, &me)
 	assert.Equal(t, 422, owner.send("POST", "/api/v1/people", `{"name":"STYLIST","password":"lantern regatta","role":"stylist"}`).StatusCode, "a name is taken whatever its case")
 
-	// A role counts from the next request on; a new password ends her sessions.
+	// A role counts from the next request on; a new password ends all sign-ins.
 	require.Equal(t, 200, owner.send("PUT", "/api/v1/people/"+me.ID, `{"name":"Tamsin","role":"apprentice"}`).StatusCode)
 	assert.Equal(t, 403, stylist.send("POST", "/api/v1/clients", "{}").StatusCode)
 	require.Equal(t, 200, owner.send("PUT", "/api/v1/people/"+me.ID, `{"name":"Tamsin","role":"stylist","password":"quite another one"}`).StatusCode)
@@ -156,7 +159,7 @@ func TestPeopleAreAddedChangedAndTakenOut(t *testing.T) {
 func TestGuessingPasswordsIsSlowed(t *testing.T) {
 	s := open(t).stranger()
 	refused := 0
-	for range 2 * signInBurst {
+	for range 2 * addressBurst {
 		res := s.signIn("Odalys", "guess after guess")
 		if res.StatusCode == http.StatusTooManyRequests {
 			refused++
@@ -166,13 +169,24 @@ func TestGuessingPasswordsIsSlowed(t *testing.T) {
 			require.Equal(t, http.StatusUnauthorized, res.StatusCode)
 		}
 	}
-	assert.GreaterOrEqual(t, refused, signInBurst-2, "all but the first few, and one for every %v", signInPause)
+	assert.GreaterOrEqual(t, refused, addressBurst-2, "all but the first few, and one for every %v", addressPause)
 	assert.Equal(t, http.StatusTooManyRequests, s.signIn("Odalys", secret).StatusCode, "the right one has to wait too")
 	assert.Equal(t, http.StatusTooManyRequests, s.send("POST", "/api/v1/session", "{}", "X-Forwarded-For", "198.51.100.7").StatusCode, "no one's word is taken for another address")
 }
 
+// demoDoor is the demo studio, with nobody in it yet.
+func demoDoor(t *testing.T) studio {
+	t.Helper()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
+	require.NoError(t, err)
+	require.NoError(t, s.MarkDemo(t.Context()))
+	server := httptest.NewServer(served(t, s, slog.New(slog.DiscardHandler), Options{Demo: true}))
+	t.Cleanup(func() { server.Close(); s.Close() })
+	return studio{t, s, server.URL, nil}.stranger()
+}
+
 func TestTheDemoLetsAnyoneInAndOthersNobody(t *testing.T) {
-	s := door(t, Options{Demo: true})
+	s := demoDoor(t)
 	p, err := s.store.AddPerson(t.Context(), "Ikaika", store.Apprentice, "no password")
 	require.NoError(t, err)
 	var facts studioFacts
@@ -206,13 +220,13 @@ func TestForeignRequestsAreRefused(t *testing.T) {
 	seen := s.send("GET", "/api/v1/clients", "", "Sec-Fetch-Site", "")
 	token := ""
 	for _, c := range seen.Cookies() {
-		if c.Name == csrfCookie {
+		if c.Name == csrfCookie(s.store) {
 			token = c.Value
 		}
 	}
 	require.NotEmpty(t, token)
 	assert.Equal(t, 422, s.send("POST", "/api/v1/clients", body, "Sec-Fetch-Site", "", "X-CSRF-Token", token).StatusCode, "past the guard, refused for its facts")
 
-	forged := s.stranger().send("GET", "/api/v1/plans", "", "Cookie", "kladotex=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA")
+	forged := s.stranger().send("GET", "/api/v1/plans", "", "Cookie", sessionCookie(s.store)+"=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA")
 	assert.Equal(t, http.StatusUnauthorized, forged.StatusCode)
 }

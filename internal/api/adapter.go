@@ -16,13 +16,18 @@ import (
 
 // adapter lets typed operations be Echo routes, so that Echo's middleware and
 // route table hold for all of them.
-type adapter struct{ echo *echo.Echo }
+type adapter struct {
+	echo *echo.Echo
+	// operations are the ids of the operations by Echo's route.
+	operations map[string]string
+}
 
 var pathParam = regexp.MustCompile(`\{([^}]+)\}`)
 
 // Handle implements huma.Adapter.
 func (a adapter) Handle(op *huma.Operation, handler func(huma.Context)) {
 	path := pathParam.ReplaceAllString(op.Path, ":$1")
+	a.operations[op.Method+" "+path] = op.OperationID
 	a.echo.Add(op.Method, path, func(c *echo.Context) error {
 		handler(&operationContext{op: op, c: c})
 		return nil

@@ -3,11 +3,14 @@
 package api
 
 import (
+	"context"
 	"crypto/rand"
 	"encoding/json"
 	"log/slog"
+	"net"
 	"net/http"
 	"net/netip"
+	"strings"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -32,23 +35,53 @@ type server struct {
 	sessions *scs.SessionManager
 	demo     bool
 	// nobody is the hash of a password that no one has.
-	nobody string
+	nobody  string
+	guesses *guesses
+	long    oneEach
 }
 
 // Options are what a server may be told.
 type Options struct {
-	// Demo lets anyone in as one of the studio's people, without a password.
+	// Demo lets anyone in as one of the studio's people, without a password, where the
+	// studio is the demo.
 	Demo bool
+	// Hosts are the names it answers to, beside those of this machine.
+	Hosts []string
+	// Secure is true behind HTTPS: cookies are then sent over nothing else.
+	Secure bool
+	// Proxies are believed when they say where a request comes from.
+	Proxies []netip.Prefix
+}
+
+// clientAddress finds where a request comes from: by its connection, or as trusted
+// proxies say. No one else's word is taken for it.
+func (o Options) clientAddress() echo.IPExtractor {
+	if len(o.Proxies) == 0 {
+		return echo.ExtractIPDirect()
+	}
+	trust := []echo.TrustOption{echo.TrustLoopback(false), echo.TrustLinkLocal(false), echo.TrustPrivateNet(false)}
+	for _, p := range o.Proxies {
+		trust = append(trust, echo.TrustIPRange(&net.IPNet{
+			IP: p.Addr().AsSlice(), Mask: net.CIDRMask(p.Bits(), p.Addr().BitLen()),
+		}))
+	}
+	return echo.ExtractIPFromXFFHeader(trust...)
 }
 
 // New is the whole HTTP application over a store. log gets one line for each
-// request: method, route, status and time, never what was sent.
-func New(s *store.Store, log *slog.Logger, o Options) *echo.Echo {
+// request: method, route, status and time, never what was sent. It fails when ctx ends
+// before it is ready.
+func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*echo.Echo, error) {
+	nobody, err := password.Hash(ctx, rand.Text())
+	if err != nil {
+		return nil, err
+	}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = echoProblem
-	e.IPExtractor = echo.ExtractIPDirect() // no one else's word for an address
-	sessions := newSessions(s)
+	e.IPExtractor = o.clientAddress()
+	sessions, guesses := newSessions(s, o.Secure), newGuesses()
+	csrfCookie := csrfCookie(s)
 	e.Use(
 		middleware.RequestLoggerWithConfig(middleware.RequestLoggerConfig{
 			LogMethod: true, LogRoutePath: true, LogStatus: true, LogLatency: true, HandleError: true,
@@ -59,28 +92,36 @@ func New(s *store.Store, log *slog.Logger, o Options) *echo.Echo {
 		}),
 		middleware.Recover(),
 		secure,
+		knownHost(o.Hosts),
+		inTurn(),
 		middleware.CSRFWithConfig(middleware.CSRFConfig{
-			CookieName: csrfCookie, CookiePath: "/", CookieSameSite: http.SameSiteStrictMode,
+			CookieName: csrfCookie, CookiePath: "/", CookieSameSite: http.SameSiteStrictMode, CookieSecure: o.Secure,
 			ErrorHandler: func(*echo.Context, error) error {
 				return echo.NewHTTPError(http.StatusForbidden, "This request did not come from Kladotex's own pages.")
 			},
 		}),
 		middleware.ContextTimeout(requestTimeout),
-		middleware.GzipWithConfig(middleware.GzipConfig{Skipper: onThisMachine, MinLength: 1 << 10}),
-		slowGuessing(),
+		middleware.GzipWithConfig(middleware.GzipConfig{Skipper: onThisMachine(o), MinLength: 1 << 10}),
+		guesses.slowGuessing,
 		inSession(sessions),
 	)
-	operations(e, &server{store: s, sessions: sessions, demo: o.Demo, nobody: password.Hash(rand.Text())})
-	application(e)
-	return e
+	operations(e, &server{store: s, sessions: sessions, demo: o.Demo && s.Facts().Demo, nobody: nobody, guesses: guesses})
+	application(e, csrfCookie)
+	return e, nil
 }
 
-// csrfCookie holds the token that a request from one of our own pages sends back
-// as X-CSRF-Token, where the browser does not say itself where it comes from.
-const csrfCookie = "kladotex_csrf"
+// csrfCookie is the name of the cookie with the token that a request from one of our
+// own pages sends back as X-CSRF-Token, where the browser does not say itself where it
+// comes from. Cookies of one host are shared by all its ports, so each studio has names
+// of its own.
+func csrfCookie(s *store.Store) string { return sessionCookie(s) + "_csrf" }
+
+// sessionCookie is the name of the cookie with the session.
+func sessionCookie(s *store.Store) string { return "kladotex_" + s.Facts().ID }
 
 // secure sets the headers every answer has; pages add a policy that lets them
-// load what is ours.
+// load what is ours. What is answered under the API is private and stays in no cache,
+// unless its operation says for how long.
 func secure(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		header := c.Response().Header()
@@ -90,15 +131,20 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		header.Set("Cross-Origin-Opener-Policy", "same-origin")
 		header.Set("Cross-Origin-Resource-Policy", "same-origin")
 		header.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
+		if strings.HasPrefix(c.Request().URL.Path, "/api/") {
+			header.Set("Cache-Control", "no-store")
+		}
 		return next(c)
 	}
 }
 
-// onThisMachine tells a request that came over loopback. Compressing for it would
-// cost every slider movement more time than it saves.
-func onThisMachine(c *echo.Context) bool {
-	address, err := netip.ParseAddrPort(c.Request().RemoteAddr)
-	return err == nil && address.Addr().Unmap().IsLoopback()
+// onThisMachine tells a request that came over loopback, and not through a proxy there.
+// Compressing for it would cost every slider movement more time than it saves.
+func onThisMachine(o Options) middleware.Skipper {
+	return func(c *echo.Context) bool {
+		address, err := netip.ParseAddrPort(c.Request().RemoteAddr)
+		return err == nil && address.Addr().Unmap().IsLoopback() && len(o.Proxies) == 0
+	}
 }
 
 // operations registers every typed operation and returns their description.
@@ -108,7 +154,8 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.OpenAPIPath = "/api/v1/openapi"
 	config.DocsPath, config.SchemasPath = "", ""
 	config.CreateHooks = nil
-	api := huma.NewAPI(config, adapter{e})
+	routes := adapter{e, map[string]string{}}
+	api := huma.NewAPI(config, routes)
 	api.UseMiddleware(s.guard(api))
 	s.sessionOperations(api)
 	s.peopleOperations(api)
@@ -116,16 +163,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.previewOperations(api)
 	s.planOperations(api)
 	s.catalogueOperations(api)
-	for _, item := range api.OpenAPI().Paths {
-		for _, op := range []*huma.Operation{item.Get, item.Post, item.Put, item.Delete} {
-			if op == nil {
-				continue
-			}
-			if _, ok := access[op.OperationID]; !ok {
-				panic("api: no right is set for the operation " + op.OperationID)
-			}
-		}
-	}
+	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api
 }
 

@@ -14,6 +14,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -31,12 +32,25 @@ type studio struct {
 	client *http.Client
 }
 
+// served is the whole application over a store.
+func served(t testing.TB, s *store.Store, log *slog.Logger, o Options) http.Handler {
+	t.Helper()
+	handler, err := New(t.Context(), s, log, o)
+	require.NoError(t, err)
+	return handler
+}
+
+// anew is a body that makes something, under a new id.
+func anew(body string) string {
+	return strings.Replace(body, "{", `{"id":"`+uuid.NewString()+`",`, 1)
+}
+
 // door is a studio in front of which someone stands who is not signed in.
 func door(t *testing.T, o Options) studio {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
 	require.NoError(t, err)
-	server := httptest.NewServer(New(s, slog.New(slog.DiscardHandler), o))
+	server := httptest.NewServer(served(t, s, slog.New(slog.DiscardHandler), o))
 	t.Cleanup(func() { server.Close(); s.Close() })
 	return studio{t, s, server.URL, nil}.stranger()
 }
@@ -61,7 +75,7 @@ func open(t *testing.T) studio {
 }
 
 // as adds a person of the role, named after it, to the owner's studio and signs
-// her in.
+// them in.
 func (s studio) as(role store.Role) studio {
 	s.t.Helper()
 	if role == store.Owner {
@@ -132,12 +146,12 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 
 func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
 	s := open(t)
-	var list []planEntry
+	var list pageOf[planEntry]
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
-	assert.Empty(t, list)
+	assert.Empty(t, list.Items)
 
 	in := plan.Default()
-	made := s.send("POST", "/api/v1/plans", draft(t, "  The pilot ", in))
+	made := s.send("POST", "/api/v1/plans", anew(draft(t, "  The pilot ", in)))
 	require.Equal(t, http.StatusCreated, made.StatusCode, string(made.body))
 	var doc planDocument
 	made.json(t, &doc)
@@ -157,11 +171,11 @@ func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
 	s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &read)
 	assert.Equal(t, in, read.Input)
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
-	require.Len(t, list, 1)
+	require.Len(t, list.Items, 1)
 	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
-	assert.Equal(t, res.Tally.Sections, list[0].Sections)
-	assert.Equal(t, "grid", list[0].Pattern)
+	assert.Equal(t, res.Tally.Sections, list.Items[0].Sections)
+	assert.Equal(t, "grid", list.Items[0].Pattern)
 
 	picture := s.send("GET", "/api/v1/plans/"+doc.ID+"/picture.svg?v=2", "")
 	assert.Equal(t, http.StatusOK, picture.StatusCode)
@@ -187,7 +201,7 @@ type problemDetails struct {
 func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
 	s := open(t)
 	good := draft(t, "A plan", plan.Default())
-	kept := s.send("POST", "/api/v1/plans", good)
+	kept := s.send("POST", "/api/v1/plans", anew(good))
 	var doc planDocument
 	kept.json(t, &doc)
 
@@ -212,11 +226,11 @@ func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
 		"more than a megabyte": {swap(`"A plan"`, `"`+strings.Repeat("x", maxBody)+`"`), 413, ""},
 	} {
 		for _, way := range []string{"POST", "PUT"} {
-			path := "/api/v1/plans"
+			path, body := "/api/v1/plans", anew(c.body)
 			if way == "PUT" {
-				path += "/" + doc.ID
+				path, body = path+"/"+doc.ID, c.body
 			}
-			res := s.send(way, path, c.body, "If-Match", `"1"`)
+			res := s.send(way, path, body, "If-Match", `"1"`)
 			assert.Equal(t, c.status, res.StatusCode, "%s %s: %s", way, name, res.body)
 			assert.Equal(t, "application/problem+json", res.Header.Get("Content-Type"), name)
 			assert.Less(t, len(res.body), 4000, "%s is not sent back", name)
@@ -229,10 +243,10 @@ func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
 			}
 		}
 	}
-	var list []planEntry
+	var list pageOf[planEntry]
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
-	require.Len(t, list, 1)
-	assert.Equal(t, 1, list[0].Version)
+	require.Len(t, list.Items, 1)
+	assert.Equal(t, 1, list.Items[0].Version)
 }
 
 func TestUnknownAddressesAndForeignOrigins(t *testing.T) {
@@ -242,7 +256,7 @@ func TestUnknownAddressesAndForeignOrigins(t *testing.T) {
 		assert.Equal(t, http.StatusNotFound, res.StatusCode, path)
 		assert.Equal(t, "application/problem+json", res.Header.Get("Content-Type"), path)
 	}
-	foreign := s.send("POST", "/api/v1/plans", draft(t, "Theirs", plan.Default()), "Sec-Fetch-Site", "cross-site")
+	foreign := s.send("POST", "/api/v1/plans", anew(draft(t, "Theirs", plan.Default())), "Sec-Fetch-Site", "cross-site")
 	assert.Equal(t, http.StatusForbidden, foreign.StatusCode)
 }
 

@@ -16,9 +16,12 @@ import (
 // noncePlace stands in the page where each answer's nonce goes.
 const noncePlace = "__NONCE__"
 
+// csrfPlace stands where the name of the studio's CSRF cookie goes.
+const csrfPlace = "__CSRF__"
+
 // application serves the built web application: its files as they are, and its
 // one page for every other address outside the API.
-func application(e *echo.Echo) {
+func application(e *echo.Echo, csrfCookie string) {
 	dist := web.Files()
 	page, pageErr := fs.ReadFile(dist, "index.html")
 	e.RouteNotFound("/*", func(c *echo.Context) error {
@@ -44,6 +47,7 @@ func application(e *echo.Echo) {
 		header.Set("Cache-Control", "no-store")
 		header.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+
 			"'; font-src 'self'; img-src 'self' data:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
-		return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(page, []byte(noncePlace), []byte(nonce)))
+		filled := bytes.ReplaceAll(page, []byte(noncePlace), []byte(nonce))
+		return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(filled, []byte(csrfPlace), []byte(csrfCookie)))
 	})
 }

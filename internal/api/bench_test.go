@@ -22,13 +22,13 @@ import (
 )
 
 // The bar of docs/performance.md: previews of a 300-section head over HTTP for
-// fifty people at once, each of whom waits for an answer before she asks again, at
+// fifty people at once, each of whom waits for an answer before asking again, at
 // once or after a pause. The clients share the machine with the server.
 func BenchmarkPreviewForFifty(b *testing.B) {
 	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "studio.db"))
 	require.NoError(b, err)
 	defer s.Close()
-	server := httptest.NewServer(New(s, slog.New(slog.DiscardHandler), Options{}))
+	server := httptest.NewServer(served(b, s, slog.New(slog.DiscardHandler), Options{}))
 	defer server.Close()
 	jar, err := cookiejar.New(nil)
 	require.NoError(b, err)

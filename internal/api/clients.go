@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"encoding/base64"
 	"net/http"
 	"strconv"
 	"strings"
@@ -20,7 +21,7 @@ type clientEntry struct {
 	ID       string    `json:"id"`
 	Name     string    `json:"name"`
 	Archived bool      `json:"archived"`
-	Plans    int       `json:"plans" doc:"Plans made for her"`
+	Plans    int       `json:"plans" doc:"Plans made for the client"`
 	Updated  time.Time `json:"updated"`
 }
 
@@ -35,8 +36,8 @@ type clientDocument struct {
 	Cautions []string     `json:"cautions" doc:"What to have before one's eyes, gravest first; usual practice, not medical advice"`
 }
 
-// clientDraft is what a person saves of a client.
-type clientDraft struct {
+// ClientDraft is what a person saves of a client.
+type ClientDraft struct {
 	Name     string       `json:"name" minLength:"1" maxLength:"120"`
 	Archived bool         `json:"archived"`
 	Facts    client.Facts `json:"facts"`
@@ -61,48 +62,97 @@ func clientOf(c store.Client) *clientOutput {
 
 func etag(version int) string { return strconv.Quote(strconv.Itoa(version)) }
 
+// newClient is a client to be added, under an id made by who adds it: when the answer
+// is lost the request can be repeated, and adds nobody twice.
+type newClient struct {
+	Made
+	ClientDraft
+}
+
+// Made is the id that a device gives to what it makes.
+type Made struct {
+	ID string `json:"id" format:"uuid" doc:"A random UUID, made by who asks; the same when the request is repeated"`
+}
+
 // checkedClient refuses a client without a name or with facts that can not be.
-func checkedClient(draft clientDraft) (name string, err error) {
-	name = strings.TrimSpace(draft.Name)
+func checkedClient(ctx context.Context, draft ClientDraft) (store.ClientDraft, error) {
+	name := strings.TrimSpace(draft.Name)
 	if name == "" {
-		return "", huma.Error422UnprocessableEntity("A client needs a name.", &huma.ErrorDetail{Location: "body.name", Message: "A client needs a name."})
+		return store.ClientDraft{}, refusal("body.name", "A client needs a name.")
 	}
 	if err := draft.Facts.Check(); err != nil {
-		return "", problem(err, "body.facts.")
+		return store.ClientDraft{}, problem(ctx, err, "body.facts.")
 	}
-	return name, nil
+	return store.ClientDraft{Name: name, Archived: draft.Archived, Facts: draft.Facts}, nil
+}
+
+// PageWish says which part of a list is wanted.
+type PageWish struct {
+	After string `query:"after" maxLength:"400" doc:"Next of the page before; left out for the first page"`
+	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+}
+
+// page is one more than is wanted, to tell whether there are others.
+func (w PageWish) page() (store.Page, error) {
+	after, err := base64.RawURLEncoding.DecodeString(w.After)
+	if err != nil {
+		return store.Page{}, refusal("query.after", "This is not the next of a page of ours; leave it out to begin with the first.")
+	}
+	return store.Page{After: string(after), Limit: w.Limit + 1}, nil
+}
+
+// pageOf is a part of a list.
+type pageOf[T any] struct {
+	Items []T    `json:"items"`
+	Next  string `json:"next,omitempty" doc:"What to ask the next page with; left out on the last one"`
+}
+
+// cut makes a page of what was read with one more than is wanted.
+func cut[E interface{ Cursor() string }, T any](read []E, w PageWish, as func(E) T) *struct{ Body pageOf[T] } {
+	out := pageOf[T]{Items: []T{}}
+	if len(read) > w.Limit {
+		read = read[:w.Limit]
+		out.Next = base64.RawURLEncoding.EncodeToString([]byte(read[w.Limit-1].Cursor()))
+	}
+	for _, e := range read {
+		out.Items = append(out.Items, as(e))
+	}
+	return &struct{ Body pageOf[T] }{out}
 }
 
 func (s *server) clientOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listClients", Method: http.MethodGet, Path: "/api/v1/clients",
-		Summary: "List clients by name",
+		Summary: "A page of the clients, by name",
 	}, func(ctx context.Context, in *struct {
 		Search   string `query:"search" maxLength:"120" doc:"Part of a name"`
 		Archived bool   `query:"archived" doc:"List the archived ones instead"`
-	}) (*struct{ Body []clientEntry }, error) {
-		list, err := s.store.Clients(ctx, strings.TrimSpace(in.Search), in.Archived)
+		PageWish
+	}) (*struct{ Body pageOf[clientEntry] }, error) {
+		page, err := in.page()
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, err
 		}
-		out := make([]clientEntry, len(list))
-		for i, c := range list {
-			out[i] = clientEntry{c.ID, c.Name, c.Archived, c.Plans, c.Updated}
+		list, err := s.store.Clients(ctx, in.Search, in.Archived, page)
+		if err != nil {
+			return nil, problem(ctx, err, "")
 		}
-		return &struct{ Body []clientEntry }{out}, nil
+		return cut(list, in.PageWish, func(c store.ClientEntry) clientEntry {
+			return clientEntry{c.ID, c.Name, c.Archived, c.Plans, c.Updated}
+		}), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createClient", Method: http.MethodPost, Path: "/api/v1/clients",
 		Summary: "Add a client", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *struct{ Body clientDraft }) (*clientOutput, error) {
-		name, err := checkedClient(in.Body)
+	}, func(ctx context.Context, in *struct{ Body newClient }) (*clientOutput, error) {
+		draft, err := checkedClient(ctx, in.Body.ClientDraft)
 		if err != nil {
 			return nil, err
 		}
-		c, err := s.store.CreateClient(ctx, name, in.Body.Facts)
+		c, err := s.store.CreateClient(ctx, in.Body.ID, draft)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return clientOf(c), nil
 	})
@@ -113,7 +163,7 @@ func (s *server) clientOperations(api huma.API) {
 	}, func(ctx context.Context, in *ClientPath) (*clientOutput, error) {
 		c, err := s.store.Client(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return clientOf(c), nil
 	})
@@ -124,29 +174,29 @@ func (s *server) clientOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		ClientPath
 		Conditional
-		Body clientDraft
+		Body ClientDraft
 	}) (*clientOutput, error) {
 		version, err := in.version()
 		if err != nil {
 			return nil, err
 		}
-		name, err := checkedClient(in.Body)
+		draft, err := checkedClient(ctx, in.Body)
 		if err != nil {
 			return nil, err
 		}
-		c, err := s.store.SaveClient(ctx, in.ID, version, name, in.Body.Archived, in.Body.Facts)
+		c, err := s.store.SaveClient(ctx, in.ID, version, draft)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return clientOf(c), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
-		Summary: "Delete a client with all her plans", DefaultStatus: http.StatusNoContent,
+		Summary: "Delete a client with all their plans", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *ClientPath) (*struct{}, error) {
 		if err := s.store.DeleteClient(ctx, in.ID); err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
 	})
@@ -155,27 +205,15 @@ func (s *server) clientOperations(api huma.API) {
 		OperationID: "exportClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}/export",
 		Summary: "Everything that is held about a client", Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *ClientPath) (*fileOutput, error) {
-		c, err := s.store.Client(ctx, in.ID)
+		held, err := s.store.Held(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		entries, err := s.store.Plans(ctx, in.ID)
+		body, err := sheet.Held(held)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		held := sheet.Held{Client: c}
-		for _, e := range entries {
-			versions, err := s.store.Versions(ctx, e.ID)
-			if err != nil {
-				return nil, problem(err, "")
-			}
-			held.Plans = append(held.Plans, sheet.HeldPlan{Entry: e, Versions: versions})
-		}
-		body, err := held.JSON()
-		if err != nil {
-			return nil, problem(err, "")
-		}
-		return download("application/json", c.Name+" - all that is held.json", body), nil
+		return download("application/json", held.Client.Name+" - all that is held.json", body), nil
 	})
 
 	huma.Register(api, huma.Operation{
@@ -184,12 +222,12 @@ func (s *server) clientOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Whose head it is"`
 		From   string `query:"from" maxLength:"64" doc:"An earlier plan to start from"`
-	}) (*struct{ Body planDraft }, error) {
-		draft := planDraft{Title: "New plan", ClientID: in.Client, Input: plan.Default()}
+	}) (*struct{ Body PlanDraft }, error) {
+		draft := PlanDraft{Title: "New plan", ClientID: in.Client, Input: plan.Default()}
 		if in.From != "" {
 			p, err := s.store.Plan(ctx, in.From)
 			if err != nil {
-				return nil, problem(err, "")
+				return nil, problem(ctx, err, "")
 			}
 			draft.Title, draft.Input = p.Title+", again", p.Input
 			if draft.ClientID == "" {
@@ -199,13 +237,27 @@ func (s *server) clientOperations(api huma.API) {
 		if draft.ClientID != "" {
 			c, err := s.store.Client(ctx, draft.ClientID)
 			if err != nil {
-				return nil, problem(err, "")
+				return nil, problem(ctx, err, "")
 			}
 			draft.Input = c.Facts.Begin(draft.Input)
 			if in.From == "" {
 				draft.Title = c.Name
 			}
 		}
-		return &struct{ Body planDraft }{draft}, nil
+		return &struct{ Body PlanDraft }{draft}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "putOnHead", Method: http.MethodPost, Path: "/api/v1/clients/{id}/input",
+		Summary: "A plan's input with this client's head and hair in it, as far as they were measured", MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *struct {
+		ClientPath
+		Body plan.Input
+	}) (*struct{ Body plan.Input }, error) {
+		c, err := s.store.Client(ctx, in.ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		return &struct{ Body plan.Input }{c.Facts.Begin(in.Body)}, nil
 	})
 }

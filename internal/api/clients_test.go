@@ -19,7 +19,7 @@ func (s studio) newClient(name string) clientDocument {
 	facts := client.New()
 	tapes := scalp.Presets()[0].Tapes
 	facts.Tapes, facts.Notes, facts.Guardian = &tapes, "ten years old", "her aunt"
-	res := s.send("POST", "/api/v1/clients", text(s.t, clientDraft{Name: name, Facts: facts}))
+	res := s.send("POST", "/api/v1/clients", anew(text(s.t, ClientDraft{Name: name, Facts: facts})))
 	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
 	var doc clientDocument
 	res.json(s.t, &doc)
@@ -32,26 +32,28 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	assert.Equal(t, "Juno Pellwether", doc.Name)
 	assert.NotEmpty(t, doc.Cautions, "a child calls for caution")
 
-	var list []clientEntry
+	var list pageOf[clientEntry]
 	s.send("GET", "/api/v1/clients?search=pell", "").json(t, &list)
-	require.Len(t, list, 1)
+	require.Len(t, list.Items, 1)
 	s.send("GET", "/api/v1/clients?search=nobody", "").json(t, &list)
-	assert.Empty(t, list)
+	assert.Empty(t, list.Items)
 
-	draft := clientDraft{Name: doc.Name, Archived: true, Facts: doc.Facts}
+	draft := ClientDraft{Name: doc.Name, Archived: true, Facts: doc.Facts}
 	path := "/api/v1/clients/" + doc.ID
 	saved := s.send("PUT", path, text(t, draft), "If-Match", `"1"`)
 	require.Equal(t, 200, saved.StatusCode, string(saved.body))
+	assert.Equal(t, 200, s.send("PUT", path, text(t, draft), "If-Match", `"1"`).StatusCode, "the same once more")
+	draft.Name = "Someone else"
 	assert.Equal(t, 412, s.send("PUT", path, text(t, draft), "If-Match", `"1"`).StatusCode)
 	s.send("GET", "/api/v1/clients?archived=true", "").json(t, &list)
-	assert.Len(t, list, 1)
+	assert.Len(t, list.Items, 1)
 
 	// A plan for her begins with her head; all of it is in what is held.
-	var begun planDraft
+	var begun PlanDraft
 	s.send("GET", "/api/v1/begin?client="+doc.ID, "").json(t, &begun)
 	assert.Equal(t, "Juno Pellwether", begun.Title)
 	assert.Equal(t, *doc.Facts.Tapes, begun.Input.Head)
-	made := s.send("POST", "/api/v1/plans", text(t, begun))
+	made := s.send("POST", "/api/v1/plans", anew(text(t, begun)))
 	require.Equal(t, 201, made.StatusCode, string(made.body))
 	var first planDocument
 	made.json(t, &first)
@@ -76,7 +78,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	assert.Equal(t, begun.Input, all.Plans[0].Versions[0].Input)
 
 	// A second plan may start from the first, and keeps whose head it is.
-	var again planDraft
+	var again PlanDraft
 	s.send("GET", "/api/v1/begin?from="+first.ID, "").json(t, &again)
 	assert.Equal(t, doc.ID, again.ClientID)
 	assert.Equal(t, begun.Input, again.Input)
@@ -85,13 +87,13 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	for _, gone := range []string{path, path + "/export", "/api/v1/plans/" + first.ID, "/api/v1/begin?client=" + doc.ID} {
 		assert.Equal(t, 404, s.send("GET", gone, "").StatusCode, gone)
 	}
-	assert.Equal(t, 422, s.send("POST", "/api/v1/plans", text(t, begun)).StatusCode, "she is not there")
+	assert.Equal(t, 422, s.send("POST", "/api/v1/plans", anew(text(t, begun))).StatusCode, "she is not there")
 }
 
 func TestBadClientsAreRefusedByField(t *testing.T) {
 	s := open(t)
 	doc := s.newClient("Juno")
-	good := text(t, clientDraft{Name: "Juno", Facts: doc.Facts})
+	good := text(t, ClientDraft{Name: "Juno", Facts: doc.Facts})
 	for name, c := range map[string]struct {
 		old, new, location string
 		status             int
@@ -108,7 +110,7 @@ func TestBadClientsAreRefusedByField(t *testing.T) {
 	} {
 		require.Contains(t, good, c.old, name)
 		body := strings.Replace(good, c.old, c.new, 1)
-		for _, res := range []answer{s.send("POST", "/api/v1/clients", body), s.send("PUT", "/api/v1/clients/"+doc.ID, body, "If-Match", `"1"`)} {
+		for _, res := range []answer{s.send("POST", "/api/v1/clients", anew(body)), s.send("PUT", "/api/v1/clients/"+doc.ID, body, "If-Match", `"1"`)} {
 			require.Equal(t, c.status, res.StatusCode, "%s: %s", name, res.body)
 			var p problemDetails
 			res.json(t, &p)

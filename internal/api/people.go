@@ -23,7 +23,7 @@ func (s *server) peopleOperations(api huma.API) {
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []personEntry }, error) {
 		people, err := s.store.People(ctx)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		out := make([]personEntry, len(people))
 		for i, p := range people {
@@ -41,13 +41,13 @@ func (s *server) peopleOperations(api huma.API) {
 			Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
 		}
 	}) (*meOutput, error) {
-		name, hash, err := s.newSignIn(in.Body.Name, in.Body.Password)
+		name, hash, err := s.newSignIn(ctx, in.Body.Name, in.Body.Password)
 		if err != nil {
 			return nil, err
 		}
 		p, err := s.store.AddPerson(ctx, name, in.Body.Role, hash)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return &meOutput{personOf(p)}, nil
 	})
@@ -60,37 +60,33 @@ func (s *server) peopleOperations(api huma.API) {
 		Body struct {
 			Name     string     `json:"name" minLength:"1" maxLength:"80"`
 			Role     store.Role `json:"role" enum:"owner,stylist,apprentice"`
-			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; she is then signed out everywhere"`
+			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; it signs them out everywhere"`
 		}
 	}) (*meOutput, error) {
-		p, err := s.store.Person(ctx, in.ID)
-		if err != nil {
-			return nil, problem(err, "")
+		name := strings.TrimSpace(in.Body.Name)
+		if name == "" {
+			return nil, refusal("body.name", "A person needs a name.")
 		}
-		p.Name, p.Role = strings.TrimSpace(in.Body.Name), in.Body.Role
-		if p.Name == "" {
-			return nil, huma.Error422UnprocessableEntity("A person needs a name.", &huma.ErrorDetail{Location: "body.name", Message: "A person needs a name."})
-		}
+		hash := ""
 		if in.Body.Password != "" {
-			p.Hash = password.Hash(in.Body.Password)
-		}
-		if err := s.store.ChangePerson(ctx, p); err != nil {
-			return nil, problem(err, "")
-		}
-		if in.Body.Password != "" {
-			if _, err := s.store.EndSessions(ctx, p.ID); err != nil {
-				return nil, problem(err, "")
+			var err error
+			if hash, err = password.Hash(ctx, in.Body.Password); err != nil {
+				return nil, problem(ctx, err, "")
 			}
+		}
+		p, err := s.store.ChangePerson(ctx, in.ID, name, in.Body.Role, hash)
+		if err != nil {
+			return nil, problem(ctx, err, "")
 		}
 		return &meOutput{personOf(p)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
-		Summary: "Remove a person; what she saved stays", DefaultStatus: http.StatusNoContent,
+		Summary: "Remove a person; what they saved stays", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
 		if err := s.store.RemovePerson(ctx, in.ID); err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
 	})

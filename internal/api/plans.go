@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"reflect"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -65,16 +67,24 @@ type planDocument struct {
 
 // variant is a state of a plan pinned under a name.
 type variant struct {
-	Name  string     `json:"name" minLength:"1" maxLength:"80"`
-	Input plan.Input `json:"input"`
+	Name string `json:"name" minLength:"1" maxLength:"80"`
+	// Input is nil for one that can not be read any more; sent back so it is kept.
+	Input   *plan.Input `json:"input,omitempty" doc:"Left out for a state that can not be read any more; sent back without, it is kept as it is stored"`
+	Trouble string      `json:"trouble,omitempty" readOnly:"true" doc:"Why it can not be read or computed any more"`
 }
 
-// planDraft is what a person saves.
-type planDraft struct {
+// PlanDraft is what a person saves.
+type PlanDraft struct {
 	Title    string     `json:"title" minLength:"1" maxLength:"120" doc:"What the plan is called"`
 	ClientID string     `json:"clientId,omitempty" maxLength:"64" doc:"Whose head it is; left out while that is open"`
 	Input    plan.Input `json:"input"`
 	Variants []variant  `json:"variants,omitempty" maxItems:"6" doc:"States pinned beside the plan, to compare"`
+}
+
+// newPlan is a plan to be stored, under an id made by who makes it; see [newClient].
+type newPlan struct {
+	Made
+	PlanDraft
 }
 
 // PlanPath names a plan. It is exported, as are the other parts that operations
@@ -118,11 +128,11 @@ type planVersion struct {
 	Changes  []plan.Change `json:"changes" doc:"What it changed of the version before it in this list"`
 }
 
-// comparison is two states of a plan that one person has: where she began, and
-// where she is.
+// comparison is two states of a plan that one person has: where they began, and
+// where they are.
 type comparison struct {
-	Base planDraft `json:"base"`
-	Mine planDraft `json:"mine"`
+	Base PlanDraft `json:"base"`
+	Mine PlanDraft `json:"mine"`
 }
 
 // difference is what two people did to one plan.
@@ -135,7 +145,7 @@ type difference struct {
 }
 
 // changes are those between two drafts, their titles among them.
-func changes(from, to planDraft) []plan.Change {
+func changes(from, to PlanDraft) []plan.Change {
 	out := plan.Changes(from.Input, to.Input)
 	if from.Title != to.Title {
 		out = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: from.Title, To: to.Title}}, out...)
@@ -154,7 +164,10 @@ func entryOf(e store.Entry) planEntry {
 func documentOf(p store.Plan) *planOutput {
 	variants := make([]variant, len(p.Variants))
 	for i, v := range p.Variants {
-		variants[i] = variant(v)
+		variants[i] = variant{Name: v.Name, Input: v.Input}
+		if v.Trouble != nil {
+			variants[i].Trouble = v.Trouble.Error()
+		}
 	}
 	return &planOutput{etag(p.Version), planDocument{
 		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, Updated: p.Updated,
@@ -162,23 +175,30 @@ func documentOf(p store.Plan) *planOutput {
 	}}
 }
 
-// checked computes a draft, so that only plans that work are stored.
-func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
+// checked computes a draft, so that only plans that work are stored. Pinned states that
+// are stored as they are sent were computed when they were pinned: should this program
+// not be able to any more, the plan can still be saved.
+func checked(ctx context.Context, draft PlanDraft, pinned []store.Variant) (store.Draft, error) {
 	title := strings.TrimSpace(draft.Title)
 	if title == "" {
-		return store.Draft{}, huma.Error422UnprocessableEntity("A plan needs a name.",
-			&huma.ErrorDetail{Location: "body.title", Message: "A plan needs a name, such as who it is for."})
+		return store.Draft{}, refusal("body.title", "A plan needs a name, such as who it is for.")
 	}
 	res, err := plan.Compute(ctx, draft.Input)
 	if err != nil {
-		return store.Draft{}, problem(err, "body.input.")
+		return store.Draft{}, problem(ctx, err, "body.input.")
 	}
 	variants := make([]store.Variant, len(draft.Variants))
 	for i, v := range draft.Variants {
-		if _, err := plan.Compute(ctx, v.Input); err != nil {
-			return store.Draft{}, problem(err, fmt.Sprintf("body.variants[%d].input.", i))
+		variants[i] = store.Variant{Name: v.Name, Input: v.Input}
+		known := v.Input == nil || slices.ContainsFunc(pinned, func(p store.Variant) bool {
+			return p.Input != nil && reflect.DeepEqual(*p.Input, *v.Input)
+		})
+		if known {
+			continue
 		}
-		variants[i] = store.Variant(v)
+		if _, err := plan.Compute(ctx, *v.Input); err != nil {
+			return store.Draft{}, problem(ctx, err, fmt.Sprintf("body.variants[%d].input.", i))
+		}
 	}
 	return store.Draft{
 		Title: title, ClientID: draft.ClientID, Input: draft.Input, Variants: variants,
@@ -190,11 +210,11 @@ func checked(ctx context.Context, draft planDraft) (store.Draft, error) {
 func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Result, error) {
 	p, err := s.store.Plan(ctx, id)
 	if err != nil {
-		return store.Plan{}, plan.Result{}, problem(err, "")
+		return store.Plan{}, plan.Result{}, problem(ctx, err, "")
 	}
 	res, err := plan.Compute(ctx, p.Input)
 	if err != nil {
-		return store.Plan{}, plan.Result{}, problem(fmt.Errorf("stored plan %s: %w", id, err), "")
+		return store.Plan{}, plan.Result{}, problem(ctx, fmt.Errorf("stored plan %s: %w", id, err), "")
 	}
 	return p, res, nil
 }
@@ -202,26 +222,27 @@ func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Resu
 func (s *server) planOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPlans", Method: http.MethodGet, Path: "/api/v1/plans",
-		Summary: "List plans, the one saved last first",
+		Summary: "A page of the plans, the one saved last first",
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Only those of this client"`
-	}) (*struct{ Body []planEntry }, error) {
-		entries, err := s.store.Plans(ctx, in.Client)
+		PageWish
+	}) (*struct{ Body pageOf[planEntry] }, error) {
+		page, err := in.page()
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, err
 		}
-		out := make([]planEntry, len(entries))
-		for i, e := range entries {
-			out[i] = entryOf(e)
+		entries, err := s.store.Plans(ctx, in.Client, page)
+		if err != nil {
+			return nil, problem(ctx, err, "")
 		}
-		return &struct{ Body []planEntry }{out}, nil
+		return cut(entries, in.PageWish, entryOf), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createPlan", Method: http.MethodPost, Path: "/api/v1/plans",
 		Summary: "Store a new plan", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *struct{ Body planDraft }) (*planOutput, error) {
-		return s.create(ctx, in.Body)
+	}, func(ctx context.Context, in *struct{ Body newPlan }) (*planOutput, error) {
+		return s.create(ctx, in.Body.ID, in.Body.PlanDraft)
 	})
 
 	huma.Register(api, huma.Operation{
@@ -230,7 +251,7 @@ func (s *server) planOperations(api huma.API) {
 	}, func(ctx context.Context, in *PlanPath) (*planOutput, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return documentOf(p), nil
 	})
@@ -241,19 +262,23 @@ func (s *server) planOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Conditional
-		Body planDraft
+		Body PlanDraft
 	}) (*planOutput, error) {
 		version, err := in.version()
 		if err != nil {
 			return nil, err
 		}
-		draft, err := checked(ctx, in.Body)
+		stored, err := s.store.Plan(ctx, in.ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		draft, err := checked(ctx, in.Body, stored.Variants)
 		if err != nil {
 			return nil, err
 		}
 		p, err := s.store.SavePlan(ctx, in.ID, version, draft)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return documentOf(p), nil
 	})
@@ -263,7 +288,7 @@ func (s *server) planOperations(api huma.API) {
 		Summary: "Delete a plan with its history", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PlanPath) (*struct{}, error) {
 		if err := s.store.DeletePlan(ctx, in.ID); err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
 	})
@@ -272,14 +297,14 @@ func (s *server) planOperations(api huma.API) {
 	s.sheetOperations(api)
 }
 
-func (s *server) create(ctx context.Context, body planDraft) (*planOutput, error) {
-	draft, err := checked(ctx, body)
+func (s *server) create(ctx context.Context, id string, body PlanDraft) (*planOutput, error) {
+	draft, err := checked(ctx, body, nil)
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.store.CreatePlan(ctx, draft)
+	p, err := s.store.CreatePlan(ctx, id, draft)
 	if err != nil {
-		return nil, problem(err, "")
+		return nil, problem(ctx, err, "")
 	}
 	return documentOf(p), nil
 }
@@ -298,7 +323,7 @@ func (s *server) historyOperations(api huma.API) {
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []planVersion }, error) {
 		versions, err := s.store.Versions(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		out := make([]planVersion, len(versions))
 		for i, v := range versions {
@@ -316,12 +341,12 @@ func (s *server) historyOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Version int `path:"version" minimum:"1"`
-	}) (*struct{ Body planDraft }, error) {
+	}) (*struct{ Body PlanDraft }, error) {
 		v, err := s.store.Version(ctx, in.ID, in.Version)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		return &struct{ Body planDraft }{planDraft{Title: v.Title, Input: v.Input}}, nil
+		return &struct{ Body PlanDraft }{PlanDraft{Title: v.Title, Input: v.Input}}, nil
 	})
 
 	huma.Register(api, huma.Operation{
@@ -340,9 +365,9 @@ func (s *server) historyOperations(api huma.API) {
 	}) (*struct{ Body difference }, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		stored := planDraft{Title: p.Title, Input: p.Input}
+		stored := PlanDraft{Title: p.Title, Input: p.Input}
 		return &struct{ Body difference }{difference{
 			p.Version, p.SavedBy, p.Updated, changes(in.Body.Base, stored), changes(in.Body.Base, in.Body.Mine),
 		}}, nil
@@ -393,6 +418,11 @@ func (s *server) sheetOperations(api huma.API) {
 		Paper    string     `query:"paper" enum:"letter,a4" default:"letter"`
 		Currency string     `query:"currency" enum:"$,€,£" default:"$"`
 	}) (*fileOutput, error) {
+		end, err := s.long.begin(ctx, person(ctx).ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		defer end()
 		p, res, err := s.computed(ctx, in.ID)
 		if err != nil {
 			return nil, err
@@ -401,14 +431,14 @@ func (s *server) sheetOperations(api huma.API) {
 		if p.ClientID != "" {
 			c, err := s.store.Client(ctx, p.ClientID)
 			if err != nil {
-				return nil, problem(err, "")
+				return nil, problem(ctx, err, "")
 			}
 			cautions = c.Facts.Cautions()
 		}
 		body, err := sheet.PDF(sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
 			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: in.Currency})
 		if err != nil {
-			return nil, problem(fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")
+			return nil, problem(ctx, fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")
 		}
 		return download("application/pdf", p.Title+".pdf", body), nil
 	})
@@ -419,11 +449,11 @@ func (s *server) sheetOperations(api huma.API) {
 	}, func(ctx context.Context, in *PlanPath) (*fileOutput, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		body, err := plan.File{Title: p.Title, Input: p.Input}.Encode()
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return download("application/json", p.Title+".kladotex.json", body), nil
 	})
@@ -433,15 +463,16 @@ func (s *server) sheetOperations(api huma.API) {
 		Summary: "Store the plan in a file that was exported", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 		SkipValidateBody: true, // plan.ReadFile does, and names the field
 	}, func(ctx context.Context, in *struct {
+		ID      string `query:"id" required:"true" format:"uuid" doc:"A random UUID for the new plan, made by who asks; the same when the request is repeated"`
 		RawBody []byte `contentType:"application/json"`
 	}) (*planOutput, error) {
 		f, err := plan.ReadFile(bytes.NewReader(in.RawBody))
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		if _, err := plan.Compute(ctx, f.Input); err != nil {
-			return nil, problem(invalid.Under(err, "plan"), "")
+			return nil, problem(ctx, invalid.Under(err, "plan"), "")
 		}
-		return s.create(ctx, planDraft{Title: f.Title, Input: f.Input})
+		return s.create(ctx, in.ID, PlanDraft{Title: f.Title, Input: f.Input})
 	})
 }

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/google/uuid"
 	"github.com/santhosh-tekuri/jsonschema/v6"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -21,7 +22,7 @@ import (
 
 func (s studio) newPlan(title string, in plan.Input) planDocument {
 	s.t.Helper()
-	res := s.send("POST", "/api/v1/plans", draft(s.t, title, in))
+	res := s.send("POST", "/api/v1/plans", anew(draft(s.t, title, in)))
 	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
 	var doc planDocument
 	res.json(s.t, &doc)
@@ -44,7 +45,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 
 	var d difference
 	owner.send("POST", path+"/compare", text(t, comparison{
-		Base: planDraft{Title: "The pilot", Input: base}, Mine: planDraft{Title: "Pilot", Input: mine},
+		Base: PlanDraft{Title: "The pilot", Input: base}, Mine: PlanDraft{Title: "Pilot", Input: mine},
 	})).json(t, &d)
 	assert.Equal(t, "apprentice", d.SavedBy)
 	assert.Equal(t, 2, d.Version)
@@ -60,7 +61,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	require.Len(t, history, 3)
 	assert.Equal(t, []string{"Odalys", "apprentice", "Odalys"}, []string{history[0].SavedBy, history[1].SavedBy, history[2].SavedBy})
 	assert.Equal(t, "Back pattern", history[1].Changes[0].Label)
-	var old planDraft
+	var old PlanDraft
 	owner.send("GET", path+"/versions/2", "").json(t, &old)
 	assert.Equal(t, theirs, old.Input)
 	assert.Equal(t, 404, owner.send("GET", path+"/versions/7", "").StatusCode)
@@ -74,7 +75,7 @@ func TestVariantsAreKeptAndCompared(t *testing.T) {
 	assert.Equal(t, []variant{}, doc.Variants)
 	brick, grid := plan.Default(), plan.Default()
 	grid.Parting.Front.Pattern = "grid"
-	body := planDraft{Title: "The pilot", Input: brick, Variants: []variant{{"Brick", brick}, {"Grid in front", grid}}}
+	body := PlanDraft{Title: "The pilot", Input: brick, Variants: []variant{{Name: "Brick", Input: &brick}, {Name: "Grid in front", Input: &grid}}}
 	path := "/api/v1/plans/" + doc.ID
 	require.Equal(t, 200, s.send("PUT", path, text(t, body), "If-Match", `"1"`).StatusCode)
 	s.send("GET", path, "").json(t, &doc)
@@ -85,7 +86,9 @@ func TestVariantsAreKeptAndCompared(t *testing.T) {
 	require.Len(t, changes, 1)
 	assert.Equal(t, "Front pattern", changes[0].Label)
 
-	body.Variants[1].Input.Head.EarToEar = 1
+	bad := grid
+	bad.Head.EarToEar = 1
+	body.Variants[1].Input = &bad
 	refused := s.send("PUT", path, text(t, body), "If-Match", `"2"`)
 	require.Equal(t, 422, refused.StatusCode)
 	var p problemDetails
@@ -167,7 +170,7 @@ func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
 		require.Equal(t, 200, file.StatusCode)
 		good = file.body
 		assert.True(t, keeps(good), p.Title)
-		back := s.send("POST", "/api/v1/import", string(good))
+		back := s.send("POST", "/api/v1/import?id="+uuid.NewString(), string(good))
 		require.Equal(t, 201, back.StatusCode, string(back.body))
 		var copied planDocument
 		back.json(t, &copied)
@@ -195,7 +198,7 @@ func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
 		"no JSON":        {"dear studio", "(document)", "JSON", true},
 		"two plans":      {string(good) + string(good), "(document)", "behind", true},
 	} {
-		res := s.send("POST", "/api/v1/import", c.body)
+		res := s.send("POST", "/api/v1/import?id="+uuid.NewString(), c.body)
 		require.Equal(t, 422, res.StatusCode, "%s: %s", name, res.body)
 		var p problemDetails
 		res.json(t, &p)
@@ -206,8 +209,8 @@ func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
 			assert.False(t, keeps([]byte(c.body)), "%s: the schema allows it", name)
 		}
 	}
-	assert.Equal(t, 413, s.send("POST", "/api/v1/import", strings.Repeat(" ", maxBody+1)).StatusCode)
-	var list []planEntry
+	assert.Equal(t, 413, s.send("POST", "/api/v1/import?id="+uuid.NewString(), strings.Repeat(" ", maxBody+1)).StatusCode)
+	var list pageOf[planEntry]
 	require.NoError(t, json.Unmarshal(s.send("GET", "/api/v1/plans", "").body, &list))
-	assert.Len(t, list, 2*len(demo.Plans()), "nothing half taken in")
+	assert.Len(t, list.Items, 2*len(demo.Plans()), "nothing half taken in")
 }

@@ -33,11 +33,16 @@ func (s *server) previewOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
 		head, err := scalp.FitWith(in.Body.Input.Head, in.Body.Input.Hairline)
 		if err != nil {
-			return nil, problem(invalid.Under(err, "input"), "body.")
+			return nil, problem(ctx, invalid.Under(err, "input"), "body.")
 		}
+		end, err := s.long.begin(ctx, person(ctx).ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		defer end()
 		fitted, err := parting.FitCount(ctx, head, in.Body.Input.Parting, in.Body.Count)
 		if err != nil {
-			return nil, problem(err, "body.")
+			return nil, problem(ctx, err, "body.")
 		}
 		return &struct{ Body []parting.Fitted }{fitted}, nil
 	})
@@ -46,9 +51,14 @@ func (s *server) previewOperations(api huma.API) {
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
 		Summary: "What the plan comes to with other section sizes and on other structures", MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
+		end, err := s.long.begin(ctx, person(ctx).ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		defer end()
 		trade, err := plan.TradeOff(ctx, in.Body)
 		if err != nil {
-			return nil, problem(err, "body.")
+			return nil, problem(ctx, err, "body.")
 		}
 		return &struct{ Body plan.Trade }{trade}, nil
 	})
@@ -59,7 +69,7 @@ func (s *server) previewOperations(api huma.API) {
 	}, func(ctx context.Context, in *previewInput) (*previewOutput, error) {
 		res, err := plan.Compute(ctx, in.Body)
 		if err != nil {
-			return nil, problem(err, "body.")
+			return nil, problem(ctx, err, "body.")
 		}
 		res.Layout.Round()
 		return &previewOutput{res}, nil

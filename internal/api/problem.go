@@ -1,10 +1,15 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"log/slog"
+	"maps"
+	"math"
 	"net/http"
+	"strconv"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
@@ -38,7 +43,7 @@ func init() {
 // problem turns an error into problem details (RFC 9457). Refused fields are
 // named with their path under prefix; what is not meant for people is logged
 // and answered with a plain 500.
-func problem(err error, prefix string) error {
+func problem(ctx context.Context, err error, prefix string) error {
 	var bad invalid.Errors
 	switch {
 	case errors.As(err, &bad):
@@ -52,18 +57,73 @@ func problem(err error, prefix string) error {
 	case errors.Is(err, store.ErrStale):
 		return huma.Error412PreconditionFailed("It was saved elsewhere since you opened it.")
 	case errors.Is(err, store.ErrNoClient):
-		return huma.Error422UnprocessableEntity("This client is not there. She may have been deleted.",
-			&huma.ErrorDetail{Location: "body.clientId", Message: "This client is not there. She may have been deleted."})
+		return refusal("body.clientId", "This client is not there. The card may have been deleted.")
+	case errors.Is(err, store.ErrNoVariant):
+		return refusal("body.variants", "A pinned state that is kept without its input must be one the stored plan holds under that name.")
 	case errors.Is(err, store.ErrNameTaken):
-		return huma.Error422UnprocessableEntity("Someone in the studio has this name already.",
-			&huma.ErrorDetail{Location: "body.name", Message: "Someone in the studio has this name already; add a letter or a family name."})
+		return refusal("body.name", "Someone in the studio has this name already; add a letter or a family name.")
 	case errors.Is(err, store.ErrLastOwner):
 		return huma.Error409Conflict("A studio needs an owner: make someone else an owner first.")
 	case errors.Is(err, store.ErrHasOwner):
 		return huma.Error409Conflict("This studio has an owner already: sign in.")
 	}
-	slog.Error("request failed", "error", err)
+	route, _ := ctx.Value(routeKey{}).(string)
+	if ctx.Err() != nil || errors.Is(err, context.Canceled) || errors.Is(err, context.DeadlineExceeded) {
+		slog.Info("request given up", "route", route)
+		return later("This took too long and was stopped; nothing was changed.")
+	}
+	slog.Error("request failed", "route", route, "error", err)
+	if answer, ok := troubles[store.TroubleOf(err)]; ok {
+		return answer()
+	}
 	return huma.Error500InternalServerError("Something went wrong on our side; nothing was changed.")
+}
+
+// troubles say what ails the studio's file, and what to do.
+var troubles = map[store.Trouble]func() error{
+	store.DiskFull: func() error {
+		return huma.Error507InsufficientStorage("The disk is full: nothing was changed. Make room on it, then try again.")
+	},
+	store.Busy: func() error { return later("The studio's file is busy: nothing was changed. Try again in a moment.") },
+	store.ReadOnly: func() error {
+		return huma.Error500InternalServerError("The studio's file can not be written: nothing was changed. Look at the rights of the file and its folder.")
+	},
+	store.Damaged: func() error {
+		return huma.Error500InternalServerError("The studio's file is damaged. Stop Kladotex and restore your latest copy.")
+	},
+	store.DiskFailed: func() error {
+		return huma.Error500InternalServerError("The disk failed: nothing was changed. Look at it, and make a copy of the studio if you can.")
+	},
+}
+
+// later sends a request away with a time to come back.
+func later(message string) error {
+	return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(message), http.Header{"Retry-After": {"2"}})
+}
+
+// refusal names one refused field.
+func refusal(location, message string) error {
+	return huma.Error422UnprocessableEntity(message, &huma.ErrorDetail{Location: location, Message: message})
+}
+
+// seconds writes a time to come back after, whole and not less.
+func seconds(d time.Duration) string { return strconv.Itoa(int(math.Ceil(d.Seconds()))) }
+
+// writeRefusal answers a request that does not reach its operation.
+func writeRefusal(api huma.API, ctx huma.Context, err error) error {
+	var headed huma.HeadersError
+	if errors.As(err, &headed) {
+		for name, values := range headed.GetHeaders() {
+			for _, v := range values {
+				ctx.SetHeader(name, v)
+			}
+		}
+	}
+	var status huma.StatusError
+	if !errors.As(err, &status) {
+		status = huma.Error500InternalServerError("Something went wrong on our side; nothing was changed.")
+	}
+	return huma.WriteErr(api, ctx, status.GetStatus(), status.Error())
 }
 
 // echoProblem answers Echo's own errors, such as an unknown path under the API,
@@ -73,6 +133,9 @@ func echoProblem(c *echo.Context, err error) {
 		return
 	}
 	status := http.StatusInternalServerError
+	if errors.Is(err, context.Canceled) || errors.Is(err, context.DeadlineExceeded) {
+		status = http.StatusServiceUnavailable
+	}
 	var coded echo.HTTPStatusCoder
 	if errors.As(err, &coded) && coded.StatusCode() != 0 {
 		status = coded.StatusCode()
@@ -82,19 +145,34 @@ func echoProblem(c *echo.Context, err error) {
 	case http.StatusNotFound:
 		detail = "There is nothing at this address."
 	case http.StatusInternalServerError:
-		slog.Error("request failed", "error", err)
-	case http.StatusForbidden, http.StatusTooManyRequests, http.StatusServiceUnavailable:
+		slog.Error("request failed", "route", c.Request().Method+" "+c.Path(), "error", err)
+	case http.StatusForbidden, http.StatusTooManyRequests, http.StatusServiceUnavailable, http.StatusMisdirectedRequest:
 		var worded *echo.HTTPError // by us
 		if errors.As(err, &worded) && worded.Message != "" {
 			detail = worded.Message
 		}
 	}
-	body, err := json.Marshal(huma.ErrorModel{Title: http.StatusText(status), Status: status, Detail: detail})
+	writeProblem(c.Response(), huma.NewError(status, detail))
+}
+
+// writeProblem answers with problem details where no operation does.
+func writeProblem(w http.ResponseWriter, answer error) {
+	var headed huma.HeadersError
+	if errors.As(answer, &headed) {
+		maps.Copy(w.Header(), headed.GetHeaders())
+	}
+	var status huma.StatusError
+	if !errors.As(answer, &status) {
+		status = huma.Error500InternalServerError(answer.Error())
+	}
+	body, err := json.Marshal(status)
 	if err != nil {
 		slog.Error("writing an error", "error", err)
 		return
 	}
-	if err := c.Blob(status, "application/problem+json", body); err != nil {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(status.GetStatus())
+	if _, err := w.Write(body); err != nil {
 		slog.Warn("writing an error", "error", err)
 	}
 }

@@ -18,7 +18,7 @@ import (
 // A sign-in outlives a restart of the program.
 func TestSignInOutlivesARestart(t *testing.T) {
 	s := open(t)
-	again := httptest.NewServer(New(s.store, slog.New(slog.DiscardHandler), Options{}))
+	again := httptest.NewServer(served(t, s.store, slog.New(slog.DiscardHandler), Options{}))
 	t.Cleanup(again.Close)
 	before, err := url.Parse(s.url)
 	require.NoError(t, err)
@@ -41,7 +41,7 @@ func TestLogsHoldNoClientData(t *testing.T) {
 	slog.SetDefault(logger)
 	t.Cleanup(func() { slog.SetDefault(slog.New(slog.DiscardHandler)) })
 	s := door(t, Options{})
-	server := httptest.NewServer(New(s.store, logger, Options{}))
+	server := httptest.NewServer(served(t, s.store, logger, Options{}))
 	t.Cleanup(server.Close)
 	s.url = server.URL
 	require.Equal(t, 201, s.send("POST", "/api/v1/owner", `{"name":"Odalys Brandt","password":"`+secret+`"}`).StatusCode)

@@ -3,16 +3,15 @@ package api
 import (
 	"context"
 	"errors"
+	"log/slog"
 	"net/http"
 	"strings"
 	"time"
+	"unicode/utf8"
 
-	"github.com/alexedwards/scs/sqlite3store"
 	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
-	"github.com/labstack/echo/v5/middleware"
-	"golang.org/x/time/rate"
 
 	"kladotex/internal/password"
 	"kladotex/internal/store"
@@ -22,60 +21,42 @@ import (
 // write to disk on every movement of a slider.
 const signInLasts = 7 * 24 * time.Hour
 
-// Sign-in is tried signInBurst times at once from one address, then once every
-// signInPause.
-const (
-	signInBurst = 8
-	signInPause = 6 * time.Second
-)
-
-// What a session holds: the person's id, and her epoch when she signed in.
+// What a session holds: the person's id, and their epoch when they signed in.
 const (
 	personInSession = "person"
 	epochInSession  = "epoch"
 )
 
-func newSessions(s *store.Store) *scs.SessionManager {
+func newSessions(s *store.Store, secure bool) *scs.SessionManager {
 	m := scs.New()
-	m.Store = sqlite3store.NewWithCleanupInterval(s.DB(), 0) // expired ones go at every start
+	m.Store = s.Sessions()
 	m.Lifetime = signInLasts
 	m.HashTokenInStore = true
-	m.Cookie.Name = "kladotex"
+	m.Cookie.Name = sessionCookie(s)
+	m.Cookie.Secure = secure
 	m.Cookie.SameSite = http.SameSiteStrictMode
 	m.Cookie.HttpOnly = true
 	return m
 }
 
-// inSession loads and saves the session around the operations; pages and files
-// have none.
+// inSession loads and saves the session around the operations, and notes where the
+// request comes from; pages and files have none.
 func inSession(sessions *scs.SessionManager) echo.MiddlewareFunc {
+	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
+		writeProblem(w, problem(context.WithValue(r.Context(), routeKey{}, "the session"), err, ""))
+	}
 	wrap := echo.WrapMiddleware(sessions.LoadAndSave)
 	return func(next echo.HandlerFunc) echo.HandlerFunc {
 		with := wrap(next)
 		return func(c *echo.Context) error {
-			if strings.HasPrefix(c.Request().URL.Path, "/api/") {
-				return with(c)
+			if !strings.HasPrefix(c.Request().URL.Path, "/api/") {
+				return next(c)
 			}
-			return next(c)
+			r := c.Request()
+			c.SetRequest(r.WithContext(context.WithValue(r.Context(), addressKey{}, network(c.RealIP()))))
+			return with(c)
 		}
 	}
-}
-
-// slowGuessing limits how fast passwords can be tried from one address.
-func slowGuessing() echo.MiddlewareFunc {
-	return middleware.RateLimiterWithConfig(middleware.RateLimiterConfig{
-		Skipper: func(c *echo.Context) bool {
-			return c.Request().Method != http.MethodPost || c.Path() != "/api/v1/session"
-		},
-		Store: middleware.NewRateLimiterMemoryStoreWithConfig(middleware.RateLimiterMemoryStoreConfig{
-			Rate: float64(rate.Every(signInPause)), Burst: signInBurst, ExpiresIn: 10 * time.Minute,
-		}),
-		IdentifierExtractor: func(c *echo.Context) (string, error) { return c.RealIP(), nil },
-		DenyHandler: func(c *echo.Context, _ string, _ error) error {
-			c.Response().Header().Set("Retry-After", "6")
-			return echo.NewHTTPError(http.StatusTooManyRequests, "Too many tries. Wait a little, then try again.")
-		},
-	})
 }
 
 // signedIn is the person of the session; an error when there is none.
@@ -95,14 +76,14 @@ func (s *server) signedIn(ctx context.Context) (store.Person, error) {
 // be planted.
 func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
 	if err := s.sessions.RenewToken(ctx); err != nil {
-		return nil, problem(err, "")
+		return nil, problem(ctx, err, "")
 	}
 	s.sessions.Put(ctx, personInSession, p.ID)
 	s.sessions.Put(ctx, epochInSession, p.Epoch)
 	return &meOutput{personOf(p)}, nil
 }
 
-// personEntry is a person of the studio as others see her.
+// personEntry is a person of the studio as others see them.
 type personEntry struct {
 	ID   string     `json:"id"`
 	Name string     `json:"name"`
@@ -117,7 +98,7 @@ type meOutput struct {
 
 // studioFacts are what the page needs before anyone is signed in.
 type studioFacts struct {
-	Empty bool          `json:"empty" doc:"True while nobody is there: the first to come names herself owner"`
+	Empty bool          `json:"empty" doc:"True while nobody is there: the first to come is named owner"`
 	Demo  []personEntry `json:"demo" doc:"People of the demo studio, who need no password; empty elsewhere"`
 }
 
@@ -139,7 +120,7 @@ func (s *server) sessionOperations(api huma.API) {
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body studioFacts }, error) {
 		people, err := s.store.People(ctx)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		facts := studioFacts{Empty: len(people) == 0, Demo: []personEntry{}}
 		for _, p := range people {
@@ -152,16 +133,24 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "claimStudio", Method: http.MethodPost, Path: "/api/v1/owner",
-		Summary: "Name the owner of an empty studio and sign her in", DefaultStatus: http.StatusCreated,
+		Summary: "Name the owner of an empty studio and sign them in", DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
-		name, hash, err := s.newSignIn(in.Body.Name, in.Body.Password)
+		// Nothing is hashed for those who come too late.
+		switch has, err := s.store.HasPeople(ctx); {
+		case err != nil:
+			return nil, problem(ctx, err, "")
+		case has:
+			return nil, problem(ctx, store.ErrHasOwner, "")
+		}
+		name, hash, err := s.newSignIn(ctx, in.Body.Name, in.Body.Password)
 		if err != nil {
 			return nil, err
 		}
 		p, err := s.store.AddOwner(ctx, name, hash)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
+		s.guesses.opened(address(ctx), store.AccountKey(name))
 		return s.enter(ctx, p)
 	})
 
@@ -169,17 +158,27 @@ func (s *server) sessionOperations(api huma.API) {
 		OperationID: "signIn", Method: http.MethodPost, Path: "/api/v1/session",
 		Summary: "Sign in", DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
+		name := store.AccountKey(in.Body.Name)
+		if wait := s.guesses.atAccount(address(ctx), name); wait > 0 {
+			return nil, tooManyTries(wait)
+		}
 		p, err := s.store.PersonNamed(ctx, in.Body.Name)
 		if err != nil && !errors.Is(err, store.ErrNotFound) {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		hash := p.Hash
-		if err != nil {
+		hash, there := p.Hash, err == nil
+		if !there {
 			hash = s.nobody // as long for a name that is not there, so that names can not be found out
 		}
-		if !password.Matches(hash, in.Body.Password) || err != nil {
+		fits, err := password.Matches(ctx, hash, in.Body.Password)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		if !fits || !there {
+			slog.Warn("sign-in failed", "from", address(ctx))
 			return nil, huma.Error401Unauthorized("Name and password do not go together.")
 		}
+		s.guesses.opened(address(ctx), name)
 		return s.enter(ctx, p)
 	})
 
@@ -196,7 +195,7 @@ func (s *server) sessionOperations(api huma.API) {
 		}
 		p, err := s.store.Person(ctx, in.Body.ID)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
 		return s.enter(ctx, p)
 	})
@@ -219,8 +218,8 @@ func (s *server) sessionOperations(api huma.API) {
 		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
 		Summary: "Sign out on every machine", DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
-		if _, err := s.store.EndSessions(ctx, person(ctx).ID); err != nil {
-			return nil, problem(err, "")
+		if err := s.store.EndSessions(ctx, person(ctx).ID); err != nil {
+			return nil, problem(ctx, err, "")
 		}
 		return nil, s.sessions.Destroy(ctx)
 	})
@@ -235,35 +234,50 @@ func (s *server) sessionOperations(api huma.API) {
 		}
 	}) (*struct{}, error) {
 		p := person(ctx)
-		if !password.Matches(p.Hash, in.Body.Old) {
-			return nil, huma.Error422UnprocessableEntity("This is not your present password.",
-				&huma.ErrorDetail{Location: "body.old", Message: "This is not your present password."})
+		name := store.AccountKey(p.Name)
+		if wait := s.guesses.atAccount(address(ctx), name); wait > 0 {
+			return nil, tooManyTries(wait)
 		}
-		p.Hash = password.Hash(in.Body.Password)
-		if err := s.store.ChangePerson(ctx, p); err != nil {
-			return nil, problem(err, "")
-		}
-		epoch, err := s.store.EndSessions(ctx, p.ID)
+		fits, err := password.Matches(ctx, p.Hash, in.Body.Old)
 		if err != nil {
-			return nil, problem(err, "")
+			return nil, problem(ctx, err, "")
 		}
-		s.sessions.Put(ctx, epochInSession, epoch) // this one goes on
+		if !fits {
+			slog.Warn("password change failed", "from", address(ctx))
+			return nil, refusal("body.old", "This is not your present password.")
+		}
+		hash, err := password.Hash(ctx, in.Body.Password)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		s.guesses.opened(address(ctx), name)
+		changed, err := s.store.ChangePassword(ctx, p.ID, p.Hash, hash)
+		if errors.Is(err, store.ErrStale) {
+			return nil, refusal("body.old", "Your password was changed elsewhere just now: sign in with that one.")
+		}
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		s.sessions.Put(ctx, epochInSession, changed.Epoch) // this one goes on
 		return nil, nil
 	})
 }
 
 // newSignIn checks a new name and password and hashes the password.
-func (s *server) newSignIn(name, secret string) (trimmed, hash string, err error) {
+func (s *server) newSignIn(ctx context.Context, name, secret string) (trimmed, hash string, err error) {
 	trimmed = strings.TrimSpace(name)
 	var details []error
 	if trimmed == "" {
 		details = append(details, &huma.ErrorDetail{Location: "body.name", Message: "A person needs a name."})
 	}
-	if len(secret) < password.MinLength {
+	if utf8.RuneCountInString(secret) < password.MinLength {
 		details = append(details, &huma.ErrorDetail{Location: "body.password", Message: "A password needs at least 10 letters; a few words are best."})
 	}
 	if len(details) > 0 {
 		return "", "", huma.Error422UnprocessableEntity(details[0].(*huma.ErrorDetail).Message, details...)
 	}
-	return trimmed, password.Hash(secret), nil
+	if hash, err = password.Hash(ctx, secret); err != nil {
+		return "", "", problem(ctx, err, "")
+	}
+	return trimmed, hash, nil
 }

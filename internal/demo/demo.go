@@ -5,7 +5,10 @@ package demo
 import (
 	"context"
 	"crypto/rand"
+	"errors"
 	"fmt"
+
+	"github.com/google/uuid"
 
 	"kladotex/core/attach"
 	"kladotex/core/client"
@@ -199,21 +202,37 @@ func Plans() []Plan {
 	}
 }
 
-// Furnish adds people, clients and plans to an empty studio; one with people is
-// left alone.
+// ErrNotTheDemo: the studio is someone's own. Opening it as the demo would let anyone
+// in as its owner.
+var ErrNotTheDemo = errors.New("this is not the demo studio, and is not opened to anyone: choose another file with -db, or start it with serve")
+
+// Furnish makes an empty studio the demo and adds people, clients and plans to it. One
+// that is the demo already is left alone; any other is refused with [ErrNotTheDemo].
 func Furnish(ctx context.Context, s *store.Store) error {
-	have, err := s.People(ctx)
-	if err != nil || len(have) > 0 {
+	has, err := s.HasPeople(ctx)
+	switch {
+	case err != nil:
+		return err
+	case has && s.Facts().Demo:
+		return nil
+	case has:
+		return ErrNotTheDemo
+	}
+	if err := s.MarkDemo(ctx); err != nil {
 		return err
 	}
 	for _, p := range people {
-		if _, err := s.AddPerson(ctx, p.name, p.role, password.Hash(rand.Text())); err != nil {
+		hash, err := password.Hash(ctx, rand.Text())
+		if err != nil {
+			return err
+		}
+		if _, err := s.AddPerson(ctx, p.name, p.role, hash); err != nil {
 			return fmt.Errorf("demo person %q: %w", p.name, err)
 		}
 	}
 	ids := map[string]string{}
 	for name, facts := range Clients() {
-		c, err := s.CreateClient(ctx, name, facts)
+		c, err := s.CreateClient(ctx, uuid.NewString(), store.ClientDraft{Name: name, Facts: facts})
 		if err != nil {
 			return fmt.Errorf("demo client %q: %w", name, err)
 		}
@@ -225,7 +244,7 @@ func Furnish(ctx context.Context, s *store.Store) error {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: p.Input, Summary: store.Summarise(p.Input, res), By: p.By}
-		if _, err := s.CreatePlan(ctx, draft); err != nil {
+		if _, err := s.CreatePlan(ctx, uuid.NewString(), draft); err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 	}

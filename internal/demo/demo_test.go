@@ -20,16 +20,30 @@ func TestStudioIsFurnishedOnce(t *testing.T) {
 	t.Cleanup(func() { s.Close() })
 	for range 2 {
 		require.NoError(t, Furnish(t.Context(), s))
-		plans, err := s.Plans(t.Context(), "")
+		plans, err := s.Plans(t.Context(), "", store.Page{Limit: 100})
 		require.NoError(t, err)
 		assert.Len(t, plans, len(Plans()))
-		clients, err := s.Clients(t.Context(), "", false)
+		clients, err := s.Clients(t.Context(), "", false, store.Page{Limit: 100})
 		require.NoError(t, err)
 		assert.Len(t, clients, 6)
 		people, err := s.People(t.Context())
 		require.NoError(t, err)
 		assert.Len(t, people, 3)
 	}
+}
+
+// A studio of one's own is never opened to anyone.
+func TestOnlyTheDemoIsFurnished(t *testing.T) {
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "mine.db"))
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	_, err = s.AddOwner(t.Context(), "Odalys", "hash")
+	require.NoError(t, err)
+	assert.ErrorIs(t, Furnish(t.Context(), s), ErrNotTheDemo)
+	assert.False(t, s.Facts().Demo)
+	people, err := s.People(t.Context())
+	require.NoError(t, err)
+	assert.Len(t, people, 1)
 }
 
 // Every demo plan uses a method that suits its piece, and every line of the price

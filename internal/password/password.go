@@ -2,6 +2,7 @@
 package password
 
 import (
+	"context"
 	"crypto/rand"
 	"crypto/subtle"
 	"encoding/base64"
@@ -21,51 +22,64 @@ const (
 	keyLen  = 32
 )
 
-// MinLength and MaxLength bound a password, in bytes: long enough to resist
+// MinLength and MaxLength bound a password, in letters: long enough to resist
 // guessing against the rate limit, short enough not to be a burden to hash.
 const MinLength, MaxLength = 10, 200
 
 // turns bounds how many hashes are worked out at once, and so the memory they take.
 var turns = make(chan struct{}, 2)
 
-// Hash is the password's hash in PHC form, with a new salt.
-func Hash(password string) string {
+// Hash is the password's hash in PHC form, with a new salt. It waits for its turn, and
+// fails when ctx ends first.
+func Hash(ctx context.Context, password string) (string, error) {
 	salt := make([]byte, saltLen)
 	_, _ = rand.Read(salt) // never fails
-	key := derive(password, salt, memory, passes, lanes)
+	key, err := derive(ctx, password, salt, memory, passes, lanes)
+	if err != nil {
+		return "", err
+	}
 	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, memory, passes, lanes,
-		base64.RawStdEncoding.EncodeToString(salt), base64.RawStdEncoding.EncodeToString(key))
+		base64.RawStdEncoding.EncodeToString(salt), base64.RawStdEncoding.EncodeToString(key)), nil
 }
 
 // Matches tells whether hash, as [Hash] wrote it, is that of the password. A hash
-// it can not read matches nothing.
-func Matches(hash, password string) bool {
+// it can not read matches nothing. It waits for its turn, and fails when ctx ends
+// first.
+func Matches(ctx context.Context, hash, password string) (bool, error) {
 	parts := strings.Split(hash, "$")
 	if len(parts) != 6 || parts[1] != "argon2id" {
-		return false
+		return false, nil
 	}
 	var version int
 	var m, t uint32
 	var p uint8
 	if _, err := fmt.Sscanf(parts[2], "v=%d", &version); err != nil || version != argon2.Version {
-		return false
+		return false, nil
 	}
 	if _, err := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &m, &t, &p); err != nil || t == 0 || p == 0 || m > 1<<20 {
-		return false
+		return false, nil
 	}
 	salt, err := base64.RawStdEncoding.DecodeString(parts[4])
 	if err != nil {
-		return false
+		return false, nil
 	}
-	key, err := base64.RawStdEncoding.DecodeString(parts[5])
-	if err != nil || len(key) != keyLen {
-		return false
+	want, err := base64.RawStdEncoding.DecodeString(parts[5])
+	if err != nil || len(want) != keyLen {
+		return false, nil
 	}
-	return subtle.ConstantTimeCompare(key, derive(password, salt, m, t, p)) == 1
+	key, err := derive(ctx, password, salt, m, t, p)
+	return err == nil && subtle.ConstantTimeCompare(want, key) == 1, err
 }
 
-func derive(password string, salt []byte, m, t uint32, p uint8) []byte {
-	turns <- struct{}{}
+func derive(ctx context.Context, password string, salt []byte, m, t uint32, p uint8) ([]byte, error) {
+	select {
+	case turns <- struct{}{}:
+	case <-ctx.Done():
+		return nil, fmt.Errorf("waiting to hash a password: %w", ctx.Err())
+	}
 	defer func() { <-turns }()
-	return argon2.IDKey([]byte(password), salt, t, m, p, keyLen)
+	if err := ctx.Err(); err != nil { // it ended while both were possible
+		return nil, fmt.Errorf("waiting to hash a password: %w", err)
+	}
+	return argon2.IDKey([]byte(password), salt, t, m, p, keyLen), nil
 }

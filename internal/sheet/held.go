@@ -9,20 +9,9 @@ import (
 	"kladotex/internal/store"
 )
 
-// Held is everything a studio holds about one client.
-type Held struct {
-	Client store.Client
-	Plans  []HeldPlan
-}
-
-// HeldPlan is a plan made for her, with its history.
-type HeldPlan struct {
-	Entry    store.Entry
-	Versions []store.Version
-}
-
-// JSON writes it down for the client to read and keep.
-func (h Held) JSON() ([]byte, error) {
+// Held writes everything a studio holds about one client down, as JSON, for the client
+// to read and keep.
+func Held(h store.Held) ([]byte, error) {
 	type version struct {
 		Version int        `json:"version"`
 		Title   string     `json:"title"`
@@ -30,9 +19,15 @@ func (h Held) JSON() ([]byte, error) {
 		SavedAt time.Time  `json:"savedAt"`
 		Input   plan.Input `json:"input"`
 	}
+	type pinned struct {
+		Name  string      `json:"name"`
+		Input *plan.Input `json:"input,omitempty"`
+	}
 	type heldPlan struct {
 		Title    string    `json:"title"`
 		Created  time.Time `json:"created"`
+		Updated  time.Time `json:"updated"`
+		Pinned   []pinned  `json:"pinned"`
 		Versions []version `json:"versions"`
 	}
 	out := struct {
@@ -47,7 +42,10 @@ func (h Held) JSON() ([]byte, error) {
 		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, []heldPlan{},
 	}
 	for _, p := range h.Plans {
-		entry := heldPlan{Title: p.Entry.Title, Created: p.Entry.Created, Versions: []version{}}
+		entry := heldPlan{Title: p.Plan.Title, Created: p.Plan.Created, Updated: p.Plan.Updated, Pinned: []pinned{}, Versions: []version{}}
+		for _, v := range p.Plan.Variants {
+			entry.Pinned = append(entry.Pinned, pinned{v.Name, v.Input})
+		}
 		for _, v := range p.Versions {
 			entry.Versions = append(entry.Versions, version{v.Version, v.Title, v.SavedBy, v.SavedAt, v.Input})
 		}

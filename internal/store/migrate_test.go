@@ -35,7 +35,7 @@ func TestStudioOfTheFirstVersionIsBroughtUpToDate(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, db.Close())
 
-	s := open(t, path)
+	s := opened(t, path)
 	p, err := s.Plan(t.Context(), "p")
 	require.NoError(t, err)
 	assert.Equal(t, "From long ago", p.Title)
@@ -53,13 +53,13 @@ func TestStudioOfTheFirstVersionIsBroughtUpToDate(t *testing.T) {
 // Every migration can be taken back and done again.
 func TestMigrationsGoBothWays(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "studio.db")
-	s := open(t, path)
+	s := opened(t, path)
 	files, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
-	provider, err := goose.NewProvider(goose.DialectSQLite3, s.db, files)
+	provider, err := goose.NewProvider(goose.DialectSQLite3, s.write, files)
 	require.NoError(t, err)
 	shape := func() (tables []string) {
-		rows, err := s.db.QueryContext(context.Background(), `SELECT type || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'goose%' AND name NOT LIKE 'sqlite%' ORDER BY 1`)
+		rows, err := s.write.QueryContext(context.Background(), `SELECT type || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'goose%' AND name NOT LIKE 'sqlite%' ORDER BY 1`)
 		require.NoError(t, err)
 		defer rows.Close()
 		for rows.Next() {

@@ -27,7 +27,7 @@ type Person struct {
 	Name    string
 	Role    Role
 	Hash    string // argon2id hash of the password, PHC form
-	Epoch   int    // counts the times all her sessions were ended
+	Epoch   int    // counts the times all their sign-ins were ended
 	Created time.Time
 }
 
@@ -50,7 +50,7 @@ func readPerson(row scanner) (p Person, err error) {
 
 // People lists everyone, by name.
 func (s *Store) People(ctx context.Context) ([]Person, error) {
-	return list(ctx, s, "people", readPerson, `SELECT `+personColumns+` FROM person ORDER BY name`)
+	return list(ctx, s.read, "people", readPerson, `SELECT `+personColumns+` FROM person ORDER BY name`)
 }
 
 // Person finds a person by id.
@@ -58,93 +58,129 @@ func (s *Store) Person(ctx context.Context, id string) (Person, error) {
 	return s.person(ctx, `id = ?`, id)
 }
 
-// PersonNamed finds a person by name, whatever the case.
+// PersonNamed finds a person by name, whatever the case of its letters.
 func (s *Store) PersonNamed(ctx context.Context, name string) (Person, error) {
-	return s.person(ctx, `name = ?`, strings.TrimSpace(name))
+	return s.person(ctx, `name_key = ? ORDER BY name = ? DESC, id LIMIT 1`, nameKey(name), strings.TrimSpace(name))
 }
 
-func (s *Store) person(ctx context.Context, where, value string) (Person, error) {
-	p, err := readPerson(s.db.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, value))
-	if errors.Is(err, sql.ErrNoRows) {
-		err = ErrNotFound
-	}
+func (s *Store) person(ctx context.Context, where string, values ...any) (Person, error) {
+	p, err := readPerson(s.read.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, values...))
 	if err != nil {
-		return Person{}, fmt.Errorf("person: %w", err)
+		return Person{}, fmt.Errorf("person: %w", found(err))
 	}
 	return p, nil
+}
+
+// HasPeople tells whether anyone is in the studio.
+func (s *Store) HasPeople(ctx context.Context) (has bool, err error) {
+	if err := s.read.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM person)`).Scan(&has); err != nil {
+		return false, fmt.Errorf("looking for people: %w", err)
+	}
+	return has, nil
 }
 
 // AddOwner adds the first person, an owner. It fails with ErrHasOwner when there
 // is anyone already.
 func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error) {
-	p := Person{ID: uuid.NewString(), Name: name, Role: Owner, Hash: hash, Created: time.Now().UTC()}
-	res, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`)
-		SELECT ?, ?, ?, ?, 0, ? WHERE NOT EXISTS (SELECT 1 FROM person)`,
-		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
-	if err != nil {
-		return Person{}, fmt.Errorf("adding the owner: %w", err)
-	}
-	if n, err := res.RowsAffected(); err != nil || n == 0 {
-		return Person{}, errors.Join(ErrHasOwner, err)
-	}
-	return p, nil
+	return s.add(ctx, name, Owner, hash, func(tx *sql.Tx) error {
+		var has bool
+		if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM person)`).Scan(&has); err != nil {
+			return err
+		}
+		if has {
+			return ErrHasOwner
+		}
+		return nil
+	})
 }
 
-// AddPerson adds a person.
+// AddPerson adds a person. It fails with ErrNameTaken when another has the name.
 func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash string) (Person, error) {
+	return s.add(ctx, name, role, hash, func(tx *sql.Tx) error { return free(ctx, tx, name, "") })
+}
+
+// add adds a person unless may refuses it.
+func (s *Store) add(ctx context.Context, name string, role Role, hash string, may func(*sql.Tx) error) (Person, error) {
 	p := Person{ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC()}
-	_, err := s.db.ExecContext(ctx, `INSERT INTO person (`+personColumns+`) VALUES (?, ?, ?, ?, 0, ?)`,
-		p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created))
+	err := s.inTx(ctx, func(tx *sql.Tx) error {
+		if err := may(tx); err != nil {
+			return err
+		}
+		_, err := tx.ExecContext(ctx, `INSERT INTO person (`+personColumns+`, name_key) VALUES (?, ?, ?, ?, 0, ?, ?)`,
+			p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created), nameKey(name))
+		return err
+	})
 	if err != nil {
-		return Person{}, fmt.Errorf("adding a person: %w", taken(err))
+		return Person{}, fmt.Errorf("adding a person: %w", err)
 	}
 	return p, nil
 }
 
-// taken turns a broken UNIQUE on the name into ErrNameTaken.
-func taken(err error) error {
-	if strings.Contains(err.Error(), "UNIQUE constraint failed: person.name") {
-		return ErrNameTaken
+// free fails with ErrNameTaken when someone other than the person of the id has the
+// name, whatever the case of its letters.
+func free(ctx context.Context, tx *sql.Tx, name, id string) error {
+	var taken bool
+	err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM person WHERE name_key = ? AND id <> ?)`, nameKey(name), id).Scan(&taken)
+	if err == nil && taken {
+		err = ErrNameTaken
 	}
 	return err
 }
 
-// ChangePerson puts p's name, role and hash in place of what was there. It fails
-// with ErrLastOwner when no owner would be left.
-func (s *Store) ChangePerson(ctx context.Context, p Person) error {
-	return s.keepingAnOwner(ctx, func(tx *sql.Tx) (sql.Result, error) {
-		return tx.ExecContext(ctx, `UPDATE person SET name = ?, role = ?, password_hash = ? WHERE id = ?`, p.Name, p.Role, p.Hash, p.ID)
+// ChangePerson gives a person another name and role and, where hash is not empty,
+// another password by its hash, which ends every sign-in. It fails with ErrLastOwner
+// when no owner would be left, with ErrNameTaken when another has the name.
+func (s *Store) ChangePerson(ctx context.Context, id, name string, role Role, hash string) (Person, error) {
+	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
+		if err := free(ctx, tx, name, id); err != nil {
+			return nil, err
+		}
+		return tx.ExecContext(ctx, `UPDATE person SET name = ?, name_key = ?, role = ?,
+			password_hash = coalesce(nullif(?, ''), password_hash), epoch = epoch + (? <> '') WHERE id = ?`,
+			name, nameKey(name), role, hash, hash, id)
 	})
 }
 
-// EndSessions begins a new epoch for a person, which voids all her sessions, and
-// returns it.
-func (s *Store) EndSessions(ctx context.Context, id string) (epoch int, err error) {
-	err = s.db.QueryRowContext(ctx, `UPDATE person SET epoch = epoch + 1 WHERE id = ? RETURNING epoch`, id).Scan(&epoch)
-	if errors.Is(err, sql.ErrNoRows) {
-		err = ErrNotFound
-	}
-	if err != nil {
-		return 0, fmt.Errorf("ending sessions: %w", err)
-	}
-	return epoch, nil
+// ChangePassword puts a password, by its hash, in place of the one whose hash is old,
+// and ends every sign-in. It fails with ErrStale when the password was changed
+// meanwhile.
+func (s *Store) ChangePassword(ctx context.Context, id, old, hash string) (Person, error) {
+	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
+		res, err := tx.ExecContext(ctx, `UPDATE person SET password_hash = ?, epoch = epoch + 1 WHERE id = ? AND password_hash = ?`, hash, id, old)
+		if err != nil {
+			return nil, err
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 0 {
+			return nil, errors.Join(ErrStale, err)
+		}
+		return res, nil
+	})
 }
 
-// RemovePerson removes a person; what she saved stays under her name. It fails
+// EndSessions begins a new epoch for a person, which voids all their sign-ins.
+func (s *Store) EndSessions(ctx context.Context, id string) error {
+	_, err := s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
+		return tx.ExecContext(ctx, `UPDATE person SET epoch = epoch + 1 WHERE id = ?`, id)
+	})
+	return err
+}
+
+// RemovePerson removes a person; what they saved stays under their name. It fails
 // with ErrLastOwner when no owner would be left.
 func (s *Store) RemovePerson(ctx context.Context, id string) error {
-	return s.keepingAnOwner(ctx, func(tx *sql.Tx) (sql.Result, error) {
+	_, err := s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		return tx.ExecContext(ctx, `DELETE FROM person WHERE id = ?`, id)
 	})
+	return err
 }
 
-// keepingAnOwner carries out a change of one person, unless it is of none or
-// leaves no owner.
-func (s *Store) keepingAnOwner(ctx context.Context, change func(*sql.Tx) (sql.Result, error)) error {
-	return s.inTx(ctx, func(tx *sql.Tx) error {
+// change carries out a change of one person, unless it is of none or leaves no owner,
+// and returns the person as changed; none when removed.
+func (s *Store) change(ctx context.Context, id string, change func(*sql.Tx) (sql.Result, error)) (p Person, err error) {
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		res, err := change(tx)
 		if err != nil {
-			return taken(err)
+			return err
 		}
 		if n, err := res.RowsAffected(); err != nil || n == 0 {
 			return errors.Join(ErrNotFound, err)
@@ -156,6 +192,14 @@ func (s *Store) keepingAnOwner(ctx context.Context, change func(*sql.Tx) (sql.Re
 		if owners == 0 {
 			return ErrLastOwner
 		}
-		return nil
+		p, err = readPerson(tx.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE id = ?`, id))
+		if errors.Is(err, sql.ErrNoRows) {
+			return nil
+		}
+		return err
 	})
+	if err != nil {
+		return Person{}, fmt.Errorf("changing a person: %w", err)
+	}
+	return p, nil
 }

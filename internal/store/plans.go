@@ -7,9 +7,9 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
+	"strings"
 	"time"
-
-	"github.com/google/uuid"
 
 	"kladotex/core/plan"
 )
@@ -23,8 +23,12 @@ type Plan struct {
 
 // Variant is a state of a plan pinned under a name, to be compared with others.
 type Variant struct {
-	Name  string
-	Input plan.Input
+	Name string
+	// Input is nil when the document can not be read any more. In a draft it stands for
+	// the one that is stored under the name.
+	Input *plan.Input
+	// Trouble says why the input is missing, or why it can not be computed.
+	Trouble error
 }
 
 // variantDocument is a variant as it is stored: the input as it was written then.
@@ -33,9 +37,22 @@ type variantDocument struct {
 	Document json.RawMessage `json:"document"`
 }
 
-func writeVariants(variants []Variant) (string, error) {
+// ErrNoVariant: a draft keeps a variant that is not stored.
+var ErrNoVariant = errors.New("no such variant")
+
+// writeVariants writes a draft's variants down; those without an input as they are
+// stored.
+func writeVariants(variants []Variant, stored []variantDocument) (string, error) {
 	documents := make([]variantDocument, len(variants))
 	for i, v := range variants {
+		if v.Input == nil {
+			at := slices.IndexFunc(stored, func(d variantDocument) bool { return d.Name == v.Name })
+			if at < 0 {
+				return "", fmt.Errorf("variant %d: %w", i, ErrNoVariant)
+			}
+			documents[i] = stored[at]
+			continue
+		}
 		raw, err := json.Marshal(v.Input)
 		if err != nil {
 			return "", err
@@ -46,21 +63,23 @@ func writeVariants(variants []Variant) (string, error) {
 	return string(raw), err
 }
 
-// readVariants brings every variant up to the current schema.
-func readVariants(text string) ([]Variant, error) {
-	var documents []variantDocument
+// readVariants brings every variant up to the current schema. One that can not be read
+// does not keep the plan from being read.
+func readVariants(text string) (variants []Variant, documents []variantDocument, err error) {
 	if err := json.Unmarshal([]byte(text), &documents); err != nil {
-		return nil, err
+		return nil, nil, err
 	}
-	variants := make([]Variant, len(documents))
+	variants = make([]Variant, len(documents))
 	for i, d := range documents {
+		variants[i].Name = d.Name
 		in, err := plan.Decode(bytes.NewReader(d.Document))
 		if err != nil {
-			return nil, fmt.Errorf("variant %q: %w", d.Name, err)
+			variants[i].Trouble = err
+			continue
 		}
-		variants[i] = Variant{d.Name, in}
+		variants[i].Input, variants[i].Trouble = &in, plan.Check(in)
 	}
-	return variants, nil
+	return variants, documents, nil
 }
 
 // Entry is a plan as a list shows it.
@@ -106,16 +125,6 @@ type Draft struct {
 	By       string // name of who saves
 }
 
-// documents are the draft's input and variants as they are stored.
-func (d Draft) documents() (document, variants string, err error) {
-	raw, err := json.Marshal(d.Input)
-	if err != nil {
-		return "", "", err
-	}
-	variants, err = writeVariants(d.Variants)
-	return string(raw), variants, err
-}
-
 const entryColumns = `plan.id, title, plan.version, coalesce(client_id, ''), coalesce(client.name, ''), saved_by,
 	pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, plan.created_at, plan.updated_at`
 
@@ -153,97 +162,158 @@ func (s *stamp) Scan(v any) error {
 
 func stampOf(t time.Time) string { return t.UTC().Format(stampLayout) }
 
-// Plans lists all plans, or those of one client, the one saved last first.
-func (s *Store) Plans(ctx context.Context, clientID string) ([]Entry, error) {
-	return list(ctx, s, "plans", func(row scanner) (e Entry, err error) {
+// Cursor is where the list goes on after this plan.
+func (e Entry) Cursor() string { return stampOf(e.Updated) + "\n" + e.ID }
+
+// Plans lists a page of all plans, or of those of one client, the one saved last first.
+func (s *Store) Plans(ctx context.Context, clientID string, page Page) ([]Entry, error) {
+	const newestFirst = ` ORDER BY plan.updated_at DESC, plan.id LIMIT ?`
+	where, args := `WHERE true`, []any{}
+	if clientID != "" {
+		where, args = where+` AND client_id = ?`, append(args, clientID)
+	}
+	if updated, id := page.split(); updated != "" {
+		where, args = where+` AND (plan.updated_at < ? OR plan.updated_at = ? AND plan.id > ?)`, append(args, updated, updated, id)
+	}
+	return list(ctx, s.read, "plans", func(row scanner) (e Entry, err error) {
 		err = row.Scan(e.fields()...)
 		return e, err
-	}, `SELECT `+entryColumns+` FROM `+entryTables+`
-		WHERE ? = '' OR client_id = ? ORDER BY plan.updated_at DESC, plan.id`, clientID, clientID)
+	}, `SELECT `+entryColumns+` FROM `+entryTables+` `+where+newestFirst, append(args, page.Limit)...)
 }
 
 // Plan reads one plan, its document brought up to the current schema.
 func (s *Store) Plan(ctx context.Context, id string) (Plan, error) {
-	var p Plan
-	var document, variants string
-	row := s.db.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document, plan.variants FROM `+entryTables+` WHERE plan.id = ?`, id)
-	err := row.Scan(append(p.fields(), &document, &variants)...)
-	if errors.Is(err, sql.ErrNoRows) {
-		err = ErrNotFound
-	}
-	if err == nil {
-		p.Input, err = plan.Decode(bytes.NewReader([]byte(document)))
-	}
-	if err == nil {
-		p.Variants, err = readVariants(variants)
-	}
+	p, err := readPlan(ctx, s.read, id)
 	if err != nil {
 		return Plan{}, fmt.Errorf("plan %s: %w", id, err)
 	}
 	return p, nil
 }
 
-// CreatePlan stores a new plan under a new id. It fails with ErrNoClient when
-// the draft names a client who is not there.
-func (s *Store) CreatePlan(ctx context.Context, d Draft) (Plan, error) {
-	document, variants, err := d.documents()
-	if err != nil {
-		return Plan{}, fmt.Errorf("storing a plan: %w", err)
-	}
-	id, now := uuid.NewString(), stampOf(time.Now())
-	err = s.inTx(ctx, func(tx *sql.Tx) error {
-		sum := d.Summary
-		_, err := tx.ExecContext(ctx, `INSERT INTO plan (id, title, version, client_id, saved_by, schema_version, document, variants,
-			pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, created_at, updated_at)
-			VALUES (?, ?, 1, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, d.Title, d.ClientID, d.By, d.Input.Schema, document, variants,
-			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, now, now)
-		if err != nil {
-			return missingClient(err)
-		}
-		return keepVersion(ctx, tx, id)
-	})
-	if err != nil {
-		return Plan{}, fmt.Errorf("storing a plan: %w", err)
-	}
-	return s.Plan(ctx, id)
+func readPlan(ctx context.Context, q querier, id string) (Plan, error) {
+	p, _, err := readStored(ctx, q, id)
+	return p.Plan, err
 }
 
-// SavePlan replaces a plan that still has the given version, and returns it with
-// the next one. It fails with ErrStale when it was saved since, with ErrNotFound
-// when it is gone.
-func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
-	document, variants, err := d.documents()
-	if err != nil {
-		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
+// storedPlan is a plan with the texts it is stored as.
+type storedPlan struct {
+	Plan
+	document, variants string
+}
+
+func readStored(ctx context.Context, q querier, id string) (p storedPlan, documents []variantDocument, err error) {
+	row := q.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document, plan.variants FROM `+entryTables+` WHERE plan.id = ?`, id)
+	if err := row.Scan(append(p.fields(), &p.document, &p.variants)...); err != nil {
+		return p, nil, found(err)
 	}
-	stale := false
-	err = s.inTx(ctx, func(tx *sql.Tx) error {
-		sum := d.Summary
-		res, err := tx.ExecContext(ctx, `UPDATE plan SET title = ?, version = version + 1, client_id = nullif(?, ''), saved_by = ?,
-			schema_version = ?, document = ?, variants = ?, pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?,
-			minutes = ?, warnings = ?, updated_at = ?
-			WHERE id = ? AND version = ?`,
-			d.Title, d.ClientID, d.By, d.Input.Schema, document, variants,
-			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, stampOf(time.Now()),
-			id, version)
+	if p.Input, err = plan.Decode(strings.NewReader(p.document)); err != nil {
+		return p, nil, err
+	}
+	p.Variants, documents, err = readVariants(p.variants)
+	return p, documents, err
+}
+
+// repeats is nil when a stored plan is what the draft would make of it: then the
+// request that stored it was repeated. Else it is ErrStale.
+func (d Draft) repeats(p storedPlan, variants string) error {
+	same, err := sameJSON(d.Input, p.Input)
+	return repeated(same && d.Title == p.Title && d.ClientID == p.ClientID && variants == p.variants, err)
+}
+
+// CreatePlan stores a new plan under an id that was made by who asks. When the same
+// plan is stored under it already, the request was repeated, and succeeds again; when
+// another is, it fails with ErrStale, and with ErrNotFound when it was deleted. It
+// fails with ErrNoClient when the draft names a client who is not there.
+func (s *Store) CreatePlan(ctx context.Context, id string, d Draft) (Plan, error) {
+	p, err := s.putPlan(ctx, func(tx *sql.Tx) (Plan, error) {
+		variants, err := writeVariants(d.Variants, nil)
 		if err != nil {
-			return missingClient(err)
+			return Plan{}, err
 		}
-		if n, err := res.RowsAffected(); err != nil || n == 0 {
-			stale = n == 0
-			return err
+		switch p, _, err := readStored(ctx, tx, id); {
+		case err == nil:
+			return p.Plan, d.repeats(p, variants)
+		case !errors.Is(err, ErrNotFound):
+			return Plan{}, err
 		}
-		return keepVersion(ctx, tx, id)
+		if err := notGone(ctx, tx, id); err != nil {
+			return Plan{}, err
+		}
+		document, err := json.Marshal(d.Input)
+		if err != nil {
+			return Plan{}, err
+		}
+		sum, now := d.Summary, stampOf(time.Now())
+		_, err = tx.ExecContext(ctx, `INSERT INTO plan (id, title, version, client_id, saved_by, schema_version, document, variants,
+			pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, created_at, updated_at)
+			VALUES (?, ?, 1 + (SELECT version_floor FROM studio), nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, d.Title, d.ClientID, d.By, d.Input.Schema, string(document), variants,
+			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, now, now)
+		if err != nil {
+			return Plan{}, missingClient(err)
+		}
+		return keptPlan(ctx, tx, id)
+	})
+	if err != nil {
+		return Plan{}, fmt.Errorf("storing a plan: %w", err)
+	}
+	return p, nil
+}
+
+// SavePlan replaces a plan that still has the given version, and returns it with a
+// greater one. When it was saved since, but as the same, the request was repeated, and
+// succeeds; else it fails with ErrStale, and with ErrNotFound when it is gone.
+func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
+	p, err := s.putPlan(ctx, func(tx *sql.Tx) (Plan, error) {
+		p, documents, err := readStored(ctx, tx, id)
+		if err != nil {
+			return Plan{}, err
+		}
+		variants, err := writeVariants(d.Variants, documents)
+		if err != nil {
+			return Plan{}, err
+		}
+		if p.Version != version {
+			return p.Plan, d.repeats(p, variants)
+		}
+		document, err := json.Marshal(d.Input)
+		if err != nil {
+			return Plan{}, err
+		}
+		sum := d.Summary
+		_, err = tx.ExecContext(ctx, `UPDATE plan SET title = ?, version = 1 + max(version, (SELECT version_floor FROM studio)),
+			client_id = nullif(?, ''), saved_by = ?, schema_version = ?, document = ?, variants = ?,
+			pattern = ?, method = ?, sections = ?, pieces = ?, packs = ?, cost_minor = ?, minutes = ?, warnings = ?, updated_at = ?
+			WHERE id = ?`,
+			d.Title, d.ClientID, d.By, d.Input.Schema, string(document), variants,
+			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, stampOf(time.Now()), id)
+		if err != nil {
+			return Plan{}, missingClient(err)
+		}
+		return keptPlan(ctx, tx, id)
 	})
 	if err != nil {
 		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
 	}
-	p, err := s.Plan(ctx, id)
-	if err == nil && stale {
-		err = fmt.Errorf("plan %s: %w", id, ErrStale)
-	}
+	return p, nil
+}
+
+// putPlan carries out a save and returns the plan as it is when the save is done: what
+// others save after it is not seen.
+func (s *Store) putPlan(ctx context.Context, put func(*sql.Tx) (Plan, error)) (p Plan, err error) {
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		p, err = put(tx)
+		return err
+	})
 	return p, err
+}
+
+// keptPlan puts the plan as it now is into its history, and reads it.
+func keptPlan(ctx context.Context, tx *sql.Tx, id string) (Plan, error) {
+	if err := keepVersion(ctx, tx, id); err != nil {
+		return Plan{}, err
+	}
+	return readPlan(ctx, tx, id)
 }
 
 // DeletePlan removes a plan with its history.

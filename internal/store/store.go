@@ -10,10 +10,14 @@ import (
 	"fmt"
 	"io/fs"
 	"net/url"
+	"os"
 	"strings"
+	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the "sqlite" driver
+	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
 )
 
 //go:embed migrations/*.sql
@@ -27,24 +31,97 @@ var (
 	ErrStale = errors.New("saved by someone else in the meantime")
 	// ErrNoClient: a plan names a client who is not there.
 	ErrNoClient = errors.New("no such client")
+	// ErrNewer: the file was written by a newer program.
+	ErrNewer = errors.New("the file is of a newer Kladotex: open it with that one")
+	// ErrForeign: the file is not one of ours.
+	ErrForeign = errors.New("not a studio of Kladotex")
 )
 
-// Store is an open studio file. It is safe for concurrent use.
-type Store struct{ db *sql.DB }
+// How many connections may be open at once: writes wait for one another in the
+// program, where a wait can be given up, not in the file. Readers see the state before
+// a write until it is done.
+const readers = 8
 
-// Open opens the file at path, making and migrating it as needed.
+// Store is an open studio file. It is safe for concurrent use.
+type Store struct {
+	write, read *sql.DB
+	// lock is shared by all who have the file open.
+	lock  *flock.Flock
+	facts Facts
+}
+
+// Facts are true of a studio file as a whole.
+type Facts struct {
+	// ID tells studios apart.
+	ID string
+	// Demo is true for one that opens to anyone.
+	Demo bool
+}
+
+// Open opens the file at path, making and migrating it as needed; a copy of it as it
+// was is kept before a migration. It fails with [ErrNewer] or [ErrForeign] on a file
+// that it must not touch.
 func Open(ctx context.Context, path string) (*Store, error) {
-	db, err := sql.Open("sqlite", dataSource(path,
-		"_pragma=busy_timeout(5000)", "_pragma=journal_mode(WAL)", "_pragma=synchronous(FULL)", "_pragma=foreign_keys(ON)",
-		"_txlock=immediate"))
+	s, err := open(ctx, path)
 	if err != nil {
 		return nil, fmt.Errorf("opening %s: %w", path, err)
 	}
-	s := &Store{db}
-	if err := s.migrate(ctx); err != nil {
-		return nil, errors.Join(fmt.Errorf("bringing %s up to date: %w", path, err), db.Close())
-	}
 	return s, nil
+}
+
+func open(ctx context.Context, path string) (_ *Store, err error) {
+	if err := create(path); err != nil {
+		return nil, err
+	}
+	s := &Store{lock: flock.New(lockPath(path))}
+	defer func() {
+		if err != nil {
+			err = errors.Join(err, s.Close())
+		}
+	}()
+	if ok, err := s.lock.TryRLock(); err != nil || !ok {
+		return nil, errors.Join(errors.New("a copy is just being put in its place"), err)
+	}
+	if s.write, err = pool(path, 1, "_txlock=immediate"); err != nil {
+		return nil, err
+	}
+	if err := s.upgrade(ctx, path); err != nil {
+		return nil, err
+	}
+	if s.read, err = pool(path, readers, "_pragma=query_only(ON)"); err != nil {
+		return nil, err
+	}
+	err = s.write.QueryRowContext(ctx, `SELECT id, demo FROM studio`).Scan(&s.facts.ID, &s.facts.Demo)
+	if err != nil {
+		return nil, err
+	}
+	return s, s.DropOldSessions(ctx)
+}
+
+// create makes an empty file that only its owner may read, unless there is one. SQLite
+// gives the files beside it the same rights.
+func create(path string) error {
+	f, err := os.OpenFile(path, os.O_CREATE|os.O_WRONLY, 0o600)
+	if err != nil {
+		return err
+	}
+	return f.Close()
+}
+
+func lockPath(path string) string { return path + ".lock" }
+
+// pool opens at most size connections to the file at path. What is deleted is
+// overwritten, so that nothing of it stays in the file.
+func pool(path string, size int, settings ...string) (*sql.DB, error) {
+	db, err := sql.Open("sqlite", dataSource(path, append([]string{
+		"_pragma=busy_timeout(5000)", "_pragma=journal_mode(WAL)", "_pragma=synchronous(FULL)", "_pragma=foreign_keys(ON)",
+		"_pragma=secure_delete(ON)"}, settings...)...))
+	if err != nil {
+		return nil, err
+	}
+	db.SetMaxOpenConns(size)
+	db.SetMaxIdleConns(size)
+	return db, nil
 }
 
 // dataSource names the file at path, whatever letters are in its name.
@@ -52,22 +129,98 @@ func dataSource(path string, settings ...string) string {
 	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + strings.Join(settings, "&")
 }
 
-func (s *Store) migrate(ctx context.Context) error {
-	files, err := fs.Sub(migrations, "migrations")
+// upgrade brings the file up to the version of this program, if it may.
+func (s *Store) upgrade(ctx context.Context, path string) error {
+	theirs, err := fileVersion(ctx, s.write)
 	if err != nil {
 		return err
 	}
-	provider, err := goose.NewProvider(goose.DialectSQLite3, s.db, files)
+	provider, err := migrator(s.write)
 	if err != nil {
 		return err
+	}
+	ours := newest(provider)
+	switch {
+	case theirs > ours:
+		return ErrNewer
+	case theirs == ours:
+		return nil
+	case theirs > 0:
+		kept := fmt.Sprintf("%s.before-v%d-%s", path, ours, time.Now().UTC().Format("20060102-150405"))
+		if err := copyInto(ctx, s.write, kept); err != nil {
+			return fmt.Errorf("keeping a copy before the upgrade: %w", err)
+		}
 	}
 	_, err = provider.Up(ctx)
 	return err
 }
 
-// inTx carries out work in one transaction, which fails as a whole.
+func migrator(db *sql.DB) (*goose.Provider, error) {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	return goose.NewProvider(goose.DialectSQLite3, db, files)
+}
+
+// newest is the version of a file that a provider brings it up to.
+func newest(p *goose.Provider) int64 {
+	sources := p.ListSources()
+	return sources[len(sources)-1].Version
+}
+
+// applicationID marks a studio file: "Kltx" in its header.
+const applicationID = 0x4b6c7478
+
+// fileVersion is the version of the studio in a file, 0 for an empty one. It fails with
+// [ErrForeign] for a file of something else. Files of the first versions bear no mark,
+// but their tables do.
+func fileVersion(ctx context.Context, db *sql.DB) (version int64, err error) {
+	var id, tables, ours int64
+	err = db.QueryRowContext(ctx, `SELECT (SELECT application_id FROM pragma_application_id), count(*),
+		coalesce(sum(name IN ('plan', 'goose_db_version')), 0) FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'`).
+		Scan(&id, &tables, &ours)
+	switch {
+	case err != nil:
+		return 0, err
+	case tables == 0 && id == 0:
+		return 0, nil
+	case id != applicationID && id != 0 || ours != 2:
+		return 0, ErrForeign
+	}
+	err = db.QueryRowContext(ctx, `SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied`).Scan(&version)
+	return version, err
+}
+
+// Facts are what is true of the file as a whole.
+func (s *Store) Facts() Facts { return s.facts }
+
+// MarkDemo makes an empty studio one that opens to anyone. It fails with [ErrHasOwner]
+// when people are in it.
+func (s *Store) MarkDemo(ctx context.Context) error {
+	res, err := s.write.ExecContext(ctx, `UPDATE studio SET demo = 1 WHERE NOT EXISTS (SELECT 1 FROM person)`)
+	if err != nil {
+		return fmt.Errorf("marking the demo: %w", err)
+	}
+	if n, err := res.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(ErrHasOwner, err)
+	}
+	s.facts.Demo = true
+	return nil
+}
+
+// inTx carries out work in one transaction that writes, which fails as a whole.
 func (s *Store) inTx(ctx context.Context, work func(*sql.Tx) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
+	return within(ctx, s.write, nil, work)
+}
+
+// snapshot reads what belongs together as it was at one moment.
+func (s *Store) snapshot(ctx context.Context, work func(*sql.Tx) error) error {
+	return within(ctx, s.read, &sql.TxOptions{ReadOnly: true}, work)
+}
+
+func within(ctx context.Context, db *sql.DB, options *sql.TxOptions, work func(*sql.Tx) error) error {
+	tx, err := db.BeginTx(ctx, options)
 	if err != nil {
 		return err
 	}
@@ -77,12 +230,18 @@ func (s *Store) inTx(ctx context.Context, work func(*sql.Tx) error) error {
 	return tx.Commit()
 }
 
-// scanner is a row to be read.
-type scanner interface{ Scan(...any) error }
+// scanner is a row to be read, querier what reads rows.
+type (
+	scanner interface{ Scan(...any) error }
+	querier interface {
+		QueryContext(context.Context, string, ...any) (*sql.Rows, error)
+		QueryRowContext(context.Context, string, ...any) *sql.Row
+	}
+)
 
 // list reads all rows of a query; what names them in an error.
-func list[T any](ctx context.Context, s *Store, what string, read func(scanner) (T, error), query string, args ...any) ([]T, error) {
-	rows, err := s.db.QueryContext(ctx, query, args...)
+func list[T any](ctx context.Context, q querier, what string, read func(scanner) (T, error), query string, args ...any) ([]T, error) {
+	rows, err := q.QueryContext(ctx, query, args...)
 	if err != nil {
 		return nil, fmt.Errorf("listing %s: %w", what, err)
 	}
@@ -101,16 +260,77 @@ func list[T any](ctx context.Context, s *Store, what string, read func(scanner) 
 	return out, nil
 }
 
+// found names the absence of a row.
+func found(err error) error {
+	if errors.Is(err, sql.ErrNoRows) {
+		return ErrNotFound
+	}
+	return err
+}
+
+// notGone fails with ErrNotFound when something of this id was once deleted.
+func notGone(ctx context.Context, q querier, id string) error {
+	var gone bool
+	err := q.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM gone WHERE id = ?)`, id).Scan(&gone)
+	if err == nil && gone {
+		err = ErrNotFound
+	}
+	return err
+}
+
+// Trouble is what ails a file or the disk under it.
+type Trouble int
+
+// The troubles.
+const (
+	NoTrouble Trouble = iota
+	// DiskFull: there is no room to write.
+	DiskFull
+	// Busy: others kept the file too long.
+	Busy
+	// ReadOnly: the file or its folder can not be written.
+	ReadOnly
+	// Damaged: the file is not whole.
+	Damaged
+	// DiskFailed: the disk did not do what was asked.
+	DiskFailed
+)
+
+var troubles = map[int]Trouble{
+	sqlite3.SQLITE_FULL: DiskFull, sqlite3.SQLITE_BUSY: Busy, sqlite3.SQLITE_LOCKED: Busy,
+	sqlite3.SQLITE_READONLY: ReadOnly, sqlite3.SQLITE_CANTOPEN: ReadOnly, sqlite3.SQLITE_PERM: ReadOnly,
+	sqlite3.SQLITE_CORRUPT: Damaged, sqlite3.SQLITE_NOTADB: Damaged, sqlite3.SQLITE_IOERR: DiskFailed,
+}
+
+// TroubleOf is what ails the file, if that is what err tells.
+func TroubleOf(err error) Trouble {
+	return troubles[code(err)&0xff]
+}
+
+// code is SQLite's extended result code in err; 0 when it has none.
+func code(err error) int {
+	var failed *sqlite.Error
+	if errors.As(err, &failed) {
+		return failed.Code()
+	}
+	return 0
+}
+
 // missingClient turns a broken reference to a client into ErrNoClient.
 func missingClient(err error) error {
-	if strings.Contains(err.Error(), "FOREIGN KEY constraint failed") {
+	if code(err) == sqlite3.SQLITE_CONSTRAINT_FOREIGNKEY {
 		return ErrNoClient
 	}
 	return err
 }
 
-// DB is the file's connection pool, for the session library alone.
-func (s *Store) DB() *sql.DB { return s.db }
-
 // Close closes the file.
-func (s *Store) Close() error { return s.db.Close() }
+func (s *Store) Close() error {
+	var errs []error
+	for _, db := range []*sql.DB{s.read, s.write} {
+		if db != nil {
+			errs = append(errs, db.Close())
+		}
+	}
+	return errors.Join(append(errs, s.lock.Unlock())...)
+}

@@ -3,13 +3,12 @@ package store
 import (
 	"context"
 	"fmt"
-	"os"
 	"path/filepath"
-	"slices"
 	"sync"
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -17,7 +16,10 @@ import (
 	"kladotex/core/plan"
 )
 
-func open(t *testing.T, path string) *Store {
+// all is a page that holds every test's list.
+var all = Page{Limit: 100}
+
+func opened(t *testing.T, path string) *Store {
 	t.Helper()
 	s, err := Open(t.Context(), path)
 	require.NoError(t, err)
@@ -35,15 +37,16 @@ func draft(t *testing.T, title, by string, in plan.Input) Draft {
 
 func TestPlanOutlivesTheProcess(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "a studio?.db")
-	s := open(t, path)
+	s := opened(t, path)
 	in := plan.Default()
-	made, err := s.CreatePlan(t.Context(), draft(t, "The cellist", "Tamsin", in))
+	made, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "The cellist", "Tamsin", in))
 	require.NoError(t, err)
 	assert.Empty(t, made.Variants)
 	d := draft(t, "The cellist, again", "Odalys", in)
-	d.Input.OwnHead = true
-	d.Variants = []Variant{{"With a client", in}, {"Her own", d.Input}}
-	in = d.Input
+	own := in
+	own.OwnHead = true
+	d.Input = own
+	d.Variants = []Variant{{Name: "With a client", Input: &in}, {Name: "Their own", Input: &own}}
 	saved, err := s.SavePlan(t.Context(), made.ID, made.Version, d)
 	require.NoError(t, err)
 	assert.Equal(t, 2, saved.Version)
@@ -51,24 +54,26 @@ func TestPlanOutlivesTheProcess(t *testing.T) {
 	assert.Equal(t, "Odalys", saved.SavedBy)
 	require.NoError(t, s.Close())
 
-	again := open(t, path)
+	again := opened(t, path)
 	p, err := again.Plan(t.Context(), made.ID)
 	require.NoError(t, err)
 	assert.Equal(t, saved, p)
-	assert.Equal(t, in, p.Input)
-	list, err := again.Plans(t.Context(), "")
+	assert.Equal(t, own, p.Input)
+	list, err := again.Plans(t.Context(), "", all)
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	assert.Equal(t, p.Entry, list[0])
 }
 
 func TestStaleAndMissingPlansAreTold(t *testing.T) {
-	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	d := draft(t, "One", "", plan.Default())
-	p, err := s.CreatePlan(t.Context(), d)
+	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
 	require.NoError(t, err)
+	d.Title = "Two"
 	_, err = s.SavePlan(t.Context(), p.ID, 1, d)
 	require.NoError(t, err)
+	d.Title = "Three"
 	_, err = s.SavePlan(t.Context(), p.ID, 1, d)
 	assert.ErrorIs(t, err, ErrStale)
 	_, err = s.SavePlan(t.Context(), "nobody", 1, d)
@@ -76,7 +81,7 @@ func TestStaleAndMissingPlansAreTold(t *testing.T) {
 	d.ClientID = "nobody"
 	_, err = s.SavePlan(t.Context(), p.ID, 2, d)
 	assert.ErrorIs(t, err, ErrNoClient)
-	_, err = s.CreatePlan(t.Context(), d)
+	_, err = s.CreatePlan(t.Context(), uuid.NewString(), d)
 	assert.ErrorIs(t, err, ErrNoClient)
 	require.NoError(t, s.DeletePlan(t.Context(), p.ID))
 	assert.ErrorIs(t, s.DeletePlan(t.Context(), p.ID), ErrNotFound)
@@ -88,15 +93,22 @@ func TestStaleAndMissingPlansAreTold(t *testing.T) {
 
 // Of many who save the same version at once exactly one succeeds.
 func TestConcurrentSavesOfOneVersion(t *testing.T) {
-	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	d := draft(t, "One", "", plan.Default())
-	p, err := s.CreatePlan(t.Context(), d)
+	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
 	require.NoError(t, err)
 	const people = 12
 	errs := make([]error, people)
 	var wait sync.WaitGroup
 	for i := range people {
-		wait.Go(func() { _, errs[i] = s.SavePlan(t.Context(), p.ID, 1, d) })
+		wait.Go(func() {
+			mine := d
+			mine.Title = fmt.Sprint("Of person ", i)
+			var got Plan
+			if got, errs[i] = s.SavePlan(t.Context(), p.ID, 1, mine); errs[i] == nil && got.Title != mine.Title {
+				errs[i] = fmt.Errorf("saved %q, was told %q", mine.Title, got.Title)
+			}
+		})
 	}
 	wait.Wait()
 	saved := 0
@@ -113,9 +125,9 @@ func TestConcurrentSavesOfOneVersion(t *testing.T) {
 // Autosave makes a version of every pause; the history keeps the first, the last,
 // those ten minutes apart and those before another person's.
 func TestHistoryIsThinnedOut(t *testing.T) {
-	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	in := plan.Default()
-	p, err := s.CreatePlan(t.Context(), draft(t, "One", "Tamsin", in))
+	p, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "One", "Tamsin", in))
 	require.NoError(t, err)
 	save := func(by string) {
 		in.Spares.Least++
@@ -136,7 +148,7 @@ func TestHistoryIsThinnedOut(t *testing.T) {
 	assert.Equal(t, []int{5, 1}, kept())
 	save("Odalys")
 	assert.Equal(t, []int{6, 5, 1}, kept(), "what Odalys began from is kept")
-	_, err = s.db.Exec(`UPDATE plan_version SET saved_at = ? WHERE version = 5`, stampOf(time.Now().Add(-time.Hour)))
+	_, err = s.write.Exec(`UPDATE plan_version SET saved_at = ? WHERE version = 5`, stampOf(time.Now().Add(-time.Hour)))
 	require.NoError(t, err)
 	save("Odalys")
 	save("Odalys")
@@ -151,15 +163,15 @@ func TestHistoryIsThinnedOut(t *testing.T) {
 }
 
 func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
-	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	facts := client.New()
 	facts.Notes = "left-handed"
-	c, err := s.CreateClient(t.Context(), "Hesper Dunmorrow", facts)
+	c, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "Hesper Dunmorrow", Facts: facts})
 	require.NoError(t, err)
-	_, err = s.CreateClient(t.Context(), "Juno Pellwether", client.New())
+	_, err = s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "Juno Pellwether", Facts: client.New()})
 	require.NoError(t, err)
 	names := func(search string, archived bool) (names []string) {
-		list, err := s.Clients(t.Context(), search, archived)
+		list, err := s.Clients(t.Context(), search, archived, all)
 		require.NoError(t, err)
 		for _, c := range list {
 			names = append(names, c.Name)
@@ -172,19 +184,24 @@ func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
 
 	d := draft(t, "For Hesper", "", plan.Default())
 	d.ClientID = c.ID
-	p, err := s.CreatePlan(t.Context(), d)
+	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
 	require.NoError(t, err)
 	assert.Equal(t, "Hesper Dunmorrow", p.Client)
-	list, err := s.Plans(t.Context(), c.ID)
+	list, err := s.Plans(t.Context(), c.ID, all)
 	require.NoError(t, err)
 	assert.Len(t, list, 1)
 
-	saved, err := s.SaveClient(t.Context(), c.ID, 1, c.Name, true, facts)
+	archived := ClientDraft{c.Name, true, facts}
+	saved, err := s.SaveClient(t.Context(), c.ID, 1, archived)
 	require.NoError(t, err)
 	assert.Equal(t, 1, saved.Plans)
 	assert.Equal(t, "left-handed", saved.Facts.Notes)
 	assert.Equal(t, []string{"Hesper Dunmorrow"}, names("", true))
-	_, err = s.SaveClient(t.Context(), c.ID, 1, c.Name, true, facts)
+	again, err := s.SaveClient(t.Context(), c.ID, 1, archived)
+	require.NoError(t, err, "the same once more is no conflict")
+	assert.Equal(t, saved, again)
+	archived.Name = "Another"
+	_, err = s.SaveClient(t.Context(), c.ID, 1, archived)
 	assert.ErrorIs(t, err, ErrStale)
 
 	require.NoError(t, s.DeleteClient(t.Context(), c.ID))
@@ -194,16 +211,15 @@ func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
 }
 
 func TestAStudioKeepsAnOwner(t *testing.T) {
-	s := open(t, filepath.Join(t.TempDir(), "studio.db"))
+	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	o, err := s.AddOwner(t.Context(), "Odalys", "hash")
 	require.NoError(t, err)
 	_, err = s.AddOwner(t.Context(), "Tamsin", "hash")
 	assert.ErrorIs(t, err, ErrHasOwner)
 	_, err = s.AddPerson(t.Context(), "ODALYS", Stylist, "hash")
 	assert.ErrorIs(t, err, ErrNameTaken)
-	demoted := o
-	demoted.Role = Stylist
-	assert.ErrorIs(t, s.ChangePerson(t.Context(), demoted), ErrLastOwner)
+	_, err = s.ChangePerson(t.Context(), o.ID, o.Name, Stylist, "")
+	assert.ErrorIs(t, err, ErrLastOwner)
 	assert.ErrorIs(t, s.RemovePerson(t.Context(), o.ID), ErrLastOwner)
 	p, err := s.PersonNamed(t.Context(), " odalys ")
 	require.NoError(t, err)
@@ -214,68 +230,4 @@ func TestAStudioKeepsAnOwner(t *testing.T) {
 	require.NoError(t, s.RemovePerson(t.Context(), o.ID))
 	assert.ErrorIs(t, s.RemovePerson(t.Context(), o.ID), ErrNotFound)
 	assert.ErrorIs(t, s.RemovePerson(t.Context(), second.ID), ErrLastOwner)
-}
-
-func TestBackupIsRestoredUnderAnOpenStudio(t *testing.T) {
-	dir := t.TempDir()
-	path, copied := filepath.Join(dir, "studio.db"), filepath.Join(dir, "copy of?.db")
-	serving := open(t, path)
-	p, err := serving.CreatePlan(t.Context(), draft(t, "Before", "", plan.Default()))
-	require.NoError(t, err)
-
-	other := open(t, path)
-	require.NoError(t, other.Backup(t.Context(), copied))
-	assert.ErrorContains(t, other.Backup(t.Context(), copied), "exists")
-	_, err = serving.SavePlan(t.Context(), p.ID, 1, draft(t, "After", "", plan.Default()))
-	require.NoError(t, err)
-
-	require.NoError(t, other.Restore(t.Context(), copied))
-	now, err := serving.Plan(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "Before", now.Title, "who has the studio open sees it")
-	_, err = serving.SavePlan(t.Context(), p.ID, 1, draft(t, "On from there", "", plan.Default()))
-	require.NoError(t, err)
-}
-
-func TestDamagedBackupsAreRefused(t *testing.T) {
-	dir := t.TempDir()
-	s := open(t, filepath.Join(dir, "studio.db"))
-	for i := range 30 { // enough pages to damage one in the middle
-		_, err := s.CreatePlan(t.Context(), draft(t, fmt.Sprint("Plan ", i), "", plan.Default()))
-		require.NoError(t, err)
-	}
-	whole := filepath.Join(dir, "whole.db")
-	require.NoError(t, s.Backup(t.Context(), whole))
-	raw, err := os.ReadFile(whole)
-	require.NoError(t, err)
-
-	torn := slices.Clone(raw)
-	for i := range 4096 {
-		torn[len(torn)/2+i] ^= 0x5a
-	}
-	newer := filepath.Join(dir, "newer.db")
-	require.NoError(t, os.WriteFile(newer, raw, 0o600))
-	n := open(t, newer)
-	_, err = n.db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (9999, 1)`)
-	require.NoError(t, err)
-	require.NoError(t, n.Close())
-
-	write := func(name string, raw []byte) string {
-		path := filepath.Join(dir, name)
-		require.NoError(t, os.WriteFile(path, raw, 0o600))
-		return path
-	}
-	for name, path := range map[string]string{
-		"cut short":   write("short.db", raw[:len(raw)/2]),
-		"torn":        write("torn.db", torn),
-		"a text":      write("text.db", []byte("This is no database, but it is long enough to look at twice.")),
-		"empty":       write("empty.db", nil),
-		"of a future": newer,
-	} {
-		assert.ErrorIs(t, s.Restore(t.Context(), path), ErrDamaged, name)
-	}
-	assert.Error(t, s.Restore(t.Context(), filepath.Join(dir, "nothing.db")))
-	list, err := s.Plans(t.Context(), "")
-	require.NoError(t, err)
-	assert.Len(t, list, 30, "nothing was changed")
 }

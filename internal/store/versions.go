@@ -22,12 +22,12 @@ type Version struct {
 }
 
 // versionGap thins the history out: autosave keeps every state on disk, but a
-// person looks for where she was, not for every movement of a slider.
+// person looks for where they were, not for every movement of a slider.
 const versionGap = 10 * time.Minute
 
 // keepVersion copies the plan as it now is into its history. The version before
 // it goes when the same person saved it less than versionGap after the one
-// before that.
+// before that; where a clock was set back in between, nothing is known of that.
 func keepVersion(ctx context.Context, tx *sql.Tx, id string) error {
 	var last int
 	var at, before time.Time
@@ -37,7 +37,7 @@ func keepVersion(ctx context.Context, tx *sql.Tx, id string) error {
 	case errors.Is(err, sql.ErrNoRows):
 	case err != nil:
 		return err
-	case !before.IsZero() && at.Sub(before) < versionGap:
+	case !before.IsZero() && at.Sub(before) >= 0 && at.Sub(before) < versionGap:
 		_, err := tx.ExecContext(ctx, `DELETE FROM plan_version WHERE plan_id = ? AND version = ?
 			AND saved_by = (SELECT saved_by FROM plan WHERE id = ?)`, id, last, id)
 		if err != nil {
@@ -64,8 +64,7 @@ func readVersion(row scanner) (Version, error) {
 
 // Versions lists a plan's history, newest first.
 func (s *Store) Versions(ctx context.Context, id string) ([]Version, error) {
-	out, err := list(ctx, s, "the history of plan "+id, readVersion,
-		`SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? ORDER BY version DESC`, id)
+	out, err := readVersions(ctx, s.read, id)
 	if err != nil {
 		return nil, err
 	}
@@ -75,15 +74,17 @@ func (s *Store) Versions(ctx context.Context, id string) ([]Version, error) {
 	return out, nil
 }
 
+func readVersions(ctx context.Context, q querier, id string) ([]Version, error) {
+	return list(ctx, q, "the history of plan "+id, readVersion,
+		`SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? ORDER BY version DESC`, id)
+}
+
 // Version reads one version of a plan's history.
 func (s *Store) Version(ctx context.Context, id string, version int) (Version, error) {
-	row := s.db.QueryRowContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? AND version = ?`, id, version)
+	row := s.read.QueryRowContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? AND version = ?`, id, version)
 	v, err := readVersion(row)
-	if errors.Is(err, sql.ErrNoRows) {
-		err = ErrNotFound
-	}
 	if err != nil {
-		return Version{}, fmt.Errorf("version %d of plan %s: %w", version, id, err)
+		return Version{}, fmt.Errorf("version %d of plan %s: %w", version, id, found(err))
 	}
 	return v, nil
 }
