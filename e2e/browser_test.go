@@ -191,7 +191,7 @@ func (b tab) tally(name string) string {
 
 func (b tab) tallyChange(name string) string {
 	b.t.Helper()
-	return value[string](b, `document.querySelector('[data-tally="`+name+`"] [role=status]')?.innerText ?? ""`)
+	return value[string](b, `document.querySelector('[data-tally="`+name+`"] [data-difference]')?.innerText ?? ""`)
 }
 
 // The big head's drawn sections, and their outlines.

@@ -135,7 +135,7 @@ func TestWorkingByHand(t *testing.T) {
 	x, y = b.place(`g[aria-label="Front centre"]`)
 	b.drag([2]float64{x, y}, [2]float64{x, y - 25})
 	b.waitFor(scalp + ` !== "` + before + `"`)
-	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(says + `("The hairline is drawn as it was dragged")`)
 	b.waitFor(isSaved)
 }
 
@@ -218,7 +218,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 	b.waitFor(`document.querySelector('g[aria-label="Front centre"]')`)
 	walk(`g[aria-label="Front centre"]`)
 	keys(kb.ArrowUp, kb.ArrowUp)
-	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(says + `("The hairline is drawn as it was dragged")`)
 	b.waitFor(isSaved)
 }
 
@@ -326,7 +326,7 @@ func TestHerOwnHairline(t *testing.T) {
 	edged := area()
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
-	b.waitFor(says + `("Her hairline is drawn as it was dragged")`)
+	b.waitFor(says + `("The hairline is drawn as it was dragged")`)
 	assert.InDelta(t, edged, area(), 0.011)
 	b.press("button", "Back to the usual hairline")
 	b.waitFor(says + `("The usual hairline.")`)

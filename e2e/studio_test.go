@@ -58,7 +58,7 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b.press("button", "Put a client on file first")
 	b.waitFor(`document.querySelector("[aria-label='Name of the client']")`)
 	b.do(chromedp.SendKeys(chromedp.CSS(`[aria-label="Name of the client"]`), "Hesper Dunmorrow"))
-	b.press("button", "Write down her tapes")
+	b.press("button", "Write down the tapes")
 	b.waitFor(drawn + " > 40")
 	b.write("Around the head", "21 3/4")
 	b.write("At the nape", "3 1/2")

@@ -76,7 +76,7 @@ var fields = []field{
 	{"hair.densityPerCm2", "Hair density", Plain, func(in Input) string { return number(in.Hair.Density) }},
 	{"hair.strandUm", "Strand", Plain, func(in Input) string { return number(in.Hair.Strand) }},
 	{"hair.tenderScalp", "Tender scalp", Plain, func(in Input) string { return yesNo(in.Hair.Tender) }},
-	{"ownHead", "Her own hands do it", Plain, func(in Input) string { return yesNo(in.OwnHead) }},
+	{"ownHead", "Own head, own hands", Plain, func(in Input) string { return yesNo(in.OwnHead) }},
 	{"hairline.frontMm", "Front centre higher by", Length, func(in Input) string { return number(in.Hairline.Front) }},
 	{"hairline.templeCorner.upMm", "Temple corner higher by", Length, func(in Input) string { return number(in.Hairline.TempleCorner.Up) }},
 	{"hairline.templeCorner.backMm", "Temple corner further back by", Length, func(in Input) string { return number(in.Hairline.TempleCorner.Back) }},

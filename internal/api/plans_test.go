@@ -52,7 +52,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	assert.Equal(t, []plan.Change{{Path: "parting.back.pattern", Label: "Back pattern", From: "brick", To: "grid"}}, d.Theirs)
 	assert.Equal(t, []plan.Change{
 		{Path: "title", Label: "Name of the plan", From: "The pilot", To: "Pilot"},
-		{Path: "ownHead", Label: "Her own hands do it", From: "no", To: "yes"},
+		{Path: "ownHead", Label: "Own head, own hands", From: "no", To: "yes"},
 	}, d.Mine)
 
 	require.Equal(t, 200, owner.send("PUT", path, draft(t, "Pilot", mine), "If-Match", `"2"`).StatusCode)

@@ -2,12 +2,14 @@ import { QueryClientProvider } from "@tanstack/react-query";
 import { App as AntApp, ConfigProvider } from "antd";
 import { lazy, StrictMode, Suspense, useEffect } from "react";
 import { createRoot } from "react-dom/client";
+import { ErrorBoundary } from "react-error-boundary";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, useMe } from "./api/queries";
 import "./app/global.css";
 import { usePreferences } from "./app/preferences";
 import { palette, themeOf } from "./app/theme";
 import { Trouble } from "./app/Trouble";
+import { Broken } from "./app/Broken";
 import { DoorPage } from "./door/DoorPage";
 import { TodayPage } from "./today/TodayPage";
 
@@ -18,6 +20,12 @@ const PlanWorkspace = lazy(() => import("./workspace/PlanWorkspace"));
 const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
+
+/**
+ * Where dialogs, drawers and lists open. On the page's own body they would add styles that
+ * the content policy forbids; here the page behind is held still by a rule of ours.
+ */
+const overlays = () => document.getElementById("overlays") ?? document.body;
 
 /** The palette as custom properties, for the style sheets. */
 function usePalette(dim: boolean) {
@@ -35,9 +43,11 @@ function Kladotex() {
   const dim = usePreferences((p) => p.dim);
   usePalette(dim);
   return (
-    <ConfigProvider theme={themeOf(dim)} csp={{ nonce }}>
+    <ConfigProvider theme={themeOf(dim)} csp={{ nonce }} getPopupContainer={overlays}>
       <AntApp>
-        <Studio />
+        <ErrorBoundary FallbackComponent={Broken}>
+          <Studio />
+        </ErrorBoundary>
       </AntApp>
     </ConfigProvider>
   );

@@ -3,10 +3,16 @@ import type { components, paths } from "./schema";
 
 const http = createClient<paths>({ baseUrl: window.location.origin });
 
+/** The studio's own name for the cookie, written into the page. */
+const csrfCookie = document.querySelector<HTMLMetaElement>("meta[name=csrf-cookie]")?.content ?? "";
+
 // Browsers that do not say where a request comes from send the token back instead.
 http.use({
   onRequest({ request }) {
-    const token = /(?:^|; )kladotex_csrf=([^;]+)/.exec(document.cookie)?.[1];
+    const token = document.cookie
+      .split("; ")
+      .find((cookie) => cookie.startsWith(`${csrfCookie}=`))
+      ?.slice(csrfCookie.length + 1);
     if (token) request.headers.set("X-CSRF-Token", token);
     return request;
   },
@@ -68,13 +74,18 @@ export const server = {
     settle(http.PUT("/api/v1/people/{id}", { ...at(id), body })),
   removePerson: (id: string) => settle(http.DELETE("/api/v1/people/{id}", at(id))),
 
-  clients: (search: string, archived: boolean) =>
-    settle(http.GET("/api/v1/clients", { params: { query: { search, archived } } })),
+  clients: (query: { search?: string; archived?: boolean; after?: string; limit?: number }) =>
+    settle(http.GET("/api/v1/clients", { params: { query } })),
   client: (id: string) => settle(http.GET("/api/v1/clients/{id}", at(id))),
-  createClient: (body: Schemas["ClientDraft"]) => settle(http.POST("/api/v1/clients", { body })),
+  createClient: (id: string, draft: Schemas["ClientDraft"]) =>
+    settle(http.POST("/api/v1/clients", { body: { id, ...draft } })),
   saveClient: (id: string, version: number, body: Schemas["ClientDraft"]) =>
     settle(http.PUT("/api/v1/clients/{id}", { ...over(id, version), body })),
   removeClient: (id: string) => settle(http.DELETE("/api/v1/clients/{id}", at(id))),
+
+  /** The input with the client's head and hair in it, as far as they were measured. */
+  putOnHead: (id: string, input: Schemas["Input"]) =>
+    settle(http.POST("/api/v1/clients/{id}/input", { ...at(id), body: input })),
 
   catalogue: () => settle(http.GET("/api/v1/catalogue")),
   begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
@@ -86,9 +97,11 @@ export const server = {
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/tradeoff", { body: input, signal })),
 
-  plans: (client: string) => settle(http.GET("/api/v1/plans", { params: { query: { client } } })),
+  plans: (query: { client?: string; after?: string; limit?: number }) =>
+    settle(http.GET("/api/v1/plans", { params: { query } })),
   plan: (id: string) => settle(http.GET("/api/v1/plans/{id}", at(id))),
-  createPlan: (body: Schemas["PlanDraft"]) => settle(http.POST("/api/v1/plans", { body })),
+  createPlan: (id: string, draft: Schemas["PlanDraft"]) =>
+    settle(http.POST("/api/v1/plans", { body: { id, ...draft } })),
   savePlan: (id: string, version: number, body: Schemas["PlanDraft"]) =>
     settle(http.PUT("/api/v1/plans/{id}", { ...over(id, version), body })),
   removePlan: (id: string) => settle(http.DELETE("/api/v1/plans/{id}", at(id))),
@@ -98,9 +111,10 @@ export const server = {
   compare: (id: string, body: Schemas["Comparison"]) =>
     settle(http.POST("/api/v1/plans/{id}/compare", { ...at(id), body })),
   /** Stores the plan in an exported file; the server reads the file, so that it can say what is wrong. */
-  importPlan: (file: File) =>
+  importPlan: ({ id, file }: { id: string; file: File }) =>
     settle(
       http.POST("/api/v1/import", {
+        params: { query: { id } },
         body: "",
         bodySerializer: () => file,
         headers: { "Content-Type": "application/json" },

@@ -4,13 +4,16 @@ import {
   notifyManager,
   QueryCache,
   QueryClient,
+  useInfiniteQuery,
   useMutation,
   useQuery,
   useQueryClient,
+  type InfiniteData,
+  type UseInfiniteQueryResult,
 } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refusal, server } from "./client";
-import type { Person, PlanInput } from "./types";
+import type { ClientEntry, Person, PlanEntry, PlanInput } from "./types";
 
 // Results show at once: a timer between answer and repaint is felt under a slider.
 notifyManager.setScheduler(queueMicrotask);
@@ -52,15 +55,53 @@ export function comeIn(me: Person | null) {
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
 }
 
+/** Who is at work; the door lets no one else past. */
+export function usePerson(): Person {
+  const me = useMe().data;
+  if (!me) throw new Error("nobody is signed in");
+  return me;
+}
+
 export const useMayDelete = () => useMe().data?.role !== "apprentice";
 
 export const usePeople = () => useQuery({ queryKey: ["people"], queryFn: server.people });
 
+/** The items of all pages had so far, and how to have more. */
+function pages<T>(found: UseInfiniteQueryResult<InfiniteData<PageOf<T>>>) {
+  return {
+    ...found,
+    items: found.data?.pages.flatMap((page) => page.items),
+    more: found.hasNextPage ? () => void found.fetchNextPage() : undefined,
+    fetchingMore: found.isFetchingNextPage,
+  };
+}
+
+interface PageOf<T> {
+  items: T[];
+  next?: string;
+}
+
+const firstPage: string | undefined = undefined;
+const nextPage = <T>(page: PageOf<T>) => page.next;
+
+/** The clients whose names hold a text, page by page. */
 export const useClients = (search = "", archived = false) =>
+  pages<ClientEntry>(
+    useInfiniteQuery({
+      queryKey: ["clients", search, archived],
+      queryFn: ({ pageParam }) =>
+        server.clients({ search, archived, ...(pageParam !== undefined && { after: pageParam }) }),
+      initialPageParam: firstPage as string | undefined,
+      getNextPageParam: nextPage,
+      placeholderData: keepPreviousData,
+    }),
+  );
+
+/** Whether any client is on file. */
+export const useAnyClient = () =>
   useQuery({
-    queryKey: ["clients", search, archived],
-    queryFn: () => server.clients(search, archived),
-    placeholderData: keepPreviousData,
+    queryKey: ["clients", "any"],
+    queryFn: async () => (await server.clients({ limit: 1 })).items.length > 0,
   });
 
 export const useClient = (id: string | undefined) =>
@@ -69,8 +110,24 @@ export const useClient = (id: string | undefined) =>
 export const useCatalogue = () =>
   useQuery({ queryKey: ["catalogue"], queryFn: server.catalogue, staleTime: Infinity });
 
+/** The plans, or those of one client, the one saved last first, page by page. */
 export const usePlans = (client = "") =>
-  useQuery({ queryKey: ["plans", client], queryFn: () => server.plans(client) });
+  pages<PlanEntry>(
+    useInfiniteQuery({
+      queryKey: ["plans", client],
+      queryFn: ({ pageParam }) =>
+        server.plans({ client, ...(pageParam !== undefined && { after: pageParam }) }),
+      initialPageParam: firstPage as string | undefined,
+      getNextPageParam: nextPage,
+    }),
+  );
+
+/** The few plans saved last. */
+export const useLatestPlans = (limit: number) =>
+  useQuery({
+    queryKey: ["plans", "latest", limit],
+    queryFn: async () => (await server.plans({ limit })).items,
+  });
 
 /** A document opened to be worked on: the page is the newer copy from here on. */
 const opened = { staleTime: Infinity, gcTime: 0 };
@@ -110,7 +167,7 @@ export function usePreview(input: PlanInput | undefined) {
     placeholderData: keepPreviousData,
     structuralSharing: false, // results are large and never partly the same
     staleTime: Infinity,
-    gcTime: 20_000,
+    gcTime: 0, // hundreds pass by under a slider: only the one on the screen is kept
   });
   // A refused input has no result of its own; the head on the screen must not go.
   const [last, setLast] = useState(data);
@@ -125,7 +182,7 @@ export const useTradeOff = (input: PlanInput) =>
     queryFn: ({ signal }) => server.tradeOff(input, signal),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
-    gcTime: 20_000,
+    gcTime: 0,
   });
 
 /** Carries out a change and fetches again what it touched. */

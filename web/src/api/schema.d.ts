@@ -62,7 +62,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List clients by name */
+        /** A page of the clients, by name */
         get: operations["listClients"];
         put?: never;
         /** Add a client */
@@ -85,7 +85,7 @@ export interface paths {
         /** Save a client over the version it started from */
         put: operations["saveClient"];
         post?: never;
-        /** Delete a client with all her plans */
+        /** Delete a client with all their plans */
         delete: operations["deleteClient"];
         options?: never;
         head?: never;
@@ -103,6 +103,23 @@ export interface paths {
         get: operations["exportClient"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{id}/input": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A plan's input with this client's head and hair in it, as far as they were measured */
+        post: operations["putOnHead"];
         delete?: never;
         options?: never;
         head?: never;
@@ -152,7 +169,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Name the owner of an empty studio and sign her in */
+        /** Name the owner of an empty studio and sign them in */
         post: operations["claimStudio"];
         delete?: never;
         options?: never;
@@ -189,7 +206,7 @@ export interface paths {
         /** Change a person's name and role, and give a new password when one is sent */
         put: operations["changePerson"];
         post?: never;
-        /** Remove a person; what she saved stays */
+        /** Remove a person; what they saved stays */
         delete: operations["removePerson"];
         options?: never;
         head?: never;
@@ -203,7 +220,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List plans, the one saved last first */
+        /** A page of the plans, the one saved last first */
         get: operations["listPlans"];
         put?: never;
         /** Store a new plan */
@@ -570,7 +587,7 @@ export interface components {
         };
         ChangePersonRequest: {
             name: string;
-            /** @description A new password; she is then signed out everywhere */
+            /** @description A new password; it signs them out everywhere */
             password?: string;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
@@ -612,7 +629,7 @@ export interface components {
             name: string;
             /**
              * Format: int64
-             * @description Plans made for her
+             * @description Plans made for the client
              */
             plans: number;
             /** Format: date-time */
@@ -946,6 +963,30 @@ export interface components {
             outlines: number[][][];
             zone: string;
         };
+        NewClient: {
+            archived: boolean;
+            facts: components["schemas"]["Facts"];
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            name: string;
+        };
+        NewPlan: {
+            /** @description Whose head it is; left out while that is open */
+            clientId?: string;
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            input: components["schemas"]["Input"];
+            /** @description What the plan is called */
+            title: string;
+            /** @description States pinned beside the plan, to compare */
+            variants?: components["schemas"]["Variant"][];
+        };
         Offer: {
             /**
              * Format: int64
@@ -1026,6 +1067,16 @@ export interface components {
              * @description Pieces or bulk strands in a pack
              */
             units: number;
+        };
+        PageOfClientEntry: {
+            items: components["schemas"]["ClientEntry"][];
+            /** @description What to ask the next page with; left out on the last one */
+            next?: string;
+        };
+        PageOfPlanEntry: {
+            items: components["schemas"]["PlanEntry"][];
+            /** @description What to ask the next page with; left out on the last one */
+            next?: string;
         };
         Part: {
             /**
@@ -1379,7 +1430,7 @@ export interface components {
         StudioFacts: {
             /** @description People of the demo studio, who need no password; empty elsewhere */
             demo: components["schemas"]["PersonEntry"][];
-            /** @description True while nobody is there: the first to come names herself owner */
+            /** @description True while nobody is there: the first to come is named owner */
             empty: boolean;
         };
         Tally: {
@@ -1475,8 +1526,11 @@ export interface components {
             to: components["schemas"]["Input"];
         };
         Variant: {
-            input: components["schemas"]["Input"];
+            /** @description Left out for a state that can not be read any more; sent back without, it is kept as it is stored */
+            input?: components["schemas"]["Input"];
             name: string;
+            /** @description Why it can not be read or computed any more */
+            readonly trouble?: string;
         };
         Warning: {
             kind: string;
@@ -1679,6 +1733,9 @@ export interface operations {
                 search?: string;
                 /** @description List the archived ones instead */
                 archived?: boolean;
+                /** @description Next of the page before; left out for the first page */
+                after?: string;
+                limit?: number;
             };
             header?: never;
             path?: never;
@@ -1692,7 +1749,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClientEntry"][];
+                    "application/json": components["schemas"]["PageOfClientEntry"];
                 };
             };
             /** @description Error */
@@ -1715,7 +1772,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ClientDraft"];
+                "application/json": components["schemas"]["NewClient"];
             };
         };
         responses: {
@@ -1874,6 +1931,41 @@ export interface operations {
             };
         };
     };
+    putOnHead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Input"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     fitCount: {
         parameters: {
             query?: never;
@@ -1909,7 +2001,10 @@ export interface operations {
     };
     importPlan: {
         parameters: {
-            query?: never;
+            query: {
+                /** @description A random UUID for the new plan, made by who asks; the same when the request is repeated */
+                id: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2105,6 +2200,9 @@ export interface operations {
             query?: {
                 /** @description Only those of this client */
                 client?: string;
+                /** @description Next of the page before; left out for the first page */
+                after?: string;
+                limit?: number;
             };
             header?: never;
             path?: never;
@@ -2118,7 +2216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanEntry"][];
+                    "application/json": components["schemas"]["PageOfPlanEntry"];
                 };
             };
             /** @description Error */
@@ -2141,7 +2239,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanDraft"];
+                "application/json": components["schemas"]["NewPlan"];
             };
         };
         responses: {

@@ -1,10 +1,11 @@
 import { LeftOutlined, SettingOutlined, UserOutlined } from "@ant-design/icons";
-import { Button, Dropdown, Popover, Segmented, Select, Switch } from "antd";
+import { App, Button, Dropdown, Popover, Segmented, Select, Switch } from "antd";
 import type { ReactNode } from "react";
 import { Link, NavLink, useNavigate } from "react-router";
 import { server } from "../api/client";
-import { comeIn, useMe } from "../api/queries";
+import { comeIn, useChange, useMe } from "../api/queries";
 import styles from "./Header.module.css";
+import { toldOf } from "./Trouble";
 import { PlaitedLine } from "./PlaitedLine";
 import { hairTones, skinTones, usePreferences, type HairTone, type SkinTone } from "./preferences";
 
@@ -61,11 +62,14 @@ const Places = () => (
 function SignedIn() {
   const me = useMe().data;
   const navigate = useNavigate();
+  const out = useChange(server.signOut);
+  const { message } = App.useApp();
   if (!me) return null;
-  const leave = async () => {
-    await server.signOut();
-    comeIn(null);
-  };
+  const leave = () =>
+    out.mutate(undefined, {
+      onSuccess: () => comeIn(null),
+      onError: (error) => void message.error(toldOf(error)),
+    });
   return (
     <Dropdown
       trigger={["click"]}
@@ -74,7 +78,7 @@ function SignedIn() {
           { key: "who", label: `${me.name}, ${roleNames[me.role].toLowerCase()}`, disabled: true },
           { type: "divider" },
           { key: "house", label: "House rules", onClick: () => void navigate("/house") },
-          { key: "out", label: "Sign out", onClick: () => void leave() },
+          { key: "out", label: "Sign out", onClick: leave },
         ],
       }}
     >
@@ -89,7 +93,7 @@ function options<K extends string>(tones: Readonly<Record<K, { name: string }>>)
 
 /** How the application looks to this person. */
 function Reading() {
-  const { currency, dim, hair, skin, paper, set } = usePreferences();
+  const { currency, dim, hair, skin, paper, letterKeys, set } = usePreferences();
   return (
     <div className={styles.reading}>
       <label>
@@ -119,6 +123,10 @@ function Reading() {
           options={["$", "€", "£"]}
           onChange={(value) => set({ currency: value })}
         />
+      </label>
+      <label>
+        <span>Keys of one letter</span>
+        <Switch checked={letterKeys} onChange={(value) => set({ letterKeys: value })} />
       </label>
       <label>
         <span>Paper of the plan sheet</span>

@@ -1,11 +1,15 @@
 import { Alert, Button } from "antd";
 
+/** An error as a person reads it: what the server says, or that it was not reached. */
+export const toldOf = (error: Error) =>
+  error instanceof TypeError ? "Kladotex can not be reached. Is it still running?" : error.message;
+
 /** Something could not be fetched: what, and what to do. */
 export const Trouble = ({ error, retry }: { error: Error; retry?: () => void }) => (
   <Alert
     type="error"
     showIcon
-    title={error instanceof TypeError ? "Kladotex can not be reached. Is it still running?" : error.message}
+    title={toldOf(error)}
     action={retry && <Button onClick={retry}>Try again</Button>}
   />
 );

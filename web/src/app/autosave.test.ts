@@ -1,17 +1,20 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Refusal } from "../api/client";
-import { Autosave, shelfName, type Keeper, type Stored } from "./autosave";
-import { shelf } from "./shelf";
+import { Autosave, type Keeper, type Stored } from "./autosave";
+import { neverSaved, ShelfPlace } from "./shelf";
 
 interface Note {
   text: string;
 }
 
-/** A server in memory that can be told to fail. */
+const updated = "2026-05-31T09:30:00Z";
+
+/** A server in memory that can be told to fail, before it stores or after. */
 function studio() {
   const kept = new Map<string, { version: number; draft: Note }>();
   let failing: (() => Error) | undefined;
+  let losing = false;
   let busy = 0;
   let mostBusy = 0;
   const act = async (work: () => Stored): Promise<Stored> => {
@@ -19,24 +22,28 @@ function studio() {
     await new Promise((done) => setTimeout(done, 50));
     busy--;
     if (failing) throw failing();
-    return work();
+    const stored = work();
+    if (losing) throw new TypeError("the answer was lost");
+    return stored;
   };
   const store = (id: string, draft: Note): Stored => {
     const version = (kept.get(id)?.version ?? 0) + 1;
     kept.set(id, { version, draft });
-    return { id, version, updated: "2026-05-31T09:30:00Z" };
+    return { id, version, updated };
+  };
+  const same = (id: string, draft: Note): Stored => {
+    const have = kept.get(id);
+    if (have?.draft.text !== draft.text) throw new Refusal(412, undefined);
+    return { id, version: have.version, updated };
   };
   const keeper: Keeper<Note> = {
     kind: "note",
-    create: (draft) => act(() => store("a", draft)),
+    create: (id, draft) => act(() => (kept.has(id) ? same(id, draft) : store(id, draft))),
     save: (id, version, draft) =>
-      act(() => {
-        if (kept.get(id)?.version !== version) throw new Refusal(412, undefined);
-        return store(id, draft);
-      }),
+      act(() => (kept.get(id)?.version === version ? store(id, draft) : same(id, draft))),
     read: (id) => {
       const { version, draft } = kept.get(id) ?? { version: 0, draft: { text: "" } };
-      return Promise.resolve({ id, version, updated: "2026-05-31T09:30:00Z", draft });
+      return Promise.resolve({ id, version, updated, draft });
     },
   };
   return {
@@ -44,6 +51,7 @@ function studio() {
     keeper,
     store,
     fail: (how: (() => Error) | undefined) => (failing = how),
+    loseAnswers: (lose: boolean) => (losing = lose),
     mostBusy: () => mostBusy,
   };
 }
@@ -51,6 +59,16 @@ function studio() {
 const start: Note = { text: "" };
 const ignore = () => undefined;
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms);
+const shelfOf = (person = "odalys", id = "a") => new ShelfPlace<Note>(person, "note", id);
+
+/** The autosave of a page that is opened on what the server has, or on a new note. */
+function page(s: ReturnType<typeof studio>, person = "odalys", id = "a") {
+  const stored = s.kept.get(id);
+  const opened = stored && { ...stored, updated };
+  const autosave = new Autosave({ id, opened, start, shelf: shelfOf(person, id) }, s.keeper);
+  autosave.enter();
+  return autosave;
+}
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -61,7 +79,7 @@ afterEach(() => void vi.useRealTimers());
 describe("saving by itself", () => {
   it("waits for a pause, and makes nothing of what was only looked at", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, undefined, s.keeper);
+    const autosave = page(s);
     autosave.take({ text: "" }, ignore);
     await pass(5000);
     expect(s.kept.size).toBe(0);
@@ -73,12 +91,11 @@ describe("saving by itself", () => {
     await pass(1000);
     expect(s.kept.get("a")).toEqual({ version: 1, draft: { text: "on" } });
     expect(autosave.current().kind).toBe("saved");
-    expect(autosave.id).toBe("a");
   });
 
   it("sends one save at a time and ends with the last state", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, undefined, s.keeper);
+    const autosave = page(s);
     const made: boolean[] = [];
     for (let n = 1; n <= 40; n++) {
       autosave.take({ text: String(n) }, (_, created) => made.push(created));
@@ -94,60 +111,147 @@ describe("saving by itself", () => {
 
   it("keeps what is typed on the shelf until the connection is back", async () => {
     const s = studio();
-    const opened = s.store("a", start);
-    const autosave = new Autosave(start, start, opened, s.keeper);
+    s.store("a", start);
+    const autosave = page(s);
     s.fail(() => new TypeError("no connection"));
     autosave.take({ text: "typed" }, ignore);
     await pass(700);
     expect(autosave.current().kind).toBe("offline");
-    expect(shelf.look(shelfName("note", "a"))).toEqual({ draft: { text: "typed" }, base: start, version: 1 });
+    expect(shelfOf().look()).toEqual({
+      draft: { text: "typed" },
+      base: start,
+      version: 1,
+      sent: { text: "typed" },
+    });
     autosave.take({ text: "typed on" }, ignore);
     s.fail(undefined);
     await pass(4000);
     expect(s.kept.get("a")?.draft.text).toBe("typed on");
-    expect(shelf.look(shelfName("note", "a"))).toBeUndefined();
-  });
-
-  it("keeps what is typed while a save is under way", async () => {
-    const s = studio();
-    const autosave = new Autosave(start, start, undefined, s.keeper);
-    autosave.take({ text: "first" }, ignore);
-    void autosave.save();
-    await pass(20);
-    autosave.take({ text: "and more" }, ignore);
-    await pass(40);
-    s.fail(() => new TypeError("no connection"));
-    await pass(1000);
-    expect(s.kept.get("a")?.draft.text).toBe("first");
-    expect(shelf.look(shelfName("note", "a"))).toEqual({
-      draft: { text: "and more" },
-      base: { text: "first" },
-      version: 1,
-    });
-    expect(shelf.look(shelfName("note", undefined))).toBeUndefined();
+    expect(shelfOf().look()).toBeUndefined();
   });
 
   it("takes up from the shelf over the version it was begun on", async () => {
     const s = studio();
-    const opened = s.store("a", start);
+    s.store("a", start);
+    shelfOf().put({ draft: { text: "mine" }, base: start, version: 1, sent: undefined });
     s.store("a", { text: "theirs" });
-    const autosave = new Autosave({ text: "mine" }, start, { ...opened, version: 1 }, s.keeper);
-    autosave.take({ text: "mine" }, ignore);
+    const autosave = page(s);
+    expect(autosave.first).toEqual({ text: "mine" });
+    autosave.take(autosave.first, ignore);
     await pass(1000);
     expect(autosave.current().kind).toBe("stale");
     expect(s.kept.get("a")?.draft.text).toBe("theirs");
   });
 });
 
+describe("when an answer is lost", () => {
+  it("makes a new one once, and goes on with what was typed meanwhile", async () => {
+    const s = studio();
+    const autosave = page(s);
+    s.loseAnswers(true);
+    autosave.take({ text: "first" }, ignore);
+    await pass(700);
+    expect(s.kept.get("a")).toEqual({ version: 1, draft: { text: "first" } });
+    expect(autosave.current().kind).toBe("offline");
+    autosave.take({ text: "first, and more" }, ignore);
+    s.loseAnswers(false);
+    await pass(5000);
+    expect(s.kept.size).toBe(1);
+    expect(s.kept.get("a")).toEqual({ version: 2, draft: { text: "first, and more" } });
+    expect(autosave.current().kind).toBe("saved");
+  });
+
+  it("does not take its own save for someone else's, not even after the page was opened again", async () => {
+    const s = studio();
+    s.store("a", start);
+    const before = page(s);
+    s.loseAnswers(true);
+    before.take({ text: "sent" }, ignore);
+    await pass(700);
+    before.take({ text: "sent, typed on" }, ignore);
+    s.loseAnswers(false);
+    const again = page(s); // reads version 2, which it stored itself
+    expect(again.first).toEqual({ text: "sent, typed on" });
+    again.take(again.first, ignore);
+    await pass(5000);
+    expect(again.current().kind).toBe("saved");
+    expect(s.kept.get("a")).toEqual({ version: 3, draft: { text: "sent, typed on" } });
+  });
+});
+
+describe("a page that was left", () => {
+  it("sends its last change once, and does not try for ever", async () => {
+    const s = studio();
+    s.store("a", start);
+    const left = page(s);
+    left.take({ text: "last words" }, ignore);
+    s.fail(() => new TypeError("no connection"));
+    left.leave();
+    await pass(1000);
+    s.fail(undefined);
+    await pass(20_000);
+    expect(s.kept.get("a")?.draft.text).toBe("");
+    expect(shelfOf().look()?.draft.text).toBe("last words");
+  });
+
+  it("never competes with the one that is opened again", async () => {
+    const s = studio();
+    s.store("a", start);
+    const left = page(s);
+    left.take({ text: "under way" }, ignore);
+    void left.save();
+    await pass(20);
+    left.take({ text: "typed behind it" }, ignore);
+    left.leave();
+    const again = page(s);
+    again.take(again.first, ignore);
+    again.take({ text: "typed in the new page" }, ignore);
+    await pass(5000);
+    expect(s.mostBusy()).toBe(1);
+    expect(again.current().kind).toBe("saved");
+    expect(s.kept.get("a")?.draft.text).toBe("typed in the new page");
+    expect(shelfOf().look()).toBeUndefined();
+  });
+});
+
+describe("the shelf", () => {
+  it("is of one person and of one thing", async () => {
+    const s = studio();
+    s.fail(() => new TypeError("no connection"));
+    page(s, "odalys", "for-the-cellist").take({ text: "for the cellist" }, ignore);
+    await pass(1000);
+    expect(page(s, "odalys", "for-the-pilot").first).toEqual(start);
+    expect(page(s, "tamsin", "for-the-cellist").first).toEqual(start);
+    expect(neverSaved<Note>("odalys", "note")).toEqual([
+      { id: "for-the-cellist", draft: { text: "for the cellist" } },
+    ]);
+    expect(neverSaved("tamsin", "note")).toEqual([]);
+  });
+
+  it("holds in this tab when the browser's store is full, and shrugs at what is broken", () => {
+    localStorage.setItem("kladotex.unsaved.odalys.note.a", "{half a");
+    expect(shelfOf().look()).toBeUndefined();
+    const full = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    shelfOf().put({ draft: { text: "kept" }, base: start, version: 1, sent: undefined });
+    expect(shelfOf().look()?.draft.text).toBe("kept");
+    full.mockRestore();
+    shelfOf().clear();
+    expect(shelfOf().look()).toBeUndefined();
+  });
+});
+
 describe("undoing before it was saved", () => {
   it("leaves nothing to save and nothing on the shelf", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, s.store("a", start), s.keeper);
+    s.store("a", start);
+    const autosave = page(s);
     autosave.take({ text: "a slip" }, ignore);
     expect(autosave.current().kind).toBe("changed");
     autosave.take(start, ignore);
     expect(autosave.current().kind).toBe("saved");
-    expect(shelf.look(shelfName("note", "a"))).toBeUndefined();
+    expect(shelfOf().look()).toBeUndefined();
     await pass(5000);
     expect(s.kept.get("a")?.version).toBe(1);
   });
@@ -156,29 +260,39 @@ describe("undoing before it was saved", () => {
 describe("when someone else saved", () => {
   async function conflict() {
     const s = studio();
-    const autosave = new Autosave(start, start, s.store("a", start), s.keeper);
+    s.store("a", start);
+    const autosave = page(s);
     s.store("a", { text: "theirs" });
     autosave.take({ text: "mine" }, ignore);
     await pass(1000);
-    expect(autosave.current().kind).toBe("stale");
+    expect(autosave.current()).toEqual({ kind: "stale", times: 1 });
     autosave.take({ text: "mine too" }, ignore);
     await pass(5000);
     expect(s.kept.get("a")?.version).toBe(2);
     return { s, autosave };
   }
 
-  it("keeps mine over theirs when told so", async () => {
+  it("keeps mine over the one it was held against", async () => {
     const { s, autosave } = await conflict();
-    void autosave.keepMine();
+    void autosave.keepMine(2);
     await pass(1000);
     expect(s.kept.get("a")).toEqual({ version: 3, draft: { text: "mine too" } });
     expect(autosave.current().kind).toBe("saved");
   });
 
+  it("asks again when a third save came in between", async () => {
+    const { s, autosave } = await conflict();
+    s.store("a", { text: "a third hand" });
+    void autosave.keepMine(2);
+    await pass(1000);
+    expect(s.kept.get("a")).toEqual({ version: 3, draft: { text: "a third hand" } });
+    expect(autosave.current()).toEqual({ kind: "stale", times: 2 });
+  });
+
   it("goes on with theirs when told so", async () => {
     const { s, autosave } = await conflict();
     expect(await autosave.takeTheirs()).toEqual({ text: "theirs" });
-    expect(shelf.look(shelfName("note", "a"))).toBeUndefined();
+    expect(shelfOf().look()).toBeUndefined();
     autosave.take({ text: "theirs and more" }, ignore);
     await pass(1000);
     expect(s.kept.get("a")).toEqual({ version: 3, draft: { text: "theirs and more" } });
@@ -188,7 +302,7 @@ describe("when someone else saved", () => {
 describe("when the server says no", () => {
   it("tells why and tries the next change again", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, undefined, s.keeper);
+    const autosave = page(s);
     s.fail(
       () =>
         new Refusal(422, {
@@ -204,7 +318,6 @@ describe("when the server says no", () => {
       message: "A note needs words.",
       fields: { text: "A note needs words." },
     });
-    expect(shelf.look(shelfName("note", undefined))).toBeUndefined();
     s.fail(undefined);
     autosave.take({ text: "words" }, ignore);
     await pass(1000);
@@ -213,20 +326,22 @@ describe("when the server says no", () => {
 
   it("stops when it was deleted, and keeps the words here", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, s.store("a", start), s.keeper);
+    s.store("a", start);
+    const autosave = page(s);
     s.fail(() => new Refusal(404, undefined));
     autosave.take({ text: "late" }, ignore);
     await pass(20_000);
     expect(autosave.current().kind).toBe("gone");
-    expect(shelf.look<Note>(shelfName("note", "a"))?.draft.text).toBe("late");
+    expect(shelfOf().look()?.draft.text).toBe("late");
   });
 
   it("keeps the words on the shelf when the sign-in has ended", async () => {
     const s = studio();
-    const autosave = new Autosave(start, start, s.store("a", start), s.keeper);
+    s.store("a", start);
+    const autosave = page(s);
     s.fail(() => new Refusal(401, undefined));
     autosave.take({ text: "after hours" }, ignore);
     await pass(1000);
-    expect(shelf.look<Note>(shelfName("note", "a"))?.draft.text).toBe("after hours");
+    expect(shelfOf().look()?.draft.text).toBe("after hours");
   });
 });

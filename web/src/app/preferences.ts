@@ -1,5 +1,6 @@
 import { create } from "zustand";
-import { persist } from "zustand/middleware";
+import { createJSONStorage, persist } from "zustand/middleware";
+import { storage } from "./storage";
 import type { LengthUnit } from "./units";
 
 export const hairTones = {
@@ -26,6 +27,8 @@ interface Preferences {
   hair: HairTone;
   skin: SkinTone;
   paper: "letter" | "a4";
+  /** Whether keys of one letter do something; some voices and switches press them by chance. */
+  letterKeys: boolean;
   set: (change: Partial<Omit<Preferences, "set">>) => void;
 }
 
@@ -39,8 +42,9 @@ export const usePreferences = create<Preferences>()(
       hair: "brown",
       skin: "warm",
       paper: "letter",
+      letterKeys: true,
       set,
     }),
-    { name: "kladotex.preferences" },
+    { name: "kladotex.preferences", storage: createJSONStorage(() => storage) },
   ),
 );

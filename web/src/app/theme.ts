@@ -32,9 +32,9 @@ export const palette = {
   },
 } as const;
 
-export const textFace = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
+export const textFace = '"Atkinson Hyperlegible Next Variable", "Noto Sans Variable", system-ui, sans-serif';
 
-/** Whether this person asked her machine for little motion. */
+/** Whether this person asked their machine for little motion. */
 export const calm = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 export function themeOf(dim: boolean): ThemeConfig {

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useReducer } from "react";
+import { elsewhere } from "./keys";
 
 interface State<D, N> {
   draft: D;
@@ -92,6 +93,8 @@ export function useUndoable<D, N = undefined>(initial: D, note: () => N | undefi
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      // In a field it undoes what is typed there, behind a dialog nothing.
+      if (elsewhere(event.target)) return;
       event.preventDefault();
       if (event.shiftKey) redo();
       else undo();

@@ -36,7 +36,7 @@ const hints: Record<Tool, string> = {
   turn: "",
   sections: "Tap sections to pick them, draw round several. Drag a dot to move a row line or a part.",
   leave: "Paint what stays loose: edges, a sore or thin spot. A section half covered is left out.",
-  hairline: "Drag a dot to where her hairline runs.",
+  hairline: "Drag a dot to where the hairline runs.",
 };
 
 /** What can be done by hand on the head. */

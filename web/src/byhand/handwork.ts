@@ -32,7 +32,7 @@ const noEdits: Edit[] = [];
 /** Picking sections and changing them, by hand on the head. */
 export function useHandwork({ work, layout, head, byId }: Bench) {
   const [ids, setIds] = useState<readonly string[]>([]);
-  // Both sides alike, unless the plan sets them apart or she says otherwise.
+  // Both sides alike, unless the plan sets them apart or you say otherwise.
   const [said, setBoth] = useState<boolean>();
   const both = said ?? (work !== undefined && alike(work.input.parting));
   const [brush, setBrush] = useState(12);

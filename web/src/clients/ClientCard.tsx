@@ -1,7 +1,8 @@
 import { DeleteOutlined, DownloadOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Input, Segmented, Select, Skeleton } from "antd";
-import { useCallback, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { Link, Navigate, useNavigate } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
   queryClient,
@@ -10,20 +11,32 @@ import {
   useClient,
   useMe,
   useOpenedClient,
+  usePerson,
   usePlans,
   usePreview,
 } from "../api/queries";
 import type { Catalogue, ClientDocument, ClientDraft, Facts } from "../api/types";
-import { shelfName, useAutosave, useSaveState, type Keeper, type Stored } from "../app/autosave";
+import {
+  useAutosave,
+  useSaveState,
+  useSaving,
+  type Autosave,
+  type Keeper,
+  type Stored,
+} from "../app/autosave";
 import { download } from "../app/download";
 import { FieldErrors, LengthField, Toggle } from "../app/fields";
 import { Header } from "../app/Header";
 import { usePreferences } from "../app/preferences";
 import { SaveNote } from "../app/SaveNote";
-import { shelf, type Shelved } from "../app/shelf";
-import { Trouble } from "../app/Trouble";
+import { localDay } from "../app/localDay";
+import { newAddress, useMadeHere } from "../app/madeHere";
+import { MoreButton } from "../app/MoreButton";
+import { ShelfPlace } from "../app/shelf";
+import { useTakeTheirs } from "../app/takeTheirs";
+import { toldOf, Trouble } from "../app/Trouble";
 import { useUndoable, type ChangeDraft } from "../app/undoable";
-import { area, length } from "../app/units";
+import { area, length, when } from "../app/units";
 import { UndoRedo } from "../app/UndoRedo";
 import { HeadMap } from "../head/HeadMap";
 import { PlanList } from "../plans/PlanList";
@@ -60,8 +73,10 @@ const newClient: ClientDraft = {
 
 const draftOf = ({ name, archived, facts }: ClientDocument): ClientDraft => ({ name, archived, facts });
 
+const clientKind = "client";
+
 const clientKeeper: Keeper<ClientDraft> = {
-  kind: "client",
+  kind: clientKind,
   create: server.createClient,
   save: server.saveClient,
   read: async (id) => {
@@ -72,11 +87,13 @@ const clientKeeper: Keeper<ClientDraft> = {
 
 /** Opens a client's card, or a new one. */
 function ClientCard() {
-  const { id = "new" } = useParams();
+  const { id, isNew } = useMadeHere();
   const navigate = useNavigate();
+  const person = usePerson();
   const [made, setMade] = useState<string>();
-  const fresh = id === "new" || id === made;
+  const fresh = isNew || id === made;
   const catalogue = useCatalogue();
+  const shelf = useMemo(() => new ShelfPlace<ClientDraft>(person.id, clientKind, id), [person.id, id]);
   const client = useOpenedClient(fresh ? undefined : id);
   const onMade = useCallback(
     (created: Stored) => {
@@ -85,33 +102,38 @@ function ClientCard() {
     },
     [navigate],
   );
-  const error = catalogue.error ?? client.error;
+  if (id === "new") return <Navigate to={newAddress("clients")} replace />;
+  // Put on file here and never saved: it lies on the shelf alone.
+  const unsaved = client.error instanceof Refusal && client.error.status === 404 ? shelf.look() : undefined;
+  const error = catalogue.error ?? (unsaved ? undefined : client.error);
   const opened = fresh ? undefined : client.data;
-  if (!catalogue.data || (!fresh && !opened))
+  if (!catalogue.data || (!fresh && !opened && !unsaved))
     return (
       <>
         <Header />
         <main className={styles.waiting}>{error ? <Trouble error={error} /> : <Skeleton active />}</main>
       </>
     );
-  return <Card key={fresh ? "new" : id} catalogue={catalogue.data} opened={opened} onMade={onMade} />;
+  return <Card key={id} id={id} catalogue={catalogue.data} opened={opened} shelf={shelf} onMade={onMade} />;
 }
 
 interface CardProps {
+  id: string;
   catalogue: Catalogue;
   opened: ClientDocument | undefined;
+  shelf: ShelfPlace<ClientDraft>;
   onMade: (client: Stored) => void;
 }
 
 const noNote = () => undefined;
 
-/** The card: her head on one side, what is known of her on the other. */
-function Card({ catalogue, opened, onMade }: CardProps) {
-  const base = opened ? draftOf(opened) : newClient;
-  const [kept] = useState<Shelved<ClientDraft> | undefined>(() =>
-    shelf.look(shelfName("client", opened?.id)),
+/** The card: the head on one side, what is known of the client on the other. */
+function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
+  const autosave = useAutosave<ClientDraft>(
+    { id, opened: opened && { ...opened, draft: draftOf(opened) }, start: newClient, shelf },
+    clientKeeper,
   );
-  const { draft, change, undo, redo, replace, canUndo, canRedo } = useUndoable(kept?.draft ?? base, noNote);
+  const { draft, change, undo, redo, replace, canUndo, canRedo } = useUndoable(autosave.first, noNote);
   const onSaved = useCallback(
     (stored: Stored, created: boolean) => {
       void queryClient.invalidateQueries({ queryKey: ["clients"] });
@@ -120,13 +142,7 @@ function Card({ catalogue, opened, onMade }: CardProps) {
     },
     [onMade],
   );
-  const autosave = useAutosave(
-    draft,
-    kept?.base ?? base,
-    opened && { ...opened, version: kept?.version ?? opened.version },
-    clientKeeper,
-    onSaved,
-  );
+  useSaving(autosave, draft, onSaved);
   const state = useSaveState(autosave);
   const errors = state.kind === "refused" ? state.fields : {};
   const mayChange = useMe().data?.role !== "apprentice";
@@ -146,7 +162,7 @@ function Card({ catalogue, opened, onMade }: CardProps) {
         <Input
           className={styles.name ?? ""}
           variant="borderless"
-          placeholder="Her name"
+          placeholder="Name"
           aria-label="Name of the client"
           autoFocus={!opened}
           value={draft.name}
@@ -160,31 +176,16 @@ function Card({ catalogue, opened, onMade }: CardProps) {
       <main className={styles.main}>
         <div className={styles.head}>
           {state.kind === "stale" && (
-            <Alert
-              type="warning"
-              showIcon
-              title="This card was saved elsewhere since you opened it."
-              action={
-                <div className={styles.choice}>
-                  <Button
-                    onClick={() => void autosave.takeTheirs().then((theirs) => theirs && replace(theirs))}
-                  >
-                    Go on with that one
-                  </Button>
-                  <Button type="primary" onClick={() => void autosave.keepMine()}>
-                    Keep mine
-                  </Button>
-                </div>
-              }
-            />
+            <CardSavedElsewhere key={state.times} autosave={autosave} replace={replace} />
           )}
           {draft.archived && <Alert type="info" showIcon title="Archived: not offered for new plans." />}
           {facts.tapes && preview.result ? (
             <>
               <HeadMap result={preview.result} />
               <p className={styles.caption}>
-                Her head as the tapes give it: {area(preview.result.layout.areaMm2, unit)} of scalp under
-                hair. The parts are an example, brick at {length(25.4, unit)}; hers are made in a plan.
+                The head as the tapes give it: {area(preview.result.layout.areaMm2, unit)} of scalp under
+                hair. The parts are an example, brick at {length(25.4, unit)}; the client’s own are made in a
+                plan.
               </p>
             </>
           ) : (
@@ -194,7 +195,7 @@ function Card({ catalogue, opened, onMade }: CardProps) {
         <FieldErrors value={{ ...errors, ...renamed(tapesRefused) }}>
           <div className={`${steps.step} ${styles.facts}`} inert={!mayChange}>
             {state.kind === "refused" && <Alert type="error" showIcon title={state.message} />}
-            <Cautions id={autosave.id} />
+            <Cautions id={autosave.isStored ? id : undefined} />
             {facts.tapes && (
               <section>
                 <h2>Three tapes</h2>
@@ -215,16 +216,61 @@ function Card({ catalogue, opened, onMade }: CardProps) {
             />
           </div>
         </FieldErrors>
-        {autosave.id && (
+        {autosave.isStored && (
           <section className={styles.below}>
-            <HerPlans id={autosave.id} />
-            {mayChange && (
-              <Keeping id={autosave.id} draft={draft} change={change} save={() => autosave.save()} />
-            )}
+            <TheirPlans id={id} />
+            {mayChange && <Keeping id={id} draft={draft} change={change} save={() => autosave.save()} />}
           </section>
         )}
       </main>
     </div>
+  );
+}
+
+/** Someone else saved the card: the one to keep is held against the one that was read here. */
+function CardSavedElsewhere({
+  autosave,
+  replace,
+}: {
+  autosave: Autosave<ClientDraft>;
+  replace: (draft: ClientDraft) => void;
+}) {
+  const found = useQuery({
+    queryKey: ["savedElsewhere", autosave.id],
+    queryFn: () => server.client(autosave.id),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  const theirs = useTakeTheirs(autosave, replace);
+  const error = theirs.error ?? found.error;
+  const stored = found.data;
+  return (
+    <>
+      <Alert
+        type="warning"
+        showIcon
+        title={
+          stored
+            ? `This card was saved elsewhere ${when(stored.updated)}, since you opened it.`
+            : "This card was saved elsewhere since you opened it."
+        }
+        action={
+          <div className={styles.choice}>
+            <Button loading={theirs.isPending} onClick={() => theirs.mutate()}>
+              Go on with that one
+            </Button>
+            <Button
+              type="primary"
+              disabled={!stored}
+              onClick={() => stored && void autosave.keepMine(stored.version)}
+            >
+              Keep mine
+            </Button>
+          </div>
+        }
+      />
+      {error && <Trouble error={error} retry={() => void found.refetch()} />}
+    </>
   );
 }
 
@@ -251,13 +297,13 @@ function renamed(refusal: Refusal | undefined): Record<string, string> {
 
 const NoTapes = ({ mayChange, onBegin }: { mayChange: boolean; onBegin: () => void }) => (
   <div className={styles.noTapes}>
-    <h2>Her head is not measured yet</h2>
+    <h2>The head is not measured yet</h2>
     <p>
       Three tapes are enough: around the head, front to nape, ear to ear. The head is drawn as you write them.
     </p>
     {mayChange && (
       <Button type="primary" size="large" onClick={onBegin}>
-        Write down her tapes
+        Write down the tapes
       </Button>
     )}
   </div>
@@ -288,7 +334,7 @@ function HairFacts({ facts, set }: FactsProps) {
     set(control, { hair: { ...hair, ...part } });
   return (
     <section>
-      <h2>Her hair, stretched</h2>
+      <h2>The client’s hair, stretched</h2>
       {zones.map(([name, label]) => (
         <LengthField
           key={name}
@@ -347,8 +393,8 @@ function CautionFacts({ facts, set }: FactsProps) {
     <section>
       <h2>What calls for caution</h2>
       <p className={steps.lead}>
-        Every plan for her shows what these mean. They are usual practice, not medical advice: with sore scalp
-        or hair loss, refer to a clinician.
+        Every plan for the client shows what these mean. They are usual practice, not medical advice: with
+        sore scalp or hair loss, refer to a clinician.
       </p>
       <Select
         mode="multiple"
@@ -368,7 +414,7 @@ function PersonFacts({ facts, set }: FactsProps) {
     set(control, { consent: { ...consent, ...part } });
   return (
     <section>
-      <h2>Herself</h2>
+      <h2>The person</h2>
       <LengthField
         label="Height, standing"
         path="statureMm"
@@ -377,7 +423,7 @@ function PersonFacts({ facts, set }: FactsProps) {
         onChange={(statureMm) => set("stature", { statureMm })}
       />
       <label className={steps.stack}>
-        <span>How to reach her</span>
+        <span>How to reach the client</span>
         <Input
           value={facts.contact}
           maxLength={200}
@@ -433,32 +479,27 @@ function PersonFacts({ facts, set }: FactsProps) {
   );
 }
 
-/** Today as the calendar here has it, YYYY-MM-DD. */
-function localDay(): string {
-  const now = new Date();
-  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
-}
-
-function HerPlans({ id }: { id: string }) {
+function TheirPlans({ id }: { id: string }) {
   const plans = usePlans(id);
   const navigate = useNavigate();
   return (
     <div>
       <div className={styles.plansTop}>
-        <h2>Her plans</h2>
+        <h2>Plans</h2>
         <Button
           type="primary"
           size="large"
           icon={<PlusOutlined />}
-          onClick={() => void navigate(`/plans/new/look?client=${id}`)}
+          onClick={() => void navigate(newAddress("plans", { client: id }))}
         >
-          New plan for her
+          New plan for this client
         </Button>
       </div>
-      {plans.data?.length === 0 && (
-        <p className={steps.lead}>None yet. A new one begins with her tapes and her hair.</p>
+      {plans.items?.length === 0 && (
+        <p className={steps.lead}>None yet. A new one begins with the tapes and the hair on this card.</p>
       )}
-      <PlanList plans={plans.data ?? []} />
+      <PlanList plans={plans.items ?? []} />
+      <MoreButton more={plans.more} busy={plans.fetchingMore} />
     </div>
   );
 }
@@ -478,16 +519,16 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
   const remove = useChange(server.removeClient, "clients", "plans");
   const ask = () =>
     modal.confirm({
-      title: `Delete ${draft.name} and all her plans?`,
+      title: `Delete ${draft.name} and all their plans?`,
       content:
-        "Her card, her plans and their history are gone for good. To keep them out of the way, archive her instead.",
+        "The card, the plans and their history are gone for good. To keep them out of the way, archive the card instead.",
       okText: "Delete for good",
       okButtonProps: { danger: true },
       onOk: () =>
         remove
           .mutateAsync(id)
           .then(() => void navigate("/clients"))
-          .catch((e: Error) => void message.error(e.message)),
+          .catch((e: Error) => void message.error(toldOf(e))),
     });
   const hand = async () => {
     await save();
@@ -496,10 +537,10 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
   return (
     <div className={styles.keeping}>
       <Button icon={<DownloadOutlined />} onClick={() => void hand()}>
-        All that is held about her, as a file
+        All that is held about the client, as a file
       </Button>
       <Button icon={<InboxOutlined />} onClick={() => change(null, (d) => ({ ...d, archived: !d.archived }))}>
-        {draft.archived ? "Bring back from the archive" : "Archive her card"}
+        {draft.archived ? "Bring back from the archive" : "Archive the card"}
       </Button>
       {owner && (
         <Button danger icon={<DeleteOutlined />} onClick={ask}>

@@ -3,6 +3,10 @@ import { Button, Empty, Input, Segmented, Skeleton } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useClients, useMe } from "../api/queries";
+import type { ClientDraft } from "../api/types";
+import { newAddress } from "../app/madeHere";
+import { MoreButton } from "../app/MoreButton";
+import { NeverSaved } from "../app/NeverSaved";
 import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import { when } from "../app/units";
@@ -25,13 +29,18 @@ function ClientsPage() {
             type="primary"
             size="large"
             icon={<PlusOutlined />}
-            onClick={() => void navigate("/clients/new")}
+            onClick={() => void navigate(newAddress("clients"))}
           >
             New client
           </Button>
         )
       }
     >
+      <NeverSaved<ClientDraft>
+        kind="client"
+        place="clients"
+        nameOf={(draft) => draft.name || "Someone without a name"}
+      />
       <div className={styles.tools}>
         <Input
           size="large"
@@ -54,7 +63,7 @@ function ClientsPage() {
       </div>
       {clients.isPending && <Skeleton active />}
       {clients.error && <Trouble error={clients.error} retry={() => void clients.refetch()} />}
-      {clients.data?.length === 0 && (
+      {clients.items?.length === 0 && (
         <Empty
           image={Empty.PRESENTED_IMAGE_SIMPLE}
           description={
@@ -62,12 +71,12 @@ function ClientsPage() {
               ? `No one named like “${search}”${archived ? " among the archived" : ""}.`
               : archived
                 ? "No one is archived."
-                : "No clients yet. Put the first one on file: name, three tapes, her hair."
+                : "No clients yet. Put the first one on file: name, three tapes, their hair."
           }
         />
       )}
       <ul className={styles.list}>
-        {clients.data?.map((c) => (
+        {clients.items?.map((c) => (
           <li key={c.id}>
             <Link to={`/clients/${c.id}`}>
               <strong>{c.name}</strong>
@@ -78,6 +87,7 @@ function ClientsPage() {
           </li>
         ))}
       </ul>
+      <MoreButton more={clients.more} busy={clients.fetchingMore} />
     </Page>
   );
 }

@@ -2,6 +2,7 @@ import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Input, Segmented } from "antd";
 import type { Facts } from "../api/types";
 import { NumberField } from "../app/fields";
+import { localDay } from "../app/localDay";
 import steps from "../workspace/steps.module.css";
 import styles from "./ClientCard.module.css";
 
@@ -24,7 +25,7 @@ export function EarlierInstalls({ installs, onChange }: Props) {
       <h2>Earlier installs</h2>
       {installs.length === 0 && (
         <p className={steps.lead}>
-          What she wore before, for how long, and how it felt: the best guide to the next.
+          What was worn before, for how long, and how it felt: the best guide to the next.
         </p>
       )}
       {installs.map((install, i) => (
@@ -89,7 +90,7 @@ export function EarlierInstalls({ installs, onChange }: Props) {
         onClick={() =>
           onChange(null, [
             {
-              on: new Date().toISOString().slice(0, 10),
+              on: localDay(),
               what: "",
               weeksWorn: 6,
               comfort: "comfortable",

@@ -45,7 +45,7 @@ export function place(s: Section): string {
   const from = ring(s.zone)
     ? "the front centre, going left"
     : central(s.zone)
-      ? "her left"
+      ? "the client’s left"
       : rowStart(s.zone);
   return `${row}, ${ordinal(s.index)} from ${from}`;
 }

@@ -83,7 +83,7 @@ describe("a section's place in words", () => {
   it("says from where it is counted", () => {
     expect(place(section("BL"))).toBe("row 2 from below, 3rd from the middle part");
     expect(place(section("PR"))).toBe("row 2 from below, 3rd from the hairline");
-    expect(place(section("B"))).toBe("row 2 from below, 3rd from her left");
+    expect(place(section("B"))).toBe("row 2 from below, 3rd from the client’s left");
     expect(place(section("R"))).toBe("ring 2 from the hairline, 3rd from the front centre, going left");
     expect(spoken(section("N"), "in")).toContain("1 in wide, 1 in high, linked");
   });

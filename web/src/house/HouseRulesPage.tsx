@@ -6,7 +6,7 @@ import { comeIn, useChange, useMe, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
 import { roleNames } from "../app/Header";
 import { Page } from "../app/Page";
-import { Trouble } from "../app/Trouble";
+import { toldOf, Trouble } from "../app/Trouble";
 import styles from "./HouseRulesPage.module.css";
 
 const may: Record<Role, string> = {
@@ -34,7 +34,7 @@ function People() {
   const { modal, message } = App.useApp();
   const [adding, setAdding] = useState(false);
   const [giving, setGiving] = useState<Person>();
-  const tell = (e: Error) => void message.error(e.message);
+  const tell = (e: Error) => void message.error(toldOf(e));
   const change = useChange(
     ({ id, ...body }: { id: string; name: string; role: Role; password?: string }) =>
       server.changePerson(id, body),
@@ -45,8 +45,8 @@ function People() {
   const ask = (p: Person) =>
     modal.confirm({
       title: `Take ${p.name} out of the studio?`,
-      content: "She can not sign in any more. What she saved stays under her name.",
-      okText: "Take her out",
+      content: "No signing in any more. What was saved stays under the name.",
+      okText: "Take out",
       okButtonProps: { danger: true },
       onOk: () => remove.mutateAsync(p.id).catch(tell),
     });
@@ -111,7 +111,7 @@ function People() {
           footer={null}
           onCancel={() => setGiving(undefined)}
         >
-          <p>She is signed out everywhere and signs in with this one.</p>
+          <p>This signs the person out everywhere; the next sign-in is with this one.</p>
           <Form<{ password: string }>
             layout="vertical"
             requiredMark={false}
@@ -158,7 +158,7 @@ function AddPerson({ onClose }: { onClose: () => void }) {
         <Form.Item
           name="name"
           label="Name"
-          rules={[{ required: true, whitespace: true, message: "Write her name." }]}
+          rules={[{ required: true, whitespace: true, message: "Write a name." }]}
           {...(refusal?.fields.name && { validateStatus: "error" as const, help: refusal.fields.name })}
         >
           <Input autoFocus autoComplete="off" maxLength={80} />
@@ -188,7 +188,11 @@ function OwnSignIn() {
   const change = useChange(server.changePassword);
   const everywhere = useChange(server.signOutEverywhere);
   const refusal = change.error instanceof Refusal ? change.error : undefined;
-  const leave = () => everywhere.mutate(undefined, { onSuccess: () => comeIn(null) });
+  const leave = () =>
+    everywhere.mutate(undefined, {
+      onSuccess: () => comeIn(null),
+      onError: (error) => void message.error(toldOf(error)),
+    });
   return (
     <section className={styles.sheet}>
       <h2>Your sign-in</h2>

@@ -1,10 +1,11 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
+import { newAddress } from "../app/madeHere";
 import styles from "./FirstPlan.module.css";
 
 /** What a newcomer sees: what to do first. */
-export function FirstPlan({ clients }: { clients: number }) {
+export function FirstPlan({ anyClient }: { anyClient: boolean }) {
   const navigate = useNavigate();
   return (
     <section className={styles.first}>
@@ -20,12 +21,12 @@ export function FirstPlan({ clients }: { clients: number }) {
           type="primary"
           size="large"
           icon={<PlusOutlined />}
-          onClick={() => void navigate("/plans/new/look")}
+          onClick={() => void navigate(newAddress("plans"))}
         >
           Make the first plan
         </Button>
-        <Button size="large" onClick={() => void navigate(clients > 0 ? "/clients" : "/clients/new")}>
-          {clients > 0 ? "Choose a client first" : "Put a client on file first"}
+        <Button size="large" onClick={() => void navigate(anyClient ? "/clients" : newAddress("clients"))}>
+          {anyClient ? "Choose a client first" : "Put a client on file first"}
         </Button>
       </div>
     </section>

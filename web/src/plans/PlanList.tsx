@@ -4,6 +4,8 @@ import { Link, useNavigate } from "react-router";
 import { server } from "../api/client";
 import { useChange, useMayDelete } from "../api/queries";
 import type { PlanEntry } from "../api/types";
+import { newAddress } from "../app/madeHere";
+import { toldOf } from "../app/Trouble";
 import { when } from "../app/units";
 import { PlanFigures } from "./PlanFigures";
 import styles from "./PlansPage.module.css";
@@ -28,7 +30,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
       content: "The plan, its numbers and its history are gone for good.",
       okText: "Delete the plan",
       okButtonProps: { danger: true },
-      onOk: () => remove.mutateAsync(plan.id).catch((e: Error) => void message.error(e.message)),
+      onOk: () => remove.mutateAsync(plan.id).catch((e: Error) => void message.error(toldOf(e))),
     });
   return (
     <li className={styles.card}>
@@ -52,7 +54,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
           icon={<CopyOutlined />}
           title="Start a new plan from this one"
           aria-label={`Start a new plan from ${plan.title}`}
-          onClick={() => void navigate(`/plans/new/look?from=${plan.id}`)}
+          onClick={() => void navigate(newAddress("plans", { from: plan.id }))}
         />
         {mayDelete && (
           <Button

@@ -1,8 +1,13 @@
 import { ImportOutlined, PlusOutlined } from "@ant-design/icons";
 import { App, Button, Skeleton, Upload } from "antd";
 import { useNavigate } from "react-router";
+import { v4 as uuid } from "uuid";
 import { Refusal, server } from "../api/client";
-import { useChange, useClients, usePlans } from "../api/queries";
+import { useAnyClient, useChange, usePlans } from "../api/queries";
+import type { PlanDraft } from "../api/types";
+import { newAddress } from "../app/madeHere";
+import { MoreButton } from "../app/MoreButton";
+import { NeverSaved } from "../app/NeverSaved";
 import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import { FirstPlan } from "./FirstPlan";
@@ -12,7 +17,7 @@ import styles from "./PlansPage.module.css";
 /** All plans, each with a small picture of its parted head. */
 function PlansPage() {
   const plans = usePlans();
-  const clients = useClients();
+  const anyClient = useAnyClient().data ?? false;
   const navigate = useNavigate();
   return (
     <Page
@@ -25,7 +30,7 @@ function PlansPage() {
             type="primary"
             size="large"
             icon={<PlusOutlined />}
-            onClick={() => void navigate("/plans/new/look")}
+            onClick={() => void navigate(newAddress("plans"))}
           >
             New plan
           </Button>
@@ -34,8 +39,10 @@ function PlansPage() {
     >
       {plans.isPending && <Skeleton active />}
       {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
-      {plans.data?.length === 0 && <FirstPlan clients={clients.data?.length ?? 0} />}
-      <PlanList plans={plans.data ?? []} />
+      <NeverSaved<PlanDraft> kind="plan" place="plans" nameOf={(draft) => draft.title} />
+      {plans.items?.length === 0 && <FirstPlan anyClient={anyClient} />}
+      <PlanList plans={plans.items ?? []} />
+      <MoreButton more={plans.more} busy={plans.fetchingMore} />
     </Page>
   );
 }
@@ -46,29 +53,32 @@ function ImportPlan() {
   const take = useChange(server.importPlan, "plans");
   const navigate = useNavigate();
   const read = (file: File) =>
-    take.mutate(file, {
-      onSuccess: (plan) => {
-        void message.success(`“${plan.title}” is here.`);
-        void navigate(`/plans/${plan.id}/parting`);
+    take.mutate(
+      { id: uuid(), file },
+      {
+        onSuccess: (plan) => {
+          void message.success(`“${plan.title}” is here.`);
+          void navigate(`/plans/${plan.id}/parting`);
+        },
+        onError: (error) =>
+          modal.error({
+            title: "This file was not taken in",
+            content:
+              error instanceof Refusal ? (
+                <ul className={styles.faults}>
+                  {Object.entries(error.fields).map(([field, fault]) => (
+                    <li key={field}>
+                      <code>{field}</code> {fault}
+                    </li>
+                  ))}
+                  {Object.keys(error.fields).length === 0 && <li>{error.message}</li>}
+                </ul>
+              ) : (
+                "Kladotex can not be reached. Is it still running?"
+              ),
+          }),
       },
-      onError: (error) =>
-        modal.error({
-          title: "This file was not taken in",
-          content:
-            error instanceof Refusal ? (
-              <ul className={styles.faults}>
-                {Object.entries(error.fields).map(([field, fault]) => (
-                  <li key={field}>
-                    <code>{field}</code> {fault}
-                  </li>
-                ))}
-                {Object.keys(error.fields).length === 0 && <li>{error.message}</li>}
-              </ul>
-            ) : (
-              "Kladotex can not be reached. Is it still running?"
-            ),
-        }),
-    });
+    );
   return (
     <Upload
       accept=".json,application/json"

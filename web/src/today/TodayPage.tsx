@@ -1,8 +1,9 @@
 import { ArrowRightOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Skeleton } from "antd";
 import { Link, useNavigate } from "react-router";
-import { useClients, useMe, usePlans } from "../api/queries";
+import { useAnyClient, useLatestPlans, useMe } from "../api/queries";
 import type { PlanEntry } from "../api/types";
+import { newAddress } from "../app/madeHere";
 import { Page } from "../app/Page";
 import { Trouble } from "../app/Trouble";
 import { when } from "../app/units";
@@ -15,13 +16,13 @@ const inWork = 6; // plans shown
 /** The first page: plans in work and what each waits for. */
 export function TodayPage() {
   const me = useMe().data;
-  const plans = usePlans();
-  const clients = useClients();
+  const plans = useLatestPlans(inWork);
+  const anyClient = useAnyClient().data;
   const navigate = useNavigate();
   const day = new Intl.DateTimeFormat(undefined, { weekday: "long", day: "numeric", month: "long" }).format(
     new Date(),
   );
-  const [first, ...others] = plans.data?.slice(0, inWork) ?? [];
+  const [first, ...others] = plans.data ?? [];
   return (
     <Page
       title="Today"
@@ -32,7 +33,7 @@ export function TodayPage() {
             type="primary"
             size="large"
             icon={<PlusOutlined />}
-            onClick={() => void navigate("/plans/new/look")}
+            onClick={() => void navigate(newAddress("plans"))}
           >
             New plan
           </Button>
@@ -41,7 +42,7 @@ export function TodayPage() {
     >
       {plans.isPending && <Skeleton active />}
       {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
-      {plans.data && !first && <FirstPlan clients={clients.data?.length ?? 0} />}
+      {plans.data && !first && <FirstPlan anyClient={anyClient ?? false} />}
       {first && (
         <div className={styles.columns}>
           <LastWorkedOn plan={first} />
@@ -62,14 +63,12 @@ export function TodayPage() {
                 </li>
               ))}
             </ul>
-            {clients.data && (
-              <p className={styles.count}>
-                {clients.data.length === 0
-                  ? "No clients on file yet. "
-                  : `${clients.data.length} clients on file. `}
-                <Link to="/clients">Open the clients</Link>
-              </p>
-            )}
+            <p className={styles.count}>
+              <Link to="/plans">All plans</Link>
+              {" · "}
+              {anyClient === false && "No clients on file yet. "}
+              <Link to="/clients">{anyClient === false ? "Put the first on file" : "All clients"}</Link>
+            </p>
           </section>
         </div>
       )}

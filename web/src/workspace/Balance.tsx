@@ -21,9 +21,9 @@ export const Balance = memo(function Balance({ balance }: { balance: Layout["bal
       <thead>
         <tr>
           <th scope="col">Balance</th>
-          <th scope="col">Her left</th>
+          <th scope="col">Client’s left</th>
           {crosses && <th scope="col">Middle</th>}
-          <th scope="col">Her right</th>
+          <th scope="col">Client’s right</th>
         </tr>
       </thead>
       <tbody>

@@ -83,8 +83,8 @@ export const BaseWish = memo(function BaseWish({ settings, rule, change }: Props
             value={settings.design.side}
             options={[
               { value: "both", label: "Both sides" },
-              { value: "left", label: "Her left" },
-              { value: "right", label: "Her right" },
+              { value: "left", label: "The left" },
+              { value: "right", label: "The right" },
             ]}
             onChange={(side) => setDesign({ side })}
           />

@@ -13,10 +13,9 @@ import { SmallHead } from "../head/SmallHead";
 import { drawnBase } from "../head/tracks";
 import { ChangeList } from "./ChangeList";
 import styles from "./CompareVariants.module.css";
-import type { Variant } from "./Variants";
 
 interface Props {
-  variants: Variant[];
+  variants: { name: string; input: PlanInput }[];
   /** The plan as it is. */
   input: PlanInput;
   onChoose: (input: PlanInput) => void;
@@ -85,7 +84,7 @@ function Column({ name, input, against, onChoose }: ColumnProps) {
     queryFn: () => server.changes({ from: base ?? input, to: input }),
     enabled: base !== undefined,
     staleTime: Infinity,
-    gcTime: 20_000,
+    gcTime: 0,
   });
   return (
     <section className={styles.column}>

@@ -1,4 +1,4 @@
-import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
+import { DeleteOutlined, PlusOutlined, ScissorOutlined } from "@ant-design/icons";
 import { Button, Collapse, Select } from "antd";
 import type { Catalogue, Order, Piece, PlanInput, PlanResult } from "../api/types";
 import { usePreferences } from "../app/preferences";
@@ -173,7 +173,7 @@ export function HairStep({ input, result, catalogue, change }: Props) {
                       <LengthField
                         label="Length of a strand"
                         path="wrap.strandLengthMm"
-                        help="As wound: cut in half first if you wind shorter"
+                        help="One strand as you wind it"
                         mm={wrap.strandLengthMm}
                         onChange={(strandLengthMm) =>
                           change("wrap.length", (i) => ({ ...i, wrap: { ...i.wrap, strandLengthMm } }))
@@ -197,6 +197,12 @@ export function HairStep({ input, result, catalogue, change }: Props) {
                           change("wrap.strands", (i) => ({ ...i, wrap: { ...i.wrap, strandsPerPack } }))
                         }
                       />
+                      <Button icon={<ScissorOutlined />} onClick={() => change(null, cutInHalf)}>
+                        Cut the strands in half
+                      </Button>
+                      <p className={styles.lead}>
+                        Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
+                      </p>
                       <NumberField
                         label="Price of a pack"
                         path="wrap.priceMinor"
@@ -220,6 +226,16 @@ export function HairStep({ input, result, catalogue, change }: Props) {
     </div>
   );
 }
+
+/** The wrapping hair cut in half: no more hair than before. */
+const cutInHalf = (input: PlanInput): PlanInput => ({
+  ...input,
+  wrap: {
+    ...input.wrap,
+    strandLengthMm: input.wrap.strandLengthMm / 2,
+    strandsPerPack: input.wrap.strandsPerPack * 2,
+  },
+});
 
 interface OrderCardProps {
   what: string;

@@ -1,5 +1,7 @@
 import { Modal } from "antd";
 import { memo } from "react";
+import { Toggle } from "../app/fields";
+import { usePreferences } from "../app/preferences";
 import styles from "./KeySheet.module.css";
 
 const keys = [
@@ -30,9 +32,16 @@ const keys = [
 
 /** All keys of the workspace. */
 export const KeySheet = memo(function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { letterKeys, set } = usePreferences();
   const groups = [...new Set(keys.map(([group]) => group))];
   return (
     <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={560}>
+      <Toggle
+        label="Keys of one letter"
+        note="switch them off where a voice or a resting hand presses them by chance"
+        checked={letterKeys}
+        onChange={(on) => set({ letterKeys: on })}
+      />
       <div className={styles.groups}>
         {groups.map((group) => (
           <section key={group}>

@@ -1,9 +1,11 @@
 import { Alert, Select } from "antd";
+import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { server } from "../api/client";
 import { useChange, useClient, useClients } from "../api/queries";
 import type { Catalogue, PlanInput } from "../api/types";
 import { LengthField, Toggle } from "../app/fields";
+import { Trouble } from "../app/Trouble";
 import { HairChoices } from "../clients/HairChoices";
 import { TapeFields } from "../clients/TapeFields";
 import type { Change, Draft } from "./draft";
@@ -38,7 +40,7 @@ export function LookStep({ draft, catalogue, change, changeDraft }: Props) {
       </section>
 
       <section>
-        <h2>Her hair</h2>
+        <h2>The client’s hair</h2>
         <LengthField
           label="Length, stretched"
           path="hair.lengthMm"
@@ -53,7 +55,7 @@ export function LookStep({ draft, catalogue, change, changeDraft }: Props) {
         />
         <Toggle label="Tender scalp" checked={hair.tenderScalp} onChange={(v) => own("tenderScalp", v)} />
         <Toggle
-          label="Her own hands do it"
+          label="You do your own head"
           note="own-head work takes about a quarter longer"
           checked={ownHead}
           onChange={(v) => change(null, (i) => ({ ...i, ownHead: v }))}
@@ -63,32 +65,42 @@ export function LookStep({ draft, catalogue, change, changeDraft }: Props) {
   );
 }
 
-/** The client, chosen from those on file; her tapes and hair come with her. */
+/** The client, chosen from those on file; tapes and hair come along, as far as they were measured. */
 function WhoseHead({ draft, changeDraft }: Pick<Props, "draft" | "changeDraft">) {
-  const clients = useClients();
+  const [search, setSearch] = useState("");
+  const clients = useClients(useDeferredValue(search));
   const client = useClient(draft.clientId).data;
-  // What her card tells, put into a plan by the server.
+  // What the card tells, put into this plan by the server.
   const choose = useChange(async (id: string) => {
-    const [chosen, begun] = await Promise.all([server.client(id), server.begin({ client: id })]);
-    changeDraft(null, ({ title, input, ...rest }) => ({
+    const [chosen, input] = await Promise.all([server.client(id), server.putOnHead(id, draft.input)]);
+    changeDraft(null, ({ title, ...rest }) => ({
       ...rest,
       title: title === "New plan" ? chosen.name : title,
       clientId: id,
-      input: { ...input, head: chosen.facts.tapes ?? input.head, hair: begun.input.hair },
+      input: { ...rest.input, head: input.head, hair: input.hair },
     }));
   });
+  const found = (clients.items ?? []).map((c) => ({ value: c.id, label: c.name }));
+  // The one chosen stays by name, whatever page of the list is here.
+  const options =
+    client && !search && !found.some((o) => o.value === client.id)
+      ? [{ value: client.id, label: client.name }, ...found]
+      : found;
   return (
     <section>
       <h2>Whose head</h2>
       <Select<string>
         aria-label="Client"
         placeholder="No client yet"
-        showSearch={{ optionFilterProp: "label" }}
+        showSearch={{ filterOption: false, onSearch: setSearch }}
         allowClear
         value={draft.clientId ?? null}
-        options={(clients.data ?? []).map((c) => ({ value: c.id, label: c.name }))}
-        notFoundContent="No such client on file"
-        onSelect={(id: string) => choose.mutate(id)}
+        options={options}
+        notFoundContent={clients.isPending ? "Looking…" : "No such client on file"}
+        onSelect={(id: string) => {
+          setSearch("");
+          choose.mutate(id);
+        }}
         onClear={() =>
           changeDraft(null, (d) => {
             const open = { ...d };
@@ -97,7 +109,7 @@ function WhoseHead({ draft, changeDraft }: Pick<Props, "draft" | "changeDraft">)
           })
         }
       />
-      {choose.error && <Alert type="error" showIcon title={choose.error.message} />}
+      {choose.error && <Trouble error={choose.error} />}
       {client && (
         <p className={styles.lead}>
           <Link to={`/clients/${client.id}`}>{client.name}’s card</Link>

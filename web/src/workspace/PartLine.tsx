@@ -72,7 +72,7 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
           value={-part.offsetMm}
           min={-55}
           max={55}
-          ends={["her left", "her right"]}
+          ends={["client’s left", "client’s right"]}
           onChange={(v) => set("offsetMm", { offsetMm: -v })}
         />
       )}
@@ -84,7 +84,7 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
           value={-part.endOffsetMm}
           min={-55}
           max={55}
-          ends={["her left", "her right"]}
+          ends={["client’s left", "client’s right"]}
           onChange={(v) => set("endOffsetMm", { endOffsetMm: -v })}
         />
       )}
@@ -136,7 +136,9 @@ export const PartLine = memo(function PartLine({ part, middle, based, change }: 
 });
 
 const besideMiddle = (mm: number, unit: LengthUnit) =>
-  Math.abs(mm) < 1 ? "on the middle" : `${length(Math.abs(mm), unit)} to her ${mm > 0 ? "left" : "right"}`;
+  Math.abs(mm) < 1
+    ? "on the middle"
+    : `${length(Math.abs(mm), unit)} to the client’s ${mm > 0 ? "left" : "right"}`;
 
 interface SlideProps {
   label: string;

@@ -236,7 +236,7 @@ const usual: Hairline = (() => {
   };
 })();
 
-/** How her hairline departs from the usual one, and how much of it is left alone. */
+/** How the hairline departs from the usual one, and how much of it is left alone. */
 const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: HairlineProps) {
   const unit = usePreferences((p) => p.unit);
   const moved = JSON.stringify(hairline) !== JSON.stringify(usual);
@@ -245,7 +245,7 @@ const HairlineWish = memo(function HairlineWish({ hairline, edges, change }: Hai
       <h2>Hairline and edges</h2>
       <p className={styles.lead}>
         {moved
-          ? "Her hairline is drawn as it was dragged."
+          ? "The hairline is drawn as it was dragged."
           : "The usual hairline. A high forehead, a peak, a receding temple or a low nape: choose Hairline above the head and drag its dots."}
       </p>
       {moved && (

@@ -1,22 +1,31 @@
 import { Alert, Button, Skeleton, Tabs } from "antd";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
+import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
-import { queryClient, useBegin, useCatalogue, useChange, usePlan, usePreview } from "../api/queries";
+import {
+  queryClient,
+  useBegin,
+  useCatalogue,
+  useChange,
+  usePerson,
+  usePlan,
+  usePreview,
+} from "../api/queries";
 import type { Catalogue, PlanDocument, PlanVersion, Tally, Warning } from "../api/types";
-import { shelfName, useAutosave, useSaveState, type Autosave, type Stored } from "../app/autosave";
+import { useAutosave, useSaveState, useSaving, type Autosave, type Stored } from "../app/autosave";
 import { FieldErrors } from "../app/fields";
 import { Header } from "../app/Header";
 import { useKeys } from "../app/keys";
 import { usePreferences } from "../app/preferences";
-import { shelf, type Shelved } from "../app/shelf";
+import { newAddress, useMadeHere } from "../app/madeHere";
+import { ShelfPlace } from "../app/shelf";
 import { Trouble } from "../app/Trouble";
 import { useUndoable } from "../app/undoable";
 import { when } from "../app/units";
 import { startStance } from "../head/camera";
 import { HeadMap } from "../head/HeadMap";
 import { AttachStep } from "./AttachStep";
-import { draftOf, planKeeper, type Change, type Draft } from "./draft";
+import { draftOf, planKeeper, planKind, type Change, type Draft } from "./draft";
 import { HairStep } from "./HairStep";
 import { HistoryDrawer } from "./HistoryDrawer";
 import { KeySheet } from "./KeySheet";
@@ -33,21 +42,23 @@ type Step = (typeof steps)[number];
 const stepNames: Record<Step, string> = { look: "Look", parting: "Parting", hair: "Hair", attach: "Attach" };
 const isStep = (text: string | undefined): text is Step => steps.some((s) => s === text);
 
-const newPlan = "new";
 const noErrors = {};
 
 /** Opens a plan, or a new one, at a step. */
 export function PlanWorkspace() {
-  const { id = newPlan, step } = useParams();
-  const [query] = useSearchParams();
+  const { step } = useParams();
+  const { id, isNew, from } = useMadeHere();
+  const { search } = useLocation();
   const navigate = useNavigate();
-  // A new plan gets its address when it is first saved; the workspace stays as it is.
+  const person = usePerson();
+  // A new plan loses the mark in its address when it is first saved; the workspace stays.
   const [made, setMade] = useState<string>();
-  const fresh = id === newPlan || id === made;
+  const fresh = isNew || id === made;
   const catalogue = useCatalogue();
+  const shelf = useMemo(() => new ShelfPlace<Draft>(person.id, planKind, id), [person.id, id]);
   const plan = usePlan(fresh ? undefined : id);
-  // What a new plan starts from stands in the address it is opened with, not in those of its steps.
-  const [begin] = useState(() => Object.fromEntries(query));
+  // What a new plan starts from stands in the address it is opened with.
+  const [begin] = useState(from);
   const begun = useBegin(begin, fresh);
   const onMade = useCallback(
     (created: Stored, at: Step) => {
@@ -57,15 +68,18 @@ export function PlanWorkspace() {
     [navigate],
   );
 
-  // A step chosen in the instant in which the plan was made still goes to "new": put right.
+  // A step chosen in the instant in which the plan was made still has the mark: put right.
   useEffect(() => {
-    if (id === newPlan && made && isStep(step)) void navigate(`/plans/${made}/${step}`, { replace: true });
-  }, [id, made, step, navigate]);
+    if (isNew && made === id && isStep(step)) void navigate(`/plans/${made}/${step}`, { replace: true });
+  }, [id, isNew, made, step, navigate]);
 
-  if (!isStep(step)) return <Navigate to={`/plans/${id}/look${query.size > 0 ? `?${query}` : ""}`} replace />;
-  const error = catalogue.error ?? plan.error ?? begun.error;
+  if (id === "new") return <Navigate to={newAddress("plans", from, step)} replace />;
+  if (!isStep(step)) return <Navigate to={`/plans/${id}/look${search}`} replace />;
+  // Made here and never saved: it lies on the shelf alone.
+  const unsaved = plan.error instanceof Refusal && plan.error.status === 404 ? shelf.look() : undefined;
+  const error = catalogue.error ?? (unsaved ? undefined : plan.error) ?? begun.error;
   const opened = fresh ? undefined : plan.data;
-  const base = opened ? draftOf(opened) : begun.data;
+  const base = opened ? draftOf(opened) : (unsaved?.base ?? begun.data);
   if (!catalogue.data || !base)
     return (
       <div className={styles.waiting}>
@@ -75,35 +89,41 @@ export function PlanWorkspace() {
     );
   return (
     <Bench
-      key={fresh ? newPlan : id}
+      key={id}
+      id={id}
       step={step}
       catalogue={catalogue.data}
       opened={opened}
       base={base}
+      shelf={shelf}
       onMade={onMade}
     />
   );
 }
 
 interface BenchProps {
+  id: string;
   step: Step;
   catalogue: Catalogue;
   opened: PlanDocument | undefined;
   /** The plan as it is stored, or what a new one starts from. */
   base: Draft;
+  shelf: ShelfPlace<Draft>;
   onMade: (plan: Stored, step: Step) => void;
 }
 
 /** The one screen a plan is made on: head, step panel and tally. */
-function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
-  const { id = newPlan } = useParams();
+function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps) {
   const navigate = useNavigate();
+  const { search } = useLocation();
   const latest = useRef<Tally>(undefined);
   const tally = useCallback(() => latest.current, []);
-  // What was typed here and never reached the server goes on.
-  const [kept] = useState<Shelved<Draft> | undefined>(() => shelf.look(shelfName("plan", opened?.id)));
+  const autosave = useAutosave<Draft>(
+    { id, opened: opened && { ...opened, draft: base }, start: base, shelf },
+    planKeeper,
+  );
   const { draft, before, change, undo, redo, replace, canUndo, canRedo } = useUndoable<Draft, Tally>(
-    kept?.draft ?? base,
+    autosave.first,
     tally,
   );
   const changeInput: Change = useCallback(
@@ -125,13 +145,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
     },
     [onMade, step],
   );
-  const autosave = useAutosave(
-    draft,
-    kept?.base ?? base,
-    opened && { ...opened, version: kept?.version ?? opened.version },
-    planKeeper,
-    onSaved,
-  );
+  useSaving(autosave, draft, onSaved);
   const [warning, setWarning] = useState<Warning>();
   const marked = useMemo(
     () =>
@@ -150,7 +164,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
   const take = useCallback(
     async (what: TakeAlong) => {
       await autosave.save();
-      if (autosave.id && autosave.isSaved)
+      if (autosave.isStored && autosave.isSaved)
         takeAlong(what, autosave.id, stance.current, { unit, currency, paper });
     },
     [autosave, unit, currency, paper],
@@ -170,7 +184,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
     (key: string) => {
       const go = (by: number) => {
         const next = steps[steps.indexOf(step) + by];
-        if (next) void navigate(`/plans/${id}/${next}`, { replace: true });
+        if (next) void navigate(`/plans/${id}/${next}${search}`, { replace: true });
       };
       const nextWarning = () => {
         const all = result?.warnings.filter((w) => w.sections.length > 0) ?? [];
@@ -187,7 +201,7 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
       };
       acts[key.toLowerCase()]?.();
     },
-    [id, step, navigate, result, warning, openHistory, openKeys, onTake],
+    [id, step, search, navigate, result, warning, openHistory, openKeys, onTake],
   );
   useKeys(act);
 
@@ -206,9 +220,9 @@ function Bench({ step, catalogue, opened, base, onMade }: BenchProps) {
         onKeys={openKeys}
       />
       <SavedElsewhere autosave={autosave} draft={draft} replace={replace} />
-      {history && autosave.id && (
+      {history && autosave.isStored && (
         <HistoryDrawer
-          id={autosave.id}
+          id={id}
           onClose={() => setHistory(false)}
           onLook={(version) => {
             setHistory(false);
@@ -313,10 +327,11 @@ function useLookBack(id: string, change: (control: null, update: (draft: Draft) 
 /** The steps of a plan, in the order people work. */
 const StepTabs = memo(function StepTabs({ id, step }: { id: string; step: Step }) {
   const navigate = useNavigate();
+  const { search } = useLocation();
   return (
     <Tabs
       activeKey={step}
-      onChange={(key) => void navigate(`/plans/${id}/${key}`, { replace: true })}
+      onChange={(key) => void navigate(`/plans/${id}/${key}${search}`, { replace: true })}
       items={steps.map((s, i) => ({ key: s, label: `${i + 1} ${stepNames[s]}` }))}
     />
   );

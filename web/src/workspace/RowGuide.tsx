@@ -94,7 +94,7 @@ export function RowGuide({ layout, onClose }: { layout: Layout; onClose: () => v
         parts of the row below.
         {central(zone) &&
           (ring(zone)
-            ? " Her left is drawn; the right is its mirror image."
+            ? " The client’s left is drawn; the right is its mirror image."
             : " Half the row is drawn; the other half is its mirror image.")}
         {row.edited && " Sections of this row were joined, split or left out by hand: see the head."}
       </p>

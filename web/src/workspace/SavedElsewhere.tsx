@@ -2,6 +2,7 @@ import { Button, Modal, Skeleton } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { server } from "../api/client";
 import { useSaveState, type Autosave } from "../app/autosave";
+import { useTakeTheirs } from "../app/takeTheirs";
 import { Trouble } from "../app/Trouble";
 import { when } from "../app/units";
 import { ChangeList } from "./ChangeList";
@@ -14,17 +15,20 @@ interface Props {
   replace: (draft: Draft) => void;
 }
 
-/** Someone else saved this plan: she is told who changed what, and chooses which of the two goes on. */
+/** Someone else saved this plan: who changed what is told, and you choose which of the two goes on. */
 export function SavedElsewhere({ autosave, draft, replace }: Props) {
   const state = useSaveState(autosave);
   const id = autosave.id;
-  const stale = state.kind === "stale" && id !== undefined;
+  const stale = state.kind === "stale";
   const found = useQuery({
-    queryKey: ["compare", id, draft],
-    queryFn: () => server.compare(id ?? "", { base: autosave.base, mine: draft }),
+    // A third save in between is another comparison.
+    queryKey: ["compare", id, stale && state.times],
+    queryFn: () => server.compare(id, { base: autosave.base, mine: draft }),
     enabled: stale,
     gcTime: 0,
+    staleTime: Infinity,
   });
+  const theirs = useTakeTheirs(autosave, replace);
   const difference = found.data;
   const other = difference?.savedBy ?? "Someone";
   return (
@@ -33,18 +37,21 @@ export function SavedElsewhere({ autosave, draft, replace }: Props) {
       closable={false}
       title={`${other} saved this plan too`}
       footer={[
-        <Button
-          key="theirs"
-          size="large"
-          onClick={() => void autosave.takeTheirs().then((theirs) => theirs && replace(theirs))}
-        >
+        <Button key="theirs" size="large" loading={theirs.isPending} onClick={() => theirs.mutate()}>
           Go on with that one
         </Button>,
-        <Button key="mine" size="large" type="primary" onClick={() => void autosave.keepMine()}>
+        <Button
+          key="mine"
+          size="large"
+          type="primary"
+          disabled={!difference}
+          onClick={() => difference && void autosave.keepMine(difference.version)}
+        >
           Keep mine
         </Button>,
       ]}
     >
+      {theirs.error && <Trouble error={theirs.error} />}
       {found.error && <Trouble error={found.error} retry={() => void found.refetch()} />}
       {found.isPending && stale && <Skeleton active />}
       {difference && (

@@ -67,8 +67,20 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onWarning }
       note: "hung on the head",
     },
   ];
+  // Said once, in one sentence, and not by every figure for itself.
+  const said = before
+    ? entries
+        .flatMap(({ key, label, write }) => {
+          const by = difference(tally[key] - before[key], write);
+          return by ? [`${label} ${by}`] : [];
+        })
+        .join(", ")
+    : "";
   return (
     <footer className={styles.strip} aria-label="Tally">
+      <p className={styles.said} role="status">
+        {said}
+      </p>
       <dl className={styles.entries}>
         {entries.map(({ key, label, text, write, note }) => (
           <div key={key} className={styles.entry} data-tally={key}>
@@ -87,13 +99,17 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onWarning }
   );
 });
 
-function Difference({ by, write }: { by: number; write: (v: number) => string }) {
+/** A difference with its sign; one too small to be written is none. */
+function difference(by: number, write: (v: number) => string): string | undefined {
   const text = write(Math.abs(by));
-  // A difference too small to be written is none.
-  if (text === write(0)) return null;
+  return text === write(0) ? undefined : `${by > 0 ? "+" : "−"}${text}`;
+}
+
+function Difference({ by, write }: { by: number; write: (v: number) => string }) {
+  const text = difference(by, write);
+  if (!text) return null;
   return (
-    <span className={styles.difference} role="status">
-      {by > 0 ? "+" : "−"}
+    <span className={styles.difference} data-difference>
       {text}
     </span>
   );

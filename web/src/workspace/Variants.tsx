@@ -1,5 +1,5 @@
 import { DeleteOutlined, PushpinOutlined, SwapOutlined } from "@ant-design/icons";
-import { Button, Input } from "antd";
+import { Alert, Button, Input } from "antd";
 import { memo, useState } from "react";
 import type { PlanInput } from "../api/types";
 import type { ChangeDraft } from "../app/undoable";
@@ -38,6 +38,8 @@ interface Props {
 /** States pinned beside the plan, to be compared and chosen from. */
 export const Variants = memo(function Variants({ variants, input, sections, backless, change }: Props) {
   const [comparing, setComparing] = useState(false);
+  const use = (chosen: PlanInput) => change(null, (d) => ({ ...d, input: chosen }));
+  const readable = variants.flatMap((v) => (v.input ? [{ name: v.name, input: v.input }] : []));
   const put = (control: string | null, next: Variant[]) => change(control, (d) => ({ ...d, variants: next }));
   return (
     <section>
@@ -61,7 +63,9 @@ export const Variants = memo(function Variants({ variants, input, sections, back
                 )
               }
             />
-            <Button onClick={() => change(null, (d) => ({ ...d, input: v.input }))}>Use</Button>
+            <Button disabled={!v.input} onClick={() => v.input && use(v.input)}>
+              Use
+            </Button>
             <Button
               icon={<DeleteOutlined />}
               aria-label={`Unpin ${v.name}`}
@@ -72,6 +76,14 @@ export const Variants = memo(function Variants({ variants, input, sections, back
                 )
               }
             />
+            {v.trouble && (
+              <Alert
+                className={styles.trouble ?? ""}
+                type="warning"
+                showIcon
+                title={`This state can not be ${v.input ? "computed" : "read"} any more: ${v.trouble}`}
+              />
+            )}
           </li>
         ))}
       </ul>
@@ -92,17 +104,22 @@ export const Variants = memo(function Variants({ variants, input, sections, back
           Pin this state
         </Button>
         {variants.length > 0 && (
-          <Button type="primary" icon={<SwapOutlined />} onClick={() => setComparing(true)}>
+          <Button
+            type="primary"
+            icon={<SwapOutlined />}
+            disabled={readable.length === 0}
+            onClick={() => setComparing(true)}
+          >
             Compare
           </Button>
         )}
       </div>
       {comparing && (
         <CompareVariants
-          variants={variants}
+          variants={readable}
           input={input}
           onChoose={(chosen) => {
-            change(null, (d) => ({ ...d, input: chosen }));
+            use(chosen);
             setComparing(false);
           }}
           onClose={() => setComparing(false)}

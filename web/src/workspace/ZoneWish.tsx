@@ -27,7 +27,9 @@ export type ChangeWish = (control: string | null, update: (wish: Wish) => Wish) 
 export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish, limits, onChange }: Props) {
   const unit = usePreferences((p) => p.unit);
   const label = (text: string) => (prefix ? prefix + text.toLowerCase() : text);
-  const [apart, setApart] = useState(wish.widthMm !== wish.heightMm);
+  // Unequal sides are never shown as square, however they came about.
+  const [asked, setApart] = useState(false);
+  const apart = asked || Math.abs(wish.widthMm - wish.heightMm) > 0.01;
   return (
     <section>
       <h2>{name}</h2>

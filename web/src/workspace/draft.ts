@@ -15,8 +15,10 @@ export const draftOf = ({ title, clientId, input, variants }: PlanDocument): Dra
   variants,
 });
 
+export const planKind = "plan";
+
 export const planKeeper: Keeper<Draft> = {
-  kind: "plan",
+  kind: planKind,
   create: server.createPlan,
   save: server.savePlan,
   read: async (id) => {
