@@ -88,7 +88,7 @@ func TestChoosingAStructure(t *testing.T) {
 	b.press(".ant-segmented-item", "Levels")
 	b.waitFor(says + `("levels go with individuals all over")`)
 	b.press(".ant-segmented-item", "Side")
-	b.waitFor(says + `("1 in to her left")`)
+	b.waitFor(says + `("1 in to the client’s left")`)
 	b.waitFor(`!` + says + `("levels go with individuals all over")`)
 	b.waitFor(isSaved)
 
@@ -144,7 +144,7 @@ func TestReadingALayout(t *testing.T) {
 	even := value[[]int](b, balance)
 	assert.Equal(t, even[0], even[len(even)-1])
 	b.press(".ant-segmented-item", "Side")
-	b.waitFor(says + `("to her left")`)
+	b.waitFor(says + `("to the client’s left")`)
 	b.waitFor(`(() => { const counts = ` + balance + `; return counts[0] !== counts[counts.length - 1] })()`)
 
 	// What there is to look at is shown where it is, and turned to.
@@ -228,9 +228,9 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 
 	// Beside the middle on her right, then on her left.
 	b.press(".ant-segmented-item", "Side")
-	b.waitFor(says + `("to her left")`)
+	b.waitFor(says + `("to the client’s left")`)
 	slide("Off the middle", kb.ArrowRight, 14)
-	b.waitFor(says + `("to her right")`)
+	b.waitFor(says + `("to the client’s right")`)
 	b.press(".ant-segmented-item", "Diagonal")
 	b.waitFor(says + `("It starts and ends at different distances from the middle.")`)
 	slide("Ends", kb.ArrowLeft, 6)

@@ -15,6 +15,7 @@ import (
 
 	"github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/chromedp"
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -67,7 +68,7 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
 
 	// The plan begins with her tapes.
-	b.press("button", "New plan for her")
+	b.press("button", "New plan for this client")
 	b.waitFor(drawn + " > 40")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "21¾")`)
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
@@ -211,11 +212,14 @@ func TestAcknowledgedSavesOutliveAPowerCut(t *testing.T) {
 	_, raw, err := send("GET", "/api/v1/begin", "", nil)
 	require.NoError(t, err)
 	var draft struct {
+		ID    string          `json:"id,omitempty"`
 		Title string          `json:"title"`
 		Input json.RawMessage `json:"input"`
 	}
 	require.NoError(t, json.Unmarshal(raw, &draft))
+	draft.ID = uuid.NewString()
 	res, raw, err = send("POST", "/api/v1/plans", "", draft)
+	draft.ID = ""
 	require.NoError(t, err)
 	require.Equal(t, http.StatusCreated, res.StatusCode, string(raw))
 	var plan struct {

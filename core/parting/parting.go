@@ -209,9 +209,8 @@ type Track struct {
 	// length, mm.
 	Line   scalp.Line `json:"line"`
 	Length float64    `json:"lengthMm"`
-	// Outlines is the scalp whose hair it takes; a merged track takes that of
-	// those it is made of and has none. One that runs from side to side has a half
-	// for each, their seam on the middle between the last and the first point.
+	// Outlines is the scalp whose hair it takes, one as a rule; a merged track takes
+	// that of those it is made of and has none.
 	Outlines []scalp.Line `json:"outlines"`
 	Area     float64      `json:"areaMm2"`
 	// Width is the mean width of that scalp, mm; of a merged one, of all of them.

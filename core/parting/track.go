@@ -177,7 +177,9 @@ func (b *bed) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
 		left[i].path = left[i].path.reversed().then(h, right[i].path)
-		left[i].outlines = append(left[i].outlines, right[i].outlines...)
+		// Either half runs from the middle round to it again; their ends are the same.
+		ours, theirs := left[i].outlines[0], right[i].outlines[0]
+		left[i].outlines = []scalp.Line{append(slices.Clone(ours), theirs[1:len(theirs)-1]...)}
 		left[i].area += right[i].area
 	}
 	return left

@@ -10,8 +10,6 @@ import (
 	"time"
 
 	"codeberg.org/go-pdf/fpdf"
-	"golang.org/x/image/font/gofont/gobold"
-	"golang.org/x/image/font/gofont/goregular"
 
 	"kladotex/core/attach"
 	"kladotex/core/parting"
@@ -57,6 +55,11 @@ type page struct {
 	plan  Plan
 	style Style
 	width float64 // between the margins
+	// weight and points are those of what is written next.
+	weight string
+	points float64
+	// inFooter is true while the foot of a page is written, below where pages break.
+	inFooter bool
 }
 
 // PDF writes the plan sheet: the head from four sides, counts, order, hours and
@@ -67,15 +70,17 @@ func PDF(p Plan, style Style) ([]byte, error) {
 	doc.SetCatalogSort(true)
 	doc.SetCreationDate(p.Updated)
 	doc.SetModificationDate(p.Updated)
-	doc.SetTitle(p.Title, true)
+	doc.SetTitle(plain(p.Title), true)
 	doc.SetCreator("Kladotex", true)
-	doc.AddUTF8FontFromBytes("go", "", goregular.TTF)
-	doc.AddUTF8FontFromBytes("go", "B", gobold.TTF)
+	for _, f := range faces {
+		doc.AddUTF8FontFromBytes(f.name, "", f.regular)
+		doc.AddUTF8FontFromBytes(f.name, "B", f.bold)
+	}
 	doc.SetCellMargin(0)
 	doc.SetMargins(margin, margin, margin)
 	doc.SetAutoPageBreak(true, margin+6)
 	wide, _ := doc.GetPageSize()
-	w := &page{doc, p, style, wide - 2*margin}
+	w := &page{Fpdf: doc, plan: p, style: style, width: wide - 2*margin}
 	doc.SetFooterFunc(w.footer)
 
 	doc.AddPage()
@@ -104,7 +109,7 @@ func (w *page) ink(t tone) { w.SetTextColor(t[0], t[1], t[2]) }
 
 // say writes a paragraph.
 func (w *page) say(size float64, style string, t tone, text string) {
-	w.SetFont("go", style, size)
+	w.font(style, size)
 	w.ink(t)
 	w.MultiCell(w.width, size*0.46, text, "", "L", false)
 }
@@ -124,8 +129,10 @@ func (w *page) title(text string) {
 }
 
 func (w *page) footer() {
+	w.inFooter = true
+	defer func() { w.inFooter = false }()
 	w.SetY(-margin)
-	w.SetFont("go", "", 8)
+	w.font("", 8)
 	w.ink(soft)
 	w.CellFormat(w.width/2, 4, w.plan.Title, "", 0, "L", false, 0, "")
 	w.CellFormat(w.width/2, 4, fmt.Sprintf("Kladotex · page %d", w.PageNo()), "", 0, "R", false, 0, "")
@@ -158,7 +165,7 @@ func (w *page) heads() {
 		middle := point{margin + each*(float64(i)+0.5), top + high*0.46}
 		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/228)
 		w.SetXY(margin+each*float64(i), top+high)
-		w.SetFont("go", "", 9)
+		w.font("", 9)
 		w.ink(soft)
 		w.CellFormat(each, 4, side.name, "", 0, "C", false, 0, "")
 	}
@@ -177,11 +184,6 @@ func (w *page) draw(shapes []shape, at point, scale float64) {
 		w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
 		w.SetLineWidth(s.width * scale)
 		switch {
-		case s.seam:
-			w.Polygon(points, "F")
-			for i := 1; i < len(points); i++ {
-				w.Line(points[i-1].X, points[i-1].Y, points[i].X, points[i].Y)
-			}
 		case s.width > 0:
 			w.Polygon(points, "FD")
 		default:
@@ -209,10 +211,10 @@ func (w *page) tally() {
 		}
 		x, y := margin+each*float64(i%columns), w.GetY()
 		w.SetXY(x, y)
-		w.SetFont("go", "", 9)
+		w.font("", 9)
 		w.ink(soft)
 		w.CellFormat(each, 4, f[0], "", 2, "L", false, 0, "")
-		w.SetFont("go", "B", 13)
+		w.font("B", 13)
 		w.ink(ink)
 		w.CellFormat(each, 6.5, f[1], "", 0, "L", false, 0, "")
 		w.SetXY(x, y)
@@ -336,7 +338,7 @@ func (w *page) table(rows [][]string, shares []float64) {
 		if r == 0 {
 			colour = soft
 		}
-		w.SetFont("go", style, 9.5)
+		w.font(style, 9.5)
 		w.ink(colour)
 		for i, text := range row {
 			align := "L"
@@ -414,11 +416,11 @@ func (w *page) steps(title, summary string, steps []attach.Step) {
 	w.Ln(2)
 	for i, s := range steps {
 		y := w.GetY()
-		w.SetFont("go", "B", 10.5)
+		w.font("B", 10.5)
 		w.ink(leaf)
 		w.CellFormat(8, lineHeight, fmt.Sprintf("%d", i+1), "", 0, "L", false, 0, "")
 		w.SetXY(margin+8, y)
-		w.SetFont("go", "", 10.5)
+		w.font("", 10.5)
 		w.ink(ink)
 		w.MultiCell(w.width-8, lineHeight, w.stepText(s), "", "L", false)
 		w.Ln(1)
@@ -446,7 +448,7 @@ func (w *page) cautions() {
 	}
 	points = append(points, "Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")
 	const size, line, around = 9.5, 9.5 * 0.46, 22 // around: the title and the closing words, mm
-	w.SetFont("go", "", size)
+	w.font("", size)
 	height := float64(around)
 	for i, point := range points {
 		points[i] = "•  " + point
@@ -583,7 +585,7 @@ func (w *page) guideRow(r parting.Row) {
 	}
 	step := min(0.058, guideShares[3]/float64(max(1, len(at)))) // a part's share of the line
 	parts := func(texts []string, size float64, t tone) {
-		w.SetFont("go", "", size)
+		w.font("", size)
 		w.ink(t)
 		for _, text := range texts {
 			cell(step, "L", text)
@@ -591,7 +593,7 @@ func (w *page) guideRow(r parting.Row) {
 		w.SetX(margin + w.width*(1-guideShares[4]))
 	}
 	w.keep(11)
-	w.SetFont("go", "", 9.5)
+	w.font("", 9.5)
 	w.ink(ink)
 	cell(guideShares[0], "L", fmt.Sprint(r.Row))
 	cell(guideShares[1], "L", u.Length(r.Lower.Length))
@@ -600,7 +602,7 @@ func (w *page) guideRow(r parting.Row) {
 	cell(guideShares[4], "R", count)
 	w.Ln(-1)
 	if len(r.OffBelow) > 0 {
-		w.SetFont("go", "", 8)
+		w.font("", 8)
 		w.ink(soft)
 		before := guideShares[0] + guideShares[1]
 		cell(before, "L", "")
@@ -615,7 +617,7 @@ func (w *page) guideRow(r parting.Row) {
 func (w *page) ruler(top float64) {
 	w.SetDrawColor(ink[0], ink[1], ink[2])
 	w.SetLineWidth(0.2)
-	w.SetFont("go", "", 9)
+	w.font("", 9)
 	w.ink(ink)
 	for n := range 6*8 + 1 {
 		long := 3.0
@@ -662,10 +664,10 @@ func (w *page) card(c gaugeCard, x, y float64) {
 	w.Rect(x, y, c.size.Width, c.size.Height, "FD")
 	w.SetXY(x+c.size.Width+3, y)
 	w.ink(ink)
-	w.SetFont("go", "B", 10)
+	w.font("B", 10)
 	w.MultiCell(cardText-4, 4.6, c.name, "", "L", false)
 	w.SetX(x + c.size.Width + 3)
-	w.SetFont("go", "", 9)
+	w.font("", 9)
 	w.MultiCell(cardText-4, 4.2, fmt.Sprintf("%s × %s\n%s × %s",
 		Inches.Length(c.size.Width), Inches.Length(c.size.Height),
 		Centimetres.Length(c.size.Width), Centimetres.Length(c.size.Height)), "", "L", false)

@@ -36,10 +36,7 @@ func svg(shapes []shape, box string) []byte {
 			}
 			fmt.Fprintf(&b, "%c%.1f %.1f", letter, p.x, p.y)
 		}
-		if !s.seam {
-			b.WriteByte('Z')
-		}
-		b.WriteString(`"/>`)
+		b.WriteString(`Z"/>`)
 	}
 	b.WriteString(`</svg>`)
 	return []byte(b.String())

@@ -27,8 +27,6 @@ type shape struct {
 	// edge is drawn round it in the given width, mm; 0 draws none.
 	edge  tone
 	width float64
-	// seam leaves the line from the last point to the first undrawn.
-	seam bool
 }
 
 // Tones of a drawn head: those a new plan is drawn with.
@@ -84,35 +82,115 @@ func (c camera) flatAll(ring []r3.Vec) []point {
 	return out
 }
 
-// clip keeps the part of a polygon in sight.
-func (c camera) clip(ring []scalp.Point) []r3.Vec {
-	var out []r3.Vec
-	prev := vec(ring[len(ring)-1])
-	before := c.facing(prev)
-	for _, p := range ring {
-		cur := vec(p)
-		now := c.facing(cur)
-		if (before < 0) != (now < 0) {
-			f := before / (before - now)
-			out = append(out, r3.Add(r3.Scale(1-f, prev), r3.Scale(f, cur)))
+// stretch is a part of an outline in sight, from where it comes over the rim to where it
+// goes under, at these angles of the rim.
+type stretch struct {
+	points   []r3.Vec
+	from, to float64
+}
+
+// rimStep is the angle between points drawn along the rim: about 6 mm.
+const rimStep = 0.06
+
+// clip keeps the parts of a polygon in sight (Weiler and Atherton's way): where its
+// outline goes out of sight, the part is bounded by the rim up to where the next
+// stretch comes into sight. A straight line between the two would leave a wedge of the
+// head bare.
+func (c camera) clip(outline scalp.Line) [][]r3.Vec {
+	ring := make([]r3.Vec, len(outline))
+	seen := make([]float64, len(outline))
+	hidden := false
+	for i, p := range outline {
+		ring[i] = vec(p)
+		seen[i] = c.facing(ring[i])
+		hidden = hidden || seen[i] < 0
+	}
+	if !hidden {
+		return [][]r3.Vec{ring}
+	}
+	if !counterClockwise(ring) {
+		slices.Reverse(ring)
+		slices.Reverse(seen)
+	}
+	n := len(ring)
+	crossing := func(i, k int) r3.Vec {
+		f := seen[i] / (seen[i] - seen[k])
+		return r3.Add(r3.Scale(1-f, ring[i]), r3.Scale(f, ring[k]))
+	}
+	var stretches []stretch
+	for i := range ring {
+		next := (i + 1) % n
+		if seen[i] >= 0 || seen[next] < 0 {
+			continue // not where it comes into sight
 		}
-		if now >= 0 {
-			out = append(out, cur)
+		s := stretch{points: []r3.Vec{crossing(i, next)}}
+		k := next
+		for ; seen[k] >= 0; k = (k + 1) % n {
+			s.points = append(s.points, ring[k])
 		}
-		prev, before = cur, now
+		s.points = append(s.points, crossing((k+n-1)%n, k))
+		s.from, s.to = c.rimAngle(s.points[0]), c.rimAngle(s.points[len(s.points)-1])
+		stretches = append(stretches, s)
+	}
+	var out [][]r3.Vec
+	used := make([]bool, len(stretches))
+	for start := range stretches {
+		var part []r3.Vec
+		for at := start; !used[at]; {
+			used[at] = true
+			part = append(part, stretches[at].points...)
+			to, next, gap := stretches[at].to, 0, math.Inf(1)
+			for k, s := range stretches {
+				if ahead := math.Mod(s.from-to+4*math.Pi, 2*math.Pi); ahead < gap {
+					next, gap = k, ahead
+				}
+			}
+			// All the way round is a rounding error of none at all.
+			for step := rimStep; step < gap && gap < 0.9*2*math.Pi; step += rimStep {
+				part = append(part, c.onRim(to+step))
+			}
+			at = next
+		}
+		if len(part) > 2 {
+			out = append(out, part)
+		}
 	}
 	return out
 }
 
-// outline is the head's rim as the viewer sees it.
-func (c camera) outline() []r3.Vec {
+// counterClockwise tells whether a polygon of scalp runs so, seen from outside the head.
+func counterClockwise(ring []r3.Vec) bool {
+	var area, middle r3.Vec
+	for i, p := range ring {
+		area = r3.Add(area, r3.Cross(p, ring[(i+1)%len(ring)]))
+		middle = r3.Add(middle, p)
+	}
+	return r3.Dot(area, middle) > 0
+}
+
+// onRim is the place of the rim at an angle; angles rise counter-clockwise as the viewer
+// sees them.
+func (c camera) onRim(angle float64) r3.Vec {
 	e1 := r3.Unit(r3.Cross(c.rim, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
 	e2 := r3.Cross(c.rim, e1)
+	sin, cos := math.Sincos(angle)
+	u := r3.Add(r3.Scale(cos, e1), r3.Scale(sin, e2))
+	return r3.Vec{X: u.X * c.axes.X, Y: u.Y * c.axes.Y, Z: u.Z * c.axes.Z}
+}
+
+// rimAngle is the angle of a place on the rim.
+func (c camera) rimAngle(p r3.Vec) float64 {
+	e1 := r3.Unit(r3.Cross(c.rim, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
+	e2 := r3.Cross(c.rim, e1)
+	u := c.divide(p)
+	return math.Atan2(r3.Dot(u, e2), r3.Dot(u, e1))
+}
+
+// outline is the head's rim as the viewer sees it.
+func (c camera) outline() []r3.Vec {
 	ring := make([]r3.Vec, 72)
 	for i := range ring {
-		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(len(ring)))
-		u := r3.Add(r3.Scale(cos, e1), r3.Scale(sin, e2))
-		ring[i] = r3.Vec{X: u.X * c.axes.X, Y: u.Y * c.axes.Y, Z: u.Z * c.axes.Z}
+		ring[i] = c.onRim(2 * math.Pi * float64(i) / float64(len(ring)))
 	}
 	return ring
 }
@@ -130,14 +208,15 @@ func scene(res plan.Result, c camera) []shape {
 		return fill
 	}
 	for _, s := range res.Layout.LeftOut { // own hair, left as it is
-		if ring := c.clip(s.Outline); len(ring) > 2 {
-			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6, false})
+		for _, ring := range c.clip(s.Outline) {
+			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
 		}
 	}
 	for _, t := range res.Layout.Tracks {
+		fill := hair(c.meanFacing(t.Line)) // one tone for all of it, and no edge in its middle
 		for _, outline := range t.Outlines {
-			if ring := c.clip(outline); len(ring) > 2 {
-				shapes = append(shapes, shape{c.flatAll(ring), hair(c.normal(vec(outline[len(outline)/3]))), scalpTone, 1.8, true})
+			for _, ring := range c.clip(outline) {
+				shapes = append(shapes, shape{c.flatAll(ring), fill, scalpTone, 1.8})
 			}
 		}
 	}
@@ -150,14 +229,16 @@ func scene(res plan.Result, c camera) []shape {
 		roots = append(roots, c.hooks(n.Hooks)...)
 	}
 	for _, s := range res.Layout.Sections {
-		ring := c.clip(s.Outline)
-		if len(ring) < 3 {
+		rings := c.clip(s.Outline)
+		for _, ring := range rings {
+			shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
+		}
+		if len(rings) == 0 {
 			continue
 		}
-		shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2, false})
 		if k := slices.IndexFunc(res.Layout.Sections, func(o parting.Section) bool { return s.Into != "" && o.ID == s.Into }); k >= 0 {
 			if next := vec(res.Layout.Sections[k].Centroid); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
-				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3, false})
+				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3})
 			}
 		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
@@ -166,6 +247,22 @@ func scene(res plan.Result, c camera) []shape {
 	}
 	shapes = append(shapes, roots...)
 	return append(shapes, c.ears(res)...)
+}
+
+// meanFacing is the way a line on the scalp faces where it is in sight.
+func (c camera) meanFacing(line scalp.Line) r3.Vec {
+	var seen, all r3.Vec
+	for _, p := range line {
+		n := c.normal(vec(p))
+		all = r3.Add(all, n)
+		if c.facing(vec(p)) > 0 {
+			seen = r3.Add(seen, n)
+		}
+	}
+	if r3.Norm(seen) == 0 {
+		seen = all
+	}
+	return r3.Unit(seen)
 }
 
 // normal is the outward unit normal at a point of the scalp.
@@ -206,7 +303,7 @@ func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
 		for k := range fill {
 			fill[k] = min(255, fill[k]+16)
 		}
-		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5, false})
+		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5})
 	}
 	return shapes
 }
@@ -295,7 +392,7 @@ func (c camera) bust() []shape {
 	})
 	var shapes []shape
 	for _, b := range bodies {
-		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4, false})
+		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4})
 	}
 	return shapes
 }
@@ -318,7 +415,7 @@ func (c camera) ears(res plan.Result) []shape {
 				r3.Add(middle, r3.Vec{X: x, Y: side * (13 - x) * 0.45, Z: z}),
 				r3.Add(middle, r3.Vec{X: x * 0.85, Y: side*(13-x)*0.45 - 6*side, Z: z * 0.9}))
 		}
-		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1, false})
+		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1})
 	}
 	return shapes
 }

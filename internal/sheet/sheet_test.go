@@ -11,12 +11,16 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"golang.org/x/image/font/sfnt"
+	"golang.org/x/text/unicode/norm"
+	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/attach"
 	"kladotex/core/parting"
@@ -131,6 +135,16 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 	}
 }
 
+// textOf is what is written on a sheet, as pdftotext reads it.
+func textOf(t *testing.T, body []byte) string {
+	t.Helper()
+	cmd := exec.CommandContext(t.Context(), "pdftotext", "-layout", "-", "-")
+	cmd.Stdin = bytes.NewReader(body)
+	text, err := cmd.Output()
+	require.NoError(t, err)
+	return string(text)
+}
+
 func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	in := plan.Default()
 	in.Attach.Method = attach.CollarAndWrap
@@ -141,18 +155,106 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(body, again), "the same plan makes the same sheet")
 
-	cmd := exec.CommandContext(t.Context(), "pdftotext", "-layout", "-", "-")
-	cmd.Stdin = bytes.NewReader(body)
-	text, err := cmd.Output()
-	require.NoError(t, err)
+	text := textOf(t, body)
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
 		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "€"), hours(p.Result.Hours.Total.Likely),
 		"leave a tail of 2½ in", "Fragile edges", "Row guide", "wrapping hair", "ask a clinician",
 	} {
-		assert.Contains(t, string(text), says)
+		assert.Contains(t, text, says)
 	}
-	assert.NotContains(t, string(text), "{", "every length is put in")
+	assert.NotContains(t, text, "{", "every length is put in")
+}
+
+// Names of every alphabet are printed as they are written, and what no font has is left
+// out: a name never keeps a sheet from being made.
+func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
+	names := map[string]string{
+		"Yoruba": "Ọlá Ṣadé Ẹ̀bùn", "Vietnamese": "Nguyễn Thảo Hường", "Hawaiian": "Kaʻiulani Māhealani", "Hausa": "Ɗan ƙarami Ɓala",
+		"Greek": "Ζωή Παπαδάκη", "Cyrillic": "Ольга Žižková", "arrows": "A → B", "Icelandic": "Þórdís Æsa",
+	}
+	for alphabet, name := range names {
+		p := computed(t, plan.Default())
+		p.Title, p.Client = name, name+" 👩🏾‍🦱🎉"
+		body, err := PDF(p, Style{Inches, "a4", "€"})
+		require.NoError(t, err, alphabet)
+		text := textOf(t, body)
+		assert.Contains(t, norm.NFC.String(text), norm.NFC.String(name), alphabet)
+		assert.Contains(t, norm.NFC.String(text), norm.NFC.String("For "+name), alphabet)
+		// A letter without a glyph is drawn as a box: none is.
+		for _, r := range runsOf(name) {
+			for _, letter := range r.text {
+				glyph, err := glyphs()[r.face].GlyphIndex(new(sfnt.Buffer), letter)
+				require.NoError(t, err)
+				assert.NotZero(t, glyph, "%s: %c", alphabet, letter)
+			}
+		}
+	}
+	for _, title := range []string{"🎉", "👩🏾‍🦱 the cellist 🎻", "漢字", "\u0000\u202e", "a\nb\tc", strings.Repeat("ễ", 120), strings.Repeat("🎉", 120)} {
+		p := computed(t, plan.Default())
+		p.Title, p.Client = title, title
+		p.Input.Piece.Line = title
+		body, err := PDF(p, Style{Centimetres, "letter", "£"})
+		require.NoError(t, err, "%q", title)
+		require.NoError(t, xml.Unmarshal(View(p.Result, 1, 1), new(struct{})))
+		assert.Greater(t, len(body), 10_000)
+	}
+	// From right to left: the first letter stands on the right.
+	assert.Equal(t, []run{{1, "הנח"}}, runsOf("חנה"))
+}
+
+// What is clipped at the rim is bounded by it: no wedge of bare skin beside a track.
+// The area seen of the long tracks is that of their short pieces in sight.
+func TestNoWedgeIsBareAtTheRim(t *testing.T) {
+	in := plan.Default()
+	in.Parting.Structure, in.Parting.Base.Run, in.Parting.Base.Tracks = parting.EarToEar, parting.Horizontal, 6
+	res := computed(t, in).Result
+	tracks := 0
+	for _, lon := range []float64{90, 130, 180, 250} {
+		c := cameraAt(res.Head.Axes, lon*math.Pi/180, 15*math.Pi/180)
+		for _, track := range res.Layout.Tracks {
+			require.Len(t, track.Outlines, 1, "one from side to side is whole")
+			ring := track.Outlines[0]
+			seen := 0.0
+			for _, part := range c.clip(ring) {
+				seen += math.Abs(flatArea(c.flatAll(part)))
+			}
+			// Each half runs from the middle out to the ear and back: strips between points
+			// opposite each other.
+			pieces := 0.0
+			for _, side := range []float64{1, -1} {
+				var half []r3.Vec
+				for _, p := range ring {
+					if side*p[1] > -1e-9 {
+						half = append(half, vec(p))
+					}
+				}
+				if side < 0 { // the first of the list is the last of this half
+					half = append(half[1:], half[0])
+				}
+				n := len(half)
+				for i := range n/2 - 1 {
+					quad := []r3.Vec{half[i], half[i+1], half[n-2-i], half[n-1-i]}
+					if !slices.ContainsFunc(quad, func(p r3.Vec) bool { return c.facing(p) < 0 }) {
+						pieces += math.Abs(flatArea(c.flatAll(quad)))
+					}
+				}
+			}
+			if pieces > 400 {
+				tracks++
+				assert.Greater(t, seen, 0.97*pieces, "%s from %v°", track.ID, lon)
+			}
+		}
+	}
+	assert.Greater(t, tracks, 8)
+}
+
+func flatArea(ring []point) (sum float64) {
+	for i, p := range ring {
+		q := ring[(i+1)%len(ring)]
+		sum += (p.x*q.y - q.x*p.y) / 2
+	}
+	return sum
 }
 
 // No method or unit spills over: the gauge card is on the third page, the row guide
@@ -182,4 +284,11 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	assert.Equal(t, "7 h 5 min", hours(426))
 	assert.Equal(t, "59 min", hours(59.4))
 	assert.Equal(t, "1 h", hours(59.6))
+	// As on the screen; see units.test.ts.
+	for mm, want := range map[float64][2]string{8.5: {"0.9 cm", "⅜ in"}, 2.5: {"0.3 cm", "⅛ in"}, 64.5: {"6.5 cm", "2½ in"}, 0.4: {"0 cm", "0 in"}} {
+		assert.Equal(t, want, [2]string{Centimetres.Length(mm), Inches.Length(mm)})
+	}
+	for minutes, want := range map[float64]string{62.4: "1 h", 62.5: "1 h 5 min", 67.4: "1 h 5 min"} {
+		assert.Equal(t, want, hours(minutes))
+	}
 }

@@ -67,7 +67,7 @@ func hours(minutes float64) string {
 	if n < 60 {
 		return fmt.Sprintf("%d min", n)
 	}
-	n = (n + 2) / 5 * 5
+	n = int(math.Round(float64(n)/5)) * 5
 	if n%60 == 0 {
 		return fmt.Sprintf("%d h", n/60)
 	}

@@ -36,4 +36,22 @@ describe("lengths as stylists write them", () => {
     expect(hours(426)).toBe("7 h 5 min");
     expect(hours(-25)).toBe("25 min");
   });
+
+  // The same figures stand in the sheet's test: paper and screen say one thing.
+  it.each([
+    [8.5, "0.9 cm", "⅜ in"],
+    [2.5, "0.3 cm", "⅛ in"],
+    [64.5, "6.5 cm", "2½ in"],
+    [0.4, "0 cm", "0 in"],
+  ])("rounds %f mm as on paper", (mm, cm, inches) => {
+    expect(length(mm, "cm")).toBe(cm);
+    expect(length(mm, "in")).toBe(inches);
+  });
+
+  it.each([
+    [59.6, "1 h"],
+    [62.4, "1 h"],
+    [62.5, "1 h 5 min"],
+    [67.4, "1 h 5 min"],
+  ])("rounds %f min as on paper", (minutes, text) => expect(hours(minutes)).toBe(text));
 });

@@ -17,7 +17,8 @@ export function writeInches(inches: number): string {
 
 /** A length without its unit. */
 export function writeLength(mm: number, unit: LengthUnit): string {
-  return unit === "in" ? writeInches(mm / 25.4) : (mm / 10).toFixed(1).replace(/\.0$/, "");
+  // Rounded as on paper: half a millimetre goes up, away from nothing.
+  return unit === "in" ? writeInches(mm / 25.4) : String((Math.sign(mm) * Math.round(Math.abs(mm))) / 10);
 }
 
 export const length = (mm: number, unit: LengthUnit) => `${writeLength(mm, unit)} ${unit}`;
@@ -56,7 +57,9 @@ export function money(minor: number, currency: string): string {
 
 /** Minutes as hours and minutes, to five minutes from an hour on. */
 export function hours(minutes: number): string {
-  const whole = Math.abs(minutes) >= 60 ? Math.round(minutes / 5) * 5 : Math.round(minutes);
+  // To whole minutes first, as on paper.
+  const rounded = Math.round(minutes);
+  const whole = Math.abs(rounded) >= 60 ? Math.round(rounded / 5) * 5 : rounded;
   const [h, m] = [Math.floor(Math.abs(whole) / 60), Math.abs(whole) % 60];
   if (h === 0) return `${m} min`;
   return m === 0 ? `${h} h` : `${h} h ${m} min`;

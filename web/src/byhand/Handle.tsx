@@ -6,7 +6,9 @@ export interface HandleProps {
   at: Flat;
   label: string;
   /** What the handle would say now, such as the sizes beside it. */
-  says?: string | undefined;
+  says: string;
+  /** The number in it, mm: what a reader of the screen hears change. */
+  value: number;
   shape?: "row" | "part" | "landmark";
   /** The place on the picture under the pointer. */
   placeOf: (event: { clientX: number; clientY: number }) => Flat;
@@ -27,10 +29,20 @@ const steps: Record<string, readonly [number, number]> = {
 };
 
 /** A dot to drag, by finger, mouse or arrow keys. */
-export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd, onStep }: HandleProps) {
+export function Handle({
+  at,
+  label,
+  says,
+  value,
+  shape = "row",
+  placeOf,
+  onDrag,
+  onEnd,
+  onStep,
+}: HandleProps) {
   const drag = useRef<{ x: number; y: number; moved: boolean }>(undefined);
   const tapped = useRef(false);
-  const wide = 3.4 * (says?.length ?? 0) + 9; // mm, by the mean width of a letter
+  const wide = 3.4 * says.length + 9; // mm, by the mean width of a letter
   const down = (event: PointerEvent) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -77,8 +89,8 @@ export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd,
       tabIndex={0}
       role="slider"
       aria-label={label}
-      aria-valuenow={0}
-      aria-valuetext={says ?? label}
+      aria-valuenow={Math.round(value)}
+      aria-valuetext={says}
       data-handle={shape}
       onPointerDown={down}
       onPointerMove={move}
@@ -92,12 +104,10 @@ export function Handle({ at, label, says, shape = "row", placeOf, onDrag, onEnd,
       <path
         d={shape === "part" ? "M-1.7 0H1.7" : shape === "row" ? "M0 -1.7V1.7" : "M-1.5 0H1.5M0 -1.5V1.5"}
       />
-      {says && (
-        <g className={styles.says}>
-          <rect x={-wide / 2} y={-17.5} width={wide} height={11.5} rx={4} />
-          <text y={-9.5}>{says}</text>
-        </g>
-      )}
+      <g className={styles.says}>
+        <rect x={-wide / 2} y={-17.5} width={wide} height={11.5} rx={4} />
+        <text y={-9.5}>{says}</text>
+      </g>
     </g>
   );
 }

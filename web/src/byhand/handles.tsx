@@ -86,7 +86,7 @@ export function RowHandles(props: Props & { picked: readonly Section[] }) {
   );
   const height = (r: Row, above: number) => {
     const all = layout.sections.filter((s) => s.zone === r.zone && s.row === r.row + above);
-    return length(all.reduce((sum, s) => sum + s.heightMm.mean, 0) / (all.length || 1), unitName);
+    return all.reduce((sum, s) => sum + s.heightMm.mean, 0) / (all.length || 1);
   };
   return rows.map((r) => {
     const at = vec(r.line[Math.floor(r.line.length / 2)] ?? [0, 0, 0]);
@@ -97,7 +97,8 @@ export function RowHandles(props: Props & { picked: readonly Section[] }) {
         key={key}
         at={camera.flat(at)}
         label={`${zoneName(r.zone)}: line above row ${r.row}`}
-        says={`row ${r.row + 1}: ${height(r, 1)} · row ${r.row}: ${height(r, 0)}`}
+        says={`row ${r.row + 1}: ${length(height(r, 1), unitName)} · row ${r.row}: ${length(height(r, 0), unitName)}`}
+        value={height(r, 0)}
         placeOf={placeOf}
         {...moving(key, at, r.line)}
       />
@@ -125,6 +126,7 @@ export function PartHandles(props: Props & { section: Section }) {
         at={camera.flat(at)}
         label={`Part between ${section.id} and ${other.id}`}
         says={`${length(w, unitName)} · ${length(v, unitName)}`}
+        value={w}
         placeOf={placeOf}
         {...moving(key, at)}
       />
@@ -146,14 +148,18 @@ const farthest = 40; // mm
 
 const clamp = (mm: number) => Math.round(10 * Math.max(-farthest, Math.min(farthest, mm))) / 10;
 
+interface Moved {
+  text: string;
+  /** The longer way of the two. */
+  mm: number;
+}
+
 /** How far a landmark stands from its usual place. */
-function movedBy(up: number, back: number, unit: LengthUnit): string {
+function movedBy(up: number, back: number, unit: LengthUnit): Moved {
   const part = (mm: number, more: string, less: string) =>
     Math.abs(mm) < 0.5 ? [] : [`${length(Math.abs(mm), unit)} ${mm > 0 ? more : less}`];
-  return (
-    [...part(up, "higher", "lower"), ...part(back, "further back", "further forward")].join(", ") ||
-    "as usual"
-  );
+  const text = [...part(up, "higher", "lower"), ...part(back, "further back", "further forward")].join(", ");
+  return { text: text || "as usual", mm: Math.abs(up) > Math.abs(back) ? up : back };
 }
 
 interface HairlineProps {
@@ -188,7 +194,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
   const handle = (
     key: string,
     label: string,
-    moved: string,
+    moved: Moved,
     at: Vec,
     side: 1 | -1,
     apply: (i: PlanInput, up: number, back: number) => PlanInput,
@@ -209,7 +215,8 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
         shape="landmark"
         at={camera.flat(at)}
         label={label}
-        says={`${label}: ${moved}`}
+        says={`${label}: ${moved.text}`}
+        value={moved.mm}
         placeOf={placeOf}
         onDrag={(to) => {
           const under = camera.under(to);
@@ -241,7 +248,7 @@ export function HairlineHandles({ head, input, camera, placeOf, change }: Hairli
       {handle(
         "nape",
         "Nape centre",
-        `${length(input.head.frontToNapeMm, unitName)} of tape`,
+        { text: `${length(input.head.frontToNapeMm, unitName)} of tape`, mm: input.head.frontToNapeMm },
         vec(head.landmarks.nape),
         1,
         (i, up) => ({

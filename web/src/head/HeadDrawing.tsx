@@ -152,9 +152,9 @@ export const HeadDrawing = memo(function HeadDrawing(props: Props) {
     for (const s of sections) {
       const facing = camera.facing(s.root);
       if (facing + s.reach < 0) continue;
-      const ring = facing > s.reach ? s.ring : camera.clip(s.ring);
-      if (ring.length < 3) continue;
-      const path = paths.closed(ring, camera.flat);
+      const rings = facing > s.reach ? [s.ring] : camera.clip(s.ring);
+      const path = rings.map((ring) => paths.closed(ring, camera.flat)).join("");
+      if (path === "") continue;
       const of = classes?.get(s.id);
       const fill = of?.fill ?? tone(s.normal);
       // A small picture needs no section by itself: one path for each tone.

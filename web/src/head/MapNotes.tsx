@@ -38,7 +38,10 @@ export const MapNotes = memo(function MapNotes({ layout, camera, axes, marked, r
         <path
           key={i}
           className={styles.spot}
-          d={paths.closed(camera.clip(spotRing(s.at, s.radiusMm, axes)), camera.flat)}
+          d={camera
+            .clip(spotRing(s.at, s.radiusMm, axes))
+            .map((part) => paths.closed(part, camera.flat))
+            .join("")}
         />
       ))}
       {reading !== "hair" &&

@@ -45,9 +45,57 @@ describe("a head seen from somewhere", () => {
       [-80, 10, 60],
     ];
     const seen = camera.clip(ring);
-    expect(seen.length).toBeGreaterThan(2);
-    for (const p of seen) expect(camera.facing(p)).toBeGreaterThan(-1e-9);
+    expect(seen).toHaveLength(1);
+    for (const p of seen.flat()) expect(camera.facing(p)).toBeGreaterThan(-1e-9);
     expect(camera.clip(ring.map(([x, y, z]): Vec => [Math.abs(x) + 50, y, z]))).toEqual([]);
+  });
+
+  /** A band of scalp from one longitude to another, between two heights (shares of the axis). */
+  const band = (from: number, to: number, low: number, high: number): Vec[] => {
+    const at = (lon: number, z: number): Vec => {
+      const r = Math.sqrt(1 - z * z);
+      return [axes[0] * r * Math.cos(lon), axes[1] * r * Math.sin(lon), axes[2] * z];
+    };
+    const n = 60;
+    const steps = Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+    return [...steps.map((lon) => at(lon, low)), ...steps.reverse().map((lon) => at(lon, high))];
+  };
+  const areaOf = (rings: readonly (readonly Vec[])[], camera: ReturnType<typeof cameraAt>) =>
+    rings.reduce((sum, ring) => {
+      const flat = ring.map(camera.flat);
+      return (
+        sum +
+        flat.reduce((s, p, i) => {
+          const q = flat[(i + 1) % flat.length] ?? p;
+          return s + (p[0] * q[1] - q[0] * p[1]) / 2;
+        }, 0)
+      );
+    }, 0);
+
+  // What is seen of a band is told by small pieces of it, each of which is in sight or not.
+  it.each([
+    ["ear to ear behind, from the side", 0.5, 2 * Math.PI - 0.5, 0.3, 0.5, views.left],
+    ["ear to ear behind, from the top", 0.5, 2 * Math.PI - 0.5, -0.2, 0.1, { lon: 180, lat: 60 }],
+    ["all but round, from below", 0.2, 6.1, -0.3, 0, { lon: 150, lat: -30 }],
+    ["its two ends in sight, not its middle", 0.3, 2 * Math.PI - 0.3, 0.1, 0.3, views.front],
+  ] as const)("leaves no wedge bare at the rim: %s", (_, from, to, low, high, stance) => {
+    const camera = cameraAt(axes, stance);
+    const whole = band(from, to, low, high);
+    let pieces = 0;
+    const [across, up] = [300, 12];
+    for (let i = 0; i < across; i++)
+      for (let k = 0; k < up; k++) {
+        const lon = (n: number) => from + ((to - from) * n) / across;
+        const z = (n: number) => low + ((high - low) * n) / up;
+        const piece = band(lon(i), lon(i + 1), z(k), z(k + 1));
+        if (piece.every((p) => camera.facing(p) >= 0)) pieces += Math.abs(areaOf([piece], camera));
+      }
+    for (const ring of [whole, [...whole].reverse()]) {
+      const seen = camera.clip(ring);
+      for (const p of seen.flat()) expect(camera.facing(p)).toBeGreaterThan(-1e-6);
+      expect(Math.abs(areaOf(seen, camera)) / pieces).toBeGreaterThan(0.99);
+      expect(Math.abs(areaOf(seen, camera)) / pieces).toBeLessThan(1.03);
+    }
   });
 
   it("keeps proportions while it turns", () => {

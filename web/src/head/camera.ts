@@ -30,8 +30,8 @@ export interface Camera {
   under: (p: Flat) => Vec | undefined;
   /** 1 facing the viewer, 0 on the rim, negative out of sight; for points of the scalp. */
   facing: (p: Vec) => number;
-  /** The part of a polygon of scalp in sight. */
-  clip: (ring: readonly Vec[]) => Vec[];
+  /** The parts of a polygon of scalp in sight, bounded by the rim where it goes out of sight. */
+  clip: (ring: readonly Vec[]) => Vec[][];
   /** The stretches of a line on the scalp in sight. */
   clipLine: (line: readonly Vec[]) => Vec[][];
   /** The rim of the head. */
@@ -51,6 +51,21 @@ export function cameraAt(axes: readonly number[], stance: Stance): Camera {
   const facing = (p: Vec) => dot(divide(p), border);
 
   const crossing = (p: Vec, q: Vec, fp: number, fq: number) => mix(p, q, fp / (fp - fq));
+  // The rim runs counter-clockwise, seen by the viewer, from one of these to the other.
+  const e1 = unit(cross(border, [0.3, 0.5, 0.81]));
+  const e2 = cross(border, e1);
+  const onRim = (angle: number): Vec => {
+    const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
+    return [
+      a * (cos * e1[0] + sin * e2[0]),
+      b * (cos * e1[1] + sin * e2[1]),
+      c * (cos * e1[2] + sin * e2[2]),
+    ];
+  };
+  const angleOf = (p: Vec) => {
+    const u = divide(p);
+    return Math.atan2(dot(u, e2), dot(u, e1));
+  };
   return {
     axes: [a, b, c],
     toViewer,
@@ -71,19 +86,7 @@ export function cameraAt(axes: readonly number[], stance: Stance): Camera {
       return add(add(scale(x, right), scale(-y, up)), scale(far, toViewer));
     },
     facing,
-    clip: (ring) => {
-      const out: Vec[] = [];
-      let prev = ring[ring.length - 1];
-      if (!prev) return out;
-      let before = facing(prev);
-      for (const p of ring) {
-        const now = facing(p);
-        if (before < 0 !== now < 0) out.push(crossing(prev, p, before, now));
-        if (now >= 0) out.push(p);
-        [prev, before] = [p, now];
-      }
-      return out;
-    },
+    clip: (ring) => clipped(ring, { facing, crossing, angleOf, onRim }),
     clipLine: (line) => {
       const out: Vec[][] = [];
       let open: Vec[] | undefined;
@@ -101,19 +104,93 @@ export function cameraAt(axes: readonly number[], stance: Stance): Camera {
       });
       return out;
     },
-    rim: () => {
-      const e1 = unit(cross(border, [0.3, 0.5, 0.81]));
-      const e2 = cross(border, e1);
-      return Array.from({ length: 90 }, (_, i) => {
-        const [sin, cos] = [Math.sin((i * Math.PI) / 45), Math.cos((i * Math.PI) / 45)];
-        return [
-          a * (cos * e1[0] + sin * e2[0]),
-          b * (cos * e1[1] + sin * e2[1]),
-          c * (cos * e1[2] + sin * e2[2]),
-        ];
-      });
-    },
+    rim: () => Array.from({ length: 90 }, (_, i) => onRim((i * Math.PI) / 45)),
   };
+}
+
+interface Rim {
+  facing: (p: Vec) => number;
+  crossing: (p: Vec, q: Vec, fp: number, fq: number) => Vec;
+  angleOf: (p: Vec) => number;
+  onRim: (angle: number) => Vec;
+}
+
+/** A stretch of an outline in sight, from where it comes over the rim to where it goes under. */
+interface Stretch {
+  points: Vec[];
+  from: number;
+  to: number;
+}
+
+const wholeTurn = 2 * Math.PI;
+const rimStep = 0.06; // radians: about 6 mm
+
+/**
+ * The parts of a polygon in sight (Weiler and Atherton's way): where its outline goes out of
+ * sight, the part is bounded by the rim up to where the next stretch comes into sight. A
+ * straight line between the two would leave a wedge of the head bare.
+ */
+function clipped(ring: readonly Vec[], { facing, crossing, angleOf, onRim }: Rim): Vec[][] {
+  const seen = ring.map(facing);
+  if (seen.every((f) => f >= 0)) return ring.length === 0 ? [] : [[...ring]];
+  const turned = counterClockwise(ring) ? ring : [...ring].reverse();
+  if (turned !== ring) seen.reverse();
+  const n = turned.length;
+  const stretches: Stretch[] = [];
+  for (let i = 0; i < n; i++) {
+    const [p, q, fp, fq] = [turned[i], turned[(i + 1) % n], seen[i] ?? 0, seen[(i + 1) % n] ?? 0];
+    if (!p || !q || fp >= 0 || fq < 0) continue; // not where it comes into sight
+    const points = [crossing(p, q, fp, fq)];
+    let [k, last, before] = [(i + 1) % n, q, fq];
+    for (;;) {
+      points.push(last);
+      k = (k + 1) % n;
+      const [next, now] = [turned[k] ?? last, seen[k] ?? 0];
+      if (now < 0) {
+        points.push(crossing(last, next, before, now));
+        break;
+      }
+      [last, before] = [next, now];
+    }
+    stretches.push({
+      points,
+      from: angleOf(points[0] ?? p),
+      to: angleOf(points[points.length - 1] ?? p),
+    });
+  }
+  const out: Vec[][] = [];
+  const left = new Set(stretches);
+  for (const start of stretches) {
+    if (!left.has(start)) continue;
+    const part: Vec[] = [];
+    for (let at: Stretch | undefined = start; at && left.has(at);) {
+      left.delete(at);
+      part.push(...at.points);
+      const { to }: Stretch = at;
+      const ahead = (s: Stretch) => (((s.from - to) % wholeTurn) + wholeTurn) % wholeTurn;
+      const next: Stretch = stretches.reduce((a, b) => (ahead(b) < ahead(a) ? b : a));
+      const gap = ahead(next);
+      // All the way round is a rounding error of none at all.
+      if (gap < 0.9 * wholeTurn)
+        for (let step = rimStep; step < gap; step += rimStep) part.push(onRim(to + step));
+      at = next;
+    }
+    out.push(part);
+  }
+  return out;
+}
+
+/** Whether a polygon of scalp runs counter-clockwise, seen from outside the head. */
+function counterClockwise(ring: readonly Vec[]): boolean {
+  let [area, middle]: [Vec, Vec] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  ring.forEach((p, i) => {
+    area = add(area, cross(p, ring[(i + 1) % ring.length] ?? p));
+    middle = add(middle, p);
+  });
+  return dot(area, middle) > 0;
 }
 
 /** The stance a share f of the way from one to another, the short way round. */

@@ -15,7 +15,8 @@ interface Turn {
 
 /** What stands where no individuals do, made ready for drawing once for every result. */
 export interface DrawnBase {
-  bands: { ring: Vec[]; normal: Vec }[];
+  /** The scalp of each track, and the ways its middle faces along its line. */
+  bands: { ring: Vec[]; along: { at: Vec; normal: Vec }[] }[];
   turns: Turn[];
   hooks: Vec[];
   /** The threads of a net, from hook to hook. */
@@ -61,12 +62,10 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
     });
   }
   return {
-    bands: layout.tracks.flatMap((t) =>
-      t.outlines.map((o) => {
-        const ring = o.map(vec);
-        return { ring, normal: normalAt(ring[Math.floor(ring.length / 3)] ?? [0, 0, c]) };
-      }),
-    ),
+    bands: layout.tracks.flatMap((t) => {
+      const along = t.line.map(vec).map((at) => ({ at, normal: normalAt(at) }));
+      return t.outlines.map((o) => ({ ring: o.map(vec), along }));
+    }),
     turns,
     hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map(vec)),
     mesh: layout.nets.flatMap(({ hooks, areaMm2 }) => threads(hooks.map(vec), areaMm2)),
@@ -118,8 +117,9 @@ export function basePaths(
   hookSize: number,
 ): BasePaths {
   const [bands, turns] = [new ByTone(), new ByTone()];
-  for (const { ring, normal } of base.bands)
-    bands.add(tone(normal, false), paths.open(camera.clip(ring), camera.flat)); // no line on a seam
+  for (const { ring, along } of base.bands)
+    for (const part of camera.clip(ring))
+      bands.add(tone(meanFacing(along, camera), false), paths.closed(part, camera.flat));
   for (const t of base.turns) {
     if (camera.facing(t.at) < 0.06) continue;
     const { flat } = camera;
@@ -132,8 +132,16 @@ export function basePaths(
   for (const [p, q] of base.mesh)
     if (camera.facing(p) > 0.06 && camera.facing(q) > 0.06) mesh += paths.open([p, q], camera.flat);
   for (const p of base.hooks) if (camera.facing(p) > 0.06) hooks += paths.disc(camera.flat(p), hookSize);
-  for (const ring of base.leftOut) leftOut += paths.closed(camera.clip(ring), camera.flat);
+  for (const ring of base.leftOut)
+    for (const part of camera.clip(ring)) leftOut += paths.closed(part, camera.flat);
   return { bands: bands.list(), turns: turns.list(), hooks, mesh, leftOut };
+}
+
+/** The way a track faces where it is in sight: one tone for all of it, and no edge in its middle. */
+function meanFacing(along: readonly { at: Vec; normal: Vec }[], camera: Camera): Vec {
+  const seen = along.filter(({ at }) => camera.facing(at) > 0);
+  const sum = (seen.length > 0 ? seen : along).reduce<Vec>((s, { normal }) => add(s, normal), [0, 0, 0]);
+  return unit(sum);
 }
 
 const tenth = (v: number) => Math.round(v * 10) / 10;

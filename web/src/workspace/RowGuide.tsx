@@ -123,14 +123,14 @@ function Strip({ row, below, flip, start, unit }: StripProps) {
         className={styles.hair}
         d={`M${x(0)} ${line}L${x(row.lower.lengthMm)} ${line}L${x(row.upper.lengthMm)} ${top}L${x(0)} ${top}Z`}
       />
-      {below?.upper.partsMm.map((mm) => (
-        <line key={mm} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot + 12} />
+      {below?.upper.partsMm.map((mm, i) => (
+        <line key={i} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot + 12} />
       ))}
       {row.offBelowMm.map((off, i) => {
         const at = row.lower.partsMm[i] ?? 0;
         if (comb(Math.abs(off), unit) === comb(0, unit)) return null;
         return (
-          <g key={at}>
+          <g key={i}>
             <path
               className={styles.apart}
               d={`M${x(at)} ${line + 40}V${foot + 6}M${x(at)} ${foot}H${x(at - off)}`}
@@ -142,7 +142,7 @@ function Strip({ row, below, flip, start, unit }: StripProps) {
         );
       })}
       {row.lower.partsMm.map((mm, i) => (
-        <g key={mm}>
+        <g key={i}>
           <line className={styles.part} x1={x(mm)} y1={line} x2={x(row.upper.partsMm[i] ?? mm)} y2={top} />
           <text x={x(mm)} y={line + 28} className={styles.figure}>
             {comb(mm, unit)}
