@@ -318,8 +318,8 @@ func TestRunningTheStudio(t *testing.T) {
 	tablet.visit(address+"/plans", `document.body.innerText.includes("Your name")`)
 
 	// Archived, found there, brought back.
-	b.visit(card, `document.body.innerText.includes("Archive her card")`)
-	b.press("button", "Archive her card")
+	b.visit(card, `document.body.innerText.includes("Archive the card")`)
+	b.press("button", "Archive the card")
 	b.waitFor(`document.body.innerText.includes("Archived: not offered for new plans")`)
 	b.waitFor(isSaved)
 	b.visit(address+"/clients", `document.body.innerText.includes("No clients yet")`)
