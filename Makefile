@@ -1,5 +1,6 @@
 # make demo   build, furnish the demo studio and serve it
 # make test   everything: formatting, types, linters, unit, API and browser tests
+# make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
@@ -7,7 +8,7 @@ PORT ?= 8467
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go')
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts -type f)
 
-.PHONY: demo test bench pictures types clean
+.PHONY: demo test race bench pictures types clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -19,6 +20,9 @@ test: bin/kladotex web/node_modules/.package-lock.json
 	cd web && npm run --silent check && npm run --silent test
 	go test $$(go list ./... | grep -v /e2e)
 	go test -count=1 -v ./e2e
+
+race: bin/kladotex
+	go test -race $$(go list ./... | grep -v /e2e)
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/...

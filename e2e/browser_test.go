@@ -10,10 +10,15 @@ import (
 	"path/filepath"
 	"strconv"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -66,7 +71,12 @@ func (r running) again(t *testing.T, args ...string) running {
 type tab struct {
 	t   *testing.T
 	ctx context.Context
+	// deaf is true from when complaints are what the test is about.
+	deaf *atomic.Bool
 }
+
+// mayComplain is said before a page is made to fail on purpose.
+func (b tab) mayComplain() { b.deaf.Store(true) }
 
 // patience bounds every wait for something to appear.
 const patience = 25 * time.Second
@@ -85,9 +95,50 @@ func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Cleanup(cancel)
 	ctx, cancel = chromedp.NewContext(ctx)
 	t.Cleanup(cancel)
-	b := tab{t, ctx}
+	b := tab{t, ctx, new(atomic.Bool)}
 	b.do(chromedp.EmulateViewport(int64(width), int64(height)))
+	b.hear()
 	return b
+}
+
+// hear makes the test fail when a page breaks the content policy, throws, or writes an
+// error to the console, on whatever screen. Refusals and lost connections are what many
+// tests are about; the browser's own lines on those do not count.
+func (b tab) hear() {
+	b.t.Helper()
+	var lock sync.Mutex
+	var heard []string
+	note := func(text string) {
+		if b.deaf.Load() {
+			return
+		}
+		lock.Lock()
+		defer lock.Unlock()
+		heard = append(heard, text)
+	}
+	require.NoError(b.t, chromedp.Listen(b.ctx, func(event any) {
+		switch e := event.(type) {
+		case *runtime.EventConsoleAPICalled:
+			if e.Type == runtime.ConsoleAPICalledTypeError {
+				text := "console:"
+				for _, a := range e.Args {
+					text += " " + string(a.Value) + a.Description
+				}
+				note(text)
+			}
+		case *runtime.EventExceptionThrown:
+			note("thrown: " + e.ExceptionDetails.Text + " " + e.ExceptionDetails.Exception.Description)
+		case *log.EventEntryAdded:
+			if e.Entry.Level == log.EntryLevelError && e.Entry.Source != log.EntrySourceNetwork {
+				note("log: " + e.Entry.Text)
+			}
+		}
+	}))
+	b.t.Cleanup(func() {
+		lock.Lock()
+		defer lock.Unlock()
+		assert.Empty(b.t, heard, "what the pages complained of")
+	})
 }
 
 func (b tab) do(steps ...chromedp.Action[chromedp.Void]) {

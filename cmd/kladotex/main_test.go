@@ -31,6 +31,21 @@ func TestComputeReadsAFileOrStandardInput(t *testing.T) {
 	assert.JSONEq(t, string(text), fromFile.String())
 }
 
+// A plan to start from is printed as a file that can be computed as it is; and so can
+// what the studio exports.
+func TestAPlanToStartFromCanBeComputed(t *testing.T) {
+	var file, result bytes.Buffer
+	require.NoError(t, run(t.Context(), []string{"new"}, nil, &file))
+	f, err := plan.ReadFile(bytes.NewReader(file.Bytes()))
+	require.NoError(t, err)
+	assert.Equal(t, plan.Default(), f.Input)
+	require.NoError(t, run(t.Context(), []string{"compute", "-"}, &file, &result))
+	assert.Contains(t, result.String(), `"sections"`)
+	bad := strings.NewReader(`{"format":"kladotex-plan","title":"x","plan":{"schema":3,"sparkle":1}}`)
+	err = run(t.Context(), []string{"compute", "-"}, bad, &bytes.Buffer{})
+	assert.ErrorContains(t, err, "sparkle")
+}
+
 func TestRefusalsNameTheField(t *testing.T) {
 	raw, err := json.Marshal(plan.Default())
 	require.NoError(t, err)

@@ -67,7 +67,11 @@ function SignedIn() {
   if (!me) return null;
   const leave = () =>
     out.mutate(undefined, {
-      onSuccess: () => comeIn(null),
+      // Who comes in next begins at Today, not where you were.
+      onSuccess: () => {
+        void navigate("/", { replace: true });
+        comeIn(null);
+      },
       onError: (error) => void message.error(toldOf(error)),
     });
   return (

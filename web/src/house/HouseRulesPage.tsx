@@ -1,6 +1,7 @@
 import { DeleteOutlined, KeyOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Form, Input, Modal, Select, Skeleton } from "antd";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import { Refusal, server } from "../api/client";
 import { comeIn, useChange, useMe, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
@@ -187,10 +188,14 @@ function OwnSignIn() {
   const [form] = Form.useForm<{ old: string; password: string }>();
   const change = useChange(server.changePassword);
   const everywhere = useChange(server.signOutEverywhere);
+  const navigate = useNavigate();
   const refusal = change.error instanceof Refusal ? change.error : undefined;
   const leave = () =>
     everywhere.mutate(undefined, {
-      onSuccess: () => comeIn(null),
+      onSuccess: () => {
+        void navigate("/", { replace: true });
+        comeIn(null);
+      },
       onError: (error) => void message.error(toldOf(error)),
     });
   return (

@@ -1,0 +1,165 @@
+package e2e
+
+import (
+	"net/http"
+	"net/http/httptest"
+	"net/http/httputil"
+	"net/url"
+	"path/filepath"
+	"strings"
+	"sync/atomic"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+)
+
+// losing stands before the program and, while told to, loses the answer to every save:
+// the program has done it, the page never hears.
+type losing struct {
+	address string
+	lose    atomic.Bool
+	lost    atomic.Int32
+}
+
+func loseAnswers(t *testing.T, address string) *losing {
+	t.Helper()
+	to, _ := url.Parse(address)
+	l := &losing{}
+	proxy := httputil.NewSingleHostReverseProxy(to)
+	proxy.ModifyResponse = func(res *http.Response) error {
+		if l.lose.Load() && res.Request.Method != http.MethodGet && strings.HasPrefix(res.Request.URL.Path, "/api/v1/plans") {
+			l.lost.Add(1)
+			return http.ErrAbortHandler
+		}
+		return nil
+	}
+	proxy.ErrorHandler = func(http.ResponseWriter, *http.Request, error) { panic(http.ErrAbortHandler) }
+	server := httptest.NewServer(proxy)
+	t.Cleanup(server.Close)
+	l.address = server.URL
+	return l
+}
+
+// The answer to a save is lost, first of a new plan, then of one that is there: one plan
+// is made, all of what was typed is kept, and nobody is told that they themselves saved
+// meanwhile.
+func TestALostAnswer(t *testing.T) {
+	l := loseAnswers(t, start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db")))
+	b := open(t, 1280, 800)
+	b.enterDemo(l.address, "")
+	b.visit(l.address+"/plans/new/look", drawn+" > 40")
+	l.lose.Store(true)
+	b.write("Around the head", "22 1/2")
+	b.waitFor(`document.querySelector("[data-save=offline]")`)
+	b.write("Around the head", "22 3/4")
+	l.lose.Store(false)
+	b.waitFor(isSaved)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.href)`)
+	assert.Positive(t, l.lost.Load())
+
+	l.lose.Store(true)
+	b.write("Length, stretched", "9")
+	b.waitFor(`document.querySelector("[data-save=offline]")`)
+	l.lose.Store(false)
+	b.write("Length, stretched", "9 1/2")
+	b.waitFor(isSaved)
+	assert.False(t, value[bool](b, `document.body.innerText.includes("saved this plan too")`))
+	b.do(chromedp.Reload())
+	for _, text := range []string{"22¾", "9½"} {
+		b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "` + text + `")`)
+	}
+	b.visit(l.address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 12`)
+	assert.Equal(t, 12, value[int](b, `document.querySelectorAll("img[src*=picture]").length`), "one plan more than the demo has")
+}
+
+// Two new plans do not share a draft; what was begun without a connection is found again
+// by who began it, and by no one else on the same tablet.
+func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "demo.db")
+	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
+	b := open(t, 820, 1180)
+	b.enterDemo(program.address, "")
+	b.visit(program.address+"/plans/new/look", drawn+" > 40")
+	first := value[string](b, "location.pathname.split('/')[2]")
+	program.kill(t)
+	b.write("Around the head", "23 3/4")
+	b.waitFor(`document.querySelector("[data-save=offline]")`)
+	value[bool](b, `(BeforeUnloadEvent.prototype.preventDefault = () => {}, true)`)
+	b.do(chromedp.Navigate("about:blank"))
+	program = program.again(t, "demo", "-db", db)
+
+	typed := `[...document.querySelectorAll("input")].some((i) => i.value === "23¾")`
+	b.visit(program.address+"/plans/new/look", drawn+" > 40")
+	assert.NotEqual(t, first, value[string](b, "location.pathname.split('/')[2]"))
+	assert.False(t, value[bool](b, typed), "another new plan begins afresh")
+
+	leave := func() {
+		b.do(chromedp.Click(chromedp.CSS(`[aria-label^="Signed in as"]`)))
+		b.press(".ant-dropdown-menu-title-content", "Sign out")
+		b.waitFor(`document.body.innerText.includes("Tidewheel Loft")`)
+	}
+	leave()
+	b.press("button", "Tamsin Okoro-Vale stylist")
+	b.waitFor(`document.querySelector("img[src*=picture]")`)
+	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 11`)
+	assert.False(t, value[bool](b, `document.body.innerText.includes("not saved yet")`), "it is not Tamsin's")
+	leave()
+	b.press("button", "Open the demo studio")
+	b.waitFor(`document.querySelector("img[src*=picture]")`)
+	b.visit(program.address+"/plans", `document.body.innerText.includes("Begun on this device, not saved yet")`)
+	b.press("a", "New plan")
+	b.waitFor(typed)
+	b.waitFor(isSaved)
+	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 12`)
+	assert.False(t, value[bool](b, `document.body.innerText.includes("not saved yet")`))
+}
+
+// A third save comes in while two are held against each other: it is not overwritten
+// unseen.
+func TestAThirdSaveInBetween(t *testing.T) {
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	const title = "The cellist, a hairline that shows"
+	odalys, tamsin := open(t, 1280, 800), open(t, 1280, 800)
+	odalys.enterDemo(address, "")
+	tamsin.enterDemo(address, "Tamsin Okoro-Vale stylist")
+	odalys.openPlan(address, title, "look")
+	tamsin.openPlan(address, title, "look")
+	tamsin.write("Length, stretched", "8")
+	tamsin.waitFor(`document.querySelector("[data-save]").dataset.save !== "saved"`)
+	tamsin.waitFor(isSaved)
+	odalys.write("Length, stretched", "10")
+	odalys.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("8 in")`)
+	tamsin.write("Length, stretched", "9")
+	tamsin.waitFor(`document.querySelector("[data-save]").dataset.save !== "saved"`)
+	tamsin.waitFor(isSaved)
+	odalys.press("button", "Keep mine")
+	odalys.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("9 in")`)
+	odalys.press("button", "Keep mine")
+	odalys.waitFor(isSaved)
+	tamsin.do(chromedp.Reload())
+	tamsin.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "10")`)
+}
+
+// A part of the program that is not there any more, and a browser store that is broken,
+// leave a page that says so, not a blank one.
+func TestAPageNeverGoesBlank(t *testing.T) {
+	db := filepath.Join(t.TempDir(), "demo.db")
+	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
+	b := open(t, 820, 1180)
+	b.enterDemo(program.address, "")
+	value[bool](b, `(localStorage.setItem("kladotex.preferences", "{half"), true)`)
+	b.visit(program.address, `document.querySelector("img[src*=picture]")`)
+	value[bool](b, `(Object.defineProperty(window, "localStorage", { get() { throw new DOMException("no store"); } }), true)`)
+	b.press("a", "Plans")
+	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 11`)
+
+	b.visit(program.address, `document.querySelector("img[src*=picture]")`)
+	program.kill(t)
+	b.mayComplain()
+	b.press("a", "House rules")
+	b.waitFor(`document.body.innerText.includes("Load the page again")`)
+	_ = program.again(t, "demo", "-db", db)
+	b.press("button", "Load the page again")
+	b.waitFor(`document.body.innerText.includes("Your sign-in")`)
+}
