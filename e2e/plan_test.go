@@ -222,6 +222,7 @@ func TestAccessibility(t *testing.T) {
 		b.waitFor(`document.body.innerText.includes("First password")`)
 		time.Sleep(400 * time.Millisecond) // it grows
 		look("add a person", dim)
+		assert.Equal(t, "hidden", value[string](b, `getComputedStyle(document.body).overflowY`), "the page behind a dialog stays where it is")
 		b.visit(address+"/plans", pictures)
 		look("plans", dim)
 		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)

@@ -228,6 +228,10 @@ func scene(res plan.Result, c camera) []shape {
 		shapes = append(shapes, c.threads(n)...)
 		roots = append(roots, c.hooks(n.Hooks)...)
 	}
+	places := make(map[string]scalp.Point, len(res.Layout.Sections))
+	for _, s := range res.Layout.Sections {
+		places[s.ID] = s.Centroid
+	}
 	for _, s := range res.Layout.Sections {
 		rings := c.clip(s.Outline)
 		for _, ring := range rings {
@@ -236,8 +240,8 @@ func scene(res plan.Result, c camera) []shape {
 		if len(rings) == 0 {
 			continue
 		}
-		if k := slices.IndexFunc(res.Layout.Sections, func(o parting.Section) bool { return s.Into != "" && o.ID == s.Into }); k >= 0 {
-			if next := vec(res.Layout.Sections[k].Centroid); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
+		if to, ok := places[s.Into]; ok {
+			if next := vec(to); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
 				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3})
 			}
 		}
@@ -308,17 +312,29 @@ func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
 	return shapes
 }
 
-// threads are those of a net, between places that lie next to each other.
+// threads are those of a net, between places that lie next to each other. A net may have
+// thousands: each looks only at those in the cubes of a lattice about it.
 func (c camera) threads(n parting.NetArea) []shape {
 	var shapes []shape
-	spacing := math.Sqrt(n.Area / float64(len(n.Hooks)) * 2 / math.Sqrt(3))
-	for i, p := range n.Hooks {
-		for _, q := range n.Hooks[:i] {
-			a, b := vec(p), vec(q)
-			if r3.Norm(r3.Sub(a, b)) < 1.4*spacing && c.facing(a) > 0.05 && c.facing(b) > 0.05 {
-				shapes = append(shapes, shape{outline: strip(c.flat(a), c.flat(b), 0.25), fill: threadTone})
+	long := 1.4 * math.Sqrt(n.Area/float64(len(n.Hooks))*2/math.Sqrt(3))
+	type cube [3]int
+	cubeOf := func(p scalp.Point) (at cube) {
+		for i, v := range p {
+			at[i] = int(math.Floor(v / long))
+		}
+		return at
+	}
+	before := map[cube][]r3.Vec{}
+	for _, p := range n.Hooks {
+		a, at := vec(p), cubeOf(p)
+		for i := range 27 {
+			for _, b := range before[cube{at[0] + i%3 - 1, at[1] + i/3%3 - 1, at[2] + i/9 - 1}] {
+				if r3.Norm2(r3.Sub(a, b)) < long*long && c.facing(a) > 0.05 && c.facing(b) > 0.05 {
+					shapes = append(shapes, shape{outline: strip(c.flat(a), c.flat(b), 0.25), fill: threadTone})
+				}
 			}
 		}
+		before[at] = append(before[at], a)
 	}
 	return shapes
 }

@@ -92,4 +92,26 @@ describe("undo and redo", () => {
     expect(page.now().draft).toBe(1);
     page.end();
   });
+
+  it("leaves Ctrl+Z to the field one types in, and does nothing behind a dialog", () => {
+    const page = begin();
+    page.set(null, 1);
+    const press = (target: EventTarget) =>
+      act(
+        () =>
+          void target.dispatchEvent(new KeyboardEvent("keydown", { key: "z", ctrlKey: true, bubbles: true })),
+      );
+    const field = document.body.appendChild(document.createElement("input"));
+    press(field);
+    expect(page.now().draft).toBe(1);
+    const mask = document.body.appendChild(document.createElement("div"));
+    mask.className = "ant-modal-mask";
+    press(document.body);
+    expect(page.now().draft).toBe(1);
+    mask.remove();
+    press(document.body);
+    expect(page.now().draft).toBe(0);
+    field.remove();
+    page.end();
+  });
 });

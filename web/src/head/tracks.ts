@@ -73,15 +73,27 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
   };
 }
 
-/** Threads between places of a net that lie next to each other in its lattice. */
+/**
+ * Threads between places of a net that lie next to each other in its lattice. There may be
+ * thousands: each looks only at those in the cubes about it.
+ */
 function threads(hooks: readonly Vec[], area: number): [Vec, Vec][] {
-  const spacing = Math.sqrt(((area / hooks.length) * 2) / Math.sqrt(3));
-  return hooks.flatMap((p, i) =>
-    hooks
-      .slice(i + 1)
-      .filter((q) => Math.hypot(...minus(p, q)) < 1.4 * spacing)
-      .map((q): [Vec, Vec] => [p, q]),
-  );
+  const long = 1.4 * Math.sqrt(((area / hooks.length) * 2) / Math.sqrt(3));
+  const cube = (p: Vec) => p.map((v) => Math.floor(v / long));
+  const before = new Map<string, Vec[]>();
+  const found: [Vec, Vec][] = [];
+  for (const p of hooks) {
+    const at = cube(p);
+    for (let i = 0; i < 27; i++) {
+      const beside = [(i % 3) - 1, (Math.floor(i / 3) % 3) - 1, Math.floor(i / 9) - 1];
+      for (const q of before.get(at.map((v, k) => v + (beside[k] ?? 0)).join()) ?? [])
+        if (Math.hypot(...minus(p, q)) < long) found.push([q, p]);
+    }
+    const own = before.get(at.join());
+    if (own) own.push(p);
+    else before.set(at.join(), [p]);
+  }
+  return found;
 }
 
 /** The strip of edges left out, in short stretches between the hairline and where sections start. */

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act } from "react";
 import { createRoot } from "react-dom/client";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Layout, Row } from "../api/types";
 import { usePreferences } from "../app/preferences";
 import { RowGuide } from "./RowGuide";
@@ -45,11 +45,23 @@ function guide(zone: string) {
   };
 }
 
+it("draws the parts of triangles, two of which may end at one place", () => {
+  const complaints = vi.spyOn(console, "error").mockImplementation(() => undefined);
+  const rows = [row("BL", 1, [25.4, 25.4, 50.8], []), row("BL", 2, [38.1, 38.1], [12.7, 12.7])];
+  const layout = { rows, zones: [{ zone: "BL" }] } as unknown as Layout;
+  const root = createRoot(document.body.appendChild(document.createElement("div")));
+  act(() => root.render(<RowGuide layout={layout} onClose={() => undefined} />));
+  act(() => document.querySelector<HTMLElement>("[aria-label='Row above']")?.click());
+  expect(complaints.mock.calls.filter(([text]) => String(text).includes("same key"))).toEqual([]);
+  complaints.mockRestore();
+  act(() => root.unmount());
+});
+
 beforeEach(() => usePreferences.setState({ unit: "in" }));
 afterEach(() => (document.body.innerHTML = ""));
 
 describe("the row at hand", () => {
-  // From behind, her left is on the viewer's left, and back rows start at the middle; a
+  // From behind, the client’s left is on the viewer's left, and back rows start at the middle; a
   // side is seen with its hairline in front. A mirror turns all of it round.
   it.each([
     ["BL", "right"],
