@@ -48,9 +48,11 @@ const (
 	fitHeightSteps = 10
 	// fitClose is how close, as a ratio, the common scale is found.
 	fitClose = 1.0002
-	// fitWork bounds a search, in the units of [panel.work]: about four tenths of a second of
-	// processor time.
-	fitWork = 400_000
+	// fitWork bounds a search, in the units of [panel.work]: about a quarter of a second of
+	// processor time, beside what it takes to find the common scale.
+	fitWork = 250_000
+	// frameWork is what setting out the zones takes, before any row.
+	frameWork = 1500
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
@@ -202,6 +204,7 @@ func (f *fitting) laid(s Settings) int {
 		return 0
 	}
 	couples := frames.couples()
+	f.left -= frameWork
 	eachPanel(couples, func(p *panel) {
 		p.layRows(f.ctx)
 		f.left -= p.work()
@@ -475,6 +478,7 @@ func (f *fitting) addOption(path string, d departure) {
 			eachPanel(couples, (*panel).setRows)
 		}
 		f.rows[key] = couples
+		f.left -= frameWork
 	}
 	if couples == nil {
 		return // no room for rows of this height

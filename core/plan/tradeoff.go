@@ -55,7 +55,7 @@ func TradeOff(ctx context.Context, in Input) (Trade, error) {
 	if err != nil {
 		return Trade{}, err
 	}
-	trade := Trade{tradeSizes(ctx, in, own), tradeStructures(ctx, in)}
+	trade := Trade{tradeSizes(ctx, in, own), tradeStructures(ctx, in, own)}
 	return trade, ctx.Err()
 }
 
@@ -91,13 +91,16 @@ func tradeSizes(ctx context.Context, in Input, own Result) []TradePoint {
 	return points
 }
 
-func tradeStructures(ctx context.Context, in Input) []StructurePoint {
+func tradeStructures(ctx context.Context, in Input, own Result) []StructurePoint {
 	points := []StructurePoint{}
 	var whole Tally
 	for _, structure := range parting.Structures {
 		other := in
 		other.Parting = in.Parting.On(structure)
-		res, err := workOut(ctx, other, parting.Attempt)
+		res, err := own, error(nil)
+		if structure != in.Parting.Structure {
+			res, err = workOut(ctx, other, parting.Attempt)
+		}
 		if err != nil {
 			continue
 		}
