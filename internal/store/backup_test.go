@@ -269,8 +269,6 @@ func TestOpeningKeepsACopyBeforeAnUpgradeAndRefusesWhatItMustNotTouch(t *testing
 	_, err = db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (9999, 1)`)
 	require.NoError(t, err)
 	require.NoError(t, db.Close())
-	_, err = Open(t.Context(), path)
-	assert.ErrorIs(t, err, ErrNewer)
 
 	foreign := filepath.Join(dir, "foreign.db")
 	db, err = sql.Open("sqlite", dataSource(foreign))
@@ -278,8 +276,15 @@ func TestOpeningKeepsACopyBeforeAnUpgradeAndRefusesWhatItMustNotTouch(t *testing
 	_, err = db.Exec(`CREATE TABLE recipe (id TEXT)`)
 	require.NoError(t, err)
 	require.NoError(t, db.Close())
-	_, err = Open(t.Context(), foreign)
-	assert.ErrorIs(t, err, ErrForeign)
+	for path, want := range map[string]error{foreign: ErrForeign, path: ErrNewer} {
+		before, err := os.ReadFile(path)
+		require.NoError(t, err)
+		_, err = Open(t.Context(), path)
+		assert.ErrorIs(t, err, want)
+		after, err := os.ReadFile(path)
+		require.NoError(t, err)
+		assert.True(t, bytes.Equal(before, after), "not a byte of %s is touched", filepath.Base(path))
+	}
 
 	fresh := filepath.Join(dir, "fresh.db")
 	s := opened(t, fresh)

@@ -82,10 +82,15 @@ func open(ctx context.Context, path string) (_ *Store, err error) {
 	if ok, err := s.lock.TryRLock(); err != nil || !ok {
 		return nil, errors.Join(errors.New("a copy is just being put in its place"), err)
 	}
+	// Looked at before anything is set in it: a file that is not ours stays as it is.
+	theirs, err := versionAt(ctx, path)
+	if err != nil {
+		return nil, err
+	}
 	if s.write, err = pool(path, 1, "_txlock=immediate"); err != nil {
 		return nil, err
 	}
-	if err := s.upgrade(ctx, path); err != nil {
+	if err := s.upgrade(ctx, path, theirs); err != nil {
 		return nil, err
 	}
 	if s.read, err = pool(path, readers, "_pragma=query_only(ON)"); err != nil {
@@ -129,20 +134,36 @@ func dataSource(path string, settings ...string) string {
 	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + strings.Join(settings, "&")
 }
 
-// upgrade brings the file up to the version of this program, if it may.
-func (s *Store) upgrade(ctx context.Context, path string) error {
-	theirs, err := fileVersion(ctx, s.write)
+// versionAt is the version of the studio in the file at path, which is only read. It
+// fails with [ErrNewer] or [ErrForeign] for one that must not be touched.
+func versionAt(ctx context.Context, path string) (int64, error) {
+	db, err := sql.Open("sqlite", dataSource(path, "mode=ro", "_pragma=busy_timeout(5000)"))
 	if err != nil {
-		return err
+		return 0, err
 	}
+	defer db.Close()
+	version, err := fileVersion(ctx, db)
+	if err != nil {
+		return 0, err
+	}
+	provider, err := migrator(db)
+	if err != nil {
+		return 0, err
+	}
+	if version > newest(provider) {
+		return 0, ErrNewer
+	}
+	return version, nil
+}
+
+// upgrade brings the file from their version up to that of this program.
+func (s *Store) upgrade(ctx context.Context, path string, theirs int64) error {
 	provider, err := migrator(s.write)
 	if err != nil {
 		return err
 	}
 	ours := newest(provider)
 	switch {
-	case theirs > ours:
-		return ErrNewer
 	case theirs == ours:
 		return nil
 	case theirs > 0:
