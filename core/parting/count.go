@@ -101,8 +101,8 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 		for _, x := range found {
 			l, err := Attempt(ctx, h, x.Settings)
 			f.left -= whole
-			if ctx.Err() != nil {
-				return nil, err
+			if err := ctx.Err(); err != nil {
+				return nil, fmt.Errorf("fitting a count: %w", err)
 			}
 			if err != nil {
 				continue

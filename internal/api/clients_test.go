@@ -87,7 +87,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	for _, gone := range []string{path, path + "/export", "/api/v1/plans/" + first.ID, "/api/v1/begin?client=" + doc.ID} {
 		assert.Equal(t, 404, s.send("GET", gone, "").StatusCode, gone)
 	}
-	assert.Equal(t, 422, s.send("POST", "/api/v1/plans", anew(text(t, begun))).StatusCode, "she is not there")
+	assert.Equal(t, 422, s.send("POST", "/api/v1/plans", anew(text(t, begun))).StatusCode, "no client of that number")
 }
 
 func TestBadClientsAreRefusedByField(t *testing.T) {

@@ -162,7 +162,7 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
         <Input
           className={styles.name ?? ""}
           variant="borderless"
-          placeholder="Name"
+          placeholder="Name of the client"
           aria-label="Name of the client"
           autoFocus={!opened}
           value={draft.name}
