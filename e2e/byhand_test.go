@@ -271,9 +271,9 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 	b.waitFor(isSaved)
 }
 
-// Her own hairline: a high forehead and receding temples are set on the head, the nape
+// The client's own hairline: a high forehead and receding temples are set on the head, the nape
 // with its tape, fragile edges left out; all of it is kept, and taken back.
-func TestHerOwnHairline(t *testing.T) {
+func TestHairlineOfTheClient(t *testing.T) {
 	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	const scalp = `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
 	area := func() float64 {

@@ -226,7 +226,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 	b.waitFor(`!` + says + `(` + strconv.Quote(stop) + `)`)
 	b.waitFor(isSaved)
 
-	// Beside the middle on her right, then on her left.
+	// Beside the middle on the right, then on the left.
 	b.press(".ant-segmented-item", "Side")
 	b.waitFor(says + `("to the client’s left")`)
 	slide("Off the middle", kb.ArrowRight, 14)

@@ -47,7 +47,7 @@ func downloaded(t *testing.T, dir, suffix string) []byte {
 	return nil
 }
 
-// An owner opens her studio, puts a client on file, plans her head, takes the
+// An owner opens a studio, puts a client on file, plans the head, takes the
 // sheet and the file along and brings the file back in.
 func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b := open(t, 1280, 800)
@@ -67,7 +67,7 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b.waitFor(isSaved)
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
 
-	// The plan begins with her tapes.
+	// The plan begins with the client's tapes.
 	b.press("button", "New plan for this client")
 	b.waitFor(drawn + " > 40")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "21¾")`)
@@ -152,7 +152,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	odalys.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText === "` + mine + `"`)
 }
 
-// The program stops while she works: she sees it, nothing she typed is lost, not
+// The program stops during work: the page says so, nothing typed is lost, not
 // even when the tab is closed, and it is saved once the program runs again.
 func TestLostConnection(t *testing.T) {
 	db := filepath.Join(t.TempDir(), "demo.db")
@@ -171,7 +171,7 @@ func TestLostConnection(t *testing.T) {
 	b.write("Length, stretched", "10 1/2")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
 	address := value[string](b, "location.href")
-	// She closes the tab although the page warns her.
+	// The tab is closed although the page warns her.
 	value[bool](b, `(BeforeUnloadEvent.prototype.preventDefault = () => {}, true)`)
 	b.do(chromedp.Navigate("about:blank"))
 	program = program.again(t, "demo", "-db", db)

@@ -17,7 +17,7 @@ import (
 
 // Facts are all that is known of one client.
 type Facts struct {
-	Contact  string `json:"contact" maxLength:"200" doc:"How to reach her, in her words"`
+	Contact  string `json:"contact" maxLength:"200" doc:"How to reach the client, in their words"`
 	Guardian string `json:"guardian" maxLength:"120" doc:"Who decides for a child; empty for an adult"`
 	// Tapes are nil until they were taken.
 	Tapes    *scalp.Tapes `json:"tapes,omitempty"`
@@ -117,7 +117,7 @@ var cautions = map[Event]string{
 	PainBefore:     "An earlier install hurt: looser base plaits, lighter pieces, ask while you work.",
 }
 
-// Cautions are what a stylist should have before her eyes, gravest first. They
+// Cautions are what a stylist should have in sight, gravest first. They
 // are usual practice, not medical advice.
 func (f Facts) Cautions() []string {
 	out := []string{}

@@ -32,7 +32,7 @@ func TestCautionsGravestFirst(t *testing.T) {
 	f := New()
 	assert.Empty(t, f.Cautions())
 	f.History = []Event{HeatDamage, SoreScalp}
-	f.Hair.Tender, f.Hair.Edges, f.Guardian = true, FragileEdges, "her aunt"
+	f.Hair.Tender, f.Hair.Edges, f.Guardian = true, FragileEdges, "an aunt"
 	got := f.Cautions()
 	require.Len(t, got, 5)
 	assert.Contains(t, got[0], "Sore")

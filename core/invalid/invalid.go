@@ -1,7 +1,7 @@
 // Package invalid holds the one error value with which the core refuses an
 // input: which field, what is wrong, and which values would work. Messages are
 // complete sentences for a person at the chair; they give lengths in both
-// centimetres and inches because the core does not know which she reads.
+// centimetres and inches because the core does not know which the reader uses.
 package invalid
 
 import (

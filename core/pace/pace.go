@@ -45,7 +45,7 @@ type Work struct {
 	// Attach is minutes for one piece, Conceal for one plait: of several
 	// pieces on a section only one hides it.
 	Attach, Conceal float64
-	// OwnHead is true for a person doing her own.
+	// OwnHead is true for one who does their own head.
 	OwnHead bool
 }
 

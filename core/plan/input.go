@@ -43,7 +43,7 @@ const maxPrice = 1_000_000
 type Input struct {
 	Schema int         `json:"schema" doc:"Version of this document's schema" minimum:"1"`
 	Head   scalp.Tapes `json:"head"`
-	// Hairline is how hers departs from the usual one.
+	// Hairline is how it departs from the usual one.
 	Hairline scalp.Hairline   `json:"hairline"`
 	Hair     Hair             `json:"hair"`
 	Parting  parting.Settings `json:"parting"`
@@ -51,7 +51,7 @@ type Input struct {
 	Spares   pieces.Spares    `json:"spares"`
 	Wrap     WrappingHair     `json:"wrap"`
 	Attach   Attachment       `json:"attach"`
-	OwnHead  bool             `json:"ownHead" doc:"True when she does her own head"`
+	OwnHead  bool             `json:"ownHead" doc:"True when you do your own head"`
 }
 
 // Hair is the client's own hair.

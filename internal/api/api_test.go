@@ -23,7 +23,7 @@ import (
 	"kladotex/internal/store"
 )
 
-// studio is a real server over a real file, as one person sees it: each has her
+// studio is a real server over a real file, as one person sees it: each has their
 // own cookies.
 type studio struct {
 	t      *testing.T

@@ -18,7 +18,7 @@ func (s studio) newClient(name string) clientDocument {
 	s.t.Helper()
 	facts := client.New()
 	tapes := scalp.Presets()[0].Tapes
-	facts.Tapes, facts.Notes, facts.Guardian = &tapes, "ten years old", "her aunt"
+	facts.Tapes, facts.Notes, facts.Guardian = &tapes, "ten years old", "an aunt"
 	res := s.send("POST", "/api/v1/clients", anew(text(s.t, ClientDraft{Name: name, Facts: facts})))
 	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
 	var doc clientDocument
@@ -48,7 +48,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	s.send("GET", "/api/v1/clients?archived=true", "").json(t, &list)
 	assert.Len(t, list.Items, 1)
 
-	// A plan for her begins with her head; all of it is in what is held.
+	// A plan for the client begins with the head; all of it is in what is held.
 	var begun PlanDraft
 	s.send("GET", "/api/v1/begin?client="+doc.ID, "").json(t, &begun)
 	assert.Equal(t, "Juno Pellwether", begun.Title)

@@ -121,7 +121,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 	for _, m := range res.Layout.Misfits {
 		where = append(where, m.Edit)
 	}
-	assert.Equal(t, []int{4, 5}, where, "locked, and on her face")
+	assert.Equal(t, []int{4, 5}, where, "locked, and on the face")
 
 	doc := s.newPlan("by hand", in)
 	var kept planDocument

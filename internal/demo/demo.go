@@ -71,7 +71,7 @@ func Clients() map[string]client.Facts {
 		technician: facts(client.Facts{
 			Tapes: tapes(23.25, 14.75, 13.25, 4, 0.8), Stature: 1760,
 			Hair:     client.OwnHair{Front: 250, Sides: 260, Crown: 280, Nape: 240, Density: 240, Strand: 82, Texture: client.Coily, Edges: client.StrongEdges},
-			Notes:    "Lighthouse technician on nights: book before noon. Very thick; sections of an inch and a quarter behind are the most she sits through.",
+			Notes:    "Lighthouse technician on nights: book before noon. Very thick; sections of an inch and a quarter behind are the most that can be sat through.",
 			Installs: []client.Install{{On: "2026-05-16", What: "Wrapped locs, 84 pieces", Weeks: 9, Comfort: "comfortable", Note: "Used ten packs; two left."}},
 		}),
 		cellist: facts(client.Facts{
@@ -86,7 +86,7 @@ func Clients() map[string]client.Facts {
 			Notes: "Retired ferry pilot. Fine hair, low density: fewer, wider sections and light pieces.",
 		}),
 		pupil: facts(client.Facts{
-			Guardian: "Orla Pellwether, her aunt",
+			Guardian: "Orla Pellwether, an aunt",
 			Tapes:    tapes(20.5, 13, 11.5, 2, 0.79), Stature: 1390,
 			Hair:  client.OwnHair{Front: 100, Sides: 110, Crown: 130, Nape: 120, Density: 190, Strand: 66, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
 			Notes: "Sail-school pupil, ten years old. Two short sittings rather than a long one.",
@@ -94,7 +94,7 @@ func Clients() map[string]client.Facts {
 		baker: facts(client.Facts{
 			Tapes: tapes(22, 14, 12.75, 3, 0.78), Stature: 1650,
 			Hair:  client.OwnHair{Front: 150, Sides: 160, Crown: 178, Nape: 165, Density: 190, Strand: 72, Texture: client.Coily, Edges: client.StrongEdges},
-			Notes: "Baker: does her own head over four evenings and wants the plan to take home.",
+			Notes: "Baker: does it all alone over four evenings and wants the plan to take home.",
 		}),
 	}
 }
@@ -191,7 +191,7 @@ func Plans() []Plan {
 		{"The ferry pilot, a design on the left", pilot, "Tamsin Okoro-Vale", design},
 		{"The coxswain, linked plaits under the cap", coxswain, "Ikaika Moreau", linked},
 		{"The sail-school pupil, a part and no more", pupil, "Odalys Brandt", school},
-		{"The baker, her front and a quick back", baker, "Odalys Brandt", front},
+		{"The baker, own front and a quick back", baker, "Odalys Brandt", front},
 		{"The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", ring},
 		{"The lighthouse technician, horseshoe", technician, "Tamsin Okoro-Vale", winter},
 		{"The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", light},

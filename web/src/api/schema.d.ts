@@ -749,7 +749,7 @@ export interface components {
         };
         Facts: {
             consent: components["schemas"]["Consent"];
-            /** @description How to reach her, in her words */
+            /** @description How to reach the client, in their words */
             contact: string;
             /** @description Who decides for a child; empty for an adult */
             guardian: string;
@@ -858,7 +858,7 @@ export interface components {
             hair: components["schemas"]["Hair"];
             hairline: components["schemas"]["Hairline"];
             head: components["schemas"]["Tapes"];
-            /** @description True when she does her own head */
+            /** @description True when you do your own head */
             ownHead: boolean;
             parting: components["schemas"]["Settings"];
             piece: components["schemas"]["Piece"];

@@ -170,7 +170,7 @@ interface HairlineProps {
   change: Change;
 }
 
-/** Dots on the hairline, to drag it to where hers runs; both sides together. */
+/** Dots on the hairline, to drag it to where the client's runs; both sides together. */
 export function HairlineHandles({ head, input, camera, placeOf, change }: HairlineProps) {
   const unitName = usePreferences((p) => p.unit);
   const start = useRef<{ key: string; at: Vec; input: PlanInput }>(undefined);
