@@ -2,34 +2,14 @@ package parting
 
 import (
 	"context"
-	"sync/atomic"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/internal/countdown"
 	"kladotex/core/invalid"
 )
-
-// ending is a context that ends once it was asked so many times: work that looks at it
-// only at its start or its end is found out, without a clock.
-type ending struct {
-	context.Context
-	left atomic.Int64
-}
-
-func endAfter(n int64) *ending {
-	e := &ending{Context: context.Background()}
-	e.left.Store(n)
-	return e
-}
-
-func (e *ending) Err() error {
-	if e.left.Add(-1) < 0 {
-		return context.Canceled
-	}
-	return nil
-}
 
 // Whatever takes long stops when nobody waits for it any more, wherever it is.
 func TestEveryLongWorkStopsWithItsContext(t *testing.T) {
@@ -61,15 +41,15 @@ func TestEveryLongWorkStopsWithItsContext(t *testing.T) {
 			return err
 		},
 	} {
-		whole := endAfter(1 << 40)
+		whole := countdown.From(1 << 40)
 		_ = work(whole)
-		asked := 1<<40 - whole.left.Load()
+		asked := 1<<40 - whole.Left()
 		require.Greater(t, asked, int64(8), "%s looks at its context as it goes", name)
 		for _, share := range []int64{0, 1, 2, 3} {
-			ctx := endAfter(asked * share / 4)
+			ctx := countdown.From(asked * share / 4)
 			err := work(ctx)
 			require.ErrorIs(t, err, context.Canceled, "%s, a quarter times %d", name, share)
-			assert.Less(t, -ctx.left.Load(), int64(200), "%s goes on long after its end", name)
+			assert.Less(t, -ctx.Left(), int64(200), "%s goes on long after its end", name)
 		}
 	}
 }

@@ -2,6 +2,7 @@ package parting
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 	"strconv"
@@ -11,8 +12,9 @@ import (
 	"kladotex/core/scalp"
 )
 
-// draw turns the panels into the sections of the whole head.
-func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
+// draw turns the panels into the sections of the whole head. When ctx ends it stops
+// half-way; whoever asked looks at ctx before using the sections.
+func draw(ctx context.Context, h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	out := Layout{
 		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{}, Misfits: []Misfit{},
 		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
@@ -34,6 +36,8 @@ func draw(h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	d := drawing{h: h, f: f, out: &out, contacts: contacts, points: &room[scalp.Point]{}, ids: &room[string]{}}
 	for _, c := range couples {
 		switch p := c.any(); {
+		case ctx.Err() != nil:
+			return out
 		case p.central:
 			d.central(c)
 		default:

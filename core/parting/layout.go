@@ -146,7 +146,10 @@ func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []coupl
 	if n := sectionsOf(couples); n > MaxSections {
 		return frames{}, nil, Layout{}, crowded{n, couples}
 	}
-	out := draw(h, s, f, couples)
+	out := draw(ctx, h, s, f, couples)
+	if err := ctx.Err(); err != nil {
+		return frames{}, nil, Layout{}, fmt.Errorf("drawing the sections: %w", err)
+	}
 	out.Misfits = append(out.Misfits, misfits...)
 	return f, couples, out, nil
 }

@@ -70,7 +70,7 @@ func heldAtAnySize(edits []parting.Edit) []parting.Edit {
 func tradeSizes(ctx context.Context, in Input, own Result) []TradePoint {
 	kept := heldAtAnySize(in.Parting.Edits)
 	points := []TradePoint{}
-	for width := tradeFrom; width <= tradeTo+tradeStep/2; width += tradeStep {
+	for width := tradeFrom; width <= tradeTo+tradeStep/2 && ctx.Err() == nil; width += tradeStep {
 		other := in
 		scale := width / in.Parting.Back.Width
 		for _, wish := range []*parting.Wish{&other.Parting.Front, &other.Parting.Back} {
@@ -95,6 +95,9 @@ func tradeStructures(ctx context.Context, in Input, own Result) []StructurePoint
 	points := []StructurePoint{}
 	var whole Tally
 	for _, structure := range parting.Structures {
+		if ctx.Err() != nil {
+			break
+		}
 		other := in
 		other.Parting = in.Parting.On(structure)
 		res, err := own, error(nil)

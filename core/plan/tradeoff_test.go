@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/internal/countdown"
 	"kladotex/core/invalid"
 )
 
@@ -34,4 +35,19 @@ func TestTradeOffIsThePlanAtOtherSizes(t *testing.T) {
 	_, err = TradeOff(context.Background(), in)
 	require.NotEmpty(t, invalid.From(err))
 	assert.Equal(t, "spares.percent", invalid.From(err)[0].Path)
+}
+
+// A comparison that nobody waits for any more lays no further head.
+func TestTradeOffStopsWithItsContext(t *testing.T) {
+	const plenty = 1 << 40
+	whole := countdown.From(plenty)
+	_, err := TradeOff(whole, Default())
+	require.NoError(t, err)
+	asked := plenty - whole.Left()
+	for share := range int64(8) {
+		ctx := countdown.From(asked * share / 8)
+		_, err := TradeOff(ctx, Default())
+		require.ErrorIs(t, err, context.Canceled, "%d eighths", share)
+		assert.Less(t, -ctx.Left(), int64(20), "%d eighths", share)
+	}
 }
