@@ -435,7 +435,7 @@ func (s *server) sheetOperations(api huma.API) {
 			}
 			cautions = c.Facts.Cautions()
 		}
-		body, err := sheet.PDF(sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
+		body, err := sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
 			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: in.Currency})
 		if err != nil {
 			return nil, problem(ctx, fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")

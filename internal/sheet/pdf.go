@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"math"
 	"regexp"
@@ -52,6 +53,8 @@ var (
 // page is a sheet being written.
 type page struct {
 	*fpdf.Fpdf
+	// ctx is that of the sheet: the long parts stop half-way when it ends.
+	ctx   context.Context
 	plan  Plan
 	style Style
 	width float64 // between the margins
@@ -64,8 +67,8 @@ type page struct {
 
 // PDF writes the plan sheet: the head from four sides, counts, order, hours and
 // the steps of the method, and on the last page the gauge card in true scale
-// with a ruler to check the print by.
-func PDF(p Plan, style Style) ([]byte, error) {
+// with a ruler to check the print by. The error is that of ctx when it ends first.
+func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	doc := fpdf.New("P", "mm", style.Paper, "")
 	doc.SetCatalogSort(true)
 	doc.SetCreationDate(p.Updated)
@@ -80,23 +83,20 @@ func PDF(p Plan, style Style) ([]byte, error) {
 	doc.SetMargins(margin, margin, margin)
 	doc.SetAutoPageBreak(true, margin+6)
 	wide, _ := doc.GetPageSize()
-	w := &page{Fpdf: doc, plan: p, style: style, width: wide - 2*margin}
+	w := &page{Fpdf: doc, ctx: ctx, plan: p, style: style, width: wide - 2*margin}
 	doc.SetFooterFunc(w.footer)
 
-	doc.AddPage()
-	w.heading()
-	w.heads()
-	w.tally()
-	w.zones()
-	w.order()
-	doc.AddPage()
-	w.method()
-	w.hours()
-	w.cautions()
-	doc.AddPage()
-	w.gauge()
-	doc.AddPage()
-	w.rowGuide()
+	for _, part := range []func(){
+		doc.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
+		doc.AddPage, w.method, w.hours, w.cautions,
+		doc.AddPage, w.gauge,
+		doc.AddPage, w.rowGuide,
+	} {
+		part()
+		if err := ctx.Err(); err != nil {
+			return nil, fmt.Errorf("drawing the sheet: %w", err)
+		}
+	}
 
 	var b bytes.Buffer
 	if err := doc.Output(&b); err != nil {
@@ -162,6 +162,9 @@ func (w *page) heads() {
 	each := w.width / float64(len(sides))
 	top := w.GetY()
 	for i, side := range sides {
+		if w.ctx.Err() != nil {
+			return
+		}
 		middle := point{margin + each*(float64(i)+0.5), top + high*0.46}
 		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/228)
 		w.SetXY(margin+each*float64(i), top+high)
@@ -172,23 +175,37 @@ func (w *page) heads() {
 	w.SetXY(margin, top+high+6)
 }
 
-// draw paints shapes at a scale round a place on the page.
+// draw paints shapes at a scale round a place on the page. A dense net has many thousand:
+// colours are named only where they change, and places to a hundredth of a point.
 func (w *page) draw(shapes []shape, at point, scale float64) {
 	w.SetLineJoinStyle("round")
-	for _, s := range shapes {
-		points := make([]fpdf.PointType, len(s.outline))
-		for i, p := range s.outline {
-			points[i] = fpdf.PointType{X: at.x + p.x*scale, Y: at.y + p.y*scale}
+	var last shape
+	for i, s := range shapes {
+		if i%1000 == 0 && w.ctx.Err() != nil {
+			return
 		}
-		w.SetFillColor(s.fill[0], s.fill[1], s.fill[2])
-		w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
-		w.SetLineWidth(s.width * scale)
-		switch {
-		case s.width > 0:
-			w.Polygon(points, "FD")
-		default:
-			w.Polygon(points, "F")
+		if len(s.outline) < 3 {
+			continue
 		}
+		if last.outline == nil || s.fill != last.fill {
+			w.SetFillColor(s.fill[0], s.fill[1], s.fill[2])
+		}
+		for k, p := range s.outline {
+			to := w.LineTo
+			if k == 0 {
+				to = w.MoveTo
+			}
+			to(at.x+p.x*scale, at.y+p.y*scale)
+		}
+		if s.width > 0 {
+			w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
+			w.SetLineWidth(s.width * scale)
+			w.ClosePath()
+			w.DrawPath("FD")
+		} else {
+			w.DrawPath("F")
+		}
+		last = s
 	}
 }
 
@@ -546,6 +563,9 @@ func (w *page) rowGuide() {
 		w.title(name)
 		w.table([][]string{{"Row", "Line", "Parts", "at, " + string(w.style.Unit), "Sections"}}, guideShares)
 		for _, r := range w.rows(z.Zone) {
+			if w.ctx.Err() != nil {
+				return
+			}
 			w.guideRow(r)
 		}
 	}

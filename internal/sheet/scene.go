@@ -445,7 +445,7 @@ func strip(a, b point, half float64) []point {
 
 // disc is a circle as a polygon.
 func disc(at point, r float64) []point {
-	out := make([]point, 16)
+	out := make([]point, 12)
 	for i := range out {
 		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(len(out)))
 		out[i] = point{at.x + r*cos, at.y + r*sin}

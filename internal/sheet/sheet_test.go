@@ -8,6 +8,7 @@ import (
 	"image"
 	_ "image/png" // pdftoppm writes PNG
 	"math"
+	"math/rand/v2"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -28,7 +29,7 @@ import (
 	"kladotex/core/plan"
 )
 
-func computed(t *testing.T, in plan.Input) Plan {
+func computed(t testing.TB, in plan.Input) Plan {
 	t.Helper()
 	res, err := plan.Compute(context.Background(), in)
 	require.NoError(t, err)
@@ -101,7 +102,7 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		in := plan.Default()
 		in.Parting.Front.Size = parting.Size{Width: 19.05, Height: 25.4}
 		in.Parting.Back.Size = parting.Size{Width: 31.75, Height: 28}
-		body, err := PDF(computed(t, in), Style{Inches, paper, "$"})
+		body, err := PDF(t.Context(), computed(t, in), Style{Inches, paper, "$"})
 		require.NoError(t, err)
 		dark := printed(t, body, 3, dpi)
 
@@ -149,9 +150,9 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	in := plan.Default()
 	in.Attach.Method = attach.CollarAndWrap
 	p := computed(t, in)
-	body, err := PDF(p, Style{Inches, "letter", "€"})
+	body, err := PDF(t.Context(), p, Style{Inches, "letter", "€"})
 	require.NoError(t, err)
-	again, err := PDF(p, Style{Inches, "letter", "€"})
+	again, err := PDF(t.Context(), p, Style{Inches, "letter", "€"})
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(body, again), "the same plan makes the same sheet")
 
@@ -176,7 +177,7 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 	for alphabet, name := range names {
 		p := computed(t, plan.Default())
 		p.Title, p.Client = name, name+" 👩🏾‍🦱🎉"
-		body, err := PDF(p, Style{Inches, "a4", "€"})
+		body, err := PDF(t.Context(), p, Style{Inches, "a4", "€"})
 		require.NoError(t, err, alphabet)
 		text := textOf(t, body)
 		assert.Contains(t, norm.NFC.String(text), norm.NFC.String(name), alphabet)
@@ -194,7 +195,7 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 		p := computed(t, plan.Default())
 		p.Title, p.Client = title, title
 		p.Input.Piece.Line = title
-		body, err := PDF(p, Style{Centimetres, "letter", "£"})
+		body, err := PDF(t.Context(), p, Style{Centimetres, "letter", "£"})
 		require.NoError(t, err, "%q", title)
 		require.NoError(t, xml.Unmarshal(View(p.Result, 1, 1), new(struct{})))
 		assert.Greater(t, len(body), 10_000)
@@ -267,7 +268,7 @@ func TestSheetHasFourPages(t *testing.T) {
 			in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
 			in.Piece.Form = pieces.Bulk
 			in.Parting.Front.Ramp = 1.3
-			body, err := PDF(computed(t, in), Style{unit, "a4", "£"})
+			body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "£"})
 			require.NoError(t, err)
 			assert.Equal(t, 4, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", method, unit)
 		}
@@ -290,5 +291,51 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	}
 	for minutes, want := range map[float64]string{62.4: "1 h", 62.5: "1 h 5 min", 67.4: "1 h 5 min"} {
 		assert.Equal(t, want, hours(minutes))
+	}
+}
+
+func TestASheetGivenUpIsNotWritten(t *testing.T) {
+	ctx, cancel := context.WithCancel(t.Context())
+	cancel()
+	_, err := PDF(ctx, computed(t, plan.Default()), Style{Inches, "letter", "$"})
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
+// The sheets with most to draw; goes-on-ms is the longest that one given up somewhere
+// on its way went on. docs/performance.md says machine and method.
+func BenchmarkSheets(b *testing.B) {
+	sections := plan.Default()
+	sections.Parting.Front.Size, sections.Parting.Back.Size = parting.Size{Width: 6.2, Height: 6.2}, parting.Size{Width: 6.2, Height: 6.2}
+	net := plan.Default()
+	net.Parting.Structure, net.Parting.Base.Kind, net.Parting.Base.Spacing = parting.NetCap, parting.Net, 5
+	for name, in := range map[string]plan.Input{"sections": sections, "net": net} {
+		p := computed(b, in)
+		b.Run(name, func(b *testing.B) {
+			r := rand.New(rand.NewPCG(8, 26))
+			var whole, goesOn time.Duration
+			for b.Loop() {
+				begun := time.Now()
+				_, err := PDF(b.Context(), p, Style{Inches, "letter", "$"})
+				require.NoError(b, err)
+				whole = max(whole, time.Since(begun))
+
+				var end time.Time
+				ctx, cancel := context.WithCancel(b.Context())
+				timer := time.AfterFunc(time.Duration(r.Float64()*float64(whole)), func() {
+					end = time.Now()
+					cancel()
+				})
+				_, err = PDF(ctx, p, Style{Inches, "letter", "$"})
+				if done := time.Now(); !timer.Stop() && err != nil {
+					<-ctx.Done()
+					goesOn = max(goesOn, done.Sub(end))
+				}
+				cancel()
+			}
+			b.ReportMetric(float64(len(p.Result.Layout.Sections)), "sections")
+			b.ReportMetric(float64(whole.Microseconds())/1000, "whole-ms")
+			b.ReportMetric(float64(goesOn.Microseconds())/1000, "goes-on-ms")
+			b.ReportMetric(0, "ns/op")
+		})
 	}
 }

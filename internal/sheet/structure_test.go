@@ -20,7 +20,7 @@ import (
 // words is the text of a sheet, as pdftotext reads it.
 func words(t *testing.T, p Plan) string {
 	t.Helper()
-	body, err := PDF(p, Style{Unit: Inches, Currency: "$", Paper: "letter"})
+	body, err := PDF(t.Context(), p, Style{Unit: Inches, Currency: "$", Paper: "letter"})
 	require.NoError(t, err)
 	file := filepath.Join(t.TempDir(), "sheet.pdf")
 	require.NoError(t, os.WriteFile(file, body, 0o600))
