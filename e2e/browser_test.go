@@ -251,3 +251,9 @@ const (
 	outlines = `[...document.querySelectorAll("[data-section]")].map((p) => p.getAttribute("d")).join()`
 	isSaved  = `document.querySelector("[data-save=saved]")`
 )
+
+// closeRegardless closes the page although it warns that something is unsaved.
+func (b tab) closeRegardless() {
+	value[bool](b, `(BeforeUnloadEvent.prototype.preventDefault = () => {}, true)`)
+	b.do(chromedp.Navigate("about:blank"))
+}

@@ -85,8 +85,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	program.kill(t)
 	b.write("Around the head", "23 3/4")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
-	value[bool](b, `(BeforeUnloadEvent.prototype.preventDefault = () => {}, true)`)
-	b.do(chromedp.Navigate("about:blank"))
+	b.closeRegardless()
 	program = program.again(t, "demo", "-db", db)
 
 	typed := `[...document.querySelectorAll("input")].some((i) => i.value === "23¾")`

@@ -1,11 +1,11 @@
 import { LeftOutlined, SettingOutlined, UserOutlined } from "@ant-design/icons";
-import { App, Button, Dropdown, Popover, Segmented, Select, Switch } from "antd";
+import { Button, Dropdown, Popover, Segmented, Select, Switch } from "antd";
 import type { ReactNode } from "react";
 import { Link, NavLink, useNavigate } from "react-router";
 import { server } from "../api/client";
-import { comeIn, useChange, useMe } from "../api/queries";
+import { useMe } from "../api/queries";
 import styles from "./Header.module.css";
-import { toldOf } from "./Trouble";
+import { useLeaving } from "./leaving";
 import { PlaitedLine } from "./PlaitedLine";
 import { hairTones, skinTones, usePreferences, type HairTone, type SkinTone } from "./preferences";
 
@@ -62,18 +62,8 @@ const Places = () => (
 function SignedIn() {
   const me = useMe().data;
   const navigate = useNavigate();
-  const out = useChange(server.signOut);
-  const { message } = App.useApp();
+  const { leave } = useLeaving(server.signOut);
   if (!me) return null;
-  const leave = () =>
-    out.mutate(undefined, {
-      // Who comes in next begins at Today, not where you were.
-      onSuccess: () => {
-        void navigate("/", { replace: true });
-        comeIn(null);
-      },
-      onError: (error) => void message.error(toldOf(error)),
-    });
   return (
     <Dropdown
       trigger={["click"]}

@@ -11,7 +11,7 @@ export type SaveState =
   /** The server can not take it as it is; the next change is tried again. */
   | { kind: "refused"; message: string; fields: Readonly<Record<string, string>> }
   | { kind: "offline" }
-  /** Someone else saved it since it was opened, for the so manieth time. */
+  /** Someone else saved it since it was opened, and how many times by now. */
   | { kind: "stale"; times: number }
   /** Someone deleted it. */
   | { kind: "gone" };

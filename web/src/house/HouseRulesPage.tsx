@@ -1,11 +1,11 @@
 import { DeleteOutlined, KeyOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Form, Input, Modal, Select, Skeleton } from "antd";
 import { useState } from "react";
-import { useNavigate } from "react-router";
 import { Refusal, server } from "../api/client";
-import { comeIn, useChange, useMe, usePeople } from "../api/queries";
+import { useChange, useMe, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
 import { roleNames } from "../app/Header";
+import { useLeaving } from "../app/leaving";
 import { Page } from "../app/Page";
 import { toldOf, Trouble } from "../app/Trouble";
 import styles from "./HouseRulesPage.module.css";
@@ -187,17 +187,8 @@ function OwnSignIn() {
   const { message } = App.useApp();
   const [form] = Form.useForm<{ old: string; password: string }>();
   const change = useChange(server.changePassword);
-  const everywhere = useChange(server.signOutEverywhere);
-  const navigate = useNavigate();
+  const everywhere = useLeaving(server.signOutEverywhere);
   const refusal = change.error instanceof Refusal ? change.error : undefined;
-  const leave = () =>
-    everywhere.mutate(undefined, {
-      onSuccess: () => {
-        void navigate("/", { replace: true });
-        comeIn(null);
-      },
-      onError: (error) => void message.error(toldOf(error)),
-    });
   return (
     <section className={styles.sheet}>
       <h2>Your sign-in</h2>
@@ -233,7 +224,7 @@ function OwnSignIn() {
       </Form>
       <div className={styles.everywhere}>
         <p>A tablet lost, a laptop lent? Sign out on every machine, this one too.</p>
-        <Button danger loading={everywhere.isPending} onClick={leave}>
+        <Button danger loading={everywhere.busy} onClick={everywhere.leave}>
           Sign out everywhere
         </Button>
       </div>
