@@ -27,7 +27,7 @@ export function NeverSaved<D>({ kind, place, nameOf }: Props<D>) {
         {found.map(({ id, draft }) => (
           <li key={id}>
             <Link to={`/${place}/${id}?new=`}>{nameOf(draft)}</Link>
-            <Button onClick={() => drop(id)} aria-label={`Throw away ${nameOf(draft)}`}>
+            <Button size="large" onClick={() => drop(id)} aria-label={`Throw away ${nameOf(draft)}`}>
               Throw away
             </Button>
           </li>
