@@ -9,7 +9,9 @@ package client
 import (
 	"fmt"
 	"regexp"
+	"strings"
 
+	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
@@ -17,54 +19,21 @@ import (
 
 // Facts are all that is known of one client.
 type Facts struct {
+	Schema   int    `json:"schema" doc:"Version of this document's schema" minimum:"1"`
 	Contact  string `json:"contact" maxLength:"200" doc:"How to reach the client, in their words"`
 	Guardian string `json:"guardian" maxLength:"120" doc:"Who decides for a child; empty for an adult"`
 	// Tapes are nil until they were taken.
-	Tapes    *scalp.Tapes `json:"tapes,omitempty"`
-	Stature  float64      `json:"statureMm" doc:"Height standing, mm; 0 when not asked"`
-	Hair     OwnHair      `json:"hair"`
-	History  []Event      `json:"history" maxItems:"20" enum:"chemical,heat-damage,hair-loss,sore-scalp,fibre-itch,product-allergy,pain-before" doc:"What calls for caution"`
-	Notes    string       `json:"notes" maxLength:"4000"`
-	Consent  Consent      `json:"consent"`
-	Installs []Install    `json:"installs" maxItems:"100" doc:"Earlier installs, newest first"`
+	Tapes *scalp.Tapes `json:"tapes,omitempty"`
+	// Hairline is how it departs from the usual one; it belongs to the person, and every
+	// plan starts with it.
+	Hairline scalp.Hairline `json:"hairline"`
+	Stature  float64        `json:"statureMm" doc:"Height standing, mm; 0 when not asked"`
+	Hair     hair.Own       `json:"hair" doc:"A length of 0 was not measured"`
+	History  []Event        `json:"history" maxItems:"20" enum:"chemical,heat-damage,hair-loss,sore-scalp,fibre-itch,product-allergy,pain-before" doc:"What calls for caution"`
+	Notes    string         `json:"notes" maxLength:"4000"`
+	Consent  Consent        `json:"consent"`
+	Installs []Install      `json:"installs" maxItems:"100" doc:"Earlier installs, newest first"`
 }
-
-// OwnHair is the client's own hair.
-type OwnHair struct {
-	// Lengths when stretched, by zone; 0 when not measured.
-	Front float64 `json:"frontMm"`
-	Sides float64 `json:"sidesMm"`
-	Crown float64 `json:"crownMm"`
-	Nape  float64 `json:"napeMm"`
-
-	Density float64 `json:"densityPerCm2" doc:"Hairs per square centimetre"`
-	Strand  float64 `json:"strandUm" doc:"Diameter of one hair, micrometres"`
-	Texture Texture `json:"texture" enum:"straight,wavy,curly,coily"`
-	Tender  bool    `json:"tenderScalp"`
-	Edges   Edges   `json:"edges" enum:"strong,fine,fragile,bare"`
-}
-
-// Texture is how the hair grows.
-type Texture string
-
-// The textures.
-const (
-	Straight Texture = "straight"
-	Wavy     Texture = "wavy"
-	Curly    Texture = "curly"
-	Coily    Texture = "coily"
-)
-
-// Edges is the state of the hairline.
-type Edges string
-
-// The states of a hairline.
-const (
-	StrongEdges  Edges = "strong"
-	FineEdges    Edges = "fine"
-	FragileEdges Edges = "fragile"
-	BareEdges    Edges = "bare"
-)
 
 // Event is something in the past, or going on, that calls for caution.
 type Event string
@@ -99,13 +68,11 @@ type Install struct {
 // New are the facts of a client nobody has asked yet.
 func New() Facts {
 	return Facts{
-		Hair:    OwnHair{Density: 190, Strand: 75, Texture: Coily, Edges: StrongEdges},
+		Schema:  Schema,
+		Hair:    hair.Own{Density: 190, Strand: 75, Texture: hair.Coily, Edges: hair.StrongEdges},
 		History: []Event{}, Installs: []Install{},
 	}
 }
-
-// Longest is the greatest of the measured lengths, mm; 0 when none was.
-func (h OwnHair) Longest() float64 { return max(h.Front, h.Sides, h.Crown, h.Nape) }
 
 var cautions = map[Event]string{
 	Chemical:       "Recent chemical service: hair breaks more easily. Wait or refer; no weight on fresh relaxer or bleach.",
@@ -132,9 +99,9 @@ func (f Facts) Cautions() []string {
 		out = append(out, "Tender scalp: a little slack in every base plait; pain, bumps or stinging mean loosen now.")
 	}
 	switch f.Hair.Edges {
-	case FragileEdges:
+	case hair.FragileEdges:
 		out = append(out, "Fragile edges: leave the tender ones out, nothing long or heavy on the first row.")
-	case BareEdges:
+	case hair.BareEdges:
 		out = append(out, "Bare edges: hang nothing there; ask a clinician if it is new.")
 	}
 	if f.Guardian != "" {
@@ -143,16 +110,30 @@ func (f Facts) Cautions() []string {
 	return out
 }
 
-// Begin puts the client's head and hair into a plan's input, which keeps what the
-// facts do not tell.
+// Begin puts the client's head, hairline and hair into a plan's input, which keeps what
+// the facts do not tell. Lengths that were not measured are taken as long as the longest
+// that was: a plait that turns out shorter is hidden as well.
 func (f Facts) Begin(in plan.Input) plan.Input {
 	if f.Tapes != nil {
 		in.Head = *f.Tapes
 	}
-	if l := f.Hair.Longest(); l > 0 {
-		in.Hair.Length = l
+	if f.Tapes != nil || f.Hairline != (scalp.Hairline{}) {
+		in.Hairline = f.Hairline
 	}
-	in.Hair.Density, in.Hair.Strand, in.Hair.Tender = f.Hair.Density, f.Hair.Strand, f.Hair.Tender
+	in.Child = f.Guardian != ""
+	before := in.Hair
+	in.Hair = f.Hair
+	longest := f.Hair.Longest()
+	for _, l := range []struct{ mm, kept *float64 }{
+		{&in.Hair.Front, &before.Front}, {&in.Hair.Sides, &before.Sides}, {&in.Hair.Crown, &before.Crown}, {&in.Hair.Nape, &before.Nape},
+	} {
+		switch {
+		case longest == 0:
+			*l.mm = *l.kept
+		case *l.mm == 0:
+			*l.mm = longest
+		}
+	}
 	return in
 }
 
@@ -160,24 +141,29 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 // f.
 func (f Facts) Check() error {
 	var bad invalid.Errors
+	if f.Schema != Schema {
+		bad.Add("schema", "This card is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", f.Schema, Schema)
+	}
+	// The hairline is judged on the client's head, or on a usual one until it is measured.
+	tapes, under := plan.Default().Head, "tapes"
 	if f.Tapes != nil {
-		_, err := scalp.Fit(*f.Tapes)
-		if err := bad.Collect(invalid.Under(err, "tapes")); err != nil {
-			return err
+		tapes = *f.Tapes
+	}
+	_, err := scalp.FitWith(tapes, f.Hairline)
+	for _, field := range invalid.From(err) {
+		if path, line := strings.CutPrefix(field.Path, "hairline"); line {
+			bad = append(bad, invalid.Field{Path: "hairline" + path, Message: field.Message})
+		} else {
+			bad = append(bad, invalid.Field{Path: strings.Replace(field.Path, "head", under, 1), Message: field.Message})
 		}
 	}
-	measured := func(path, label string, v, low, high float64) {
-		if v != 0 {
-			bad.Length(path, label, v, low, high)
-		}
+	if err != nil && invalid.From(err) == nil {
+		return err
 	}
-	measured("statureMm", "Height", f.Stature, 600, 2400)
-	measured("hair.frontMm", "Hair length in front", f.Hair.Front, plan.MinHair, plan.MaxHair)
-	measured("hair.sidesMm", "Hair length at the sides", f.Hair.Sides, plan.MinHair, plan.MaxHair)
-	measured("hair.crownMm", "Hair length at the crown", f.Hair.Crown, plan.MinHair, plan.MaxHair)
-	measured("hair.napeMm", "Hair length at the nape", f.Hair.Nape, plan.MinHair, plan.MaxHair)
-	bad.Number("hair.densityPerCm2", "Hair density", f.Hair.Density, 40, 400, " hairs per cm²")
-	bad.Number("hair.strandUm", "Strand diameter", f.Hair.Strand, 30, 150, " µm")
+	if f.Stature != 0 {
+		bad.Length("statureMm", "Height", f.Stature, 600, 2400)
+	}
+	f.Hair.Check(&bad, "hair.", true)
 	if f.Consent.Given || f.Consent.On != "" {
 		day(&bad, "consent.on", "The day of consent", f.Consent.On)
 	}

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
@@ -16,14 +17,19 @@ func TestBeginTakesOverWhatIsKnown(t *testing.T) {
 	f := New()
 	in := f.Begin(plan.Default())
 	assert.Equal(t, plan.Default().Head, in.Head, "a head not yet measured keeps the plan's")
-	assert.Equal(t, plan.Default().Hair.Length, in.Hair.Length)
+	assert.Equal(t, plan.Default().Hair.Crown, in.Hair.Crown)
 
 	tapes := scalp.Presets()[0].Tapes
 	f.Tapes = &tapes
-	f.Hair = OwnHair{Front: 100, Nape: 230, Density: 120, Strand: 60, Tender: true}
+	f.Hair = hair.Own{Front: 100, Nape: 230, Density: 120, Strand: 60, Tender: true, Texture: hair.Curly, Edges: hair.FineEdges}
+	f.Hairline.Front, f.Guardian = 6, "an aunt"
 	in = f.Begin(plan.Default())
 	assert.Equal(t, tapes, in.Head)
-	assert.Equal(t, plan.Hair{Length: 230, Density: 120, Strand: 60, Tender: true}, in.Hair, "the longest hair is the plait to hide")
+	want := f.Hair
+	want.Sides, want.Crown = 230, 230
+	assert.Equal(t, want, in.Hair, "what was not measured is taken as long as the longest")
+	assert.True(t, in.Child)
+	assert.Equal(t, f.Hairline, in.Hairline, "the hairline belongs to the person")
 	_, err := plan.Compute(context.Background(), in)
 	assert.NoError(t, err)
 }
@@ -32,7 +38,7 @@ func TestCautionsGravestFirst(t *testing.T) {
 	f := New()
 	assert.Empty(t, f.Cautions())
 	f.History = []Event{HeatDamage, SoreScalp}
-	f.Hair.Tender, f.Hair.Edges, f.Guardian = true, FragileEdges, "an aunt"
+	f.Hair.Tender, f.Hair.Edges, f.Guardian = true, hair.FragileEdges, "an aunt"
 	got := f.Cautions()
 	require.Len(t, got, 5)
 	assert.Contains(t, got[0], "Sore")
@@ -43,6 +49,8 @@ func TestCautionsGravestFirst(t *testing.T) {
 func TestCheckNamesTheField(t *testing.T) {
 	for path, spoil := range map[string]func(*Facts){
 		"tapes.earToEarMm":      func(f *Facts) { t := scalp.Presets()[2].Tapes; t.EarToEar = 1; f.Tapes = &t },
+		"hairline.frontMm":      func(f *Facts) { f.Hairline.Front = 90 },
+		"schema":                func(f *Facts) { f.Schema = Schema + 1 },
 		"statureMm":             func(f *Facts) { f.Stature = 17 },
 		"hair.napeMm":           func(f *Facts) { f.Hair.Nape = -1 },
 		"hair.densityPerCm2":    func(f *Facts) { f.Hair.Density = 0 },
@@ -57,4 +65,17 @@ func TestCheckNamesTheField(t *testing.T) {
 		require.Len(t, bad, 1, path)
 		assert.Equal(t, path, bad[0].Path)
 	}
+}
+
+// Cards of version 1 are read; they knew no version and no hairline of their own.
+func TestCardsOfVersion1AreRead(t *testing.T) {
+	f, err := Decode([]byte(`{"contact":"","guardian":"","statureMm":1580,"hair":{"frontMm":110,"sidesMm":0,"crownMm":0,"napeMm":0,
+		"densityPerCm2":200,"strandUm":74,"texture":"coily","tenderScalp":true,"edges":"fine"},
+		"history":["pain-before"],"notes":"x","consent":{"given":false,"on":"","covers":""},"installs":[]}`))
+	require.NoError(t, err)
+	assert.Equal(t, Schema, f.Schema)
+	assert.Equal(t, 110.0, f.Hair.Front)
+	assert.NoError(t, f.Check())
+	_, err = Decode([]byte(`{"schema":0}`))
+	assert.Error(t, err)
 }

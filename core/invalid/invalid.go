@@ -8,8 +8,10 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 )
 
 // Field is one refused field of an input document.
@@ -102,6 +104,37 @@ func (e *Errors) Number(path, label string, v, low, high float64, unit string) b
 	e.Add(path, "%s must be between %s and %s%s; it is %s.", label, trim(low), trim(high), unit, trim(v))
 	return false
 }
+
+// Count refuses a whole number outside low..high, inclusive.
+func (e *Errors) Count(path, label string, v, low, high int) {
+	e.Number(path, label, float64(v), float64(low), float64(high), "")
+}
+
+// Letters refuses a text of fewer or more letters than low..high, inclusive. Letters
+// are counted as people count them.
+func (e *Errors) Letters(path, label, text string, low, high int) {
+	switch n := utf8.RuneCountInString(text); {
+	case n > high:
+		e.Add(path, "%s has %d letters; up to %d are kept.", label, n, high)
+	case n < low:
+		e.Add(path, "%s must have %d to %d letters; it has %d.", label, low, high, n)
+	}
+}
+
+// OneOf refuses a value that is none of those allowed.
+func OneOf[T ~string](e *Errors, path, label string, v T, allowed []T) {
+	if slices.Contains(allowed, v) {
+		return
+	}
+	names := make([]string, len(allowed))
+	for i, a := range allowed {
+		names[i] = string(a)
+	}
+	e.Add(path, "%s must be %s; it is %q.", label, strings.Join(names, ", "), string(v))
+}
+
+// At is the path of an entry of a list.
+func At(path string, i int) string { return fmt.Sprintf("%s[%d]", path, i) }
 
 const inch = 25.4
 

@@ -14,27 +14,28 @@ const (
 	trackPart = 0.8   // minutes to part one track
 	trackRate = 0.017 // minutes per mm of plait worked flat
 	tailTime  = 1.2   // minutes to tuck or stitch one tail
-	hookTime  = 0.25  // minutes to hook one piece on a track, a net or a linked plait
+	twistRate = 0.005 // minutes per mm twisted with two strands
 	netTime   = 25.0  // minutes to lay a net and stitch its edge
 	// linkedShare is the share of its length that a plait is worked before it is
 	// laid into the next one.
 	linkedShare    = 0.6
 	finishPerPiece = 0.15
+	fillTime       = 0.4 // minutes to find a thin spot and hook a piece into it
 	// ownHead is how much longer one takes on one's own head than a stylist.
 	ownHead = 1.25
 	// unlogged is the spread of a first estimate either way.
 	unlogged = 0.2
 )
 
-// Work is what is to be done.
+// Work is what is to be done on a whole head. Lengths are mm, times minutes of a
+// practised stylist.
 type Work struct {
-	// Sections are those of loose plaits, and Pieces the ones on them.
-	Sections    int
-	Pieces      int
-	PlaitLength float64 // mm
-	// Linked are plaits each laid into the next, Hooked the pieces hooked on
-	// them, on tracks and on a net.
-	Linked, Hooked int
+	// Sections are those of loose plaits, Braided and Twisted mm of them together.
+	Sections         int
+	Braided, Twisted float64
+	// Linked are plaits each laid into the next, LinkedLength mm of them together.
+	Linked       int
+	LinkedLength float64
 	// Tracks are worked flat, TrackLength mm of them together; Tails are left to
 	// tuck or stitch.
 	Tracks      int
@@ -42,9 +43,11 @@ type Work struct {
 	Tails       int
 	// Net is true where one is stitched over them.
 	Net bool
-	// Attach is minutes for one piece, Conceal for one plait: of several
-	// pieces on a section only one hides it.
-	Attach, Conceal float64
+	// Pieces are all that are hung, Fill those hung into thin spots besides.
+	Pieces, Fill int
+	// Attach is minutes to fix the pieces on loose plaits, Conceal to hide the plaits,
+	// Hook to hook on the others.
+	Attach, Conceal, Hook float64
 	// OwnHead is true for one who does their own head.
 	OwnHead bool
 }
@@ -76,6 +79,9 @@ func Estimate(w Work) Hours {
 	}
 	var h Hours
 	stage := func(name string, minutes float64) {
+		if minutes == 0 {
+			return
+		}
 		minutes *= factor
 		r := Range{minutes * (1 - unlogged), minutes, minutes * (1 + unlogged)}
 		h.Stages = append(h.Stages, Stage{name, r})
@@ -90,13 +96,11 @@ func Estimate(w Work) Hours {
 	if w.Net {
 		stage("Lay the net", netTime)
 	}
-	stage("Part and plait", float64(w.Sections)*(partTime+plaitRate*w.PlaitLength)+
-		float64(w.Linked)*(partTime+plaitRate*linkedShare*w.PlaitLength))
-	if w.Hooked > 0 {
-		stage("Hook on", hookTime*float64(w.Hooked))
-	}
-	stage("Attach", float64(w.Pieces)*w.Attach)
-	stage("Hide the plaits", float64(w.Sections)*w.Conceal)
-	stage("Check and finish", finish+finishPerPiece*float64(w.Pieces+w.Hooked))
+	stage("Part and plait", float64(w.Sections+w.Linked)*partTime+
+		plaitRate*(w.Braided+linkedShare*w.LinkedLength)+twistRate*w.Twisted)
+	stage("Hook on", w.Hook)
+	stage("Attach", w.Attach)
+	stage("Hide the plaits", w.Conceal)
+	stage("Check and finish", finish+fillTime*float64(w.Fill)+finishPerPiece*float64(w.Pieces+w.Fill))
 	return h
 }

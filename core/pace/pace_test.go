@@ -6,30 +6,34 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"kladotex/core/attach"
-	"kladotex/core/pieces"
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/plait"
 )
 
 const inch = 25.4
 
-// estimate is n sections of one piece each by a method on own hair of a length.
-func estimate(t *testing.T, id attach.ID, form pieces.Form, n int, hair, pitch float64, own bool) Hours {
+// load is n sections of one piece each by a method on own hair of a length.
+func load(t *testing.T, id method.ID, n int, length float64) Work {
 	t.Helper()
-	m, ok := attach.Lookup(id)
+	m, ok := method.Lookup(id)
 	require.True(t, ok)
-	plait := hair * pieces.BraidTakeUp
-	w := m.For(attach.Job{
-		PlaitLength: plait, PlaitDiameter: 4, PieceForm: form, PieceLength: 14 * inch, PieceDiameter: 8,
-		Pitch: pitch, Ribbon: 6, WrapTail: 2.5 * inch,
+	p := plait.Usual().Of(645, length, 1.9, 0.075)
+	w := m.For(method.Job{
+		Ground: method.OnPlait, Plait: p, Piece: hair.Piece{Form: m.Takes[0], Length: 14 * inch, Thickness: 8},
+		Settings: m.Usual(), Wrapping: &hair.Wrapping{StrandLength: 610},
 	})
-	return Estimate(Work{Sections: n, Pieces: n, PlaitLength: plait, Attach: w.Attach, Conceal: w.Conceal, OwnHead: own})
+	return Work{
+		Sections: n, Pieces: n, Braided: float64(n) * p.Braided, Twisted: float64(n) * p.Twisted,
+		Attach: float64(n) * w.Attach, Conceal: float64(n) * w.Conceal,
+	}
 }
 
 // Common practice, no source: 55 locs plaited and wrapped take five
 // to six hours, getting ready and finishing apart.
 func TestFiftyFiveWrappedLocs(t *testing.T) {
 	hours := 0.0
-	for _, s := range estimate(t, attach.CollarAndWrap, pieces.Loc, 55, 8*inch, 50, false).Stages {
+	for _, s := range Estimate(load(t, method.CollarAndWrap, 55, 8*inch)).Stages {
 		switch s.Name {
 		case "Part and plait", "Attach", "Hide the plaits":
 			hours += s.Minutes.Likely / 60
@@ -38,24 +42,26 @@ func TestFiftyFiveWrappedLocs(t *testing.T) {
 	assert.True(t, hours >= 5 && hours <= 6, "%.1f h", hours)
 }
 
-// Common practice, no source: 150 short twists woven one by one on
-// one's own head take ten to fourteen hours.
+// Common practice, no source: 150 short twists woven one by one on one's own head take
+// ten to fourteen hours; one's own head takes 1.2 to 1.3 times as long as a client's.
 func TestHundredAndFiftyTwistsOnOnesOwnHead(t *testing.T) {
-	h := estimate(t, attach.HitchAndWeave, pieces.Twist, 150, 6*inch, 2*inch, true)
-	hours := h.Total.Likely / 60
-	assert.True(t, hours >= 10 && hours <= 14, "%.1f h", hours)
-}
-
-// Common practice, no source: one's own head takes 1.2 to 1.3 times
-// as long as a client's.
-func TestOwnHeadTakesLonger(t *testing.T) {
-	client := estimate(t, attach.HitchAndWeave, pieces.Twist, 100, 6*inch, 2*inch, false).Total.Likely
-	own := estimate(t, attach.HitchAndWeave, pieces.Twist, 100, 6*inch, 2*inch, true).Total.Likely
+	w := load(t, method.HitchAndWeave, 150, 6*inch)
+	client := Estimate(w).Total.Likely
+	w.OwnHead = true
+	own := Estimate(w).Total.Likely
+	assert.True(t, own/60 >= 10 && own/60 <= 14, "%.1f h", own/60)
 	assert.True(t, own/client >= 1.2 && own/client <= 1.3, "factor %v", own/client)
 }
 
+// What is twisted with two strands goes faster than what is plaited.
+func TestTwistingIsFasterThanPlaiting(t *testing.T) {
+	whole := Work{Sections: 60, Braided: 60 * 130}
+	half := Work{Sections: 60, Braided: 60 * 65, Twisted: 60 * 70}
+	assert.Less(t, Estimate(half).Total.Likely, Estimate(whole).Total.Likely)
+}
+
 func TestStagesSumToTheTotal(t *testing.T) {
-	h := estimate(t, attach.FoldAndTwist, pieces.Bulk, 80, 7*inch, 50, false)
+	h := Estimate(load(t, method.FoldAndTwist, 80, 7*inch))
 	var sum Range
 	for _, s := range h.Stages {
 		assert.Less(t, s.Minutes.Low, s.Minutes.Likely, s.Name)
@@ -69,16 +75,15 @@ func TestStagesSumToTheTotal(t *testing.T) {
 // Common practice, no source: hooking on a track takes 10 to 40 seconds a piece, hiding
 // a plait 2 to 5 minutes; a dozen individuals and tracks take a fraction of the time.
 func TestTracksAreQuick(t *testing.T) {
-	plaits := estimate(t, attach.HitchAndWeave, pieces.Twist, 100, 6*inch, 2*inch, false)
-	few := estimate(t, attach.HitchAndWeave, pieces.Twist, 12, 6*inch, 2*inch, false)
-	m, _ := attach.Lookup(attach.HitchAndWeave)
-	w := m.For(attach.Job{PlaitLength: 6 * inch * pieces.BraidTakeUp, PlaitDiameter: 4, PieceForm: pieces.Twist, PieceLength: 14 * inch, PieceDiameter: 8, Pitch: 2 * inch, Ribbon: 6, WrapTail: 2.5 * inch})
-	tracks := Estimate(Work{
-		Sections: 12, Pieces: 12, PlaitLength: 6 * inch * pieces.BraidTakeUp, Attach: w.Attach, Conceal: w.Conceal,
-		Tracks: 10, TrackLength: 10 * 200, Tails: 10, Hooked: 100,
-	})
+	plaits := Estimate(load(t, method.HitchAndWeave, 100, 6*inch))
+	few := load(t, method.HitchAndWeave, 12, 6*inch)
+	m, _ := method.Lookup(method.TrackHitch)
+	based := few
+	based.Tracks, based.TrackLength, based.Tails = 10, 10*200, 10
+	based.Pieces, based.Hook = 112, 100*m.For(method.Job{}).Attach
+	tracks := Estimate(based)
 	assert.Less(t, tracks.Total.Likely, 0.6*plaits.Total.Likely)
-	assert.Greater(t, tracks.Total.Likely, few.Total.Likely)
+	assert.Greater(t, tracks.Total.Likely, Estimate(few).Total.Likely)
 	stages := map[string]float64{}
 	for _, s := range tracks.Stages {
 		stages[s.Name] = s.Minutes.Likely

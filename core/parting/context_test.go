@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/advice"
 	"kladotex/core/internal/countdown"
 	"kladotex/core/invalid"
 )
@@ -92,11 +93,11 @@ func TestADraggedPartIsSeenByStagger(t *testing.T) {
 			}
 		}
 		assert.Positive(t, weak)
-		kinds := map[WarningKind]bool{}
-		for _, w := range after.Warnings {
-			kinds[w.Kind] = true
+		kinds := map[advice.Code]bool{}
+		for _, w := range after.Notices {
+			kinds[w.Code] = true
 		}
-		assert.True(t, kinds[WeakStagger])
+		assert.True(t, kinds[advice.WeakStagger])
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/advice"
 	"kladotex/core/scalp"
 )
 
@@ -16,7 +17,7 @@ import (
 // half-way; whoever asked looks at ctx before using the sections.
 func draw(ctx context.Context, h scalp.Head, s Settings, f frames, couples []couple) Layout {
 	out := Layout{
-		Seams: []Seam{}, Channels: []Channel{}, Warnings: []Warning{}, Misfits: []Misfit{},
+		Seams: []Seam{}, Channels: []Channel{}, Notices: []advice.Notice{}, Misfits: []Misfit{},
 		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
 		PartLine: scalp.Line{}, EarToEar: scalp.Line{}, Border: scalp.Line{},
 		HairlineCurve: bothSides(h, newCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),

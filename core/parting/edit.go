@@ -29,13 +29,11 @@ const (
 	Split EditKind = "split"
 	// LeaveOut: no plait is made of the section at At.
 	LeaveOut EditKind = "leave-out"
-	// SetPieces: the section at At carries Pieces pieces.
-	SetPieces EditKind = "pieces"
 	// Lock: later changes leave the section at At alone.
 	Lock EditKind = "lock"
 )
 
-var editKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, SetPieces, Lock}
+var editKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, Lock}
 
 // moves tells whether a change moves lines, before sections are cut; the others
 // change sections.
@@ -46,34 +44,23 @@ func (k EditKind) two() bool { return k.moves() || k == Merge || k == Split }
 
 // Edit is a change by hand.
 type Edit struct {
-	Kind EditKind  `json:"kind" enum:"move-row,move-part,merge,split,leave-out,pieces,lock"`
+	Kind EditKind  `json:"kind" enum:"move-row,move-part,merge,split,leave-out,lock"`
 	At   Direction `json:"at" doc:"The place it is about, a unit vector in the head's axes"`
 	// With is the second place of a merge or a split, and where what is moved
 	// would be.
 	With *Direction `json:"with,omitempty" doc:"The other place of merge and split; where a moved line would lie"`
-	// Pieces is the number that SetPieces sets.
-	Pieces int `json:"pieces,omitempty" doc:"Pieces on the section, of pieces"`
 }
 
-// MaxPieces bounds the pieces on one section.
-const MaxPieces = 6
-
 func (e Edit) check(bad *invalid.Errors, path string) {
-	oneOf(bad, path+"kind", "The change by hand", e.Kind, editKinds)
-	e.At.check(bad, path+"at")
+	invalid.OneOf(bad, path+"kind", "The change by hand", e.Kind, editKinds)
+	e.At.Check(bad, path+"at")
 	switch {
 	case e.Kind.two() && e.With == nil:
 		bad.Add(path+"with", "To %s takes two places; the second is missing.", e.Kind)
 	case e.Kind.two():
-		e.With.check(bad, path+"with")
+		e.With.Check(bad, path+"with")
 	case e.With != nil:
 		bad.Add(path+"with", "To %s takes one place; there are two.", e.Kind)
-	}
-	switch {
-	case e.Kind == SetPieces:
-		count(bad, path+"pieces", "Pieces on a section", e.Pieces, 1, MaxPieces)
-	case e.Pieces != 0:
-		bad.Add(path+"pieces", "Only a change of pieces has a number of them.")
 	}
 }
 
@@ -500,6 +487,9 @@ func at(h scalp.Head, list []Section, u r3.Vec) int {
 	return -1
 }
 
+// At is the index of the section that lies in a direction; -1 where none does.
+func (l *Layout) At(h scalp.Head, d Direction) int { return at(h, l.Sections, d.vec()) }
+
 // changeByHand makes the changes to sections, in order, and notes those that no
 // longer fit.
 func changeByHand(ctx context.Context, h scalp.Head, s Settings, l *Layout) {
@@ -535,14 +525,6 @@ func (l *Layout) change(h scalp.Head, e Edit) string {
 	switch e.Kind {
 	case Lock:
 		x.Locked = true
-	case SetPieces:
-		switch {
-		case x.Pieces == e.Pieces:
-		case x.Locked:
-			return fmt.Sprintf(lockedHere, x.ID)
-		default:
-			x.Pieces = e.Pieces
-		}
 	case LeaveOut:
 		switch {
 		case x.Locked:
@@ -592,7 +574,6 @@ func (l *Layout) merge(h scalp.Head, i, k int) string {
 	}
 	a.Hairline, a.Part = min(a.Hairline, b.Hairline), min(a.Part, b.Part)
 	a.Seen, a.Stagger = a.Seen || b.Seen, min(a.Stagger, b.Stagger)
-	a.Pieces = max(a.Pieces, b.Pieces)
 	a.Neighbours = slices.DeleteFunc(append(slices.Clone(a.Neighbours), b.Neighbours...), func(id string) bool { return id == a.ID || id == b.ID })
 	slices.Sort(a.Neighbours)
 	a.Neighbours = slices.Compact(a.Neighbours)

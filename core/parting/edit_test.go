@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
@@ -39,8 +40,6 @@ func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
 	for i := range edits {
 		e := Edit{Kind: editKinds[r.IntN(len(editKinds))], At: somewhere()}
 		switch e.Kind {
-		case SetPieces:
-			e.Pieces = 1 + r.IntN(MaxPieces)
 		case Merge:
 			x := l.Sections[r.IntN(len(l.Sections))]
 			e.At = centreOf(h, x)
@@ -161,7 +160,6 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	assert.Equal(t, "BL3.2", out.LeftOut[0].ID)
 	assert.InEpsilon(t, a.Area, out.OutArea, 1e-6)
 
-	assert.Equal(t, 3, find(t, with(Edit{Kind: SetPieces, At: at, Pieces: 3}), "BL3.2").Pieces)
 	assert.True(t, find(t, with(Edit{Kind: Lock, At: at}), "BL3.2").Locked)
 
 	// A row line dragged 5 mm towards the crown, on the left alone.
@@ -178,9 +176,9 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	assert.Greater(t, math.Abs(find(t, slid, "BL3.2").Width.Mean-a.Width.Mean), 1.0)
 
 	// With both sides alike again there is nothing to warn of; else there is.
-	assert.Contains(t, kinds(moved.Warnings), Asymmetry)
+	assert.Contains(t, kinds(moved.Notices), advice.Asymmetry)
 	both := with(Edit{Kind: MoveRow, At: up, With: &was}, Edit{Kind: MoveRow, At: Direction{up[0], -up[1], up[2]}, With: &Direction{was[0], -was[1], was[2]}})
-	assert.NotContains(t, kinds(both.Warnings), Asymmetry)
+	assert.NotContains(t, kinds(both.Notices), advice.Asymmetry)
 
 	// Sizes change: the changes are made anew or reported, none is dropped.
 	edits := []Edit{{Kind: Merge, At: at, With: &other}, {Kind: Split, At: east, With: &west}, {Kind: LeaveOut, At: at}, {Kind: MoveRow, At: up, With: &was}, {Kind: MovePart, At: aside, With: &there}}
@@ -218,9 +216,9 @@ func sameAreas(a, b Layout) bool {
 	return true
 }
 
-func kinds(list []Warning) (out []WarningKind) {
-	for _, w := range list {
-		out = append(out, w.Kind)
+func kinds(list []advice.Notice) (out []advice.Code) {
+	for _, n := range list {
+		out = append(out, n.Code)
 	}
 	return out
 }
@@ -242,7 +240,7 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 	for want, edits := range map[string][]Edit{
 		"last of its zone":    backLeft,
 		"locked":              {{Kind: Lock, At: a}, {Kind: LeaveOut, At: a}},
-		"left out":            {{Kind: LeaveOut, At: a}, {Kind: SetPieces, At: a, Pieces: 2}},
+		"left out":            {{Kind: LeaveOut, At: a}, {Kind: Lock, At: a}},
 		"side by side":        {{Kind: Merge, At: a, With: &far}},
 		"No section lies":     {{Kind: LeaveOut, At: face}},
 		"The other place":     {{Kind: Merge, At: a, With: &face}},

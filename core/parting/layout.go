@@ -535,7 +535,7 @@ func finish(h scalp.Head, s Settings, couples []couple, l *Layout) {
 		l.OutArea += x.Area
 	}
 	l.balance()
-	l.Warnings = warnings(s, couples, *l)
+	l.Notices = notices(s, couples, *l)
 }
 
 // sumZones counts what every zone and row holds.

@@ -17,10 +17,12 @@
 package parting
 
 import (
+	"maps"
 	"math"
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/advice"
 	"kladotex/core/scalp"
 )
 
@@ -55,6 +57,23 @@ const (
 	DesignLeft   Zone = "DL"
 	DesignRight  Zone = "DR"
 )
+
+// zoneNames are the zones as people speak of them.
+var zoneNames = map[Zone]string{
+	FrontLeft: "Front left", FrontRight: "Front right", Front: "Front",
+	BackLeft: "Back left", BackRight: "Back right", Back: "Back",
+	Rings: "Rings", Hairline: "Hairline ring", PeakRow: "Peak row",
+	PartLeft: "Part line left", PartRight: "Part line right",
+	NapeLeft: "Nape left", NapeRight: "Nape right", Nape: "Nape row",
+	TracksBehind: "Tracks", TracksTop: "On top", SideLeft: "Left side", SideRight: "Right side",
+	DesignLeft: "Design left", DesignRight: "Design right",
+}
+
+// Zones are all zones by their names.
+func Zones() map[Zone]string { return maps.Clone(zoneNames) }
+
+// Name is the zone as people speak of it.
+func (z Zone) Name() string { return zoneNames[z] }
 
 // Central tells whether the zone reaches over both sides.
 func (z Zone) Central() bool { return len(z) == 1 }
@@ -105,8 +124,6 @@ type Section struct {
 	// Seen is true where the parts show, at the hairline and along the part
 	// line, and so are drawn neatest.
 	Seen bool `json:"seen"`
-	// Pieces is the number set by hand; 0 leaves it to the zone.
-	Pieces int `json:"pieces,omitempty"`
 	// Locked is true for one that further changes leave alone.
 	Locked bool `json:"locked,omitempty"`
 	// Edited is true for one whose shape was changed by hand.
@@ -277,34 +294,6 @@ type Half struct {
 	Area     float64 `json:"areaMm2"`
 }
 
-// WarningKind names what a warning is about.
-type WarningKind string
-
-// The kinds of warning.
-const (
-	// Sliver: a section too small to carry a piece without pulling.
-	Sliver WarningKind = "sliver"
-	// Oversize: a section half as large again as wished.
-	Oversize WarningKind = "oversize"
-	// WeakStagger: a brick part end less than a quarter section from the next.
-	WeakStagger WarningKind = "weak-stagger"
-	// BareChannel: parts in line behind the crown.
-	BareChannel WarningKind = "channel-behind-crown"
-	// Asymmetry: left and right differ though the plan parts them alike.
-	Asymmetry WarningKind = "asymmetry"
-	// FatTrack and ThinTrack: a track that shows as a lump, or that is hard to
-	// hook under.
-	FatTrack  WarningKind = "fat-track"
-	ThinTrack WarningKind = "thin-track"
-)
-
-// Warning is something to look at before the first part is drawn.
-type Warning struct {
-	Kind     WarningKind `json:"kind"`
-	Message  string      `json:"message"`
-	Sections []string    `json:"sections" doc:"Ids of the sections or tracks it is about"`
-}
-
 // Misfit is a change by hand that the layout could not take.
 type Misfit struct {
 	// Edit is its place in the list, from 0.
@@ -335,8 +324,8 @@ type Layout struct {
 	Stagger Stagger   `json:"stagger"`
 	Balance []Balance `json:"balance"`
 	Misfits []Misfit  `json:"misfits"`
-	// Warnings are passed on by the plan, together with those of the method.
-	Warnings []Warning `json:"-"`
+	// Notices are passed on by the plan, together with its own.
+	Notices []advice.Notice `json:"-"`
 	// HairlineCurve is closed; PartLine runs from the front back and is empty
 	// where there is none, EarToEar from left to right over the crown, and is
 	// empty for levels.

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
@@ -286,8 +287,8 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 				}
 			}
 		}
-		for _, w := range l.Warnings {
-			assert.NotEqual(t, WeakStagger, w.Kind)
+		for _, w := range l.Notices {
+			assert.NotEqual(t, advice.WeakStagger, w.Code)
 		}
 	})
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/advice"
 	"kladotex/core/scalp"
 )
 
@@ -203,8 +204,8 @@ const (
 	fatTrack      = 32.0
 )
 
-// warnings looks the layout over.
-func warnings(s Settings, couples []couple, l Layout) []Warning {
+// notices looks the layout over.
+func notices(s Settings, couples []couple, l Layout) []advice.Notice {
 	var slivers, oversize, weak, bare, lone, fat, thin []string
 	have := make(map[string]bool, len(l.Sections))
 	for i := range l.Sections {
@@ -244,19 +245,24 @@ func warnings(s Settings, couples []couple, l Layout) []Warning {
 			thin = append(thin, t.ID)
 		}
 	}
-	out := []Warning{}
-	add := func(kind WarningKind, ids []string, format string, args ...any) {
-		if len(ids) > 0 {
-			out = append(out, Warning{kind, fmt.Sprintf(format, args...), ids})
+	out := []advice.Notice{}
+	add := func(code advice.Code, severity advice.Severity, ids []string, one, many, reason, remedy string) {
+		if len(ids) == 0 {
+			return
 		}
+		n := len(ids)
+		if code == advice.BareChannel {
+			n = channels
+		}
+		out = append(out, advice.Notice{Code: code, Severity: severity, Reason: are(n, one, many) + reason, Remedy: remedy, About: ids})
 	}
-	add(Sliver, slivers, "%s less than half the wished area. A heavy piece pulls on so little hair: join it to its neighbour or hang something light.", are(len(slivers), "section has", "sections have"))
-	add(Oversize, oversize, "%s more than half as large again as wished. The plait may show through the piece.", are(len(oversize), "section is", "sections are"))
-	add(WeakStagger, weak, "%s less than a quarter section away from the row next to it, so a part may open there.", are(len(weak), "section ends", "sections end"))
-	add(BareChannel, bare, "%s in line through three rows or more behind the crown and can open as bare lines. Brick closes them.", are(channels, "run of parts stands", "runs of parts stand"))
-	add(Asymmetry, lone, "%s no like on the other side, though both sides are parted alike. Mirror the change by hand, or take it back.", are(len(lone), "section has", "sections have"))
-	add(FatTrack, fat, "%s over %.0f mm wide: a fat track lumps and shows. More tracks make it thinner.", are(len(fat), "track is", "tracks are"), fatTrack)
-	add(ThinTrack, thin, "%s under %.0f mm wide: thin and tight, the loop hardly passes. Fewer tracks make it wider.", are(len(thin), "track is", "tracks are"), thinTrack)
+	add(advice.Sliver, advice.Look, slivers, "section has", "sections have", " less than half the wished area. A heavy piece pulls on so little hair.", "Join it to its neighbour or hang something light.")
+	add(advice.Oversize, advice.Look, oversize, "section is", "sections are", " more than half as large again as wished. The plait may show through the piece.", "Smaller sizes, or split it by hand.")
+	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
+	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")
+	add(advice.Asymmetry, advice.Hint, lone, "section has", "sections have", " no like on the other side, though both sides are parted alike.", "Mirror the change by hand, or take it back.")
+	add(advice.FatTrack, advice.Look, fat, "track is", "tracks are", fmt.Sprintf(" over %.0f mm wide: a fat track lumps and shows.", fatTrack), "More tracks make it thinner.")
+	add(advice.ThinTrack, advice.Look, thin, "track is", "tracks are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", thinTrack), "Fewer tracks make it wider.")
 	return out
 }
 

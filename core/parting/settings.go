@@ -376,12 +376,12 @@ func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Str
 // paths relative to s. [Lay] refuses what does not fit the head at hand.
 func (s Settings) Check() error {
 	var bad invalid.Errors
-	oneOf(&bad, "structure", "The structure", s.Structure, Structures)
+	invalid.OneOf(&bad, "structure", "The structure", s.Structure, Structures)
 	for _, z := range []struct {
 		path, label string
 		wish        Wish
 	}{{"front", "in front", s.Front}, {"back", "behind", s.Back}} {
-		oneOf(&bad, z.path+".pattern", "The pattern "+z.label, z.wish.Pattern, patterns)
+		invalid.OneOf(&bad, z.path+".pattern", "The pattern "+z.label, z.wish.Pattern, patterns)
 		bad.Length(z.path+".widthMm", "Section width "+z.label, z.wish.Width, MinSize, MaxSize)
 		bad.Length(z.path+".heightMm", "Section height "+z.label, z.wish.Height, MinSize, MaxSize)
 		bad.Number(z.path+".ramp", "The growth of sections "+z.label, z.wish.Ramp, MinRamp, MaxRamp, " times")
@@ -390,13 +390,13 @@ func (s Settings) Check() error {
 	s.checkPart(&bad)
 	s.checkBase(&bad)
 	bad.Length("edgesMm", "The strip left out along the hairline", s.Edges, 0, maxEdges)
-	count(&bad, "leftOut", "The number of spots left out", len(s.LeftOut), 0, maxSpots)
+	bad.Count("leftOut", "The number of spots left out", len(s.LeftOut), 0, maxSpots)
 	for i, spot := range s.LeftOut {
 		path := fmt.Sprintf("leftOut[%d].", i)
-		spot.At.check(&bad, path+"at")
+		spot.At.Check(&bad, path+"at")
 		bad.Length(path+"radiusMm", "The radius of a spot left out", spot.Radius, minSpot, maxSpot)
 	}
-	count(&bad, "edits", "The number of changes by hand", len(s.Edits), 0, maxEdits)
+	bad.Count("edits", "The number of changes by hand", len(s.Edits), 0, maxEdits)
 	for i, e := range s.Edits {
 		e.check(&bad, fmt.Sprintf("edits[%d].", i))
 	}
@@ -404,7 +404,7 @@ func (s Settings) Check() error {
 }
 
 func (s Settings) checkPart(bad *invalid.Errors) {
-	oneOf(bad, "part.kind", "The part line", s.Part.Kind, []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels})
+	invalid.OneOf(bad, "part.kind", "The part line", s.Part.Kind, []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels})
 	bad.Length("part.offsetMm", "The start of the part, from the middle,", s.Part.Offset, -maxOffset, maxOffset)
 	bad.Length("part.endOffsetMm", "The end of the part, from the middle,", s.Part.EndOffset, -maxOffset, maxOffset)
 	bad.Length("part.earPartMm", "The ear-to-ear part, from straight over the top,", s.Part.Ear, minEar, maxEar)
@@ -425,18 +425,18 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 
 func (s Settings) checkBase(bad *invalid.Errors) {
 	b := s.Base
-	oneOf(bad, "base.kind", "The base", b.Kind, []BaseKind{Tracks, LinkedPlaits, Net})
-	oneOf(bad, "base.run", "The way of the tracks", b.Run, []Run{Horizontal, StraightBack, Curved})
-	oneOf(bad, "base.tails", "The tails", b.Tails, []Tails{Tucked, Stitched, Chained})
-	count(bad, "base.tracks", "Tracks behind", b.Tracks, 1, maxTrack)
-	count(bad, "base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
-	count(bad, "base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
+	invalid.OneOf(bad, "base.kind", "The base", b.Kind, []BaseKind{Tracks, LinkedPlaits, Net})
+	invalid.OneOf(bad, "base.run", "The way of the tracks", b.Run, []Run{Horizontal, StraightBack, Curved})
+	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, []Tails{Tucked, Stitched, Chained})
+	bad.Count("base.tracks", "Tracks behind", b.Tracks, 1, maxTrack)
+	bad.Count("base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
+	bad.Count("base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
 	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
 	bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, minSpacing, maxSpacing)
-	oneOf(bad, "design.side", "The side of the design", s.Design.Side, []Side{BothSides, LeftSide, RightSide})
-	count(bad, "design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
-	count(bad, "rows", "Rows of individuals", s.Rows, 1, maxRows)
-	count(bad, "perSide", "Individuals on each side of the part", s.PerSide, 1, maxSide)
+	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, []Side{BothSides, LeftSide, RightSide})
+	bad.Count("design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
+	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
+	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 1, maxSide)
 	if !s.hasBase() {
 		return
 	}
@@ -458,26 +458,20 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 }
 
 // oneOf refuses a value that is not in a list.
-func oneOf[T ~string](bad *invalid.Errors, path, label string, v T, list []T) {
-	if !slices.Contains(list, v) {
-		bad.Add(path, "%s must be one of %v; it is %q.", label, list, v)
-	}
-}
-
-func count(bad *invalid.Errors, path, label string, v, low, high int) {
-	bad.Number(path, label, float64(v), float64(low), float64(high), "")
-}
-
 // Direction is a place on the scalp as a unit vector from the centre of the head,
 // in the axes of [scalp.Head]: it stays where it is when the tapes change.
 type Direction [3]float64
 
-func (d Direction) check(bad *invalid.Errors, path string) {
+// Check refuses what is no direction.
+func (d Direction) Check(bad *invalid.Errors, path string) {
 	long := math.Sqrt(d[0]*d[0] + d[1]*d[1] + d[2]*d[2])
 	if !(long > 0.99 && long < 1.01) {
 		bad.Add(path, "A place on the head is a direction of length 1; this one has length %.3g.", long)
 	}
 }
+
+// On is the point of h in this direction.
+func (d Direction) On(h scalp.Head) scalp.Point { return h.Point(d.vec()) }
 
 // Toward is the direction of a surface point of h.
 func Toward(h scalp.Head, p scalp.Point) Direction {

@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
@@ -213,8 +214,8 @@ func TestBrickKeepsTheQuarterRuleInEveryStructure(t *testing.T) {
 		}
 		laid++
 		assert.GreaterOrEqual(t, l.Stagger.Min+1e-9, map[bool]float64{true: 0.25}[l.Stagger.Mean > 0], "%s %s", s.Structure, s.Part.Kind)
-		for _, w := range l.Warnings {
-			assert.NotEqual(t, WeakStagger, w.Kind, "%s %s: %v", s.Structure, s.Part.Kind, w.Sections)
+		for _, w := range l.Notices {
+			assert.NotEqual(t, advice.WeakStagger, w.Code, "%s %s: %v", s.Structure, s.Part.Kind, w.About)
 		}
 	}
 }

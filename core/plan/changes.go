@@ -5,9 +5,11 @@ import (
 	"strconv"
 	"strings"
 
-	"kladotex/core/attach"
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/method"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
+	"kladotex/core/plait"
 )
 
 // Unit says how a changed value is written for a person.
@@ -46,8 +48,8 @@ var spoken = map[string]string{
 	string(parting.LinkedPlaits): "linked plaits",
 	string(parting.Horizontal):   "side to side", string(parting.StraightBack): "straight back",
 	string(parting.MoveRow): "row line moved", string(parting.MovePart): "part moved", string(parting.Merge): "joined",
+	string(plait.Whole): "to the ends", string(plait.Half): "half, then twisted", string(plait.Anchor): "a few turns, then twisted",
 	string(parting.LeaveOut): "left out", string(parting.Lock): "locked",
-	string(pieces.Twist): "pre-looped twist", string(pieces.Loc): "pre-looped loc", string(pieces.Bulk): "bulk hair",
 }
 
 // words is a value of the document as people say it.
@@ -72,10 +74,16 @@ var fields = []field{
 	{"head.earToEarMm", "Ear to ear", Length, func(in Input) string { return number(in.Head.EarToEar) }},
 	{"head.hairBulkMm", "Hair under the tape", Length, func(in Input) string { return number(in.Head.HairBulk) }},
 	{"head.ratio", "Head width ÷ length", Plain, func(in Input) string { return number(in.Head.Ratio) }},
-	{"hair.lengthMm", "Own hair length", Length, func(in Input) string { return number(in.Hair.Length) }},
+	{"hair.frontMm", "Own hair in front", Length, func(in Input) string { return number(in.Hair.Front) }},
+	{"hair.sidesMm", "Own hair at the sides", Length, func(in Input) string { return number(in.Hair.Sides) }},
+	{"hair.crownMm", "Own hair at the crown", Length, func(in Input) string { return number(in.Hair.Crown) }},
+	{"hair.napeMm", "Own hair at the nape", Length, func(in Input) string { return number(in.Hair.Nape) }},
 	{"hair.densityPerCm2", "Hair density", Plain, func(in Input) string { return number(in.Hair.Density) }},
 	{"hair.strandUm", "Strand", Plain, func(in Input) string { return number(in.Hair.Strand) }},
+	{"hair.texture", "Texture", Plain, func(in Input) string { return string(in.Hair.Texture) }},
+	{"hair.edges", "Edges", Plain, func(in Input) string { return string(in.Hair.Edges) }},
 	{"hair.tenderScalp", "Tender scalp", Plain, func(in Input) string { return yesNo(in.Hair.Tender) }},
+	{"child", "A child", Plain, func(in Input) string { return yesNo(in.Child) }},
 	{"ownHead", "Own head, own hands", Plain, func(in Input) string { return yesNo(in.OwnHead) }},
 	{"hairline.frontMm", "Front centre higher by", Length, func(in Input) string { return number(in.Hairline.Front) }},
 	{"hairline.templeCorner.upMm", "Temple corner higher by", Length, func(in Input) string { return number(in.Hairline.TempleCorner.Up) }},
@@ -122,27 +130,18 @@ var fields = []field{
 	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
 	{"parting.leftOut", "Spots left out", Plain, spotsText},
 	{"parting.edits", "Changes by hand", Plain, editsText},
-	{"piece.line", "Piece", Plain, func(in Input) string { return in.Piece.Line }},
-	{"piece.form", "Form of the piece", Plain, func(in Input) string { return words(in.Piece.Form) }},
-	{"piece.lengthMm", "Piece length", Length, func(in Input) string { return number(in.Piece.Length) }},
-	{"piece.diameterMm", "Piece thickness in mm", Plain, func(in Input) string { return number(in.Piece.Diameter) }},
-	{"piece.massG", "Weight of a piece", Grams, func(in Input) string { return number(in.Piece.Mass) }},
-	{"piece.perSection.front", "Pieces on a front section", Plain, func(in Input) string { return strconv.Itoa(in.Piece.PerSection.Front) }},
-	{"piece.perSection.back", "Pieces on a back section", Plain, func(in Input) string { return strconv.Itoa(in.Piece.PerSection.Back) }},
-	{"piece.pack.units", "Pieces in a pack", Plain, func(in Input) string { return strconv.Itoa(in.Piece.Pack.Units) }},
-	{"piece.pack.cuts", "Lengths cut from a strand", Plain, func(in Input) string { return strconv.Itoa(in.Piece.Pack.Cuts) }},
-	{"piece.pack.splits", "Units split from a length", Plain, func(in Input) string { return strconv.Itoa(in.Piece.Pack.Splits) }},
+	{"plaits.far", "How far it is plaited", Plain, func(in Input) string { return words(in.Plaits.Far) }},
+	{"plaits.fedMm", "Hair fed into the ends", Length, func(in Input) string { return number(in.Plaits.Fed) }},
+	{"plaits.direction", "Outer strand", Plain, func(in Input) string { return string(in.Plaits.Direction) }},
+	{"plaits.tension", "Plaits at the scalp", Plain, func(in Input) string { return string(in.Plaits.Tension) }},
+	{"plaits.band", "Elastic at the root", Plain, func(in Input) string { return yesNo(in.Plaits.Band) }},
+	{"pieces", "Pieces", Plain, func(in Input) string { return each(in.Pieces, pieceText) }},
+	{"ways", "Ways", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
+	{"uses", "Who gets what", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
-	{"wrap.strandLengthMm", "Wrapping strand", Length, func(in Input) string { return number(in.Wrap.StrandLength) }},
-	{"wrap.ribbonMm", "Width of a turn in mm", Plain, func(in Input) string { return number(in.Wrap.Ribbon) }},
-	{"wrap.tailMm", "Tail of the wrapping hair", Length, func(in Input) string { return number(in.Wrap.Tail) }},
-	{"wrap.strandsPerPack", "Strands in a pack of wrapping hair", Plain, func(in Input) string { return strconv.Itoa(in.Wrap.Strands) }},
-	{"wrap.packMassG", "Weight of a pack of wrapping hair", Grams, func(in Input) string { return number(in.Wrap.PackMass) }},
-	{"wrap.priceMinor", "Price of a pack of wrapping hair", Money, func(in Input) string { return strconv.FormatInt(in.Wrap.Price, 10) }},
-	{"attach.method", "Method", Plain, func(in Input) string { return methodName(in) }},
-	{"attach.pitchMm", "Distance between passes", Length, func(in Input) string { return number(in.Attach.Pitch) }},
-	{"piece.offers", "How packs are sold", Plain, offersText},
+	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
+	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
 }
 
 // spotsText sums spots up so that any difference shows.
@@ -165,9 +164,6 @@ func editsText(in Input) string {
 	parts := make([]string, len(in.Parting.Edits))
 	for i, e := range in.Parting.Edits {
 		parts[i] = words(e.Kind) + " " + placeName(e.At)
-		if e.Pieces > 0 {
-			parts[i] = fmt.Sprintf("%d %s", e.Pieces, parts[i])
-		}
 	}
 	return strings.Join(parts, ", ")
 }
@@ -192,17 +188,81 @@ func placeName(d parting.Direction) string {
 	return place
 }
 
-func methodName(in Input) string {
-	m, _ := attach.Lookup(in.Attach.Method)
-	return m.Name
+// list joins words as people do.
+func list(parts []string) string {
+	if len(parts) == 0 {
+		return "none"
+	}
+	return strings.Join(parts, ", ")
 }
 
-// offersText writes the offers without a currency, which the document does not
-// know.
-func offersText(in Input) string {
-	parts := make([]string, len(in.Piece.Offers))
-	for i, o := range in.Piece.Offers {
-		parts[i] = fmt.Sprintf("%d for %d.%02d", o.Packs, o.Price/100, o.Price%100)
+// each joins what is said of the entries of a list.
+func each[T any](entries []T, text func(T) string) string {
+	parts := make([]string, len(entries))
+	for i, e := range entries {
+		parts[i] = text(e)
+	}
+	if len(parts) == 0 {
+		return "none"
+	}
+	return strings.Join(parts, "; ")
+}
+
+// both writes a length in mm in both units.
+func both(mm float64) string { return invalid.Length(mm) }
+
+// pieceText says a piece so that any difference shows. Prices are without a currency,
+// which the document does not know.
+func pieceText(p hair.Piece) string {
+	parts := []string{p.Name, strings.ToLower(p.Form.Facts().Name)}
+	if p.Colour != "" {
+		parts = append(parts, p.Colour)
+	}
+	parts = append(parts, both(p.Length), number(p.Thickness)+" mm thick", number(p.Mass)+" g")
+	if p.Loop > 0 {
+		parts = append(parts, "loop "+number(p.Loop)+" mm")
+	}
+	parts = append(parts, fmt.Sprintf("%d a pack", p.Pack.Units))
+	if p.Pack.Cuts > 1 || p.Pack.Splits > 1 {
+		parts = append(parts, fmt.Sprintf("cut into %d, split into %d", p.Pack.Cuts, p.Pack.Splits))
+	}
+	for _, o := range p.Offers {
+		parts = append(parts, fmt.Sprintf("%d for %d.%02d", o.Packs, o.Price/100, o.Price%100))
+	}
+	return strings.Join(parts, ", ")
+}
+
+// wayText says a way so that any difference shows.
+func wayText(in Input, w Way) string {
+	parts := []string{in.WayName(w.Key)}
+	m, _ := method.Lookup(w.Method)
+	for _, p := range m.Parameters {
+		value := number(w.Settings[p.Key]) + " mm"
+		if p.Unit == method.Length {
+			value = both(w.Settings[p.Key])
+		}
+		parts = append(parts, strings.ToLower(p.Name)+" "+value)
+	}
+	if h := w.Wrapping; h != nil && m.Wraps {
+		parts = append(parts, fmt.Sprintf("strands of %s, %d a pack of %s g for %d.%02d", both(h.StrandLength), h.Strands, number(h.PackMass), h.Price/100, h.Price%100))
+	}
+	return strings.Join(parts, ", ")
+}
+
+// useText says a use so that any difference shows.
+func useText(in Input, u Use) string {
+	parts := []string{u.Where.Name()}
+	for _, d := range u.Where.Places[min(1, len(u.Where.Places)):] {
+		parts = append(parts, placeName(d))
+	}
+	if u.Count > 0 {
+		parts = append(parts, fmt.Sprintf("%d at each place", u.Count))
+	}
+	if u.Piece != "" {
+		parts = append(parts, in.Piece(u.Piece).Name)
+	}
+	if u.Way != "" {
+		parts = append(parts, in.WayName(u.Way))
 	}
 	return strings.Join(parts, ", ")
 }

@@ -10,8 +10,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/hair"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
+	"kladotex/core/plait"
 )
 
 // leaves are the paths of a JSON document, lists taken whole.
@@ -47,24 +48,27 @@ func TestChangesNameWhatDiffers(t *testing.T) {
 	b := a
 	b.Head.EarToEar = 320
 	b.Parting.Back.Pattern = "grid"
-	b.Piece.Offers = append(slices.Clone(a.Piece.Offers), a.Piece.Offers[0])
+	b = withPiece(b, func(p *hair.Piece) { p.Offers = append(slices.Clone(p.Offers), p.Offers[0]) })
 	changes := Changes(a, b)
 	require.Len(t, changes, 3)
 	assert.Equal(t, Change{"head.earToEarMm", "Ear to ear", Length, "317.5", "320"}, changes[0])
 	assert.Equal(t, "Back pattern", changes[1].Label)
-	assert.Equal(t, "1 for 12.50, 1 for 12.50", changes[2].To)
+	assert.Contains(t, changes[2].To, "1 for 12.50, 1 for 12.50")
 	// Values are told in the trade's words.
 	c := a
 	c.Parting.Structure, c.Parting.Base.Run = parting.PartLine, parting.Horizontal
 	c.Parting.Edits = []parting.Edit{{Kind: parting.Merge, At: parting.Direction{0, 0, 1}}}
-	c.Piece.Form = pieces.Twist
+	c.Plaits.Far = plait.Half
+	c.Uses = append(slices.Clone(a.Uses), Use{Where: Where{Kind: AlongPart}, Way: hookWay, Count: 2})
 	var told []string
 	for _, x := range Changes(a, c) {
 		told = append(told, x.From+" → "+x.To)
 	}
 	assert.Equal(t, []string{
-		"all over → part line only", "straight back → side to side", "none → joined on top", "pre-looped loc → pre-looped twist",
-	}, told)
+		"all over → part line only", "straight back → side to side", "none → joined on top", "to the ends → half, then twisted",
+	}, told[:4])
+	require.Len(t, told, 5)
+	assert.Contains(t, told[4], "; along the part, 2 at each place, Track hitch")
 	// The way back is the same changes reversed.
 	for i, back := range Changes(b, a) {
 		assert.Equal(t, changes[i].From, back.To)

@@ -25,7 +25,7 @@ func FuzzReadFile(f *testing.F) {
 	good, err := File{"A plan", Default()}.Encode()
 	require.NoError(f, err)
 	f.Add(good)
-	f.Add(bytes.Replace(good, []byte(`"schema": 3`), []byte(`"schema": 1`), 1))
+	f.Add(bytes.Replace(good, []byte(`"schema": 4`), []byte(`"schema": 1`), 1))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":null}`))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":3}}`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
@@ -42,10 +42,9 @@ func FuzzReadFile(f *testing.F) {
 		require.NoError(t, err)
 		back, err := ReadFile(bytes.NewReader(again))
 		require.NoError(t, err)
-		// Empty and missing lists are one; all else is the same.
-		if len(file.Input.Piece.Offers) == 0 {
-			file.Input.Piece.Offers, back.Input.Piece.Offers = nil, nil
-		}
-		require.Equal(t, file, back)
+		// Empty and missing lists are one: compared as they are written.
+		twice, err := back.Encode()
+		require.NoError(t, err)
+		require.Equal(t, string(again), string(twice))
 	})
 }

@@ -1,9 +1,13 @@
-// Package plan ties the core together: a plan's input document goes in, and the
-// parted head, the counts, the order, the work and the hours come out.
+// Package plan ties the core together: a plan's input document goes in, and the parted
+// head, who gets which piece in which way, the counts, the order, the work and the hours
+// come out.
 //
-// The input document is what is stored and exchanged. It carries the version of
-// its schema; [Decode] reads any version it knows. Lengths are mm, mass g, money
-// minor units of the studio's currency.
+// The input document is what is stored and exchanged. It carries the version of its
+// schema; [Decode] reads any version it knows. Lengths are mm, mass g, money minor units
+// of the studio's currency.
+//
+// The head is laid once; [Resolve] says of every place what hangs there and how. All else
+// is a fold over places.
 package plan
 
 import (
@@ -13,30 +17,33 @@ import (
 	"fmt"
 	"io"
 	"regexp"
-	"unicode/utf8"
+	"slices"
 
-	"kladotex/core/attach"
+	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/method"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
+	"kladotex/core/plait"
+	"kladotex/core/plan/schema"
 	"kladotex/core/scalp"
+	"kladotex/core/supply"
 )
 
 // Schema is the version of the input document this package writes.
-const Schema = 3
+const Schema = schema.Current
 
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20
 
-// MinHair and MaxHair bound the length of own hair that is planned for, mm, stretched:
-// from what a loop just holds to below the hip.
-const MinHair, MaxHair = 10.0, 1500.0
-
-// maxLine is the length of a piece's name in letters.
-const maxLine = 80
-
-// maxPrice of one offer, minor units: far above any pack, far below overflow.
-const maxPrice = 1_000_000
+// Bounds of the lists of a document.
+const (
+	MaxPieces = 12
+	MaxWays   = 12
+	MaxUses   = 200
+	maxPlaces = 400 // of one use
+	// MaxCount is the most pieces at one place.
+	MaxCount = 6
+)
 
 // Input is a plan: the head, the hair, the wish. It is a complete document; no
 // field has a silent default.
@@ -44,60 +51,52 @@ type Input struct {
 	Schema int         `json:"schema" doc:"Version of this document's schema" minimum:"1"`
 	Head   scalp.Tapes `json:"head"`
 	// Hairline is how it departs from the usual one.
-	Hairline scalp.Hairline   `json:"hairline"`
-	Hair     Hair             `json:"hair"`
-	Parting  parting.Settings `json:"parting"`
-	Piece    Piece            `json:"piece"`
-	Spares   pieces.Spares    `json:"spares"`
-	Wrap     WrappingHair     `json:"wrap"`
-	Attach   Attachment       `json:"attach"`
-	OwnHead  bool             `json:"ownHead" doc:"True when you do your own head"`
+	Hairline scalp.Hairline    `json:"hairline"`
+	Hair     hair.Own          `json:"hair"`
+	OwnHead  bool              `json:"ownHead" doc:"True when you do your own head"`
+	Child    bool              `json:"child" doc:"True for a child, whose head bears less"`
+	Parting  parting.Settings  `json:"parting"`
+	Plaits   plait.Preparation `json:"plaits"`
+	Pieces   []hair.Piece      `json:"pieces" minItems:"1" maxItems:"12"`
+	Ways     []Way             `json:"ways" minItems:"1" maxItems:"12"`
+	Uses     []Use             `json:"uses" minItems:"2" maxItems:"200" doc:"Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names"`
+	Spares   supply.Spares     `json:"spares" doc:"Spares of each piece"`
+	Fill     Fill              `json:"fill"`
 }
 
-// Hair is the client's own hair.
-type Hair struct {
-	Length  float64 `json:"lengthMm" doc:"Length when stretched, mm"`
-	Density float64 `json:"densityPerCm2" doc:"Hairs per square centimetre"`
-	Strand  float64 `json:"strandUm" doc:"Diameter of one hair, micrometres"`
-	Tender  bool    `json:"tenderScalp"`
+// Way is a method with what may be set of it.
+type Way struct {
+	// Key names the way inside its plan.
+	Key      string          `json:"key" minLength:"1" maxLength:"40"`
+	Method   method.ID       `json:"method" enum:"L1,L5,W2,T2"`
+	Settings method.Settings `json:"settings" doc:"The method's parameters by key; the catalogue lists them"`
+	// Wrapping may be kept for methods that take none; those that wrap need it.
+	Wrapping *hair.Wrapping `json:"wrapping,omitempty" doc:"The wrapping hair; methods that wrap need it"`
 }
 
-// Piece is the piece to hang, and how it is sold.
-type Piece struct {
-	Line       string         `json:"line" maxLength:"80" doc:"What the supplier calls it"`
-	Form       pieces.Form    `json:"form" enum:"looped-twist,looped-loc,bulk"`
-	Length     float64        `json:"lengthMm" doc:"Hanging length, mm"`
-	Diameter   float64        `json:"diameterMm"`
-	Mass       float64        `json:"massG" doc:"Mass of one piece, g"`
-	PerSection PerSection     `json:"perSection"`
-	Pack       pieces.Pack    `json:"pack"`
-	Offers     []pieces.Offer `json:"offers" minItems:"1" maxItems:"8"`
+// Use says what places get. What it leaves out stays as earlier uses say.
+type Use struct {
+	Where Where  `json:"where"`
+	Piece string `json:"piece,omitempty" doc:"Key of a piece; left out to leave it as it is"`
+	Way   string `json:"way,omitempty" doc:"Key of a way; it is taken where its method can hang a piece"`
+	Count int    `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each place; 0 to leave it as it is"`
 }
 
-// PerSection is the number of pieces on each section.
-type PerSection struct {
-	Front int `json:"front"`
-	Back  int `json:"back"`
+// Fill is what is hung into thin spots at the end.
+type Fill struct {
+	Piece string `json:"piece" doc:"Key of the piece"`
+	Count int    `json:"count"`
 }
 
-// WrappingHair is the hair wound over the plaits by methods that wrap.
-type WrappingHair struct {
-	StrandLength float64 `json:"strandLengthMm" doc:"Length of one strand as wound, mm"`
-	Ribbon       float64 `json:"ribbonMm" doc:"Visible width of one turn, mm"`
-	Tail         float64 `json:"tailMm" doc:"Tail laid along the base, mm"`
-	Strands      int     `json:"strandsPerPack"`
-	PackMass     float64 `json:"packMassG" doc:"Mass of one pack, g"`
-	Price        int64   `json:"priceMinor" doc:"Price of one pack, minor units"`
-}
+// The keys of the default plan.
+const (
+	firstPiece = "p1"
+	firstWay   = "w1"
+	hookWay    = "hook"
+)
 
-// Attachment is the method and what may be set of it.
-type Attachment struct {
-	Method attach.ID `json:"method" enum:"L1,W2,T2"`
-	Pitch  float64   `json:"pitchMm" doc:"Distance between passes of a weaving method, mm"`
-}
-
-// Default is the plan a newcomer starts from: an average head in brick at one
-// inch, soft locs hitched and woven.
+// Default is the plan a newcomer starts from: an average head in brick at one inch, soft
+// locs hitched and woven, hooked on wherever the head is given a base.
 func Default() Input {
 	const inch = 25.4
 	wish := parting.Wish{Pattern: parting.Brick, Size: parting.Size{Width: inch, Height: inch}, Ramp: 1, Along: 1}
@@ -108,20 +107,47 @@ func Default() Input {
 		}
 	}
 	return Input{
-		Schema:  Schema,
-		Head:    average,
-		Hair:    Hair{Length: 6 * inch, Density: 190, Strand: 75},
-		Parting: parting.Plain(wish, wish),
-		Piece: Piece{
-			Line: "Pre-looped loc", Form: pieces.Loc, Length: 18 * inch, Diameter: 9, Mass: 4,
-			PerSection: PerSection{Front: 1, Back: 1},
-			Pack:       pieces.Pack{Units: 20, Cuts: 1, Splits: 1},
-			Offers:     []pieces.Offer{{Packs: 1, Price: 1250}},
+		Schema: Schema,
+		Head:   average,
+		Hair: hair.Own{
+			Front: 6 * inch, Sides: 6 * inch, Crown: 6 * inch, Nape: 6 * inch,
+			Density: 190, Strand: 75, Texture: hair.Coily, Edges: hair.StrongEdges,
 		},
-		Spares: pieces.Spares{Percent: 5, Least: 2},
-		Wrap:   WrappingHair{StrandLength: 610, Ribbon: 6, Tail: 2.5 * inch, Strands: 60, PackMass: 100, Price: 600},
-		Attach: Attachment{Method: attach.HitchAndWeave, Pitch: 2 * inch},
+		Parting: parting.Plain(wish, wish),
+		Plaits:  plait.Usual(),
+		Pieces: []hair.Piece{{
+			Key: firstPiece, Name: "Pre-looped loc", Form: hair.SoftLoc, Length: 18 * inch, Thickness: 9, Mass: 4,
+			Pack:   hair.Pack{Units: 20, Cuts: 1, Splits: 1},
+			Offers: []hair.Offer{{Packs: 1, Price: 1250}},
+		}},
+		Ways: []Way{NewWay(firstWay, method.HitchAndWeave), NewWay(hookWay, method.TrackHitch)},
+		Uses: []Use{
+			{Where: Where{Kind: Everywhere}, Piece: firstPiece, Way: firstWay, Count: 1},
+			{Where: Where{Kind: OnBase}, Way: hookWay, Count: 1},
+		},
+		Spares: supply.Spares{Percent: 5, Least: 2},
+		Fill:   Fill{Piece: firstPiece},
 	}
+}
+
+// Piece is the piece with a key; empty when there is none.
+func (in Input) Piece(key string) hair.Piece {
+	for _, p := range in.Pieces {
+		if p.Key == key {
+			return p
+		}
+	}
+	return hair.Piece{}
+}
+
+// NewWay is a method as it usually is, with usual wrapping hair where it wraps.
+func NewWay(key string, id method.ID) Way {
+	m, _ := method.Lookup(id)
+	w := Way{Key: key, Method: id, Settings: m.Usual()}
+	if m.Wraps {
+		w.Wrapping = &hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
+	}
+	return w
 }
 
 // check refuses what the packages that use a field do not check themselves.
@@ -130,55 +156,104 @@ func (in Input) check() invalid.Errors {
 	if in.Schema != Schema {
 		bad.Add("schema", "This plan is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", in.Schema, Schema)
 	}
-	count := func(path, label string, v, low, high int) {
-		bad.Number(path, label, float64(v), float64(low), float64(high), "")
+	in.Hair.Check(&bad, "hair.", false)
+	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, []plait.Far{plait.Whole, plait.Half, plait.Anchor})
+	bad.Length("plaits.fedMm", "Hair fed into the ends", in.Plaits.Fed, 0, 300)
+	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, []plait.Direction{plait.Over, plait.Under})
+	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, []plait.Tension{plait.Slack, plait.Snug})
+
+	pieces := keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
+	for i, p := range in.Pieces {
+		p.Check(&bad, invalid.At("pieces", i)+".")
 	}
-	price := func(path string, v int64) {
-		if v < 0 || v > maxPrice {
-			bad.Add(path, "A price must be between 0 and %d.%02d; it is %.2f.", maxPrice/100, maxPrice%100, float64(v)/100)
+	ways := keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
+	for i, w := range in.Ways {
+		w.check(&bad, invalid.At("ways", i)+".")
+	}
+	in.checkUses(&bad, pieces, ways)
+	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
+	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
+	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, 200)
+	if !slices.Contains(pieces, in.Fill.Piece) {
+		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
+	}
+	return bad
+}
+
+// keys refuses a list that is empty or too long, and keys that are missing or stand
+// twice.
+func keys[T any](bad *invalid.Errors, path, label string, list []T, most int, key func(T) string) []string {
+	bad.Count(path, label, len(list), 1, most)
+	out := make([]string, len(list))
+	for i, x := range list {
+		k := key(x)
+		switch {
+		case k == "":
+			bad.Add(invalid.At(path, i)+".key", "It needs a key.")
+		case slices.Contains(out, k):
+			bad.Add(invalid.At(path, i)+".key", "The key %q stands twice.", k)
+		}
+		out[i] = k
+	}
+	return out
+}
+
+func (w Way) check(bad *invalid.Errors, path string) {
+	m, ok := method.Lookup(w.Method)
+	if !ok {
+		invalid.OneOf(bad, path+"method", "The method", w.Method, method.IDs())
+		return
+	}
+	m.Check(bad, path+"settings.", w.Settings)
+	switch {
+	case w.Wrapping != nil:
+		w.Wrapping.Check(bad, path+"wrapping.")
+	case m.Wraps:
+		bad.Add(path+"wrapping", "%s takes wrapping hair; say which.", m.Name)
+	}
+}
+
+// checkUses refuses uses that name what the plan does not have, and a list that does not
+// begin with what everything gets: a method for plaits everywhere, one for the base.
+func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
+	bad.Count("uses", "The number of rules", len(in.Uses), 2, MaxUses)
+	on := func(use Use, grounds ...method.Ground) bool {
+		i := slices.Index(ways, use.Way)
+		if i < 0 {
+			return false
+		}
+		m, _ := method.Lookup(in.Ways[i].Method)
+		return !slices.ContainsFunc(grounds, func(g method.Ground) bool { return !m.On(g) })
+	}
+	for i, use := range in.Uses {
+		path := invalid.At("uses", i) + "."
+		switch {
+		case i == 0 && use.Where.Kind != Everywhere:
+			bad.Add(path+"where.kind", "The first rule is for everywhere; others come after it.")
+		case i == 1 && use.Where.Kind != OnBase:
+			bad.Add(path+"where.kind", "The second rule is for the base; others come after it.")
+		}
+		use.Where.check(bad, path+"where.")
+		if use.Piece != "" && !slices.Contains(pieces, use.Piece) || use.Piece == "" && i == 0 {
+			bad.Add(path+"piece", "The piece must be one of the plan's; it is %q.", use.Piece)
+		}
+		switch {
+		case use.Way != "" && !slices.Contains(ways, use.Way):
+			bad.Add(path+"way", "The way must be one of the plan's; it is %q.", use.Way)
+		case i == 0 && !on(use, method.OnPlait):
+			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
+		case i == 1 && !on(use, method.OnTrack, method.OnNet, method.OnLink):
+			bad.Add(path+"way", "On the base pieces are hooked; this method needs a plait to hide.")
+		}
+		least := 0
+		if i == 0 {
+			least = 1
+		}
+		bad.Count(path+"count", "Pieces at each place", use.Count, least, MaxCount)
+		if use.Piece == "" && use.Way == "" && use.Count == 0 {
+			bad.Add(path+"piece", "This rule says nothing: choose a piece, a way or a number.")
 		}
 	}
-	bad.Length("hair.lengthMm", "Own hair length", in.Hair.Length, MinHair, MaxHair)
-	bad.Number("hair.densityPerCm2", "Hair density", in.Hair.Density, 40, 400, " hairs per cm²")
-	bad.Number("hair.strandUm", "Strand diameter", in.Hair.Strand, 30, 150, " µm")
-
-	if n := utf8.RuneCountInString(in.Piece.Line); n > maxLine {
-		bad.Add("piece.line", "The piece's name has %d letters; up to %d are kept.", n, maxLine)
-	}
-	switch in.Piece.Form {
-	case pieces.Twist, pieces.Loc, pieces.Bulk:
-	default:
-		bad.Add("piece.form", "The piece's form must be looped-twist, looped-loc or bulk; it is %q.", in.Piece.Form)
-	}
-	bad.Length("piece.lengthMm", "Piece length", in.Piece.Length, 75, 1300)
-	bad.Number("piece.diameterMm", "Piece thickness", in.Piece.Diameter, 2, 30, " mm")
-	bad.Number("piece.massG", "Piece mass", in.Piece.Mass, 0.2, 60, " g")
-	count("piece.perSection.front", "Pieces per section in front", in.Piece.PerSection.Front, 1, 6)
-	count("piece.perSection.back", "Pieces per section behind", in.Piece.PerSection.Back, 1, 6)
-	count("piece.pack.units", "Pieces in a pack", in.Piece.Pack.Units, 1, 500)
-	count("piece.pack.cuts", "Lengths cut from a strand", in.Piece.Pack.Cuts, 1, 10)
-	count("piece.pack.splits", "Units split from a length", in.Piece.Pack.Splits, 1, 10)
-	count("piece.offers", "The number of offers", len(in.Piece.Offers), 1, 8)
-	for i, o := range in.Piece.Offers {
-		path := fmt.Sprintf("piece.offers[%d]", i)
-		count(path+".packs", "Packs in the offer", o.Packs, 1, 50)
-		price(path+".priceMinor", o.Price)
-	}
-	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
-	count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
-
-	bad.Length("wrap.strandLengthMm", "Wrapping strand", in.Wrap.StrandLength, 150, 2000)
-	bad.Number("wrap.ribbonMm", "Width of a turn", in.Wrap.Ribbon, 2, 25, " mm")
-	bad.Length("wrap.tailMm", "Tail of the wrapping hair", in.Wrap.Tail, 0, 150)
-	count("wrap.strandsPerPack", "Strands in a pack of wrapping hair", in.Wrap.Strands, 1, 1000)
-	bad.Number("wrap.packMassG", "Pack mass of wrapping hair", in.Wrap.PackMass, 1, 1000, " g")
-	price("wrap.priceMinor", in.Wrap.Price)
-
-	if _, ok := attach.Lookup(in.Attach.Method); !ok {
-		bad.Add("attach.method", "The method must be one of %v; it is %q.", attach.IDs, in.Attach.Method)
-	}
-	bad.Length("attach.pitchMm", "Distance between passes", in.Attach.Pitch, 10, 150)
-	return bad
 }
 
 // Decode reads one input document of at most MaxDocument bytes, strictly:
@@ -201,8 +276,17 @@ func Decode(r io.Reader) (Input, error) {
 		bad.Add("schema", "The plan does not say its version; %d is current.", Schema)
 		return Input{}, bad
 	}
-	if raw, err = upgrade(raw, *head.Schema); err != nil {
-		return Input{}, err
+	if *head.Schema != Schema {
+		// What stands behind the document would be lost on the way.
+		if err := decodeStrictly(raw, new(map[string]json.RawMessage)); err != nil {
+			return Input{}, err
+		}
+	}
+	switch raw, err = schema.Upgrade(raw, *head.Schema); {
+	case errors.Is(err, schema.ErrUnknown):
+		return Input{}, Input{Schema: *head.Schema}.check()[:1]
+	case err != nil:
+		return Input{}, unreadable(err)
 	}
 	var in Input
 	if err := decodeStrictly(raw, &in); err != nil {

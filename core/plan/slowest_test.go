@@ -48,7 +48,7 @@ func hard(r *rand.Rand) Input {
 		return parting.Toward(scalp.Head{A: 1, B: 1, C: 1}, scalp.Point{r.NormFloat64(), r.NormFloat64(), 0.2 + r.Float64()})
 	}
 	if r.IntN(2) == 0 {
-		kinds := []parting.EditKind{parting.MoveRow, parting.MovePart, parting.Merge, parting.Split, parting.LeaveOut, parting.SetPieces, parting.Lock}
+		kinds := []parting.EditKind{parting.MoveRow, parting.MovePart, parting.Merge, parting.Split, parting.LeaveOut, parting.Lock}
 		only := r.IntN(2 * len(kinds))
 		for range 600 {
 			e := parting.Edit{Kind: kinds[r.IntN(len(kinds))], At: place()}
@@ -60,8 +60,6 @@ func hard(r *rand.Rand) Input {
 				near := parting.Toward(scalp.Head{A: 1, B: 1, C: 1}, scalp.Point{
 					e.At[0] + 0.06*r.NormFloat64(), e.At[1] + 0.06*r.NormFloat64(), e.At[2] + 0.06*r.NormFloat64()})
 				e.With = &near
-			case parting.SetPieces:
-				e.Pieces = 1 + r.IntN(6)
 			}
 			s.Edits = append(s.Edits, e)
 		}
@@ -69,7 +67,7 @@ func hard(r *rand.Rand) Input {
 	for range r.IntN(3) * 30 {
 		s.LeftOut = append(s.LeftOut, parting.Spot{At: place(), Radius: 3 + 8*r.Float64()})
 	}
-	in.Piece.Pack.Units, in.Piece.PerSection = 1+r.IntN(3), PerSection{6, 6}
+	in.Pieces[0].Pack.Units, in.Uses[0].Count = 1+r.IntN(3), 6
 	return in
 }
 

@@ -63,7 +63,7 @@ func TradeOff(ctx context.Context, in Input) (Trade, error) {
 // the sections of one size.
 func heldAtAnySize(edits []parting.Edit) []parting.Edit {
 	return slices.DeleteFunc(slices.Clone(edits), func(e parting.Edit) bool {
-		return e.Kind != parting.LeaveOut && e.Kind != parting.SetPieces
+		return e.Kind != parting.LeaveOut
 	})
 }
 

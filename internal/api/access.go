@@ -25,57 +25,30 @@ var (
 	owners = right{store.Owner}
 )
 
-// access is what each role may do, by operation. An apprentice reads everything
-// that keeps a client safe and may work on plans, changes no client and deletes
-// nothing. Only an owner deletes a client or manages people.
-var access = map[string]right{
-	// Coming in.
-	"studio":      public, // what the sign-in page needs to know
-	"claimStudio": public, // works once, while there is nobody
-	"signIn":      public,
-	"signInDemo":  public, // works in the demo studio alone
+// rightsKey is where an operation declares who may carry it out.
+const rightsKey = "rights"
 
-	// One's own sign-in.
-	"me":                all,
-	"signOut":           all,
-	"signOutEverywhere": all,
-	"changePassword":    all,
+// rights declares with an operation who may carry it out. An apprentice reads everything
+// that keeps a client safe and may work on plans, changes no client and deletes nothing.
+// Only an owner deletes a client, manages people and sets the house rules.
+func rights(who right) map[string]any { return map[string]any{rightsKey: who} }
 
-	// People of the studio.
-	"listPeople":   all,
-	"addPerson":    owners,
-	"changePerson": owners,
-	"removePerson": owners,
+// rightsOf are those an operation declares; false when it declares none.
+func rightsOf(op *huma.Operation) (right, bool) {
+	who, ok := op.Metadata[rightsKey].(right)
+	return who, ok
+}
 
-	// Clients.
-	"listClients":  all,
-	"readClient":   all,
-	"createClient": crew,
-	"saveClient":   crew,
-	"exportClient": crew,
-	"deleteClient": owners,
-
-	// Plans.
-	"catalogue":    all,
-	"preview":      all,
-	"fitCount":     all,
-	"changes":      all,
-	"tradeOff":     all,
-	"beginPlan":    all,
-	"putOnHead":    all,
-	"listPlans":    all,
-	"readPlan":     all,
-	"createPlan":   all,
-	"savePlan":     all,
-	"importPlan":   all,
-	"comparePlan":  all,
-	"listVersions": all,
-	"readVersion":  all,
-	"planPicture":  all,
-	"planView":     all,
-	"planSheet":    all,
-	"exportPlan":   all,
-	"deletePlan":   crew,
+// may are the ids of the operations that a role may carry out, in order.
+func may(operations map[string]*huma.Operation, role store.Role) []string {
+	ids := []string{}
+	for _, op := range operations {
+		if who, _ := rightsOf(op); slices.Contains(who, role) {
+			ids = append(ids, op.OperationID)
+		}
+	}
+	slices.Sort(ids)
+	return ids
 }
 
 // described are the routes that are no operations: the description of the others.
@@ -83,14 +56,18 @@ var described = regexp.MustCompile(`^GET /api/v1/openapi(-3\.0)?\.(json|yaml)$`)
 
 // mustHaveRights stops the start of a server with a route under the API that no right
 // was set for, whatever its method and however it was registered.
-func mustHaveRights(routes echo.Routes, operations map[string]string) {
+func mustHaveRights(routes echo.Routes, operations map[string]*huma.Operation) {
 	for _, r := range routes {
 		route := r.Method + " " + r.Path
 		if !strings.HasPrefix(r.Path, "/api/") || described.MatchString(route) {
 			continue
 		}
-		if _, ok := access[operations[route]]; !ok {
-			panic("api: no right is set for the route " + route)
+		op, ok := operations[route]
+		if ok {
+			_, ok = rightsOf(op)
+		}
+		if !ok {
+			panic("api: no right is declared with the route " + route)
 		}
 	}
 }
@@ -120,7 +97,7 @@ func (s *server) guard(api huma.API) func(huma.Context, func(huma.Context)) {
 		op := ctx.Operation()
 		ctx = huma.WithValue(ctx, routeKey{}, op.Method+" "+op.Path)
 		refuse := func(err error) { _ = writeRefusal(api, ctx, err) }
-		allowed, ok := access[op.OperationID]
+		allowed, ok := rightsOf(op)
 		if !ok {
 			refuse(huma.Error403Forbidden("This is not open to anyone."))
 			return

@@ -19,7 +19,7 @@ import (
 type adapter struct {
 	echo *echo.Echo
 	// operations are the ids of the operations by Echo's route.
-	operations map[string]string
+	operations map[string]*huma.Operation
 }
 
 var pathParam = regexp.MustCompile(`\{([^}]+)\}`)
@@ -27,7 +27,7 @@ var pathParam = regexp.MustCompile(`\{([^}]+)\}`)
 // Handle implements huma.Adapter.
 func (a adapter) Handle(op *huma.Operation, handler func(huma.Context)) {
 	path := pathParam.ReplaceAllString(op.Path, ":$1")
-	a.operations[op.Method+" "+path] = op.OperationID
+	a.operations[op.Method+" "+path] = op
 	a.echo.Add(op.Method, path, func(c *echo.Context) error {
 		handler(&operationContext{op: op, c: c})
 		return nil

@@ -38,6 +38,8 @@ type server struct {
 	nobody  string
 	guesses *guesses
 	long    oneEach
+	// operations are those of the interface, by method and path.
+	operations map[string]*huma.Operation
 }
 
 // Options are what a server may be told.
@@ -154,7 +156,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.OpenAPIPath = "/api/v1/openapi"
 	config.DocsPath, config.SchemasPath = "", ""
 	config.CreateHooks = nil
-	routes := adapter{e, map[string]string{}}
+	routes := adapter{e, map[string]*huma.Operation{}}
 	api := huma.NewAPI(config, routes)
 	api.UseMiddleware(s.guard(api))
 	s.sessionOperations(api)
@@ -163,6 +165,8 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.previewOperations(api)
 	s.planOperations(api)
 	s.catalogueOperations(api)
+	s.houseOperations(api)
+	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api
 }

@@ -4,9 +4,11 @@ import (
 	"context"
 	"net/http"
 
+	"github.com/bojanz/currency"
 	"github.com/danielgtaylor/huma/v2"
 
-	"kladotex/core/attach"
+	"kladotex/core/hair"
+	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
@@ -17,11 +19,27 @@ import (
 type catalogue struct {
 	Default plan.Input      `json:"default" doc:"The plan a newcomer starts from"`
 	Heads   []scalp.Preset  `json:"heads"`
-	Methods []attach.Method `json:"methods"`
-	Pieces  []plan.Piece    `json:"pieces" doc:"The supplier's price list"`
-	Sizes   sizeLimits      `json:"sizes"`
+	Methods []method.Method `json:"methods"`
+	// Ways are the methods as they usually are, to be added to a plan.
+	Ways   []plan.Way       `json:"ways"`
+	Forms  []hair.FormFacts `json:"forms"`
+	Pieces []hair.Piece     `json:"pieces" doc:"The supplier's price list"`
+	Sizes  sizeLimits       `json:"sizes"`
 	// Structures are what each structure takes.
 	Structures []parting.Rule `json:"structures"`
+	// Zones are the names of all zones, by their short ones.
+	Zones map[string]string `json:"zones"`
+	// Currencies are the ISO 4217 codes a studio can choose from.
+	Currencies []string `json:"currencies"`
+	Bounds     bounds   `json:"bounds"`
+}
+
+// bounds are the most entries a plan's lists can have.
+type bounds struct {
+	Pieces int `json:"pieces"`
+	Ways   int `json:"ways"`
+	Uses   int `json:"uses"`
+	Count  int `json:"count" doc:"Pieces at one place"`
 }
 
 // sizeLimits bound a section's width and height.
@@ -39,16 +57,19 @@ type catalogueOutput struct {
 func (s *server) catalogueOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "catalogue", Method: http.MethodGet, Path: "/api/v1/catalogue",
-		Summary: "Head sizes, methods and pieces to choose from",
+		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(all),
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
-			Structures: parting.Rules(),
+			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Zones: map[string]string{},
+			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
 		}
-		for _, id := range attach.IDs {
-			m, _ := attach.Lookup(id)
-			c.Methods = append(c.Methods, m)
+		for _, m := range method.Catalogue {
+			c.Ways = append(c.Ways, plan.NewWay(string(m.ID), m.ID))
+		}
+		for zone, name := range parting.Zones() {
+			c.Zones[string(zone)] = name
 		}
 		return &catalogueOutput{c}, nil
 	})

@@ -123,7 +123,7 @@ func cut[E interface{ Cursor() string }, T any](read []E, w PageWish, as func(E)
 func (s *server) clientOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listClients", Method: http.MethodGet, Path: "/api/v1/clients",
-		Summary: "A page of the clients, by name",
+		Summary: "A page of the clients, by name", Metadata: rights(all),
 	}, func(ctx context.Context, in *struct {
 		Search   string `query:"search" maxLength:"120" doc:"Part of a name"`
 		Archived bool   `query:"archived" doc:"List the archived ones instead"`
@@ -144,7 +144,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createClient", Method: http.MethodPost, Path: "/api/v1/clients",
-		Summary: "Add a client", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Add a client", Metadata: rights(crew), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body newClient }) (*clientOutput, error) {
 		draft, err := checkedClient(ctx, in.Body.ClientDraft)
 		if err != nil {
@@ -159,7 +159,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}",
-		Summary: "Read a client",
+		Summary: "Read a client", Metadata: rights(all),
 	}, func(ctx context.Context, in *ClientPath) (*clientOutput, error) {
 		c, err := s.store.Client(ctx, in.ID)
 		if err != nil {
@@ -170,7 +170,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "saveClient", Method: http.MethodPut, Path: "/api/v1/clients/{id}",
-		Summary: "Save a client over the version it started from", MaxBodyBytes: maxBody,
+		Summary: "Save a client over the version it started from", Metadata: rights(crew), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		ClientPath
 		Conditional
@@ -193,7 +193,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
-		Summary: "Delete a client with all their plans", DefaultStatus: http.StatusNoContent,
+		Summary: "Delete a client with all their plans", Metadata: rights(owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *ClientPath) (*struct{}, error) {
 		if err := s.store.DeleteClient(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
@@ -203,7 +203,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "exportClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}/export",
-		Summary: "Everything that is held about a client", Responses: file("application/json", "The file"),
+		Summary: "Everything that is held about a client", Metadata: rights(crew), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *ClientPath) (*fileOutput, error) {
 		held, err := s.store.Held(ctx, in.ID)
 		if err != nil {
@@ -218,7 +218,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "beginPlan", Method: http.MethodGet, Path: "/api/v1/begin",
-		Summary: "The input a new plan starts from: the default or an earlier plan, with the client's head and hair",
+		Summary: "The input a new plan starts from: the default or an earlier plan, with the client's head and hair", Metadata: rights(all),
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Whose head it is"`
 		From   string `query:"from" maxLength:"64" doc:"An earlier plan to start from"`
@@ -249,7 +249,7 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "putOnHead", Method: http.MethodPost, Path: "/api/v1/clients/{id}/input",
-		Summary: "A plan's input with this client's head and hair in it, as far as they were measured", MaxBodyBytes: maxBody,
+		Summary: "A plan's input with this client's head and hair in it, as far as they were measured", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		ClientPath
 		Body plan.Input

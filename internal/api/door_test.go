@@ -70,7 +70,7 @@ func TestARouteWithoutRightsStopsTheStart(t *testing.T) {
 	for _, method := range []string{"GET", "POST", "PUT", "PATCH", "DELETE", "HEAD", "OPTIONS"} {
 		e := echo.New()
 		e.Add(method, "/api/v1/plans/:id/everything", func(c *echo.Context) error { return nil })
-		assert.PanicsWithValue(t, "api: no right is set for the route "+method+" /api/v1/plans/:id/everything", func() { operations(e, &server{}) }, method)
+		assert.PanicsWithValue(t, "api: no right is declared with the route "+method+" /api/v1/plans/:id/everything", func() { operations(e, &server{}) }, method)
 	}
 	e := echo.New()
 	operations(e, &server{})
@@ -374,11 +374,12 @@ func TestAPlanKeepsWhatTheClientsCardDoesNotSay(t *testing.T) {
 	var c clientDocument
 	made.json(t, &c)
 	in := plan.Default()
-	in.Hair.Length, in.Head.FrontToNape = 333, 350
+	in.Hair.Crown, in.Head.FrontToNape, in.Hairline.Front = 333, 350, 4
 	var out plan.Input
 	s.send("POST", "/api/v1/clients/"+c.ID+"/input", text(t, in)).json(t, &out)
-	assert.Equal(t, 333.0, out.Hair.Length)
+	assert.Equal(t, 333.0, out.Hair.Crown)
 	assert.Equal(t, in.Head, out.Head)
+	assert.Equal(t, in.Hairline, out.Hairline)
 }
 
 // All that is held about a client: the states pinned beside their plans too.

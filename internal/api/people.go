@@ -19,7 +19,7 @@ type PersonPath struct {
 func (s *server) peopleOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPeople", Method: http.MethodGet, Path: "/api/v1/people",
-		Summary: "List the people of the studio",
+		Summary: "List the people of the studio", Metadata: rights(all),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []personEntry }, error) {
 		people, err := s.store.People(ctx)
 		if err != nil {
@@ -34,13 +34,13 @@ func (s *server) peopleOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "addPerson", Method: http.MethodPost, Path: "/api/v1/people",
-		Summary: "Add a person with a first password", DefaultStatus: http.StatusCreated,
+		Summary: "Add a person with a first password", Metadata: rights(owners), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Credentials
 			Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
 		}
-	}) (*meOutput, error) {
+	}) (*struct{ Body personEntry }, error) {
 		name, hash, err := s.newSignIn(ctx, in.Body.Name, in.Body.Password)
 		if err != nil {
 			return nil, err
@@ -49,12 +49,12 @@ func (s *server) peopleOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		return &meOutput{personOf(p)}, nil
+		return &struct{ Body personEntry }{personOf(p)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changePerson", Method: http.MethodPut, Path: "/api/v1/people/{id}",
-		Summary: "Change a person's name and role, and give a new password when one is sent",
+		Summary: "Change a person's name and role, and give a new password when one is sent", Metadata: rights(owners),
 	}, func(ctx context.Context, in *struct {
 		PersonPath
 		Body struct {
@@ -62,7 +62,7 @@ func (s *server) peopleOperations(api huma.API) {
 			Role     store.Role `json:"role" enum:"owner,stylist,apprentice"`
 			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; it signs them out everywhere"`
 		}
-	}) (*meOutput, error) {
+	}) (*struct{ Body personEntry }, error) {
 		name := strings.TrimSpace(in.Body.Name)
 		if name == "" {
 			return nil, refusal("body.name", "A person needs a name.")
@@ -78,12 +78,12 @@ func (s *server) peopleOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		return &meOutput{personOf(p)}, nil
+		return &struct{ Body personEntry }{personOf(p)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
-		Summary: "Remove a person; what they saved stays", DefaultStatus: http.StatusNoContent,
+		Summary: "Remove a person; what they saved stays", Metadata: rights(owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
 		if err := s.store.RemovePerson(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")

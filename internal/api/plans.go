@@ -222,7 +222,7 @@ func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Resu
 func (s *server) planOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPlans", Method: http.MethodGet, Path: "/api/v1/plans",
-		Summary: "A page of the plans, the one saved last first",
+		Summary: "A page of the plans, the one saved last first", Metadata: rights(all),
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Only those of this client"`
 		PageWish
@@ -240,14 +240,14 @@ func (s *server) planOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createPlan", Method: http.MethodPost, Path: "/api/v1/plans",
-		Summary: "Store a new plan", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Store a new plan", Metadata: rights(all), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body newPlan }) (*planOutput, error) {
 		return s.create(ctx, in.Body.ID, in.Body.PlanDraft)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}",
-		Summary: "Read a plan",
+		Summary: "Read a plan", Metadata: rights(all),
 	}, func(ctx context.Context, in *PlanPath) (*planOutput, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
@@ -258,7 +258,7 @@ func (s *server) planOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "savePlan", Method: http.MethodPut, Path: "/api/v1/plans/{id}",
-		Summary: "Save a plan over the version it started from", MaxBodyBytes: maxBody,
+		Summary: "Save a plan over the version it started from", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Conditional
@@ -285,7 +285,7 @@ func (s *server) planOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deletePlan", Method: http.MethodDelete, Path: "/api/v1/plans/{id}",
-		Summary: "Delete a plan with its history", DefaultStatus: http.StatusNoContent,
+		Summary: "Delete a plan with its history", Metadata: rights(crew), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PlanPath) (*struct{}, error) {
 		if err := s.store.DeletePlan(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
@@ -319,7 +319,7 @@ type twoInputs struct {
 func (s *server) historyOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listVersions", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions",
-		Summary: "A plan's history, newest first",
+		Summary: "A plan's history, newest first", Metadata: rights(all),
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []planVersion }, error) {
 		versions, err := s.store.Versions(ctx, in.ID)
 		if err != nil {
@@ -337,7 +337,7 @@ func (s *server) historyOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readVersion", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions/{version}",
-		Summary: "A plan as it once was",
+		Summary: "A plan as it once was", Metadata: rights(all),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Version int `path:"version" minimum:"1"`
@@ -351,14 +351,14 @@ func (s *server) historyOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changes", Method: http.MethodPost, Path: "/api/v1/changes",
-		Summary: "What differs between two plans, in the trade's words", MaxBodyBytes: maxBody,
+		Summary: "What differs between two plans, in the trade's words", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(_ context.Context, in *struct{ Body twoInputs }) (*struct{ Body []plan.Change }, error) {
 		return &struct{ Body []plan.Change }{plan.Changes(in.Body.From, in.Body.To)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "comparePlan", Method: http.MethodPost, Path: "/api/v1/plans/{id}/compare",
-		Summary: "Who saved the plan meanwhile, and what both sides changed", MaxBodyBytes: maxBody,
+		Summary: "Who saved the plan meanwhile, and what both sides changed", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Body comparison
@@ -378,7 +378,7 @@ func (s *server) historyOperations(api huma.API) {
 func (s *server) sheetOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "planPicture", Method: http.MethodGet, Path: "/api/v1/plans/{id}/picture.svg",
-		Summary: "A small picture of the parted head", Responses: file("image/svg+xml", "The picture"),
+		Summary: "A small picture of the parted head", Metadata: rights(all), Responses: file("image/svg+xml", "The picture"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Version int `query:"v" doc:"The version shown; lets a browser keep the picture"`
@@ -396,7 +396,7 @@ func (s *server) sheetOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "planView", Method: http.MethodGet, Path: "/api/v1/plans/{id}/view.svg",
-		Summary: "The parted head as seen from somewhere", Responses: file("image/svg+xml", "The picture"),
+		Summary: "The parted head as seen from somewhere", Metadata: rights(all), Responses: file("image/svg+xml", "The picture"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Lon float64 `query:"lon" minimum:"-360" maximum:"720" default:"146" doc:"Degrees from the face towards the client's left"`
@@ -411,12 +411,11 @@ func (s *server) sheetOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "planSheet", Method: http.MethodGet, Path: "/api/v1/plans/{id}/sheet.pdf",
-		Summary: "The plan sheet with its true-scale gauge card", Responses: file("application/pdf", "The sheet"),
+		Summary: "The plan sheet with its true-scale gauge card", Metadata: rights(all), Responses: file("application/pdf", "The sheet"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Unit     sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
-		Paper    string     `query:"paper" enum:"letter,a4" default:"letter"`
-		Currency string     `query:"currency" enum:"$,€,£" default:"$"`
+		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Paper string     `query:"paper" enum:"letter,a4" default:"letter"`
 	}) (*fileOutput, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
@@ -427,6 +426,10 @@ func (s *server) sheetOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
+		home, err := s.store.House(ctx)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
 		var cautions []string
 		if p.ClientID != "" {
 			c, err := s.store.Client(ctx, p.ClientID)
@@ -436,7 +439,7 @@ func (s *server) sheetOperations(api huma.API) {
 			cautions = c.Facts.Cautions()
 		}
 		body, err := sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
-			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: in.Currency})
+			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: home.Rules.Currency})
 		if err != nil {
 			return nil, problem(ctx, fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")
 		}
@@ -445,7 +448,7 @@ func (s *server) sheetOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "exportPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}/export",
-		Summary: "A plan as a file, to be imported elsewhere", Responses: file("application/json", "The file"),
+		Summary: "A plan as a file, to be imported elsewhere", Metadata: rights(all), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *PlanPath) (*fileOutput, error) {
 		p, err := s.store.Plan(ctx, in.ID)
 		if err != nil {
@@ -460,7 +463,7 @@ func (s *server) sheetOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "importPlan", Method: http.MethodPost, Path: "/api/v1/import",
-		Summary: "Store the plan in a file that was exported", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Store the plan in a file that was exported", Metadata: rights(all), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 		SkipValidateBody: true, // plan.ReadFile does, and names the field
 	}, func(ctx context.Context, in *struct {
 		ID      string `query:"id" required:"true" format:"uuid" doc:"A random UUID for the new plan, made by who asks; the same when the request is repeated"`

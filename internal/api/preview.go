@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/invalid"
+	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
@@ -14,10 +15,6 @@ import (
 
 type previewInput struct {
 	Body plan.Input
-}
-
-type previewOutput struct {
-	Body plan.Result
 }
 
 // countWish is a plan whose sections shall be a certain number.
@@ -29,7 +26,7 @@ type countWish struct {
 func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "fitCount", Method: http.MethodPost, Path: "/api/v1/fit",
-		Summary: "Section sizes that make a wished number of sections, or the nearest two", MaxBodyBytes: maxBody,
+		Summary: "Section sizes that make a wished number of sections, or the nearest two", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
 		head, err := scalp.FitWith(in.Body.Input.Head, in.Body.Input.Hairline)
 		if err != nil {
@@ -49,7 +46,7 @@ func (s *server) previewOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
-		Summary: "What the plan comes to with other section sizes and on other structures", MaxBodyBytes: maxBody,
+		Summary: "What the plan comes to with other section sizes and on other structures", Metadata: rights(all), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
@@ -65,13 +62,64 @@ func (s *server) previewOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
-		Summary: "Compute a plan without storing it", MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*previewOutput, error) {
+		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(all), MaxBodyBytes: maxBody,
+	}, facet(previewOf))
+
+	// What only one step of a plan shows is asked for by it alone.
+	huma.Register(api, huma.Operation{
+		OperationID: "need", Method: http.MethodPost, Path: "/api/v1/need",
+		Summary: "What to buy for a plan", Metadata: rights(all), MaxBodyBytes: maxBody,
+	}, facet(func(r *plan.Result) plan.Need { return r.Need }))
+
+	huma.Register(api, huma.Operation{
+		OperationID: "work", Method: http.MethodPost, Path: "/api/v1/work",
+		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(all), MaxBodyBytes: maxBody,
+	}, facet(func(r *plan.Result) work { return work{r.Work, r.Hours} }))
+
+	huma.Register(api, huma.Operation{
+		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
+		Summary: "Where the parts of every row of a plan go", Metadata: rights(all), MaxBodyBytes: maxBody,
+	}, facet(func(r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
+}
+
+// work is how the pieces go on, and the time.
+type work struct {
+	Work  []plan.Attachment `json:"work"`
+	Hours pace.Hours  `json:"hours"`
+}
+
+// guideRow is a row to be parted by measure.
+type guideRow struct {
+	Zone     parting.Zone `json:"zone"`
+	Row      int          `json:"row"`
+	Sections int          `json:"sections"`
+	// Size is the section wished for in this row.
+	Size     parting.Size    `json:"size"`
+	Middle   string          `json:"middle" enum:"border,section,part" doc:"What a row that crosses the middle of the head has there"`
+	Lower    parting.RowLine `json:"lower"`
+	Upper    parting.RowLine `json:"upper"`
+	OffBelow []float64       `json:"offBelowMm"`
+	Seen     bool            `json:"seen"`
+	Edited   bool            `json:"edited,omitempty"`
+}
+
+func guideOf(l *parting.Layout) []guideRow {
+	l.Round()
+	rows := make([]guideRow, len(l.Rows))
+	for i := range l.Rows {
+		r := &l.Rows[i]
+		rows[i] = guideRow{r.Zone, r.Row, r.Sections, r.Size, r.Middle, r.Lower, r.Upper, r.OffBelow, r.Seen, r.Edited}
+	}
+	return rows
+}
+
+// facet answers with a part of what a plan comes to.
+func facet[T any](of func(*plan.Result) T) func(context.Context, *previewInput) (*struct{ Body T }, error) {
+	return func(ctx context.Context, in *previewInput) (*struct{ Body T }, error) {
 		res, err := plan.Compute(ctx, in.Body)
 		if err != nil {
 			return nil, problem(ctx, err, "body.")
 		}
-		res.Layout.Round()
-		return &previewOutput{res}, nil
-	})
+		return &struct{ Body T }{of(&res)}, nil
+	}
 }

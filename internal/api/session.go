@@ -80,7 +80,7 @@ func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
 	}
 	s.sessions.Put(ctx, personInSession, p.ID)
 	s.sessions.Put(ctx, epochInSession, p.Epoch)
-	return &meOutput{personOf(p)}, nil
+	return s.me(p), nil
 }
 
 // personEntry is a person of the studio as others see them.
@@ -92,8 +92,18 @@ type personEntry struct {
 
 func personOf(p store.Person) personEntry { return personEntry{p.ID, p.Name, p.Role} }
 
+// me is who is signed in, and what they may do.
+type me struct {
+	personEntry
+	May []string `json:"may" doc:"Ids of the operations that are open to them"`
+}
+
 type meOutput struct {
-	Body personEntry
+	Body me
+}
+
+func (s *server) me(p store.Person) *meOutput {
+	return &meOutput{me{personOf(p), may(s.operations, p.Role)}}
 }
 
 // studioFacts are what the page needs before anyone is signed in.
@@ -116,7 +126,7 @@ type NewPassword struct {
 func (s *server) sessionOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "studio", Method: http.MethodGet, Path: "/api/v1/studio",
-		Summary: "What a newcomer at the door needs to know",
+		Summary: "What a newcomer at the door needs to know", Metadata: rights(public),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body studioFacts }, error) {
 		people, err := s.store.People(ctx)
 		if err != nil {
@@ -133,7 +143,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "claimStudio", Method: http.MethodPost, Path: "/api/v1/owner",
-		Summary: "Name the owner of an empty studio and sign them in", DefaultStatus: http.StatusCreated,
+		Summary: "Name the owner of an empty studio and sign them in", Metadata: rights(public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
 		// Nothing is hashed for those who come too late.
 		switch has, err := s.store.HasPeople(ctx); {
@@ -156,7 +166,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signIn", Method: http.MethodPost, Path: "/api/v1/session",
-		Summary: "Sign in", DefaultStatus: http.StatusCreated,
+		Summary: "Sign in", Metadata: rights(public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
 		name := store.AccountKey(in.Body.Name)
 		if wait := s.guesses.atAccount(address(ctx), name); wait > 0 {
@@ -184,7 +194,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signInDemo", Method: http.MethodPost, Path: "/api/v1/session/demo",
-		Summary: "Sign in to the demo studio", DefaultStatus: http.StatusCreated,
+		Summary: "Sign in to the demo studio", Metadata: rights(public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			ID string `json:"id" maxLength:"64" doc:"One of the demo's people"`
@@ -202,21 +212,21 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "me", Method: http.MethodGet, Path: "/api/v1/session",
-		Summary: "Who is signed in",
+		Summary: "Who is signed in", Metadata: rights(all),
 	}, func(ctx context.Context, _ *struct{}) (*meOutput, error) {
-		return &meOutput{personOf(person(ctx))}, nil
+		return s.me(person(ctx)), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signOut", Method: http.MethodDelete, Path: "/api/v1/session",
-		Summary: "Sign out", DefaultStatus: http.StatusNoContent,
+		Summary: "Sign out", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 		return nil, s.sessions.Destroy(ctx)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
-		Summary: "Sign out on every machine", DefaultStatus: http.StatusNoContent,
+		Summary: "Sign out on every machine", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 		if err := s.store.EndSessions(ctx, person(ctx).ID); err != nil {
 			return nil, problem(ctx, err, "")
@@ -226,7 +236,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changePassword", Method: http.MethodPut, Path: "/api/v1/session/password",
-		Summary: "Change one's own password and sign out everywhere else", DefaultStatus: http.StatusNoContent,
+		Summary: "Change one's own password and sign out everywhere else", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Old string `json:"old" maxLength:"200"`

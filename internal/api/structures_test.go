@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"math"
 	"strings"
 	"testing"
 
@@ -11,6 +10,7 @@ import (
 
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/scalp"
 )
 
 // on is the plan a newcomer starts from, on another structure.
@@ -28,7 +28,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		in.Hairline.Front = 6
 		in.Parting.LeftOut = []parting.Spot{{At: parting.Direction{0.6, 0.6, 0.5291502622129182}, Radius: 14}}
 		in.Parting.Edits = []parting.Edit{{Kind: parting.Lock, At: parting.Direction{0.8, 0.1, 0.5916079783099616}}}
-		var res plan.Result
+		var res preview
 		s.send("POST", "/api/v1/preview", text(t, in)).json(t, &res)
 		want, err := plan.Compute(context.Background(), in)
 		require.NoError(t, err)
@@ -38,7 +38,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		var kept planDocument
 		s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &kept)
 		assert.Equal(t, in, kept.Input, structure)
-		assert.Equal(t, 200, s.send("GET", "/api/v1/plans/"+doc.ID+"/sheet.pdf?unit=in&paper=a4&currency=%E2%82%AC", "").StatusCode)
+		assert.Equal(t, 200, s.send("GET", "/api/v1/plans/"+doc.ID+"/sheet.pdf?unit=in&paper=a4", "").StatusCode)
 	}
 }
 
@@ -89,39 +89,37 @@ func TestOneZoneFittedOverHTTP(t *testing.T) {
 func TestChangesByHandOverHTTP(t *testing.T) {
 	s := open(t)
 	in := plan.Default()
-	preview := func() (res plan.Result) {
+	laid := func() (res preview) {
 		answer := s.send("POST", "/api/v1/preview", text(t, in))
 		require.Equal(t, 200, answer.StatusCode, string(answer.body))
 		answer.json(t, &res)
 		return res
 	}
-	bare := preview()
+	bare := laid()
 	centre := map[string]parting.Direction{}
 	axes := bare.Head.Axes
-	for _, x := range bare.Layout.Sections {
-		u := parting.Direction{x.Centroid[0] / axes[0], x.Centroid[1] / axes[1], x.Centroid[2] / axes[2]}
-		long := math.Hypot(math.Hypot(u[0], u[1]), u[2])
-		centre[x.ID] = parting.Direction{u[0] / long, u[1] / long, u[2] / long}
+	for i, at := range points(bare.Layout.Centroids) {
+		centre[bare.Layout.IDs[i]] = parting.Toward(scalp.Head{A: axes[0], B: axes[1], C: axes[2]}, at)
 	}
 	other := centre["BL3.3"]
 	in.Parting.Edits = []parting.Edit{
 		{Kind: parting.Merge, At: centre["BL3.2"], With: &other},
 		{Kind: parting.LeaveOut, At: centre["FR2.1"]},
-		{Kind: parting.SetPieces, At: centre["BR4.2"], Pieces: 3},
 		{Kind: parting.Lock, At: centre["BR4.2"]},
 		{Kind: parting.LeaveOut, At: centre["BR4.2"]},
 		{Kind: parting.LeaveOut, At: parting.Direction{1, 0, 0}},
 	}
-	res := preview()
+	in.Uses = append(in.Uses, plan.Use{Where: plan.Where{Kind: plan.AtPlaces, Places: []parting.Direction{centre["BR4.2"]}}, Count: 3})
+	res := laid()
 	assert.Equal(t, bare.Tally.Sections-2, res.Tally.Sections, "one joined, one left out")
 	assert.Equal(t, bare.Tally.Pieces-2+2, res.Tally.Pieces, "two sections less, two pieces more")
 	require.Len(t, res.Layout.LeftOut, 1)
-	assert.InDelta(t, bare.Layout.Area, res.Layout.Area+res.Layout.OutArea, 1)
+	assert.InDelta(t, bare.Layout.Area, res.Layout.Area+res.Layout.Out, 2)
 	var where []int
 	for _, m := range res.Layout.Misfits {
 		where = append(where, m.Edit)
 	}
-	assert.Equal(t, []int{4, 5}, where, "locked, and on the face")
+	assert.Equal(t, []int{3, 4}, where, "locked, and on the face")
 
 	doc := s.newPlan("by hand", in)
 	var kept planDocument
@@ -131,7 +129,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 	// On a coarser head and another structure the list stays whole, whatever fits of it.
 	in.Parting.Back.Width *= 1.4
 	in.Parting.Structure = parting.EarToEar
-	for _, m := range preview().Layout.Misfits {
+	for _, m := range laid().Layout.Misfits {
 		assert.Less(t, m.Edit, len(in.Parting.Edits))
 		assert.NotEmpty(t, m.Message)
 	}

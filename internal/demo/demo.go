@@ -10,12 +10,13 @@ import (
 
 	"github.com/google/uuid"
 
-	"kladotex/core/attach"
 	"kladotex/core/client"
+	"kladotex/core/hair"
+	"kladotex/core/method"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/supply"
 	"kladotex/internal/password"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
@@ -52,6 +53,7 @@ func tapes(around, frontToNape, earToEar, bulk, ratio float64) *scalp.Tapes {
 func Clients() map[string]client.Facts {
 	consent := client.Consent{Given: true, On: "2026-10-02", Covers: "Record of head, hair and installs; pictures of the head for planning"}
 	facts := func(f client.Facts) client.Facts {
+		f.Schema = client.Schema
 		if f.History == nil {
 			f.History = []client.Event{}
 		}
@@ -64,36 +66,36 @@ func Clients() map[string]client.Facts {
 	return map[string]client.Facts{
 		coxswain: facts(client.Facts{
 			Tapes: tapes(22.25, 14.25, 12.75, 2, 0.78), Stature: 1580,
-			Hair:    client.OwnHair{Front: 110, Sides: 120, Crown: 150, Nape: 130, Density: 200, Strand: 74, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
+			Hair:    hair.Own{Front: 110, Sides: 120, Crown: 150, Nape: 130, Density: 200, Strand: 74, Texture: hair.Coily, Tender: true, Edges: hair.FineEdges},
 			History: []client.Event{client.PainBefore},
 			Notes:   "Coxswain: in the water every day, so nothing that must stay dry. Comes straight from the boat; hair is salty, wash first.",
 		}),
 		technician: facts(client.Facts{
 			Tapes: tapes(23.25, 14.75, 13.25, 4, 0.8), Stature: 1760,
-			Hair:     client.OwnHair{Front: 250, Sides: 260, Crown: 280, Nape: 240, Density: 240, Strand: 82, Texture: client.Coily, Edges: client.StrongEdges},
+			Hair:     hair.Own{Front: 250, Sides: 260, Crown: 280, Nape: 240, Density: 240, Strand: 82, Texture: hair.Coily, Edges: hair.StrongEdges},
 			Notes:    "Lighthouse technician on nights: book before noon. Very thick; sections of an inch and a quarter behind are the most that can be sat through.",
 			Installs: []client.Install{{On: "2026-05-16", What: "Wrapped locs, 84 pieces", Weeks: 9, Comfort: "comfortable", Note: "Used ten packs; two left."}},
 		}),
 		cellist: facts(client.Facts{
 			Tapes: tapes(21.5, 13.75, 12.25, 2, 0.77), Stature: 1690,
-			Hair:    client.OwnHair{Front: 90, Sides: 100, Crown: 125, Nape: 110, Density: 170, Strand: 68, Texture: client.Coily, Edges: client.FragileEdges},
+			Hair:    hair.Own{Front: 90, Sides: 100, Crown: 125, Nape: 110, Density: 170, Strand: 68, Texture: hair.Coily, Edges: hair.FragileEdges},
 			History: []client.Event{client.FibreItch},
 			Notes:   "Cellist: left side shows on stage. Wants a hairline that shows and nothing that falls on the strings.",
 		}),
 		pilot: facts(client.Facts{
 			Tapes: tapes(22, 13.75, 12.25, 1, 0.79), Stature: 1630,
-			Hair:  client.OwnHair{Front: 75, Sides: 80, Crown: 90, Nape: 85, Density: 110, Strand: 58, Texture: client.Curly, Edges: client.FineEdges},
+			Hair:  hair.Own{Front: 75, Sides: 80, Crown: 90, Nape: 85, Density: 110, Strand: 58, Texture: hair.Curly, Edges: hair.FineEdges},
 			Notes: "Retired ferry pilot. Fine hair, low density: fewer, wider sections and light pieces.",
 		}),
 		pupil: facts(client.Facts{
 			Guardian: "Orla Pellwether, an aunt",
 			Tapes:    tapes(20.5, 13, 11.5, 2, 0.79), Stature: 1390,
-			Hair:  client.OwnHair{Front: 100, Sides: 110, Crown: 130, Nape: 120, Density: 190, Strand: 66, Texture: client.Coily, Tender: true, Edges: client.FineEdges},
+			Hair:  hair.Own{Front: 100, Sides: 110, Crown: 130, Nape: 120, Density: 190, Strand: 66, Texture: hair.Coily, Tender: true, Edges: hair.FineEdges},
 			Notes: "Sail-school pupil, ten years old. Two short sittings rather than a long one.",
 		}),
 		baker: facts(client.Facts{
 			Tapes: tapes(22, 14, 12.75, 3, 0.78), Stature: 1650,
-			Hair:  client.OwnHair{Front: 150, Sides: 160, Crown: 178, Nape: 165, Density: 190, Strand: 72, Texture: client.Coily, Edges: client.StrongEdges},
+			Hair:  hair.Own{Front: 150, Sides: 160, Crown: 178, Nape: 165, Density: 190, Strand: 72, Texture: hair.Coily, Edges: hair.StrongEdges},
 			Notes: "Baker: does it all alone over four evenings and wants the plan to take home.",
 		}),
 	}
@@ -107,38 +109,48 @@ type Plan struct {
 
 // Plans are the studio's plans, the one looked at last coming last.
 func Plans() []Plan {
-	line := func(n int) plan.Piece { return standin.PriceList()[n] }
+	line := func(n int) hair.Piece { return standin.PriceList()[n] }
 	square := func(pattern parting.Pattern, in float64) parting.Wish {
 		return parting.Wish{Pattern: pattern, Size: parting.Size{Width: in * inch, Height: in * inch}, Ramp: 1, Along: 1}
 	}
 	clients := Clients()
+	// hang makes pieces those of the plan, the first of them everywhere.
+	hang := func(in *plan.Input, pieces ...hair.Piece) {
+		in.Pieces, in.Uses[0].Piece, in.Fill.Piece = pieces, pieces[0].Key, pieces[0].Key
+	}
 	begin := func(name string) plan.Input { return clients[name].Begin(plan.Default()) }
 
 	stage := begin(cellist)
 	stage.Parting = parting.Plain(square(parting.Grid, 0.75), square(parting.Grid, 1))
-	stage.Piece = line(2)
+	hang(&stage, line(2))
+	// Where it shows the passes stand closer.
+	closer := plan.NewWay("closer", method.HitchAndWeave)
+	closer.Settings["pitchMm"] = inch
+	stage.Ways = append(stage.Ways, closer)
+	stage.Uses = append(stage.Uses, plan.Use{Where: plan.Where{Kind: plan.AtHairline}, Way: closer.Key})
 
 	thick := begin(technician)
 	thick.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.25))
-	thick.Piece = line(4)
-	thick.Attach.Method = attach.CollarAndWrap
+	hang(&thick, line(0))
+	thick.Ways[0] = plan.NewWay(thick.Ways[0].Key, method.CollarAndWrap)
+	thick.Ways[0].Wrapping.PackMass = 80
 
 	home := begin(baker)
 	home.Parting = parting.Plain(square(parting.Brick, 0.75), square(parting.Brick, 0.875))
-	home.Piece = line(5)
-	home.Spares = pieces.Spares{Percent: 8, Least: 4}
-	home.Attach.Method = attach.FoldAndTwist
+	hang(&home, line(5))
+	home.Spares = supply.Spares{Percent: 8, Least: 4}
+	home.Ways[0] = plan.NewWay(home.Ways[0].Key, method.FoldAndTwist)
 	home.OwnHead = true
 
 	boat := begin(coxswain)
 	boat.Parting = parting.Plain(square(parting.FreeHand, 1), square(parting.FreeHand, 1.125))
 	boat.Parting.Part.Kind = parting.Levels
-	boat.Piece = line(2)
+	hang(&boat, line(2))
 
 	light := begin(pilot)
 	light.Parting = parting.Plain(square(parting.Triangle, 1), square(parting.Brick, 1))
 	light.Parting.Back.Ramp = 1.4
-	light.Piece = line(2)
+	hang(&light, line(2))
 
 	light.Parting.Structure, light.Parting.Base.Kind = parting.NetCap, parting.Net
 	light.Parting.Base.Tracks, light.Parting.Base.Spacing = 12, 22
@@ -148,8 +160,10 @@ func Plans() []Plan {
 	winter.Parting.Structure, winter.Parting.Rows = parting.Horseshoe, 2
 	winter.Parting.Part.Stop = 150
 	winter.Parting.Base.Tracks, winter.Parting.Base.MergeInto, winter.Parting.Base.MergeAfter = 12, 6, 60
-	winter.Piece = line(4)
-	winter.Attach.Method = attach.CollarAndWrap
+	// Thick locs where parts show, light twists on the tracks.
+	hang(&winter, line(4), line(3))
+	winter.Uses[1].Piece = winter.Pieces[1].Key
+	winter.Ways[0] = plan.NewWay(winter.Ways[0].Key, method.CollarAndWrap)
 
 	ring := begin(cellist)
 	ring.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
@@ -157,14 +171,15 @@ func Plans() []Plan {
 	ring.Parting.Part.Kind, ring.Parting.Edges = parting.NoPart, 6
 	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 6
 	ring.Hairline = scalp.Hairline{Front: -6, TempleCorner: scalp.Move{Up: 5}}
-	ring.Piece = line(2)
+	hang(&ring, line(2), line(3))
+	ring.Uses[1].Piece = ring.Pieces[1].Key
 
 	front := begin(baker)
 	front.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
 	front.Parting.Structure, front.Parting.NapeGuard = parting.EarToEar, true
 	front.Parting.Part = parting.Part{Kind: parting.SidePart, Offset: 22, Stop: 140}
 	front.Parting.Base.Run, front.Parting.Base.Tracks, front.Parting.Base.Tails = parting.Horizontal, 8, parting.Chained
-	front.Piece = line(2)
+	hang(&front, line(2))
 	front.OwnHead = true
 
 	school := begin(pupil)
@@ -172,12 +187,12 @@ func Plans() []Plan {
 	school.Parting.Structure, school.Parting.PerSide = parting.PartLine, 7
 	school.Parting.Part.Stop = 110
 	school.Parting.Base.Tracks, school.Parting.Base.SideTracks = 10, 4
-	school.Piece = line(2)
+	hang(&school, line(2))
 
 	linked := begin(coxswain)
 	linked.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.125))
 	linked.Parting.Structure, linked.Parting.Part.Stop = parting.Linked, 130
-	linked.Piece = line(2)
+	hang(&linked, line(2))
 
 	design := begin(pilot)
 	design.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.125))
@@ -185,7 +200,7 @@ func Plans() []Plan {
 	design.Parting.Part = parting.Part{Kind: parting.DiagonalPart, Offset: 26, EndOffset: 6}
 	design.Parting.Design = parting.Design{Side: parting.LeftSide, Tracks: 4, Curved: true}
 	design.Parting.Base.Tracks, design.Parting.Base.Run = 9, parting.Curved
-	design.Piece = line(2)
+	hang(&design, line(2))
 
 	return []Plan{
 		{"The ferry pilot, a design on the left", pilot, "Tamsin Okoro-Vale", design},

@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/advice"
+	"kladotex/core/hair"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/internal/standin"
@@ -52,18 +54,21 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 	for _, p := range Plans() {
 		res, err := plan.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
-		for _, concern := range res.Work.Concerns {
-			assert.Contains(t, concern, "Tender scalp", p.Title)
+		for _, n := range res.Notices {
+			assert.NotContains(t, []advice.Code{
+				advice.WrongForm, advice.ShortHair, advice.LongPlait, advice.FatPlait, advice.ThinPlait, advice.TooHeavy, advice.FewNecks, advice.EmptyUse,
+			}, n.Code, p.Title)
 		}
+		assert.True(t, res.Tally.Weight >= 150 && res.Tally.Weight <= 620, "%s weighs %.0f g", p.Title, res.Tally.Weight)
 	}
 	for name, facts := range Clients() {
 		assert.NoError(t, facts.Check(), name)
 	}
 	for _, piece := range standin.PriceList() {
 		in := plan.Default()
-		in.Piece = piece
+		in.Pieces, in.Uses[0].Piece, in.Fill.Piece = []hair.Piece{piece}, piece.Key, piece.Key
 		_, err := plan.Compute(context.Background(), in)
-		assert.NoError(t, err, piece.Line)
+		assert.NoError(t, err, piece.Name)
 	}
 }
 
@@ -76,8 +81,8 @@ func TestDemoShowsTheStructures(t *testing.T) {
 		heads[p.Client] = true
 		res, err := plan.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
-		for _, w := range res.Warnings {
-			assert.NotContains(t, []parting.WarningKind{parting.FatTrack, parting.ThinTrack}, w.Kind, p.Title)
+		for _, n := range res.Notices {
+			assert.NotContains(t, []advice.Code{advice.FatTrack, advice.ThinTrack}, n.Code, p.Title)
 		}
 		assert.Empty(t, res.Layout.Misfits, p.Title)
 	}

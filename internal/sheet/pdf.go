@@ -12,10 +12,10 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
-	"kladotex/core/attach"
+	"kladotex/core/method"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
 	"kladotex/core/plan"
+	"kladotex/core/supply"
 )
 
 // Plan is a plan to be put on paper.
@@ -33,7 +33,7 @@ type Plan struct {
 type Style struct {
 	Unit     Unit
 	Paper    string // "letter" or "a4"
-	Currency string // sign put before an amount
+	Currency string // ISO 4217 code of the studio's currency
 }
 
 // Measures of the page, mm.
@@ -88,7 +88,7 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 
 	for _, part := range []func(){
 		doc.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
-		doc.AddPage, w.method, w.hours, w.cautions,
+		doc.AddPage, w.methods, w.hours, w.cautions,
 		doc.AddPage, w.gauge,
 		doc.AddPage, w.rowGuide,
 	} {
@@ -214,7 +214,7 @@ func (w *page) tally() {
 	t, h := w.plan.Result.Tally, w.plan.Result.Hours.Total
 	figures := [][2]string{
 		{"Sections", fmt.Sprint(t.Sections)},
-		{"Pieces", fmt.Sprintf("%d + %d spare", t.Pieces, w.plan.Result.Hair.Spares)},
+		{"Pieces", fmt.Sprintf("%d + %d spare", t.Pieces, t.Spares)},
 		{"Packs to buy", fmt.Sprint(t.Packs)},
 		{"Cost", money(t.Cost, w.style.Currency)},
 		{"Hours", hours(h.Low) + " – " + hours(h.High)},
@@ -239,19 +239,9 @@ func (w *page) tally() {
 	w.SetXY(margin, w.GetY()+12)
 }
 
-var zoneNames = map[parting.Zone]string{
-	parting.FrontLeft: "Front left", parting.FrontRight: "Front right", parting.Front: "Front",
-	parting.BackLeft: "Back left", parting.BackRight: "Back right", parting.Back: "Back",
-	parting.Rings: "Rings", parting.Hairline: "Hairline ring", parting.PeakRow: "Peak row",
-	parting.PartLeft: "Part line left", parting.PartRight: "Part line right",
-	parting.NapeLeft: "Nape left", parting.NapeRight: "Nape right", parting.Nape: "Nape row",
-	parting.TracksBehind: "Tracks", parting.TracksTop: "On top", parting.SideLeft: "Left side", parting.SideRight: "Right side",
-	parting.DesignLeft: "Design left", parting.DesignRight: "Design right",
-}
-
 // sideless is a zone's name without its side.
 func sideless(z parting.Zone) string {
-	name := strings.TrimSuffix(strings.TrimSuffix(zoneNames[z], " left"), " right")
+	name := strings.TrimSuffix(strings.TrimSuffix(z.Name(), " left"), " right")
 	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
 }
 
@@ -302,7 +292,7 @@ func (w *page) tracks() {
 		for from := 0; from < len(list); from += line {
 			name, count := "", ""
 			if from == 0 {
-				name, count = zoneNames[z], fmt.Sprint(pieces[z])
+				name, count = z.Name(), fmt.Sprint(pieces[z])
 			}
 			rows = append(rows, []string{name, strings.Join(list[from:min(len(list), from+line)], " · "), count})
 		}
@@ -327,7 +317,7 @@ func (w *page) zones() {
 		for i, r := range own {
 			counts[i] = fmt.Sprint(r.Sections)
 		}
-		rows = append(rows, []string{zoneNames[z.Zone], w.size(own), strings.Join(counts, " · "), fmt.Sprint(z.Sections)})
+		rows = append(rows, []string{z.Zone.Name(), w.size(own), strings.Join(counts, " · "), fmt.Sprint(z.Sections)})
 	}
 	w.table(rows, []float64{0.17, 0.31, 0.42, 0.1})
 	if out := len(w.plan.Result.Layout.LeftOut); out > 0 {
@@ -370,10 +360,9 @@ func (w *page) table(rows [][]string, shares []float64) {
 
 // order is what to buy.
 func (w *page) order() {
-	h := w.plan.Result.Hair
 	w.title("To buy")
 	rows := [][]string{{"What", "How sold", "Left over", "Cost"}}
-	add := func(what string, o pieces.Order) {
+	add := func(what string, o supply.Order) {
 		var lines []string
 		for _, l := range o.Lines {
 			sold := "single"
@@ -388,9 +377,12 @@ func (w *page) order() {
 		}
 		rows = append(rows, []string{fmt.Sprintf("%d %s %s", o.Packs, packs, what), strings.Join(lines, ", "), fmt.Sprint(o.Leftover), money(o.Cost, w.style.Currency)})
 	}
-	add(w.plan.Input.Piece.Line, h.Order)
-	if h.Wrap != nil {
-		add(fmt.Sprintf("wrapping hair, %d a piece", h.StrandsPerPiece), *h.Wrap)
+	need := w.plan.Result.Need
+	for _, p := range need.Pieces {
+		add(w.plan.Input.Piece(p.Piece).Name, p.Order)
+	}
+	for _, x := range need.Wraps {
+		add(fmt.Sprintf("wrapping hair, %d strands for %d plaits", x.Strands, x.Plaits), x.Order)
 	}
 	w.table(rows, []float64{0.36, 0.4, 0.12, 0.12})
 }
@@ -398,36 +390,84 @@ func (w *page) order() {
 var placeholder = regexp.MustCompile(`\{(\w+)\}`)
 
 // stepText puts a step's lengths in.
-func (w *page) stepText(s attach.Step) string {
+func (w *page) stepText(s method.Step) string {
 	return placeholder.ReplaceAllStringFunc(s.Text, func(name string) string {
 		return w.style.Unit.Length(s.Lengths[name[1:len(name)-1]])
 	})
 }
 
-// method is how the pieces go on, on plaits and where there are none.
-func (w *page) method() {
-	res := w.plan.Result
-	m, work := res.Method, res.Work
-	if res.Hair.Pieces > res.Hair.Hooked {
-		w.steps(m.Name, m.Summary, work.Steps)
-		u := w.style.Unit
-		facts := fmt.Sprintf("Plait to hide: %s, about %.1f mm thick.", u.Length(work.Hidden), res.Hair.PlaitDiameter)
-		if work.Passes > 0 {
-			facts += fmt.Sprintf(" Passes: %d, %s apart.", work.Passes, u.Length(w.plan.Input.Attach.Pitch))
-		}
-		if work.WrapRibbon > 0 {
-			facts += fmt.Sprintf(" Wrapping hair: %s in %.0f turns.", u.Length(work.WrapRibbon), work.WrapTurns)
-		}
-		w.say(9.5, "", ink, facts+" To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+// whoGetsWhat is the table of pieces and ways, where there is more than one.
+func (w *page) whoGetsWhat() {
+	in := w.plan.Input
+	if len(in.Uses) == 2 && len(w.plan.Result.Need.Pieces) < 2 {
+		return // the same everywhere
 	}
-	if h := res.Hooking; h != nil {
-		w.steps(fmt.Sprintf("%s: %d pieces", h.Name, h.Pieces), h.Summary, h.Steps)
-		w.say(9.5, "", ink, "To take it off: "+h.Undo+".")
+	w.title("Who gets what")
+	rows := [][]string{{"Where", "Piece", "Way", "At each"}}
+	for _, u := range in.Uses {
+		piece, way, count := "as before", "as before", "as before"
+		if u.Piece != "" {
+			piece = in.Piece(u.Piece).Name
+		}
+		if u.Way != "" {
+			way = in.WayName(u.Way)
+		}
+		if u.Count > 0 {
+			count = fmt.Sprint(u.Count)
+		}
+		where := u.Where.Name()
+		rows = append(rows, []string{strings.ToUpper(where[:1]) + where[1:], piece, way, count})
+	}
+	w.table(rows, []float64{0.34, 0.32, 0.22, 0.12})
+	w.Ln(1)
+	w.say(9.5, "", soft, "A later line wins over those above it, in what it names.")
+}
+
+// groundNames are what pieces hang on where no plait hangs loose, as a heading says it.
+var groundNames = map[method.Ground]string{
+	method.OnTrack: "On the tracks", method.OnNet: "Through the net", method.OnLink: "On the linked plaits",
+}
+
+// methods are how the pieces go on, each piece in each way.
+func (w *page) methods() {
+	w.whoGetsWhat()
+	for _, x := range w.plan.Result.Work {
+		m, _ := method.Lookup(x.Method)
+		name := w.plan.Input.WayName(x.Way)
+		if x.Ground != method.OnPlait {
+			name = groundNames[x.Ground]
+		}
+		if len(w.plan.Result.Need.Pieces) > 1 {
+			name += ", " + w.plan.Input.Piece(x.Piece).Name
+		}
+		w.keep(60)
+		w.steps(fmt.Sprintf("%s: %d pieces", name, x.Pieces), m.Summary, x.Steps)
+		u, facts := w.style.Unit, ""
+		if x.Ground == method.OnPlait {
+			facts = fmt.Sprintf("Plait to hide: %s, %s mm thick. ", between(x.Plait, u.Length), between(x.Thickness, func(mm float64) string { return fmt.Sprintf("%.1f", mm) }))
+		}
+		whole := func(v float64) string { return fmt.Sprintf("%.0f", v) }
+		if x.Passes.Most > 0 {
+			facts += "Passes: " + between(x.Passes, whole) + ". "
+		}
+		if x.Ribbon.Most > 0 {
+			facts += fmt.Sprintf("Wrapping hair: %s in %s turns. ", between(x.Ribbon, u.Length), between(x.Turns, whole))
+		}
+		w.say(9.5, "", ink, facts+"To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
 	}
 }
 
+// between writes a number that differs between places.
+func between(b plan.Between, write func(float64) string) string {
+	least, most := write(b.Least), write(b.Most)
+	if least == most {
+		return most
+	}
+	return least + " to " + most
+}
+
 // steps are numbered steps under a title.
-func (w *page) steps(title, summary string, steps []attach.Step) {
+func (w *page) steps(title, summary string, steps []method.Step) {
 	w.title(title)
 	w.say(9.5, "", soft, summary)
 	w.Ln(2)
@@ -460,8 +500,8 @@ func (w *page) hours() {
 // page where they fit on one.
 func (w *page) cautions() {
 	points := slices.Clone(w.plan.Cautions)
-	for _, warning := range w.plan.Result.Warnings {
-		points = append(points, warning.Message)
+	for _, n := range w.plan.Result.Notices {
+		points = append(points, strings.TrimSpace(n.Reason+" "+n.Remedy))
 	}
 	points = append(points, "Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with hair loss or a recent chemical service ask a clinician first.")
 	const size, line, around = 9.5, 9.5 * 0.46, 22 // around: the title and the closing words, mm
@@ -552,7 +592,7 @@ func (w *page) rowGuide() {
 	w.Ln(1)
 	w.say(10, "", ink, "Where the parts go on the lower line of each row, measured along the scalp: front rows from the hairline back, back rows from the middle part outward, rows that cross the middle from it outward, both sides alike. Off below: how far each part stands from the nearest one of the row below, + further on, − back. Rows are counted from below, rings from the hairline inward. Neat: the parts show. Quick: they are covered.")
 	for _, z := range w.plan.Result.Layout.Zones {
-		name := zoneNames[z.Zone]
+		name := z.Zone.Name()
 		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
 			continue
 		}

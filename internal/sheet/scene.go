@@ -232,7 +232,7 @@ func scene(res plan.Result, c camera) []shape {
 	for _, s := range res.Layout.Sections {
 		places[s.ID] = s.Centroid
 	}
-	for _, s := range res.Layout.Sections {
+	for i, s := range res.Layout.Sections {
 		rings := c.clip(s.Outline)
 		for _, ring := range rings {
 			shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
@@ -242,11 +242,11 @@ func scene(res plan.Result, c camera) []shape {
 		}
 		if to, ok := places[s.Into]; ok {
 			if next := vec(to); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
-				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Hair.PlaitDiameter)), rootTone, scalpTone, 0.3})
+				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Places[i].Plait.Diameter)), rootTone, scalpTone, 0.3})
 			}
 		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
-			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Hair.PlaitDiameter/2)), fill: rootTone})
+			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Places[i].Plait.Diameter/2)), fill: rootTone})
 		}
 	}
 	shapes = append(shapes, roots...)

@@ -23,9 +23,9 @@ import (
 	"golang.org/x/text/unicode/norm"
 	"gonum.org/v1/gonum/spatial/r3"
 
-	"kladotex/core/attach"
+	"kladotex/core/hair"
+	"kladotex/core/method"
 	"kladotex/core/parting"
-	"kladotex/core/pieces"
 	"kladotex/core/plan"
 )
 
@@ -102,7 +102,7 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		in := plan.Default()
 		in.Parting.Front.Size = parting.Size{Width: 19.05, Height: 25.4}
 		in.Parting.Back.Size = parting.Size{Width: 31.75, Height: 28}
-		body, err := PDF(t.Context(), computed(t, in), Style{Inches, paper, "$"})
+		body, err := PDF(t.Context(), computed(t, in), Style{Inches, paper, "USD"})
 		require.NoError(t, err)
 		dark := printed(t, body, 3, dpi)
 
@@ -148,18 +148,18 @@ func textOf(t *testing.T, body []byte) string {
 
 func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	in := plan.Default()
-	in.Attach.Method = attach.CollarAndWrap
+	in.Ways[0] = plan.NewWay("w1", method.CollarAndWrap)
 	p := computed(t, in)
-	body, err := PDF(t.Context(), p, Style{Inches, "letter", "€"})
+	body, err := PDF(t.Context(), p, Style{Inches, "letter", "EUR"})
 	require.NoError(t, err)
-	again, err := PDF(t.Context(), p, Style{Inches, "letter", "€"})
+	again, err := PDF(t.Context(), p, Style{Inches, "letter", "EUR"})
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(body, again), "the same plan makes the same sheet")
 
 	text := textOf(t, body)
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
-		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "€"), hours(p.Result.Hours.Total.Likely),
+		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), hours(p.Result.Hours.Total.Likely),
 		"leave a tail of 2½ in", "Fragile edges", "Row guide", "wrapping hair", "ask a clinician",
 	} {
 		assert.Contains(t, text, says)
@@ -177,7 +177,7 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 	for alphabet, name := range names {
 		p := computed(t, plan.Default())
 		p.Title, p.Client = name, name+" 👩🏾‍🦱🎉"
-		body, err := PDF(t.Context(), p, Style{Inches, "a4", "€"})
+		body, err := PDF(t.Context(), p, Style{Inches, "a4", "EUR"})
 		require.NoError(t, err, alphabet)
 		text := textOf(t, body)
 		assert.Contains(t, norm.NFC.String(text), norm.NFC.String(name), alphabet)
@@ -194,8 +194,8 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 	for _, title := range []string{"🎉", "👩🏾‍🦱 the cellist 🎻", "漢字", "\u0000\u202e", "a\nb\tc", strings.Repeat("ễ", 120), strings.Repeat("🎉", 120)} {
 		p := computed(t, plan.Default())
 		p.Title, p.Client = title, title
-		p.Input.Piece.Line = title
-		body, err := PDF(t.Context(), p, Style{Centimetres, "letter", "£"})
+		p.Input.Pieces[0].Name = title
+		body, err := PDF(t.Context(), p, Style{Centimetres, "letter", "GBP"})
 		require.NoError(t, err, "%q", title)
 		require.NoError(t, xml.Unmarshal(View(p.Result, 1, 1), new(struct{})))
 		assert.Greater(t, len(body), 10_000)
@@ -261,16 +261,19 @@ func flatArea(ring []point) (sum float64) {
 // No method or unit spills over: the gauge card is on the third page, the row guide
 // on the fourth. Growing sections need more cards, never more pages than that.
 func TestSheetHasFourPages(t *testing.T) {
-	for _, method := range attach.IDs {
+	for _, m := range method.Catalogue {
+		if !m.On(method.OnPlait) {
+			continue
+		}
 		for _, unit := range []Unit{Inches, Centimetres} {
 			in := plan.Default()
-			in.Attach.Method = method
+			in.Ways[0] = plan.NewWay("w1", m.ID)
 			in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
-			in.Piece.Form = pieces.Bulk
+			in.Pieces[0].Form = hair.Bulk
 			in.Parting.Front.Ramp = 1.3
-			body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "£"})
+			body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "GBP"})
 			require.NoError(t, err)
-			assert.Equal(t, 4, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", method, unit)
+			assert.Equal(t, 4, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", m.ID, unit)
 		}
 	}
 }
@@ -294,10 +297,17 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	}
 }
 
+// Currencies have the digits ISO 4217 gives them.
+func TestMoneyFollowsItsCurrency(t *testing.T) {
+	assert.Equal(t, "€12.50", money(1250, "EUR"))
+	assert.Equal(t, "¥1,250", money(1250, "JPY"))
+	assert.Equal(t, "-$1.00", money(-100, "USD"))
+}
+
 func TestASheetGivenUpIsNotWritten(t *testing.T) {
 	ctx, cancel := context.WithCancel(t.Context())
 	cancel()
-	_, err := PDF(ctx, computed(t, plan.Default()), Style{Inches, "letter", "$"})
+	_, err := PDF(ctx, computed(t, plan.Default()), Style{Inches, "letter", "USD"})
 	assert.ErrorIs(t, err, context.Canceled)
 }
 
@@ -315,7 +325,7 @@ func BenchmarkSheets(b *testing.B) {
 			var whole, goesOn time.Duration
 			for b.Loop() {
 				begun := time.Now()
-				_, err := PDF(b.Context(), p, Style{Inches, "letter", "$"})
+				_, err := PDF(b.Context(), p, Style{Inches, "letter", "USD"})
 				require.NoError(b, err)
 				whole = max(whole, time.Since(begun))
 
@@ -325,7 +335,7 @@ func BenchmarkSheets(b *testing.B) {
 					end = time.Now()
 					cancel()
 				})
-				_, err = PDF(ctx, p, Style{Inches, "letter", "$"})
+				_, err = PDF(ctx, p, Style{Inches, "letter", "USD"})
 				if done := time.Now(); !timer.Stop() && err != nil {
 					<-ctx.Done()
 					goesOn = max(goesOn, done.Sub(end))

@@ -5,6 +5,8 @@ import (
 	"math"
 	"strconv"
 	"strings"
+
+	"github.com/bojanz/currency"
 )
 
 // Unit is the unit of length a person reads.
@@ -74,6 +76,14 @@ func hours(minutes float64) string {
 	return fmt.Sprintf("%d h %d min", n/60, n%60)
 }
 
-func money(minor int64, currency string) string {
-	return fmt.Sprintf("%s%d.%02d", currency, minor/100, minor%100)
+// amounts writes amounts of money as an English reader has them.
+var amounts = currency.NewFormatter(currency.NewLocale("en"))
+
+// money writes an amount in minor units of a currency, by its ISO 4217 code.
+func money(minor int64, code string) string {
+	amount, err := currency.NewAmountFromInt64(minor, code)
+	if err != nil { // no currency that we know: better a number than no sheet
+		return fmt.Sprintf("%s %d.%02d", code, minor/100, minor%100)
+	}
+	return amounts.Format(amount)
 }

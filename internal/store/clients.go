@@ -80,7 +80,7 @@ func readClient(ctx context.Context, q querier, id string) (c Client, err error)
 	var document string
 	err = q.QueryRowContext(ctx, `SELECT `+clientColumns+`, document FROM client WHERE id = ?`, id).Scan(append(c.fields(), &document)...)
 	if err == nil {
-		err = json.Unmarshal([]byte(document), &c.Facts)
+		c.Facts, err = client.Decode([]byte(document))
 	}
 	return c, found(err)
 }

@@ -110,8 +110,8 @@ type Summary struct {
 func Summarise(in plan.Input, res plan.Result) Summary {
 	t := res.Tally
 	return Summary{
-		Pattern: in.Parting.Style(), Method: res.Method.Name,
-		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Warnings,
+		Pattern: in.Parting.Style(), Method: res.Methods(in),
+		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Notices,
 	}
 }
 

@@ -56,7 +56,7 @@ func TestAVariantInTroubleBlocksNothing(t *testing.T) {
 	d.Variants = []Variant{{Name: "Good", Input: &in}, {Name: "Torn", Input: &in}, {Name: "Odd", Input: &in}}
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
 	require.NoError(t, err)
-	_, err = s.write.Exec(`UPDATE plan SET variants = json_set(variants, '$[1].document.sparkle', 3, '$[2].document.piece.massG', 9000)`)
+	_, err = s.write.Exec(`UPDATE plan SET variants = json_set(variants, '$[1].document.sparkle', 3, '$[2].document.pieces[0].massG', 9000)`)
 	require.NoError(t, err)
 
 	p, err = s.Plan(t.Context(), p.ID)

@@ -143,6 +143,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the parts of every row of a plan go */
+        post: operations["guide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The house rules */
+        get: operations["readHouse"];
+        /** Save the house rules over the version they were read at */
+        put: operations["saveHouse"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/import": {
         parameters: {
             query?: never;
@@ -154,6 +189,23 @@ export interface paths {
         put?: never;
         /** Store the plan in a file that was exported */
         post: operations["importPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to buy for a plan */
+        post: operations["need"];
         delete?: never;
         options?: never;
         head?: never;
@@ -378,7 +430,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Compute a plan without storing it */
+        /** A plan's head, tally and notices, without storing it */
         post: operations["preview"];
         delete?: never;
         options?: never;
@@ -490,6 +542,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How the pieces of a plan go on, move by move, and the hours */
+        post: operations["work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -501,13 +570,37 @@ export interface components {
             role: "owner" | "stylist" | "apprentice";
         };
         Attachment: {
-            /** @enum {string} */
-            method: "L1" | "W2" | "T2";
             /**
              * Format: double
-             * @description Distance between passes of a weaving method, mm
+             * @description Minutes to fix one piece, practised
              */
-            pitchMm: number;
+            attachMin: number;
+            /** @description Minutes to hide one plait, practised */
+            concealMin: components["schemas"]["Between"];
+            /** @enum {string} */
+            ground: "plait" | "tracks" | "net" | "linked";
+            /** @enum {string} */
+            method: "L1" | "L5" | "W2" | "T2";
+            /** @description Draws through the piece; 0 unless the method weaves */
+            passes: components["schemas"]["Between"];
+            /** @description Key of the piece */
+            piece: string;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            places: number;
+            /** @description Length of the plaits to hide, mm */
+            plaitMm: components["schemas"]["Between"];
+            /** @description Wrapping hair for one place, mm; 0 unless the method wraps */
+            ribbonMm: components["schemas"]["Between"];
+            steps: components["schemas"]["Step"][];
+            /** @description Strands of wrapping hair for one place */
+            strands: components["schemas"]["Between"];
+            /** @description Thickness of the plaits, mm */
+            thicknessMm: components["schemas"]["Between"];
+            turns: components["schemas"]["Between"];
+            /** @description Key of the way */
+            way: string;
         };
         Balance: {
             left: components["schemas"]["Half"];
@@ -558,15 +651,41 @@ export interface components {
              */
             tracks: number;
         };
+        Between: {
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+        };
+        Bounds: {
+            /**
+             * Format: int64
+             * @description Pieces at one place
+             */
+            count: number;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            uses: number;
+            /** Format: int64 */
+            ways: number;
+        };
         Catalogue: {
+            bounds: components["schemas"]["Bounds"];
+            currencies: string[];
             /** @description The plan a newcomer starts from */
             default: components["schemas"]["Input"];
+            forms: components["schemas"]["FormFacts"][];
             heads: components["schemas"]["Preset"][];
             methods: components["schemas"]["Method"][];
             /** @description The supplier's price list */
             pieces: components["schemas"]["Piece"][];
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
+            ways: components["schemas"]["Way"][];
+            zones: {
+                [key: string]: string;
+            };
         };
         Change: {
             from: string;
@@ -591,17 +710,6 @@ export interface components {
             password?: string;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
-        };
-        Channel: {
-            /** Format: int64 */
-            fromRow: number;
-            /** Format: double */
-            lengthMm: number;
-            line: number[][];
-            sections: string[];
-            /** Format: int64 */
-            toRow: number;
-            zone: string;
         };
         ClientDocument: {
             archived: boolean;
@@ -697,12 +805,7 @@ export interface components {
             /** @description The place it is about, a unit vector in the head's axes */
             at: number[];
             /** @enum {string} */
-            kind: "move-row" | "move-part" | "merge" | "split" | "leave-out" | "pieces" | "lock";
-            /**
-             * Format: int64
-             * @description Pieces on the section, of pieces
-             */
-            pieces?: number;
+            kind: "move-row" | "move-part" | "merge" | "split" | "leave-out" | "lock";
             /** @description The other place of merge and split; where a moved line would lie */
             with?: number[];
         };
@@ -753,18 +856,31 @@ export interface components {
             contact: string;
             /** @description Who decides for a child; empty for an adult */
             guardian: string;
-            hair: components["schemas"]["OwnHair"];
+            /** @description A length of 0 was not measured */
+            hair: components["schemas"]["Own"];
+            hairline: components["schemas"]["Hairline"];
             /** @description What calls for caution */
             history: ("chemical" | "heat-damage" | "hair-loss" | "sore-scalp" | "fibre-itch" | "product-allergy" | "pain-before")[];
             /** @description Earlier installs, newest first */
             installs: components["schemas"]["Install"][];
             notes: string;
             /**
+             * Format: int64
+             * @description Version of this document's schema
+             */
+            schema: number;
+            /**
              * Format: double
              * @description Height standing, mm; 0 when not asked
              */
             statureMm: number;
             tapes?: components["schemas"]["Tapes"];
+        };
+        Fill: {
+            /** Format: int64 */
+            count: number;
+            /** @description Key of the piece */
+            piece: string;
         };
         Fitted: {
             /** Format: int64 */
@@ -775,45 +891,129 @@ export interface components {
             /** Format: int64 */
             sections: number;
         };
-        Hair: {
-            /**
-             * Format: double
-             * @description Hairs per square centimetre
-             */
-            densityPerCm2: number;
-            /**
-             * Format: double
-             * @description Length when stretched, mm
-             */
+        FlatChannel: {
+            /** Format: double */
             lengthMm: number;
-            /**
-             * Format: double
-             * @description Diameter of one hair, micrometres
-             */
-            strandUm: number;
-            tenderScalp: boolean;
+            line: number[];
         };
-        HairNeed: {
-            /**
-             * Format: int64
-             * @description Of them, those hooked on tracks, on a net or on linked plaits
-             */
-            hooked: number;
-            order: components["schemas"]["Order"];
-            /**
-             * Format: int64
-             * @description On the head
-             */
-            pieces: number;
+        FlatLayout: {
             /** Format: double */
-            plaitDiameterMm: number;
+            areaMm2: number;
+            areas: number[];
+            balance: components["schemas"]["Balance"][];
             /** Format: double */
-            plaitLengthMm: number;
+            baseAreaMm2: number;
+            border: number[];
+            /** @description A line through the middles of all */
+            centroids: number[];
+            channels: components["schemas"]["FlatChannel"][];
+            earToEar: number[];
+            flags: number[];
+            hairline: number[];
+            heights: number[];
+            ids: string[];
+            indexOf: number[];
+            /** @description Index of the section whose plait takes it up, -1 for none; empty where none is linked */
+            into: number[];
+            leftOut: number[][];
+            misfits: components["schemas"]["Misfit"][];
+            /** @description Of each section the number of those neighbours that come after it, then their indices */
+            neighbours: number[];
+            nets: components["schemas"]["FlatNet"][];
+            /** Format: double */
+            outAreaMm2: number;
+            outlines: number[];
+            partLine: number[];
+            points: number[];
+            rowOf: number[];
+            rows: components["schemas"]["FlatRow"][];
+            seams: components["schemas"]["Seam"][];
+            shares: number[];
+            stagger: number[];
+            toHairline: number[];
+            toPart: number[];
+            tracks: components["schemas"]["FlatTrack"][];
+            /** @description Of each the mean, how far the least is below it and how far the greatest above */
+            widths: number[];
+            /** @description Zone of each section */
+            zoneOf: string[];
+            zones: components["schemas"]["FlatZone"][];
+        };
+        FlatNet: {
+            /** Format: double */
+            areaMm2: number;
+            hooks: number[];
+            outlines: number[][];
+            zone: string;
+        };
+        FlatRow: {
+            end: number[];
+            line: number[];
             /** Format: int64 */
-            spares: number;
-            wrap?: components["schemas"]["Order"];
+            row: number;
             /** Format: int64 */
-            wrapStrandsPerPiece: number;
+            sections: number;
+            zone: string;
+        };
+        FlatTrack: {
+            hooks: number[];
+            id: string;
+            into?: string;
+            /** Format: double */
+            lengthMm: number;
+            line: number[];
+            merged?: boolean;
+            outlines: number[][];
+            /** Format: double */
+            widthMm: number;
+            zone: string;
+        };
+        FlatZone: {
+            /** Format: double */
+            areaMm2: number;
+            heightMm: components["schemas"]["Spread"];
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            sections: number;
+            widthMm: components["schemas"]["Spread"];
+            zone: string;
+        };
+        FormFacts: {
+            folded: boolean;
+            /** @enum {string} */
+            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk";
+            many: string;
+            /** @description What one piece of it is called */
+            name: string;
+        };
+        Given: {
+            counts: number[];
+            matched: number[];
+            /** @description Index of the piece in the plan */
+            pieces: number[];
+            /** @description Thickness of each section's plait, tenths of a millimetre */
+            plaits: number[];
+            /** @description Index of the way in the plan */
+            ways: number[];
+        };
+        GuideRow: {
+            edited?: boolean;
+            lower: components["schemas"]["RowLine"];
+            /**
+             * @description What a row that crosses the middle of the head has there
+             * @enum {string}
+             */
+            middle: "border" | "section" | "part";
+            offBelowMm: number[];
+            /** Format: int64 */
+            row: number;
+            /** Format: int64 */
+            sections: number;
+            seen: boolean;
+            size: components["schemas"]["Size"];
+            upper: components["schemas"]["RowLine"];
+            zone: string;
         };
         Hairline: {
             behindEar: components["schemas"]["Move"];
@@ -837,38 +1037,40 @@ export interface components {
             axesMm: number[];
             landmarks: components["schemas"]["Landmarks"];
         };
-        Hooking: {
-            /** @enum {string} */
-            ground: "tracks" | "net" | "linked";
-            name: string;
-            /** Format: int64 */
-            pieces: number;
-            /** @description How the root looks and feels */
-            root: string;
-            steps: components["schemas"]["Step"][];
-            summary: string;
-            undo: string;
-        };
         Hours: {
             stages: components["schemas"]["Stage"][];
             total: components["schemas"]["Range"];
         };
+        HouseDocument: {
+            rules: components["schemas"]["Rules"];
+            /**
+             * Format: int64
+             * @description Counts saves; send it back as If-Match
+             */
+            version: number;
+        };
         Input: {
-            attach: components["schemas"]["Attachment"];
-            hair: components["schemas"]["Hair"];
+            /** @description True for a child, whose head bears less */
+            child: boolean;
+            fill: components["schemas"]["Fill"];
+            hair: components["schemas"]["Own"];
             hairline: components["schemas"]["Hairline"];
             head: components["schemas"]["Tapes"];
             /** @description True when you do your own head */
             ownHead: boolean;
             parting: components["schemas"]["Settings"];
-            piece: components["schemas"]["Piece"];
+            pieces: components["schemas"]["Piece"][];
+            plaits: components["schemas"]["Preparation"];
             /**
              * Format: int64
              * @description Version of this document's schema
              */
             schema: number;
+            /** @description Spares of each piece */
             spares: components["schemas"]["Spares"];
-            wrap: components["schemas"]["WrappingHair"];
+            /** @description Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
+            uses: components["schemas"]["Use"][];
+            ways: components["schemas"]["Way"][];
         };
         Install: {
             /** @enum {string} */
@@ -882,6 +1084,7 @@ export interface components {
         };
         Landmarks: {
             behindEar: number[];
+            crown: number[];
             earTop: number[];
             front: number[];
             nape: number[];
@@ -890,45 +1093,31 @@ export interface components {
             temple: number[];
             templeCorner: number[];
         };
-        Layout: {
-            /** Format: double */
-            areaMm2: number;
-            balance: components["schemas"]["Balance"][];
-            /** Format: double */
-            baseAreaMm2: number;
-            border: number[][];
-            channels: components["schemas"]["Channel"][];
-            earToEar: number[][];
-            hairline: number[][];
-            leftOut: components["schemas"]["Section"][];
-            misfits: components["schemas"]["Misfit"][];
-            nets: components["schemas"]["NetArea"][];
-            /** Format: double */
-            outAreaMm2: number;
-            partLine: number[][];
-            rows: components["schemas"]["Row"][];
-            seams: components["schemas"]["Seam"][];
-            sections: components["schemas"]["Section"][];
-            stagger: components["schemas"]["Stagger"];
-            tracks: components["schemas"]["Track"][];
-            zones: components["schemas"]["ZoneSum"][];
+        Me: {
+            /** @description Ids of the operations that are open to them */
+            may: string[];
         };
         Method: {
-            family: string;
+            /** @enum {string} */
+            family: "loop" | "wrap" | "twist" | "hook";
+            /** @description What it can hang a piece on */
+            grounds: ("plait" | "tracks" | "net" | "linked")[];
             hidesBy: string;
             /** @enum {string} */
-            id: "L1" | "W2" | "T2";
+            id: "L1" | "L5" | "W2" | "T2";
             /** Format: double */
             leastHairMm: number;
             name: string;
+            parameters: components["schemas"]["Parameter"][];
             /** @description How the root looks and feels */
             root: string;
             summary: string;
             /** @description Forms of piece it works with */
-            takes: ("looped-twist" | "looped-loc" | "bulk")[];
+            takes: ("looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk")[];
             undo: string;
             wash: string;
             wearWeeks: number[];
+            wraps: boolean;
         };
         Misfit: {
             at: number[];
@@ -956,12 +1145,9 @@ export interface components {
              */
             sizeMm: number;
         };
-        NetArea: {
-            /** Format: double */
-            areaMm2: number;
-            hooks: number[][];
-            outlines: number[][][];
-            zone: string;
+        Need: {
+            pieces: components["schemas"]["PieceNeed"][];
+            wraps: components["schemas"]["WrapNeed"][];
         };
         NewClient: {
             archived: boolean;
@@ -986,6 +1172,17 @@ export interface components {
             title: string;
             /** @description States pinned beside the plan, to compare */
             variants?: components["schemas"]["Variant"][];
+        };
+        Notice: {
+            about: string[];
+            /** @enum {string} */
+            code: "sliver" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
+            /** @description What is so, and why it matters */
+            reason: string;
+            /** @description What would help; empty where nothing needs to be done */
+            remedy: string;
+            /** @enum {string} */
+            severity: "hint" | "look" | "danger";
         };
         Offer: {
             /**
@@ -1026,8 +1223,11 @@ export interface components {
             count: number;
             offer: components["schemas"]["Offer"];
         };
-        OwnHair: {
-            /** Format: double */
+        Own: {
+            /**
+             * Format: double
+             * @description Length at the crown, stretched, mm
+             */
             crownMm: number;
             /**
              * Format: double
@@ -1036,11 +1236,20 @@ export interface components {
             densityPerCm2: number;
             /** @enum {string} */
             edges: "strong" | "fine" | "fragile" | "bare";
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length in front, stretched, mm
+             */
             frontMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length at the nape, stretched, mm
+             */
             napeMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length at the sides, stretched, mm
+             */
             sidesMm: number;
             /**
              * Format: double
@@ -1078,6 +1287,19 @@ export interface components {
             /** @description What to ask the next page with; left out on the last one */
             next?: string;
         };
+        Parameter: {
+            help: string;
+            key: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            name: string;
+            /** @enum {string} */
+            unit: "length" | "mm";
+            /** Format: double */
+            usual: number;
+        };
         Part: {
             /**
              * Format: double
@@ -1105,12 +1327,6 @@ export interface components {
              */
             stopMm: number;
         };
-        PerSection: {
-            /** Format: int64 */
-            back: number;
-            /** Format: int64 */
-            front: number;
-        };
         PersonEntry: {
             id: string;
             name: string;
@@ -1118,25 +1334,51 @@ export interface components {
             role: "owner" | "stylist" | "apprentice";
         };
         Piece: {
-            /** Format: double */
-            diameterMm: number;
+            /** @description Its colour in words; may be empty */
+            colour: string;
             /** @enum {string} */
-            form: "looped-twist" | "looped-loc" | "bulk";
+            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk";
+            key: string;
             /**
              * Format: double
              * @description Hanging length, mm
              */
             lengthMm: number;
-            /** @description What the supplier calls it */
-            line: string;
+            /**
+             * Format: double
+             * @description Opening of its loop when stretched, mm; 0 when not measured
+             */
+            loopMm: number;
             /**
              * Format: double
              * @description Mass of one piece, g
              */
             massG: number;
+            /** @description What the supplier calls it */
+            name: string;
             offers: components["schemas"]["Offer"][];
             pack: components["schemas"]["Pack"];
-            perSection: components["schemas"]["PerSection"];
+            /** Format: double */
+            thicknessMm: number;
+        };
+        PieceNeed: {
+            /** Format: int64 */
+            fill: number;
+            /**
+             * Format: int64
+             * @description Of them, those hooked on tracks, on a net or on linked plaits
+             */
+            hooked: number;
+            /**
+             * Format: int64
+             * @description At places, without those to fill with
+             */
+            onHead: number;
+            order: components["schemas"]["Order"];
+            /** @description Key of the piece */
+            piece: string;
+            /** Format: int64 */
+            spares: number;
         };
         PlanDocument: {
             clientId?: string;
@@ -1205,9 +1447,40 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Preparation: {
+            /** @description A small elastic at the root holds fine hair; it tangles and breaks hair left in */
+            band: boolean;
+            /**
+             * @description How the outer strand goes: over leaves a ridge at the root, under lies flat
+             * @enum {string}
+             */
+            direction: "over" | "under";
+            /**
+             * @description How far it is plaited; the rest is twisted with two strands
+             * @enum {string}
+             */
+            far: "whole" | "half" | "anchor";
+            /**
+             * Format: double
+             * @description How far hair fed into the ends goes past them, mm; 0 leaves them bare
+             */
+            fedMm: number;
+            /**
+             * @description At the scalp; a second tightening comes when the piece is drawn through
+             * @enum {string}
+             */
+            tension: "slack" | "snug";
+        };
         Preset: {
             name: string;
             tapes: components["schemas"]["Tapes"];
+        };
+        Preview: {
+            given: components["schemas"]["Given"];
+            head: components["schemas"]["Head"];
+            layout: components["schemas"]["FlatLayout"];
+            notices: components["schemas"]["Notice"][];
+            tally: components["schemas"]["Tally"];
         };
         Range: {
             /** Format: double */
@@ -1217,44 +1490,15 @@ export interface components {
             /** Format: double */
             low: number;
         };
-        Result: {
-            hair: components["schemas"]["HairNeed"];
-            head: components["schemas"]["Head"];
-            hooking?: components["schemas"]["Hooking"];
-            hours: components["schemas"]["Hours"];
-            layout: components["schemas"]["Layout"];
-            method: components["schemas"]["Method"];
-            tally: components["schemas"]["Tally"];
-            warnings: components["schemas"]["Warning"][];
-            /** @description What one typical section costs */
-            work: components["schemas"]["Work"];
-        };
-        Row: {
-            edited?: boolean;
-            end: number[];
-            /** Format: double */
-            lengthMm: number;
-            line: number[][];
-            lower: components["schemas"]["RowLine"];
-            /**
-             * @description What a row that crosses the middle of the head has there
-             * @enum {string}
-             */
-            middle: "border" | "section" | "part";
-            offBelowMm: number[];
-            /** Format: int64 */
-            row: number;
-            /** Format: int64 */
-            sections: number;
-            seen: boolean;
-            size: components["schemas"]["Size"];
-            upper: components["schemas"]["RowLine"];
-            zone: string;
-        };
         RowLine: {
             /** Format: double */
             lengthMm: number;
             partsMm: number[];
+        };
+        RowName: {
+            /** Format: int64 */
+            row: number;
+            zone: string;
         };
         Rule: {
             base: boolean;
@@ -1263,6 +1507,15 @@ export interface components {
             /** @enum {string} */
             structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
+        Rules: {
+            /** @description ISO 4217 code of the studio's currency */
+            currency: string;
+            /**
+             * Format: int64
+             * @description Version of this document's schema
+             */
+            schema: number;
+        };
         Seam: {
             /** Format: int64 */
             above: number;
@@ -1270,38 +1523,6 @@ export interface components {
             below: number;
             /** Format: int64 */
             belowRow: number;
-            zone: string;
-        };
-        Section: {
-            /** Format: double */
-            areaMm2: number;
-            centroid: number[];
-            edited?: boolean;
-            front: boolean;
-            /** Format: double */
-            hairlineMm: number;
-            heightMm: components["schemas"]["Spread"];
-            id: string;
-            /** Format: int64 */
-            index: number;
-            into?: string;
-            linked?: boolean;
-            locked?: boolean;
-            neighbours: string[];
-            normal: number[];
-            outline: number[][];
-            /** Format: double */
-            partMm: number;
-            /** Format: int64 */
-            pieces?: number;
-            /** Format: int64 */
-            row: number;
-            seen: boolean;
-            /** Format: double */
-            share: number;
-            /** Format: double */
-            stagger: number;
-            widthMm: components["schemas"]["Spread"];
             zone: string;
         };
         Settings: {
@@ -1397,12 +1618,6 @@ export interface components {
             minutes: components["schemas"]["Range"];
             name: string;
         };
-        Stagger: {
-            /** Format: double */
-            mean: number;
-            /** Format: double */
-            min: number;
-        };
         Step: {
             lengthsMm?: {
                 [key: string]: number;
@@ -1437,10 +1652,20 @@ export interface components {
             /** Format: int64 */
             costMinor: number;
             /**
+             * Format: int64
+             * @description Pieces in those packs beyond those in use and spares
+             */
+            leftover: number;
+            /**
              * Format: double
              * @description Likely time
              */
             minutes: number;
+            /**
+             * Format: int64
+             * @description Notices that should be looked at
+             */
+            notices: number;
             /**
              * Format: int64
              * @description Packs to buy, wrapping hair included
@@ -1451,10 +1676,14 @@ export interface components {
              * @description Pieces in use, without spares
              */
             pieces: number;
+            /** @description Minutes, with those it will hardly go below and above */
+            range: components["schemas"]["Range"];
+            /** Format: int64 */
+            rows: number;
             /** Format: int64 */
             sections: number;
             /** Format: int64 */
-            warnings: number;
+            spares: number;
             /**
              * Format: double
              * @description Mass of the hair hung, dry, g
@@ -1488,21 +1717,6 @@ export interface components {
              */
             ratio: number;
         };
-        Track: {
-            /** Format: double */
-            areaMm2: number;
-            hooks: number[][];
-            id: string;
-            into?: string;
-            /** Format: double */
-            lengthMm: number;
-            line: number[][];
-            merged?: boolean;
-            outlines: number[][][];
-            /** Format: double */
-            widthMm: number;
-            zone: string;
-        };
         Trade: {
             sizes: components["schemas"]["TradePoint"][];
             structures: components["schemas"]["StructurePoint"][];
@@ -1525,6 +1739,18 @@ export interface components {
             from: components["schemas"]["Input"];
             to: components["schemas"]["Input"];
         };
+        Use: {
+            /**
+             * Format: int64
+             * @description Pieces at each place; 0 to leave it as it is
+             */
+            count?: number;
+            /** @description Key of a piece; left out to leave it as it is */
+            piece?: string;
+            /** @description Key of a way; it is taken where its method can hang a piece */
+            way?: string;
+            where: components["schemas"]["Where"];
+        };
         Variant: {
             /** @description Left out for a state that can not be read any more; sent back without, it is kept as it is stored */
             input?: components["schemas"]["Input"];
@@ -1532,11 +1758,26 @@ export interface components {
             /** @description Why it can not be read or computed any more */
             readonly trouble?: string;
         };
-        Warning: {
-            kind: string;
-            message: string;
-            /** @description Ids of the sections or tracks it is about */
-            sections: string[];
+        Way: {
+            key: string;
+            /** @enum {string} */
+            method: "L1" | "L5" | "W2" | "T2";
+            /** @description The method's parameters by key; the catalogue lists them */
+            settings: {
+                [key: string]: number;
+            };
+            /** @description The wrapping hair; methods that wrap need it */
+            wrapping?: components["schemas"]["Wrapping"];
+        };
+        Where: {
+            /** @enum {string} */
+            kind: "everywhere" | "front" | "back" | "base" | "hairline" | "nape" | "part" | "zones" | "rows" | "places";
+            /** @description Of places: unit vectors in the head's axes */
+            places?: number[][];
+            /** @description Of rows */
+            rows?: components["schemas"]["RowName"][];
+            /** @description Of zones: their names */
+            zones?: string[];
         };
         Wish: {
             /**
@@ -1566,22 +1807,25 @@ export interface components {
             widthMm: number;
         };
         Work: {
-            /** Format: double */
-            attachMin: number;
-            /** Format: double */
-            concealMin: number;
-            concerns: string[];
-            /** Format: double */
-            hiddenMm: number;
-            /** Format: int64 */
-            passes: number;
-            steps: components["schemas"]["Step"][];
-            /** Format: double */
-            wrapRibbonMm: number;
-            /** Format: double */
-            wrapTurns: number;
+            hours: components["schemas"]["Hours"];
+            work: components["schemas"]["Attachment"][];
         };
-        WrappingHair: {
+        WrapNeed: {
+            order: components["schemas"]["Order"];
+            /**
+             * Format: int64
+             * @description Plaits wrapped
+             */
+            plaits: number;
+            /**
+             * Format: int64
+             * @description For all of them, without spares
+             */
+            strands: number;
+            /** @description Key of the way */
+            way: string;
+        };
+        Wrapping: {
             /**
              * Format: double
              * @description Mass of one pack, g
@@ -1594,32 +1838,11 @@ export interface components {
             priceMinor: number;
             /**
              * Format: double
-             * @description Visible width of one turn, mm
-             */
-            ribbonMm: number;
-            /**
-             * Format: double
              * @description Length of one strand as wound, mm
              */
             strandLengthMm: number;
             /** Format: int64 */
             strandsPerPack: number;
-            /**
-             * Format: double
-             * @description Tail laid along the base, mm
-             */
-            tailMm: number;
-        };
-        ZoneSum: {
-            /** Format: double */
-            areaMm2: number;
-            heightMm: components["schemas"]["Spread"];
-            /** Format: int64 */
-            rows: number;
-            /** Format: int64 */
-            sections: number;
-            widthMm: components["schemas"]["Spread"];
-            zone: string;
         };
     };
     responses: never;
@@ -1999,6 +2222,106 @@ export interface operations {
             };
         };
     };
+    guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideRow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveHouse: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     importPlan: {
         parameters: {
             query: {
@@ -2036,6 +2359,39 @@ export interface operations {
             };
         };
     };
+    need: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Need"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     claimStudio: {
         parameters: {
             query?: never;
@@ -2055,7 +2411,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonEntry"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
             /** @description Error */
@@ -2474,7 +2830,6 @@ export interface operations {
             query?: {
                 unit?: "in" | "cm";
                 paper?: "letter" | "a4";
-                currency?: "$" | "€" | "£";
             };
             header?: never;
             path: {
@@ -2628,7 +2983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Result"];
+                    "application/json": components["schemas"]["Preview"];
                 };
             };
             /** @description Error */
@@ -2657,7 +3012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonEntry"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
             /** @description Error */
@@ -2690,7 +3045,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonEntry"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
             /** @description Error */
@@ -2750,7 +3105,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonEntry"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
             /** @description Error */
@@ -2871,6 +3226,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trade"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
                 };
             };
             /** @description Error */

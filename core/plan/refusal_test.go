@@ -19,9 +19,9 @@ import (
 // offered finds the figures of a refusal, both units of each length.
 var offered = regexp.MustCompile(`(-?\d+(?:\.\d+)?) cm \((-?\d+(?:\.\d+)?) in\)|(-?\d+(?:\.\d+)?)`)
 
-// advice are the values that a refusal says would work, as a reader would enter them:
+// offers are the values that a refusal says would work, as a reader would enter them:
 // all figures but those of what is.
-func advice(message string) (values [][]float64) {
+func offers(message string) (values [][]float64) {
 	counts := !strings.Contains(message, " cm (")
 	if i := strings.Index(message, "; up to "); i >= 0 {
 		counts = !strings.Contains(message[i:], " cm (")
@@ -94,8 +94,8 @@ func TestWhatARefusalOffersIsAccepted(t *testing.T) {
 		"ear to ear":      func(in *Input) { in.Head.EarToEar = 260 },
 		"bulk":            func(in *Input) { in.Head.HairBulk = 15.01 },
 		"ratio":           func(in *Input) { in.Head.Ratio = 0.95 },
-		"own hair":        func(in *Input) { in.Hair.Length = 9.96 },
-		"own hair 2":      func(in *Input) { in.Hair.Length = 1500.4 },
+		"own hair":        func(in *Input) { in.Hair.Front = 9.96 },
+		"own hair 2":      func(in *Input) { in.Hair.Nape = 1500.4 },
 		"density":         func(in *Input) { in.Hair.Density = 30 },
 		"strand":          func(in *Input) { in.Hair.Strand = 151 },
 		"width":           func(in *Input) { in.Parting.Front.Width = 76.21 },
@@ -128,18 +128,21 @@ func TestWhatARefusalOffersIsAccepted(t *testing.T) {
 		"high net ring":    on(parting.NetCap, func(in *Input) { in.Parting.Front.Height = 76; in.Head = scalp.Presets()[0].Tapes }),
 		"rows at a part":   on(parting.Horseshoe, func(in *Input) { in.Parting.Rows = 6 }),
 		"per side":         on(parting.PartLine, func(in *Input) { in.Parting.PerSide = 60 }),
-		"piece":            func(in *Input) { in.Piece.Length = 74.9 },
-		"piece 2":          func(in *Input) { in.Piece.Length = 1300.1 },
-		"diameter":         func(in *Input) { in.Piece.Diameter = 1 },
-		"mass":             func(in *Input) { in.Piece.Mass = 61 },
-		"per section":      func(in *Input) { in.Piece.PerSection.Front = 7 },
-		"units":            func(in *Input) { in.Piece.Pack.Units = 501 },
+		"piece":            func(in *Input) { in.Pieces[0].Length = 74.9 },
+		"piece 2":          func(in *Input) { in.Pieces[0].Length = 1300.1 },
+		"diameter":         func(in *Input) { in.Pieces[0].Thickness = 1 },
+		"mass":             func(in *Input) { in.Pieces[0].Mass = 61 },
+		"per section":      func(in *Input) { in.Uses[0].Count = 7 },
+		"units":            func(in *Input) { in.Pieces[0].Pack.Units = 501 },
 		"spares":           func(in *Input) { in.Spares.Percent = 101 },
 		"least spares":     func(in *Input) { in.Spares.Least = 201 },
-		"strand length":    func(in *Input) { in.Wrap.StrandLength = 149.7 },
-		"ribbon":           func(in *Input) { in.Wrap.Ribbon = 26 },
-		"tail":             func(in *Input) { in.Wrap.Tail = 150.2 },
-		"pitch":            func(in *Input) { in.Attach.Pitch = 151 },
+		"strand length":    func(in *Input) { wrapped(in).Wrapping.StrandLength = 149.7 },
+		"ribbon":           func(in *Input) { wrapped(in).Settings["ribbonMm"] = 26 },
+		"tail":             func(in *Input) { wrapped(in).Settings["tailMm"] = 150.2 },
+		"fed":              func(in *Input) { in.Plaits.Fed = 300.4 },
+		"fill":             func(in *Input) { in.Fill.Count = 201 },
+		"loop":             func(in *Input) { in.Pieces[0].Loop = 40.5 },
+		"pitch":            func(in *Input) { in.Ways[0].Settings["pitchMm"] = 151 },
 	}
 	followed := 0
 	for name, spoil := range cases {
@@ -149,7 +152,7 @@ func TestWhatARefusalOffersIsAccepted(t *testing.T) {
 		bad := invalid.From(err)
 		require.NotEmpty(t, bad, name)
 		path, message := bad[0].Path, bad[0].Message
-		values := advice(message)
+		values := offers(message)
 		assert.NotEmpty(t, values, "%s offers nothing: %s", name, message)
 		for _, value := range values {
 			for _, v := range value {
@@ -230,8 +233,9 @@ func TestTheRangeOfCountsCanBeHad(t *testing.T) {
 // Names are measured in letters, as people count them.
 func TestLettersAreCountedNotBytes(t *testing.T) {
 	in := Default()
-	in.Piece.Line = strings.Repeat("Ọ", maxLine)
-	require.Greater(t, len(in.Piece.Line), maxLine)
+	const most = 80
+	in.Pieces[0].Name = strings.Repeat("Ọ", most)
+	require.Greater(t, len(in.Pieces[0].Name), most)
 	_, err := Compute(t.Context(), in)
 	require.NoError(t, err)
 	title := strings.Repeat("ễ", maxTitle)
@@ -240,7 +244,7 @@ func TestLettersAreCountedNotBytes(t *testing.T) {
 	f, err := ReadFile(strings.NewReader(string(raw)))
 	require.NoError(t, err)
 	assert.Equal(t, maxTitle, utf8.RuneCountInString(f.Title))
-	in.Piece.Line += "Ọ"
+	in.Pieces[0].Name += "Ọ"
 	_, err = Compute(t.Context(), in)
-	assert.Equal(t, "piece.line", invalid.From(err)[0].Path)
+	assert.Equal(t, "pieces[0].name", invalid.From(err)[0].Path)
 }

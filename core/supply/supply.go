@@ -1,42 +1,13 @@
-// Package pieces counts the hair a head needs and finds the cheapest way to buy
-// it. Lengths are mm, mass g, money integer minor units of the studio's
-// currency.
-package pieces
+// Package supply counts the hair a head needs and finds the cheapest way to buy it.
+// Lengths are mm, money integer minor units of the studio's currency.
+package supply
 
 import (
 	"fmt"
 	"math"
+
+	"kladotex/core/hair"
 )
-
-// Form is what a piece is before it is attached.
-type Form string
-
-// The forms.
-const (
-	// Twist is a pre-looped twist, soft enough to weave a plait through.
-	Twist Form = "looped-twist"
-	// Loc is a pre-looped loc.
-	Loc Form = "looped-loc"
-	// Bulk is loose hair, folded over the hook to make two legs.
-	Bulk Form = "bulk"
-)
-
-// Pack is what one pack holds. A strand of bulk hair may be cut into several
-// lengths and each length split into several units; a piece is one unit.
-type Pack struct {
-	Units  int `json:"units" doc:"Pieces or bulk strands in a pack"`
-	Cuts   int `json:"cuts" doc:"Lengths each strand is cut into; 1 leaves it whole"`
-	Splits int `json:"splits" doc:"Units each length is split into; 1 leaves it whole"`
-}
-
-// Yield is the number of units ready to attach that a pack gives.
-func (p Pack) Yield() int { return p.Units * p.Cuts * p.Splits }
-
-// Offer is a way to buy packs: a single one or a set.
-type Offer struct {
-	Packs int   `json:"packs" doc:"Packs in the offer"`
-	Price int64 `json:"priceMinor" doc:"Price of the offer, minor units"`
-}
 
 // Spares are bought above the count.
 type Spares struct {
@@ -52,8 +23,8 @@ func (s Spares) Of(n int) int {
 
 // OrderLine is a number of the same offer.
 type OrderLine struct {
-	Offer Offer `json:"offer"`
-	Count int   `json:"count"`
+	Offer hair.Offer `json:"offer"`
+	Count int        `json:"count"`
 }
 
 // Order is what to buy for a need.
@@ -70,16 +41,16 @@ type Order struct {
 // covers need; of equally cheap ones, that with the fewest packs. It refuses a
 // yield below one, no offers, and an offer without packs or with a negative
 // price.
-func Buy(need, yield int, offers []Offer) (Order, error) {
+func Buy(need, yield int, offers []hair.Offer) (Order, error) {
 	if yield < 1 {
-		return Order{}, fmt.Errorf("pieces: a pack of %d units covers nothing", yield)
+		return Order{}, fmt.Errorf("supply: a pack of %d units covers nothing", yield)
 	}
 	if len(offers) == 0 {
-		return Order{}, fmt.Errorf("pieces: no offers")
+		return Order{}, fmt.Errorf("supply: no offers")
 	}
 	for _, o := range offers {
 		if o.Packs < 1 || o.Price < 0 {
-			return Order{}, fmt.Errorf("pieces: an offer of %d packs for %d", o.Packs, o.Price)
+			return Order{}, fmt.Errorf("supply: an offer of %d packs for %d", o.Packs, o.Price)
 		}
 	}
 	wanted := (need + yield - 1) / yield
@@ -112,10 +83,6 @@ func Buy(need, yield int, offers []Offer) (Order, error) {
 	}
 	return order, nil
 }
-
-// BraidTakeUp is the length of a three-strand braid ÷ that of its hair. Common
-// practice, no source: a 36 in bundle braids down to about 31 in.
-const BraidTakeUp = 31.0 / 36.0
 
 // WrapRibbon is the length in mm of a ribbon of hair of the given visible width
 // wound as a helix over length mm of a base of diameter mm:

@@ -1,4 +1,4 @@
-package pieces
+package supply
 
 import (
 	"math"
@@ -7,11 +7,13 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"kladotex/core/hair"
 )
 
 // Common practice, no source: 8 packs of 20 give 160 pieces.
 func TestEightPacksOfTwenty(t *testing.T) {
-	o, err := Buy(160, 20, []Offer{{Packs: 1, Price: 900}})
+	o, err := Buy(160, 20, []hair.Offer{{Packs: 1, Price: 900}})
 	require.NoError(t, err)
 	assert.Equal(t, 8, o.Packs)
 	assert.Equal(t, 160, o.Units)
@@ -20,7 +22,7 @@ func TestEightPacksOfTwenty(t *testing.T) {
 }
 
 // cheapest tries every combination of offers.
-func cheapest(need, yield int, offers []Offer) (cost int64, packs int) {
+func cheapest(need, yield int, offers []hair.Offer) (cost int64, packs int) {
 	cost = math.MaxInt64
 	var walk func(k, have int, spent int64)
 	walk = func(k, have int, spent int64) {
@@ -41,9 +43,9 @@ func cheapest(need, yield int, offers []Offer) (cost int64, packs int) {
 func TestBuyFindsTheCheapestOrder(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 5))
 	for range 400 {
-		offers := make([]Offer, 1+r.IntN(3))
+		offers := make([]hair.Offer, 1+r.IntN(3))
 		for i := range offers {
-			offers[i] = Offer{1 + r.IntN(7), int64(r.IntN(40)) * 100}
+			offers[i] = hair.Offer{Packs: 1 + r.IntN(7), Price: int64(r.IntN(40)) * 100}
 		}
 		need, yield := r.IntN(200), 10+r.IntN(50)
 		o, err := Buy(need, yield, offers)
@@ -64,11 +66,11 @@ func TestBuyFindsTheCheapestOrder(t *testing.T) {
 }
 
 func TestBuyRefusesOffersThatCoverNothing(t *testing.T) {
-	for _, offers := range [][]Offer{nil, {{0, 100}}, {{1, -1}}} {
+	for _, offers := range [][]hair.Offer{nil, {{Packs: 0, Price: 100}}, {{Packs: 1, Price: -1}}} {
 		_, err := Buy(10, 20, offers)
 		assert.Error(t, err)
 	}
-	_, err := Buy(10, 0, []Offer{{1, 100}})
+	_, err := Buy(10, 0, []hair.Offer{{Packs: 1, Price: 100}})
 	assert.Error(t, err)
 }
 

@@ -1,0 +1,221 @@
+// Package hair holds the hair a plan works with: the client's own, and the pieces that
+// are hung on it with the ways they are sold. Lengths are mm, mass g, prices integer
+// minor units of the studio's currency.
+package hair
+
+import (
+	"slices"
+	"strings"
+
+	"kladotex/core/invalid"
+)
+
+// MinLength and MaxLength bound the length of own hair that is planned for, mm,
+// stretched: from what a loop just holds to below the hip.
+const MinLength, MaxLength = 10.0, 1500.0
+
+// Own is the client's own hair. Lengths are measured stretched; on a client's card 0 is
+// one that was not measured.
+type Own struct {
+	Front float64 `json:"frontMm" doc:"Length in front, stretched, mm"`
+	Sides float64 `json:"sidesMm" doc:"Length at the sides, stretched, mm"`
+	Crown float64 `json:"crownMm" doc:"Length at the crown, stretched, mm"`
+	Nape  float64 `json:"napeMm" doc:"Length at the nape, stretched, mm"`
+
+	Density float64 `json:"densityPerCm2" doc:"Hairs per square centimetre"`
+	Strand  float64 `json:"strandUm" doc:"Diameter of one hair, micrometres"`
+	Texture Texture `json:"texture" enum:"straight,wavy,curly,coily"`
+	Tender  bool    `json:"tenderScalp"`
+	Edges   Edges   `json:"edges" enum:"strong,fine,fragile,bare"`
+}
+
+// Texture is how the hair grows.
+type Texture string
+
+// The textures.
+const (
+	Straight Texture = "straight"
+	Wavy     Texture = "wavy"
+	Curly    Texture = "curly"
+	Coily    Texture = "coily"
+)
+
+// Edges is the state of the hairline.
+type Edges string
+
+// The states of a hairline.
+const (
+	StrongEdges  Edges = "strong"
+	FineEdges    Edges = "fine"
+	FragileEdges Edges = "fragile"
+	BareEdges    Edges = "bare"
+)
+
+// Longest is the greatest of the four lengths, mm.
+func (o Own) Longest() float64 { return max(o.Front, o.Sides, o.Crown, o.Nape) }
+
+// Check refuses hair that can not be. The paths of bad are put under path; unmeasured
+// says whether a length of 0 stands for one that was not measured.
+func (o Own) Check(bad *invalid.Errors, path string, unmeasured bool) {
+	for _, l := range []struct {
+		key, label string
+		mm         float64
+	}{
+		{"frontMm", "Own hair length in front", o.Front}, {"sidesMm", "Own hair length at the sides", o.Sides},
+		{"crownMm", "Own hair length at the crown", o.Crown}, {"napeMm", "Own hair length at the nape", o.Nape},
+	} {
+		if l.mm != 0 || !unmeasured {
+			bad.Length(path+l.key, l.label, l.mm, MinLength, MaxLength)
+		}
+	}
+	bad.Number(path+"densityPerCm2", "Hair density", o.Density, 40, 400, " hairs per cm²")
+	bad.Number(path+"strandUm", "Strand diameter", o.Strand, 30, 150, " µm")
+	invalid.OneOf(bad, path+"texture", "The texture", o.Texture, []Texture{Straight, Wavy, Curly, Coily})
+	invalid.OneOf(bad, path+"edges", "The state of the edges", o.Edges, []Edges{StrongEdges, FineEdges, FragileEdges, BareEdges})
+}
+
+// Form is what a piece is before it is attached.
+type Form string
+
+// The forms.
+const (
+	// Twist is a pre-looped twist, soft enough to weave a plait through.
+	Twist Form = "looped-twist"
+	// Braid is a pre-looped braid.
+	Braid Form = "looped-braid"
+	// SoftLoc is a pre-looped loc, soft enough to weave a plait through.
+	SoftLoc Form = "soft-loc"
+	// CoilLoc is a hollow spiral that can be opened.
+	CoilLoc Form = "coil-loc"
+	// HandmadeLoc is a loc wound by hand, with an eye at its top.
+	HandmadeLoc Form = "handmade-loc"
+	// Bulk is loose hair, folded over the hook to make two legs.
+	Bulk Form = "bulk"
+	// CurlyBulk is bulk hair that keeps a curl.
+	CurlyBulk Form = "curly-bulk"
+)
+
+// FormFacts are what holds for every piece of a form.
+type FormFacts struct {
+	Form Form   `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk"`
+	Name string `json:"name" doc:"What one piece of it is called"`
+	// Many is several of them, in a sentence.
+	Many string `json:"many"`
+	// Folded is true for loose hair, which is folded over the hook and has no loop.
+	Folded bool `json:"folded"`
+}
+
+// One is a piece of the form in a sentence: "a soft loc"; of loose hair, the hair.
+func (f FormFacts) One() string {
+	if f.Folded {
+		return f.Many
+	}
+	return "a " + strings.ToLower(f.Name)
+}
+
+// Forms are all forms.
+var Forms = []FormFacts{
+	{Twist, "Pre-looped twist", "pre-looped twists", false},
+	{Braid, "Pre-looped braid", "pre-looped braids", false},
+	{SoftLoc, "Soft loc", "soft locs", false},
+	{CoilLoc, "Coil loc", "coil locs", false},
+	{HandmadeLoc, "Handmade loc", "handmade locs", false},
+	{Bulk, "Bulk hair", "bulk hair", true},
+	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true},
+}
+
+// Facts are those of the form; empty for one that is unknown.
+func (f Form) Facts() FormFacts {
+	if i := slices.IndexFunc(Forms, func(have FormFacts) bool { return have.Form == f }); i >= 0 {
+		return Forms[i]
+	}
+	return FormFacts{}
+}
+
+// Pack is what one pack holds. A strand of bulk hair may be cut into several lengths and
+// each length split into several units; a piece is one unit.
+type Pack struct {
+	Units  int `json:"units" doc:"Pieces or bulk strands in a pack"`
+	Cuts   int `json:"cuts" doc:"Lengths each strand is cut into; 1 leaves it whole"`
+	Splits int `json:"splits" doc:"Units each length is split into; 1 leaves it whole"`
+}
+
+// Yield is the number of units ready to attach that a pack gives.
+func (p Pack) Yield() int { return p.Units * p.Cuts * p.Splits }
+
+// Offer is a way to buy packs: a single one or a set.
+type Offer struct {
+	Packs int   `json:"packs" doc:"Packs in the offer"`
+	Price int64 `json:"priceMinor" doc:"Price of the offer, minor units"`
+}
+
+// MaxPrice of one offer, minor units: far above any pack, far below overflow.
+const MaxPrice = 1_000_000
+
+// Piece is what is hung, and how it is sold.
+type Piece struct {
+	// Key names the piece inside its plan.
+	Key       string  `json:"key" minLength:"1" maxLength:"40"`
+	Name      string  `json:"name" maxLength:"80" doc:"What the supplier calls it"`
+	Form      Form    `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk"`
+	Colour    string  `json:"colour" maxLength:"40" doc:"Its colour in words; may be empty"`
+	Length    float64 `json:"lengthMm" doc:"Hanging length, mm"`
+	Thickness float64 `json:"thicknessMm"`
+	Mass      float64 `json:"massG" doc:"Mass of one piece, g"`
+	Loop      float64 `json:"loopMm" doc:"Opening of its loop when stretched, mm; 0 when not measured"`
+	Pack      Pack    `json:"pack"`
+	Offers    []Offer `json:"offers" minItems:"1" maxItems:"8"`
+}
+
+// Check refuses a piece that can not be; the paths of bad are put under path.
+func (p Piece) Check(bad *invalid.Errors, path string) {
+	bad.Letters(path+"name", "The piece's name", p.Name, 0, 80)
+	bad.Letters(path+"colour", "The colour", p.Colour, 0, 40)
+	forms := make([]Form, len(Forms))
+	for i, f := range Forms {
+		forms[i] = f.Form
+	}
+	invalid.OneOf(bad, path+"form", "The piece's form", p.Form, forms)
+	bad.Length(path+"lengthMm", "Piece length", p.Length, 75, 1300)
+	bad.Number(path+"thicknessMm", "Piece thickness", p.Thickness, 2, 30, " mm")
+	bad.Number(path+"massG", "Piece mass", p.Mass, 0.2, 60, " g")
+	bad.Number(path+"loopMm", "Opening of the loop", p.Loop, 0, 40, " mm")
+	bad.Count(path+"pack.units", "Pieces in a pack", p.Pack.Units, 1, 500)
+	bad.Count(path+"pack.cuts", "Lengths cut from a strand", p.Pack.Cuts, 1, 10)
+	bad.Count(path+"pack.splits", "Units split from a length", p.Pack.Splits, 1, 10)
+	bad.Count(path+"offers", "The number of offers", len(p.Offers), 1, 8)
+	for i, o := range p.Offers {
+		at := invalid.At(path+"offers", i)
+		bad.Count(at+".packs", "Packs in the offer", o.Packs, 1, 50)
+		CheckPrice(bad, at+".priceMinor", o.Price)
+	}
+}
+
+// CheckPrice refuses a price that can not be.
+func CheckPrice(bad *invalid.Errors, path string, v int64) {
+	if v < 0 || v > MaxPrice {
+		bad.Add(path, "A price must be between 0 and %d.%02d; it is %.2f.", MaxPrice/100, MaxPrice%100, float64(v)/100)
+	}
+}
+
+// Wrapping is the hair wound over plaits by methods that wrap.
+type Wrapping struct {
+	StrandLength float64 `json:"strandLengthMm" doc:"Length of one strand as wound, mm"`
+	Strands      int     `json:"strandsPerPack"`
+	PackMass     float64 `json:"packMassG" doc:"Mass of one pack, g"`
+	Price        int64   `json:"priceMinor" doc:"Price of one pack, minor units"`
+}
+
+// Check refuses wrapping hair that can not be; the paths of bad are put under path.
+func (w Wrapping) Check(bad *invalid.Errors, path string) {
+	bad.Length(path+"strandLengthMm", "Wrapping strand", w.StrandLength, 150, 2000)
+	bad.Count(path+"strandsPerPack", "Strands in a pack of wrapping hair", w.Strands, 1, 1000)
+	bad.Number(path+"packMassG", "Pack mass of wrapping hair", w.PackMass, 1, 1000, " g")
+	CheckPrice(bad, path+"priceMinor", w.Price)
+}
+
+// StrandMass is the mass of one strand, g.
+func (w Wrapping) StrandMass() float64 { return w.PackMass / float64(w.Strands) }
+
+// AsOffers is how it is sold: a pack at a time.
+func (w Wrapping) AsOffers() []Offer { return []Offer{{Packs: 1, Price: w.Price}} }

@@ -1,0 +1,49 @@
+// Package house holds the house rules of a studio: what is the same for all its plans.
+package house
+
+import (
+	"encoding/json"
+	"fmt"
+	"regexp"
+
+	"kladotex/core/invalid"
+)
+
+// Schema is the version of the document this package writes.
+const Schema = 1
+
+// Rules are the house rules, one document for a studio.
+type Rules struct {
+	Schema int `json:"schema" doc:"Version of this document's schema" minimum:"1"`
+	// Currency is that of every price the studio keeps; a price does not name its own.
+	Currency string `json:"currency" pattern:"^[A-Z]{3}$" doc:"ISO 4217 code of the studio's currency"`
+}
+
+// Usual are the rules a studio starts with.
+func Usual() Rules { return Rules{Schema: Schema, Currency: "USD"} }
+
+var code = regexp.MustCompile(`^[A-Z]{3}$`)
+
+// Check refuses rules that can not be, as [invalid.Errors] with paths relative to r.
+func (r Rules) Check() error {
+	var bad invalid.Errors
+	if r.Schema != Schema {
+		bad.Add("schema", "These house rules are of version %d; this program reads versions up to %d. A newer Kladotex will open them.", r.Schema, Schema)
+	}
+	if !code.MatchString(r.Currency) {
+		bad.Add("currency", "A currency is three capital letters, such as USD; it is %q.", r.Currency)
+	}
+	return bad.Err()
+}
+
+// Decode reads rules as they are stored. Versions have been one so far.
+func Decode(raw []byte) (Rules, error) {
+	var r Rules
+	if err := json.Unmarshal(raw, &r); err != nil {
+		return Rules{}, fmt.Errorf("reading the house rules: %w", err)
+	}
+	if err := r.Check(); err != nil {
+		return Rules{}, fmt.Errorf("reading the house rules: %w", err)
+	}
+	return r, nil
+}

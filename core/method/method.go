@@ -1,0 +1,225 @@
+// Package method is the catalogue of attachment methods: what each needs, how a plait is
+// hidden by it, how long that takes, its steps in order, and what speaks against it
+// somewhere. Lengths are mm, times minutes.
+//
+// A method is one entry of the catalogue, in the file of its family, with its own
+// parameters, work, steps and judgement. Nothing else in the program knows one method
+// from another.
+package method
+
+import (
+	"slices"
+	"strings"
+
+	"kladotex/core/advice"
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/plait"
+)
+
+// Family is a way of hiding the plait.
+type Family string
+
+// The families.
+const (
+	Loop  Family = "loop" // hitched by its loop, the plait woven inside
+	Wrap  Family = "wrap" // the plait covered with wound hair
+	Twist Family = "twist"
+	Hook  Family = "hook" // hooked where there is no plait to hide
+)
+
+// ID names a method of the catalogue.
+type ID string
+
+// The methods so far.
+const (
+	HitchAndWeave ID = "L1"
+	TrackHitch    ID = "L5"
+	CollarAndWrap ID = "W2"
+	FoldAndTwist  ID = "T2"
+)
+
+// Ground is what a piece hangs on.
+type Ground string
+
+// The grounds.
+const (
+	OnPlait Ground = "plait"  // a plait hanging loose
+	OnTrack Ground = "tracks" // a plait worked flat
+	OnNet   Ground = "net"    // a net over flat plaits
+	OnLink  Ground = "linked" // a plait laid into the next one
+)
+
+// Parameter is a number that may be set of a method.
+type Parameter struct {
+	Key   string  `json:"key"`
+	Name  string  `json:"name"`
+	Unit  Unit    `json:"unit" enum:"length,mm"`
+	Least float64 `json:"least"`
+	Most  float64 `json:"most"`
+	Usual float64 `json:"usual"`
+	Help  string  `json:"help"`
+}
+
+// Unit says how a parameter is read.
+type Unit string
+
+// The units.
+const (
+	Length Unit = "length" // mm, shown in the reader's own unit
+	Fine   Unit = "mm"     // mm, shown as such
+)
+
+// Method is an entry of the catalogue. Its judgements are common practice, no source.
+type Method struct {
+	ID      ID          `json:"id" enum:"L1,L5,W2,T2"`
+	Name    string      `json:"name"`
+	Family  Family      `json:"family" enum:"loop,wrap,twist,hook"`
+	Takes   []hair.Form `json:"takes" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk" doc:"Forms of piece it works with"`
+	Grounds []Ground    `json:"grounds" enum:"plait,tracks,net,linked" doc:"What it can hang a piece on"`
+	Summary string      `json:"summary"`
+	HidesBy string      `json:"hidesBy"`
+	Root    string      `json:"root" doc:"How the root looks and feels"`
+	Wash    string      `json:"wash"`
+	Undo    string      `json:"undo"`
+	// LeastHair is the shortest own hair that holds, mm.
+	LeastHair float64 `json:"leastHairMm"`
+	// WearWeeks are the usual least and most weeks of wear.
+	WearWeeks  [2]int      `json:"wearWeeks"`
+	Parameters []Parameter `json:"parameters"`
+	// Wraps is true when it takes wrapping hair.
+	Wraps bool `json:"wraps"`
+
+	work  func(Job) Work
+	steps func(Range) []Step
+	judge func(Method, Job) []advice.Finding
+}
+
+// Catalogue is all methods, in the order they are offered.
+var Catalogue = slices.Concat(loops, wraps, twists, hooks)
+
+// IDs are the methods' ids in the order of the catalogue.
+func IDs() []ID {
+	ids := make([]ID, len(Catalogue))
+	for i, m := range Catalogue {
+		ids[i] = m.ID
+	}
+	return ids
+}
+
+// Lookup finds a method.
+func Lookup(id ID) (Method, bool) {
+	i := slices.IndexFunc(Catalogue, func(m Method) bool { return m.ID == id })
+	if i < 0 {
+		return Method{}, false
+	}
+	return Catalogue[i], true
+}
+
+// On tells whether the method hangs a piece on a ground.
+func (m Method) On(g Ground) bool { return slices.Contains(m.Grounds, g) }
+
+// Suits tells whether the method works with a form of piece.
+func (m Method) Suits(form hair.Form) bool { return slices.Contains(m.Takes, form) }
+
+// Settings are the values of a method's parameters, by key.
+type Settings map[string]float64
+
+// Usual are the settings a method starts from.
+func (m Method) Usual() Settings {
+	s := Settings{}
+	for _, p := range m.Parameters {
+		s[p.Key] = p.Usual
+	}
+	return s
+}
+
+// Check refuses settings that are missing, unknown or out of range; the paths of bad are
+// put under path.
+func (m Method) Check(bad *invalid.Errors, path string, s Settings) {
+	for _, p := range m.Parameters {
+		v, set := s[p.Key]
+		switch {
+		case !set:
+			bad.Add(path+p.Key, "%s needs its %s.", m.Name, p.Name)
+		case p.Unit == Length:
+			bad.Length(path+p.Key, p.Name, v, p.Least, p.Most)
+		default:
+			bad.Number(path+p.Key, p.Name, v, p.Least, p.Most, " mm")
+		}
+	}
+	for key := range s {
+		if !slices.ContainsFunc(m.Parameters, func(p Parameter) bool { return p.Key == key }) {
+			bad.Add(path+key, "%s has no setting named %q.", m.Name, key)
+		}
+	}
+}
+
+// Job is what a method is asked to do at one place.
+type Job struct {
+	Ground   Ground
+	Plait    plait.Plait
+	Hair     float64 // length of the own hair there, mm
+	Piece    hair.Piece
+	Settings Settings
+	// Wrapping is nil unless the method wraps.
+	Wrapping    *hair.Wrapping
+	TenderScalp bool
+	// Spacing is the distance between pieces on tracks and on a net, mm.
+	Spacing float64
+	// Tails is what is done with the loose tails of the base before anything hangs on it,
+	// in words; empty where there are none.
+	Tails string
+}
+
+// Work is what one place costs.
+type Work struct {
+	// Passes are draws through the piece; 0 unless the method weaves.
+	Passes int
+	// Ribbon is the wrapping hair for one place, mm, and Turns what it makes round the
+	// base; 0 unless the method wraps.
+	Ribbon, Turns float64
+	// Strands of wrapping hair that takes.
+	Strands int
+	// Attach is minutes to fix one piece, Conceal to hide the plait, for a practised
+	// stylist.
+	Attach, Conceal float64
+}
+
+// For works the method out for a job.
+func (m Method) For(j Job) Work { return m.work(j) }
+
+// Range is a job at the places it is done, those with the shortest and the longest
+// plait standing for all.
+type Range struct {
+	Short, Long         Job
+	ShortWork, LongWork Work
+}
+
+// Step is one move of a method. Braces in Text name a length to be put in, in the unit
+// the reader prefers.
+type Step struct {
+	Text    string             `json:"text"`
+	Lengths map[string]float64 `json:"lengthsMm,omitempty"`
+}
+
+// Steps are the moves in order, for places from the shortest plait to the longest.
+func (m Method) Steps(r Range) []Step { return m.steps(r) }
+
+// Judge finds what speaks against the method for a job.
+func (m Method) Judge(j Job) []advice.Finding { return m.judge(m, j) }
+
+// Helpers of the catalogue.
+
+func text(s string) Step { return Step{Text: s} }
+
+func with(s string, mm float64) Step { return Step{s, map[string]float64{"length": mm}} }
+
+// fromTo writes a length that differs between places: {from} to {to}, or one length where
+// they are the same to a few millimetres.
+func fromTo(s string, from, to float64) Step {
+	if to-from < 4 {
+		return with(s, to)
+	}
+	return Step{strings.ReplaceAll(s, "{length}", "{from} to {to}"), map[string]float64{"from": from, "to": to}}
+}

@@ -1,0 +1,174 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"kladotex/core/advice"
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/plait"
+)
+
+// noLimit stands beside every word on load.
+const noLimit = "No safe limit is published; this is compared with what is commonly hung."
+
+// grams writes a mass in both units.
+func grams(g float64) string {
+	if g < 20 {
+		return fmt.Sprintf("%.1f g (%.2f oz)", g, g/28.3495)
+	}
+	return fmt.Sprintf("%.0f g (%.1f oz)", g, g/28.3495)
+}
+
+// hung is the mass at a place, dry, g.
+func (w *worked) hung(i int) float64 {
+	p := &w.res.Places[i]
+	g := float64(p.Count) * w.in.Pieces[p.Piece].Mass
+	if s := w.works[i].Strands; s > 0 {
+		g += float64(s) * w.in.Ways[p.Way].Wrapping.StrandMass()
+	}
+	return g
+}
+
+// weight is the mass of all that is hung, dry, g.
+func (w *worked) weight() float64 {
+	sum := 0.0
+	for i := range w.res.Places {
+		sum += w.hung(i)
+	}
+	for _, p := range w.in.Pieces {
+		if p.Key == w.in.Fill.Piece {
+			sum += float64(w.in.Fill.Count) * p.Mass
+		}
+	}
+	return sum
+}
+
+// loadAt finds whether a place carries too much for its hair.
+func (w *worked) loadAt(i int) (advice.Finding, bool) {
+	p := &w.res.Places[i]
+	g := w.hung(i)
+	load := p.Plait.Load(g)
+	if load <= plait.HeavyLoad {
+		return advice.Finding{}, false
+	}
+	code, severity, word := advice.HeavyHere, advice.Look, "heavy here"
+	if load > plait.TooHeavyLoad {
+		code, severity, word = advice.TooHeavy, advice.Danger, "too heavy: not this piece"
+	}
+	return advice.Finding{Code: code, Grade: load, Notice: func() advice.Notice {
+		remedy := "Pieces of at most " + grams(math.Floor(10*p.Plait.Bears(plait.HeavyLoad)/float64(p.Count))/10) + " here"
+		switch times := load / plait.HeavyLoad; {
+		case p.Section < 0:
+			remedy += fmt.Sprintf(", or pieces %.1f times as far apart", math.Ceil(10*times)/10)
+		case p.Count > 1:
+			remedy += ", one piece fewer"
+		default:
+			remedy += fmt.Sprintf(", or sections of %.1f times the area", math.Ceil(10*times)/10)
+		}
+		return advice.Notice{
+			Code: code, Severity: severity,
+			Reason: fmt.Sprintf("%s on about %.0f hairs, %.1f times what is usual and about twice that when soaked: %s. %s",
+				grams(g), p.Plait.Hairs, load/plait.UsualLoad, word, noLimit),
+			Remedy: remedy + ".",
+		}
+	}}, true
+}
+
+// gentle says whose head bears less than others; empty for one that does not.
+func (in Input) gentle() string {
+	switch {
+	case in.Child:
+		return " on a child"
+	case in.Hair.Tender:
+		return " on a tender scalp"
+	case in.Hair.Edges == hair.FragileEdges, in.Hair.Edges == hair.BareEdges:
+		return " on fragile edges"
+	}
+	return ""
+}
+
+// loadOfHead is what there is to say about all pieces together.
+func (w *worked) loadOfHead(total float64, pieces int) []advice.Notice {
+	share, whose := 1.0, w.in.gentle()
+	if whose != "" {
+		share = plait.GentleShare
+	}
+	heavy, most := share*plait.HeavyHead, share*plait.FewNecks
+	if total <= heavy {
+		return nil
+	}
+	n := advice.Notice{Code: advice.HeavyHead, Severity: advice.Look, About: []string{}}
+	word := "heavy to wear"
+	if total > most {
+		n.Code, n.Severity, word = advice.FewNecks, advice.Danger, "few necks bear this"
+	}
+	n.Reason = fmt.Sprintf("All pieces weigh %s dry, about %s soaked%s: %s. %s", grams(total), grams(plait.Soaked*total), whose, word, noLimit)
+	n.Remedy = fmt.Sprintf("%d pieces fewer, or pieces of at most %s on average, come to %s.",
+		int(math.Ceil(float64(pieces)*(1-heavy/total))), grams(math.Floor(10*heavy/float64(pieces))/10), grams(heavy))
+	return []advice.Notice{n}
+}
+
+// notices are those of the layout, of the methods at their places, of load, and of rules
+// that match nothing.
+func (w *worked) notices(t Tally) []advice.Notice {
+	var found advice.Gathered
+	total := map[string]int{}
+	for i := range w.res.Places {
+		p := &w.res.Places[i]
+		way := w.in.Ways[p.Way].Key
+		total[way]++
+		total[allPlaces]++
+		id := p.ID
+		if p.Section < 0 {
+			id = trackOf(p.ID)
+		}
+		for _, f := range w.methods[p.Way].Judge(w.job(p)) {
+			group := way
+			if f.Code == advice.TenderScalp {
+				group = allPlaces // said once for all methods
+			}
+			found.Add(group, id, f)
+		}
+		if f, heavy := w.loadAt(i); heavy {
+			found.Add(allPlaces, id, f)
+		}
+	}
+	out := append([]advice.Notice{}, w.layout.Notices...)
+	out = append(out, w.loadOfHead(t.Weight, t.Pieces)...)
+	out = append(out, found.Notices(func(group string) int { return total[group] })...)
+	for u, use := range w.in.Uses {
+		if w.res.Matched[u] > 0 || u == 1 && !w.hasBase() {
+			continue
+		}
+		out = append(out, advice.Notice{
+			Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
+			Reason: fmt.Sprintf("The rule %q says nothing about this head: no place lies there that it can be for.", use.Where.Name()),
+			Remedy: "Choose other places, another way, or take the rule away.",
+		})
+	}
+	return out
+}
+
+// allPlaces is the group of findings that are about no method in particular.
+const allPlaces = ""
+
+func (w *worked) hasBase() bool {
+	for i := range w.res.Places {
+		if w.res.Places[i].Ground != method.OnPlait {
+			return true
+		}
+	}
+	return false
+}
+
+// trackOf is the id of the track or net of a hook.
+func trackOf(id string) string {
+	for i := range id {
+		if id[i] == '/' {
+			return id[:i]
+		}
+	}
+	return id
+}

@@ -1,0 +1,64 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/bojanz/currency"
+	"github.com/danielgtaylor/huma/v2"
+
+	"kladotex/core/house"
+	"kladotex/internal/store"
+)
+
+// houseDocument is a studio's house rules.
+type houseDocument struct {
+	Version int         `json:"version" doc:"Counts saves; send it back as If-Match"`
+	Rules   house.Rules `json:"rules"`
+}
+
+type houseOutput struct {
+	ETag string `header:"ETag"`
+	Body houseDocument
+}
+
+func houseOf(h store.House) *houseOutput {
+	return &houseOutput{etag(h.Version), houseDocument{h.Version, h.Rules}}
+}
+
+func (s *server) houseOperations(api huma.API) {
+	huma.Register(api, huma.Operation{
+		OperationID: "readHouse", Method: http.MethodGet, Path: "/api/v1/house",
+		Summary: "The house rules", Metadata: rights(all),
+	}, func(ctx context.Context, _ *struct{}) (*houseOutput, error) {
+		h, err := s.store.House(ctx)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		return houseOf(h), nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "saveHouse", Method: http.MethodPut, Path: "/api/v1/house",
+		Summary: "Save the house rules over the version they were read at", Metadata: rights(owners),
+	}, func(ctx context.Context, in *struct {
+		Conditional
+		Body house.Rules
+	}) (*houseOutput, error) {
+		version, err := in.version()
+		if err != nil {
+			return nil, err
+		}
+		if err := in.Body.Check(); err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		if !currency.IsValid(in.Body.Currency) {
+			return nil, refusal("body.currency", "There is no currency "+in.Body.Currency+"; choose one from the list.")
+		}
+		h, err := s.store.SaveHouse(ctx, version, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		return houseOf(h), nil
+	})
+}
