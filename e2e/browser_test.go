@@ -173,12 +173,55 @@ func (b tab) visit(address, ready string) {
 	b.waitFor(ready)
 }
 
-// press clicks the first element of a kind whose text is as given.
-func (b tab) press(kind, text string) {
+// roles are where the elements of a role are found.
+var roles = map[string]string{
+	"button": "button, [role=button]", "tab": "[role=tab]", "link": "a[href]", "radio": "input[type=radio]",
+	"menuitem": "[role=menuitem]", "option": "[role=option]", "switch": "[role=switch]", "combobox": "[role=combobox]",
+	"slider": "[role=slider]", "spinbutton": "[role=spinbutton]", "heading": "h1, h2, h3",
+}
+
+// named finds, as JavaScript, the first element of a role that is seen under a name: what
+// it says, or what those who listen hear.
+func named(role, name string) string {
+	return `[...document.querySelectorAll(` + strconv.Quote(roles[role]) + `)].find((e) => {
+		if (!(e.labels?.[0] ?? e).checkVisibility()) return false;
+		const names = [e.getAttribute("aria-label"), e.innerText, ...[...(e.labels ?? [])].map((l) => l.innerText)];
+		return names.some((n) => n?.trim().replace(/\s+/g, " ") === ` + strconv.Quote(name) + `);
+	})`
+}
+
+// press clicks the element of a role under a name.
+func (b tab) press(role, name string) {
 	b.t.Helper()
-	find := `[...document.querySelectorAll("` + kind + `")].find((e) => e.innerText.trim().replace(/\s+/g, " ") === "` + text + `")`
+	require.Contains(b.t, roles, role)
+	find := named(role, name)
 	b.waitFor(find)
 	value[bool](b, "("+find+".click(), true)")
+}
+
+// follow goes where the link leads whose text begins so.
+func (b tab) follow(text string) {
+	b.t.Helper()
+	find := `[...document.querySelectorAll("a[href]")].find((e) => e.innerText.trim().startsWith(` + strconv.Quote(text) + `))`
+	b.waitFor(find)
+	value[bool](b, "("+find+".click(), true)")
+}
+
+// part opens a part of a step, unless it is open.
+func (b tab) part(title string) {
+	b.t.Helper()
+	find := `document.querySelector("section[aria-label=` + "'" + title + "'" + `] h2 button")`
+	b.waitFor(find)
+	value[bool](b, "("+find+".ariaExpanded === 'true' || "+find+".click(), true)")
+	b.waitFor(find + ".ariaExpanded === 'true'")
+}
+
+// take chooses an option of the list under a name.
+func (b tab) take(list, option string) {
+	b.t.Helper()
+	b.waitFor(named("combobox", list))
+	value[bool](b, `(`+named("combobox", list)+`.closest("[class*=select]").dispatchEvent(new MouseEvent("mousedown", {bubbles: true})), true)`)
+	b.press("option", option)
 }
 
 // write replaces what stands in the field with the given label.
@@ -228,7 +271,7 @@ func (b tab) enterDemo(address, as string) {
 func (b tab) openPlan(address, title, step string) {
 	b.t.Helper()
 	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 11`)
-	b.press("h2", title)
+	b.follow(title)
 	b.waitFor(drawn + " > 5")
 	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 5")
 }
@@ -249,6 +292,7 @@ func (b tab) tallyChange(name string) string {
 const (
 	drawn    = `document.querySelectorAll("[data-section]").length`
 	outlines = `[...document.querySelectorAll("[data-section]")].map((p) => p.getAttribute("d")).join()`
+	resting  = `document.querySelector("[data-head][data-still=true]")`
 	isSaved  = `document.querySelector("[data-save=saved]")`
 )
 

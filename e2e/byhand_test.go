@@ -5,7 +5,6 @@ import (
 	"strconv"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
@@ -56,7 +55,8 @@ func (b tab) touch(points ...[2]float64) {
 func TestWorkingByHand(t *testing.T) {
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
-	b.press(".ant-segmented-item", "Sections")
+	b.part("By hand")
+	b.press("radio", "Sections")
 
 	// Two sections joined, on both sides.
 	b.pick("BL3.2")
@@ -90,22 +90,20 @@ func TestWorkingByHand(t *testing.T) {
 	b.do(chromedp.Click(chromedp.CSS(`[aria-label="Undo"]`)))
 	b.waitFor(`!` + says + `("is locked; unlock it first")`)
 
-	// By key: the section in focus picked, given two pieces, split.
-	pieces := b.tally("pieces")
+	// By key: the section in focus picked, split.
 	value[bool](b, `(document.querySelector('[data-section="BL2.2"]').focus(), true)`)
 	b.do(chromedp.KeyEvent(kb.Enter))
 	b.waitFor(says + `("1 picked")`)
-	b.do(chromedp.KeyEvent("+"))
-	b.waitFor(`document.querySelector('[data-tally=pieces] dd span').innerText !== "` + pieces + `"`)
 	b.do(chromedp.KeyEvent("s"))
 	b.waitForSections(n)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
 	b.waitForSections(n)
+	b.part("By hand")
 	b.waitFor(notes + `.includes("Section split")`)
 
 	// A spot painted out, on one side.
-	b.press(".ant-segmented-item", "Leave out")
+	b.press("radio", "Leave out")
 	b.waitFor(says + `("Other side too")`)
 	x, y = b.place(`[data-section="BL4.2"]`)
 	b.drag([2]float64{x, y}, [2]float64{x + 12, y}, [2]float64{x + 12, y + 14}, [2]float64{x - 14, y + 14}, [2]float64{x - 14, y - 14}, [2]float64{x + 12, y - 14})
@@ -115,26 +113,32 @@ func TestWorkingByHand(t *testing.T) {
 
 	// Larger sections keep the changes; with tracks behind, what no longer fits is told,
 	// with a choice.
+	b.part("Sizes")
 	b.write("Back section size", "1 3/8")
 	b.waitFor(isSaved)
+	b.part("By hand")
 	assert.Contains(t, value[string](b, notes), "Row line moved")
 	b.choose("ear-to-ear")
+	b.part("By hand")
 	b.waitFor(notes + `.includes("No section lies here any more")`)
 	value[bool](b, `([...document.querySelectorAll("button")].find((e) => /^Take (it|them) out$/.test(e.innerText)).click(), true)`)
 	b.waitFor(`!/changes? no longer fits?/.test(document.body.innerText)`)
 	b.choose("all")
+	b.part("By hand")
 	b.press("button", "Take all back")
 	b.waitFor(notes + `.includes("Nothing yet")`)
 
 	// The hairline lifted at the front centre: another scalp under hair.
+	b.part("Read")
 	scalp := `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
 	before := value[string](b, scalp)
-	b.press(".ant-segmented-item", "Hairline")
-	value[bool](b, `(document.querySelectorAll("button[class*=still]")[4].click(), true)`)
-	time.Sleep(300 * time.Millisecond) // the head turns to the front
+	b.press("radio", "Hairline")
+	b.press("button", "Front 5")
+	b.waitFor(resting)
 	x, y = b.place(`g[aria-label="Front centre"]`)
 	b.drag([2]float64{x, y}, [2]float64{x, y - 25})
 	b.waitFor(scalp + ` !== "` + before + `"`)
+	b.part("By hand")
 	b.waitFor(says + `("The hairline is drawn as it was dragged")`)
 	b.waitFor(isSaved)
 }
@@ -161,6 +165,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 		t.Fatalf("Tab does not lead to %s", selector)
 	}
 	back := chromedp.KeyModifiers(chromedp.ModifierShift)
+	b.part("By hand")
 	const tool = `[aria-label="What a finger on the head does"] input`
 	walk(tool)
 	keys(kb.ArrowRight)
@@ -242,9 +247,10 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 	assert.Zero(t, value[float64](b, `window.scrollY + [...document.querySelectorAll("*")].reduce((sum, e) => sum + e.scrollTop, 0)`))
 	b.press("button", "Back 2")
 
-	b.press(".ant-segmented-item", "Sections")
+	b.part("By hand")
+	b.press("radio", "Sections")
 	b.waitFor(says + `("Other side too")`)
-	time.Sleep(400 * time.Millisecond) // the head comes to rest
+	b.waitFor(resting)
 	still := section("BL3.3")
 	b.touch(section("BL3.2"))
 	b.waitFor(says + `("1 picked")`)
@@ -257,12 +263,13 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 	}
 	b.press("button", "Join")
 	b.waitForSections(n - 2)
+	b.waitFor(resting)
 
 	line := at(`g[aria-label="Back left: line above row 3"]`)
 	b.touch(line, [2]float64{line[0], line[1] - 14})
 	b.waitFor(notes + `.includes("Row line moved")`)
 
-	b.press(".ant-segmented-item", "Leave out")
+	b.press("radio", "Leave out")
 	b.waitFor(says + `("Paint what stays loose")`)
 	spot := section("BL5.2")
 	b.touch(spot, [2]float64{spot[0] + 12, spot[1]}, [2]float64{spot[0] - 12, spot[1] + 10}, [2]float64{spot[0] - 12, spot[1] - 10}, [2]float64{spot[0] + 12, spot[1] - 10})
@@ -293,11 +300,12 @@ func TestHairlineOfTheClient(t *testing.T) {
 	told := func(label string) string {
 		return value[string](b, `document.querySelector('g[aria-label^="`+label+`"]').getAttribute("aria-valuetext")`)
 	}
+	b.part("Read")
 	before := area()
 	b.press("button", "Front 5")
-	b.press(".ant-segmented-item", "Hairline")
+	b.press("radio", "Hairline")
 	b.waitFor(`document.querySelector('g[aria-label="Front centre"]')`)
-	time.Sleep(300 * time.Millisecond) // the head turns to the front
+	b.waitFor(resting)
 	assert.Contains(t, told("Front centre"), "as usual")
 	drag("Front centre", 0, -14)
 	b.waitFor(fmt.Sprintf(`parseFloat(%s) !== %v`, scalp, before)) // the tape runs from it still, so the nape moves too
@@ -312,24 +320,30 @@ func TestHairlineOfTheClient(t *testing.T) {
 	// The nape goes with the tape.
 	b.press("button", "Back 2")
 	b.waitFor(`document.querySelector('g[aria-label="Nape centre"]')`)
-	time.Sleep(300 * time.Millisecond)
+	b.waitFor(resting)
 	tape := told("Nape centre")
 	drag("Nape centre", 0, 10)
 	b.waitFor(`document.querySelector('g[aria-label="Nape centre"]').getAttribute("aria-valuetext") !== ` + strconv.Quote(tape))
 
 	// Fragile edges stay out all round.
 	last := area()
+	b.part("By hand")
 	value[bool](b, `(document.querySelector("[aria-label='Edges left out all round']").focus(), true)`)
 	b.do(chromedp.KeyEvent(kb.ArrowRight), chromedp.KeyEvent(kb.ArrowRight))
 	b.waitFor(says + `("of edges left out all round")`)
+	b.part("Read")
 	smaller(last)
 	edged := area()
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
+	b.part("By hand")
 	b.waitFor(says + `("The hairline is drawn as it was dragged")`)
+	b.part("Read")
 	assert.InDelta(t, edged, area(), 0.011)
+	b.part("By hand")
 	b.press("button", "Back to the usual hairline")
 	b.waitFor(says + `("The usual hairline.")`)
+	b.part("Read")
 	b.waitFor(fmt.Sprintf(`parseFloat(%s) !== %v`, scalp, edged))
 	b.waitFor(isSaved)
 }

@@ -46,6 +46,7 @@ func (b tab) pick(id string) {
 // choose takes a structure.
 func (b tab) choose(structure string) {
 	b.t.Helper()
+	b.part("Structure")
 	value[bool](b, `(document.querySelector("input[name=structure][value='`+structure+`']").click(), true)`)
 }
 
@@ -63,7 +64,7 @@ func (b tab) waitForSections(n int) {
 
 const (
 	says  = `document.body.innerText.includes`
-	notes = `[...document.querySelectorAll("h2")].find((h) => h.innerText === "By hand").parentElement.innerText`
+	notes = `document.querySelector("section[aria-label='By hand']").innerText`
 )
 
 // From individuals all over to a horseshoe with merged tracks: the structure, its part
@@ -71,23 +72,30 @@ const (
 func TestChoosingAStructure(t *testing.T) {
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	whole := b.sections()
+	b.part("Count")
 	b.waitFor(says + `("What a structure saves against individuals all over")`)
 
 	b.choose("horseshoe")
 	b.waitFor(says + `("Rows on each side")`)
+	b.part("Read")
 	b.waitFor(says + `("tails are left to tuck or stitch")`)
+	b.part("Structure")
 	assert.Less(t, b.sections(), whole/2)
-	b.press(".ant-segmented-item", "Curved")
-	b.press(".ant-segmented-item", "Straight back")
+	b.press("radio", "Curved")
+	b.press("radio", "Straight back")
 	value[bool](b, `([...document.querySelectorAll("label")].find((l) => l.innerText.includes("merge into fewer")).querySelector("[role=switch]").click(), true)`)
+	b.part("Read")
 	b.waitFor(says + `(" into T")`)
-	b.press(".ant-segmented-item", "Chained")
+	b.part("Structure")
+	b.press("radio", "Chained")
+	b.part("Read")
 	b.waitFor(says + `("3 tails are left")`) // one behind, one on each side
+	b.part("Structure")
 
 	// Levels leave no room for a base: it is said, with what works.
-	b.press(".ant-segmented-item", "Levels")
+	b.press("radio", "Levels")
 	b.waitFor(says + `("levels go with individuals all over")`)
-	b.press(".ant-segmented-item", "Side")
+	b.press("radio", "Side")
 	b.waitFor(says + `("1 in to the client’s left")`)
 	b.waitFor(`!` + says + `("levels go with individuals all over")`)
 	b.waitFor(isSaved)
@@ -99,14 +107,17 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(`!/up to \d+ fit on this head/.test(document.body.innerText)`)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
+	b.part("Read")
 	b.waitFor(says + `("3 tails are left")`)
 
 	b.choose("perimeter")
+	b.part("Read")
 	b.waitFor(says + `("Hairline ring")`)
 	b.choose("all")
-	b.press(".ant-segmented-item", "Levels")
+	b.press("radio", "Levels")
+	b.part("Read")
 	b.waitFor(says + `("Rings")`)
-	b.press(".ant-segmented-item", "Stagger")
+	b.press("radio", "Stagger")
 	b.waitFor(says + `("A quarter off or more")`)
 	b.press("button", "At the mirror: row guide")
 	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the front centre, along the scalp")`)
@@ -119,18 +130,24 @@ func TestReadingALayout(t *testing.T) {
 	n := b.sections()
 	const legend = `[...document.querySelectorAll("[class*=legend] li")].filter((e) => e.querySelector("small"))`
 	for _, reading := range []string{"Size", "Zone", "Row", "Stagger", "Neatness"} {
-		b.press(".ant-segmented-item", reading)
+		b.press("radio", reading)
 		b.waitFor(legend + `.length > 0`)
 		sum := value[int](b, legend+`.reduce((sum, e) => sum + Number(e.querySelector("small").innerText), 0)`)
 		assert.Equal(t, n, sum, "every section has one meaning by %s", reading)
-		marks := value[[]string](b, `[...new Set([...document.querySelectorAll("[data-head] text[class*=mark]")].map((e) => e.textContent))]`)
+		// Every section says its class, and no other, to those who listen.
+		b.waitFor(resting)
+		names := value[[]string](b, legend+`.map((e) => e.innerText.trim().split("
+").find((t) => t.length > 2 || /\w\w/.test(t)) ?? "")`)
+		spoken := value[[]string](b, `[...document.querySelectorAll("[data-section]")].map((e) => e.getAttribute("aria-label").split("; ").at(-1))`)
+		for _, class := range spoken {
+			assert.True(t, slices.ContainsFunc(names, func(n string) bool { return strings.Contains(n, class) }), "%q by %s is not in the legend %v", class, reading, names)
+		}
 		told := value[[]string](b, legend+`.map((e) => e.querySelector("span").innerText)`)
-		assert.NotEmpty(t, marks, reading)
-		assert.Subset(t, told, marks, "what is written on the head by %s stands in the legend", reading)
 		slices.Sort(told)
 		assert.Len(t, slices.Compact(told), value[int](b, legend+`.length`), "no mark means two things by %s", reading)
 	}
 
+	b.part("Read")
 	// The numbers at the rows' ends are those of the table, on both sides.
 	rows := value[[]string](b, `[...document.querySelectorAll("td[class*=rows]")].map((e) => e.innerText)`)
 	require.GreaterOrEqual(t, len(rows), 4)
@@ -143,18 +160,20 @@ func TestReadingALayout(t *testing.T) {
 	const balance = `[...[...document.querySelectorAll("tr")].find((e) => e.cells[0].innerText === "Front").cells].slice(1).map((e) => parseInt(e.innerText))`
 	even := value[[]int](b, balance)
 	assert.Equal(t, even[0], even[len(even)-1])
-	b.press(".ant-segmented-item", "Side")
+	b.part("Structure")
+	b.press("radio", "Side")
 	b.waitFor(says + `("to the client’s left")`)
+	b.part("Read")
 	b.waitFor(`(() => { const counts = ` + balance + `; return counts[0] !== counts[counts.length - 1] })()`)
 
 	// What there is to look at is shown where it is, and turned to.
 	b.press("button", "Front 5")
-	value[bool](b, `(document.querySelector("[data-tally=warnings]").click(), true)`)
+	value[bool](b, `(document.querySelector("[data-tally=notices]").click(), true)`)
 	b.waitFor(says + `("Small sections")`)
-	value[bool](b, `([...document.querySelectorAll("[class*=warnings] li")].find((e) => e.innerText.includes("Small sections")).querySelector("button").click(), true)`)
-	b.waitFor(`document.querySelectorAll("[data-head] [class*=marked] path").length > 0`)
+	value[bool](b, `([...document.querySelectorAll("li")].find((e) => e.innerText.includes("Small sections")).querySelector("button").click(), true)`)
+	b.waitFor(`document.querySelectorAll("[data-marked]").length > 0`)
 	b.press("button", "Hide the marks")
-	b.waitFor(`document.querySelectorAll("[data-head] [class*=marked] path").length === 0`)
+	b.waitFor(`document.querySelectorAll("[data-marked]").length === 0`)
 }
 
 // What can not be is said at its control, with what would work; the head stays as it was
@@ -176,10 +195,11 @@ func TestWishesThatContradict(t *testing.T) {
 	}
 
 	// A zone left out whole: its last section stays, and it is said.
-	b.press(".ant-segmented-item", "Sections")
+	b.press("radio", "Sections")
 	b.pick("BL2.1")
 	b.press("button", "Whole zone")
 	b.press("button", "Leave out")
+	b.part("By hand")
 	b.waitFor(says + `("2 changes no longer fit")`)
 	b.waitFor(notes + `.includes("the last of its zone; something must stay")`)
 	b.waitFor(isSaved)
@@ -187,12 +207,15 @@ func TestWishesThatContradict(t *testing.T) {
 
 	// More rows than a ring has room for.
 	b.choose("perimeter")
-	b.waitFor(says + `("Hairline ring")`)
+	b.waitFor(says + `("Rows round the hairline")`)
+	b.waitFor(isSaved)
 	before := b.tally("sections")
+	b.part("Sizes")
 	b.write("Section size", "1 1/2")
 	b.waitFor(`document.querySelector("[data-tally=sections] dd span").innerText !== "` + before + `"`)
 	b.waitFor(isSaved)
 	n = b.sections()
+	b.part("Structure")
 	b.write("Rows round the hairline", "4")
 	refused("fit on this head")
 	undo()
@@ -204,6 +227,8 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
 	zones := func(names ...string) {
 		t.Helper()
+		b.part("Read")
+		defer b.part("Structure")
 		for _, name := range names {
 			b.waitFor(`[...document.querySelectorAll("tbody th")].some((e) => e.innerText === "` + name + `")`)
 		}
@@ -221,32 +246,36 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 	value[bool](b, `([...document.querySelectorAll("label")].find((e) => e.innerText.includes("It stops before the nape")).querySelector("[role=switch]").click(), true)`)
 	b.waitFor(says + `("from the front hairline")`)
 	zones("Back")
-	stop := value[string](b, `[...document.querySelectorAll("#parting-part strong, #parting-part b, #parting-part span")].map((e) => e.innerText).find((s) => s.endsWith("from the front hairline"))`)
+	stop := value[string](b, `[...document.querySelectorAll("section[aria-label=Structure] strong, section[aria-label=Structure] span")].map((e) => e.innerText).find((s) => s.endsWith("from the front hairline"))`)
 	slide("Stops", kb.ArrowRight, 4)
 	b.waitFor(`!` + says + `(` + strconv.Quote(stop) + `)`)
 	b.waitFor(isSaved)
 
 	// Beside the middle on the right, then on the left.
-	b.press(".ant-segmented-item", "Side")
+	b.press("radio", "Side")
 	b.waitFor(says + `("to the client’s left")`)
 	slide("Off the middle", kb.ArrowRight, 14)
 	b.waitFor(says + `("to the client’s right")`)
-	b.press(".ant-segmented-item", "Diagonal")
+	b.press("radio", "Diagonal")
 	b.waitFor(says + `("It starts and ends at different distances from the middle.")`)
 	slide("Ends", kb.ArrowLeft, 6)
 	b.waitFor(isSaved)
 
 	// None, and levels: nothing stands at the middle.
-	b.press(".ant-segmented-item", "None")
+	b.press("radio", "None")
 	zones("Front", "Back")
+	b.part("Read")
 	b.press("button", "At the mirror: row guide")
 	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the middle")`)
 	b.do(chromedp.KeyEvent(kb.Escape))
 	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
-	b.press(".ant-segmented-item", "Levels")
+	b.part("Structure")
+	b.press("radio", "Levels")
 	zones("Rings")
+	b.part("Read")
 	assert.Zero(t, value[int](b, `[...document.querySelectorAll("tbody th")].filter((e) => /^(Back|Front) (left|right)$/.test(e.innerText)).length`))
-	b.press(".ant-segmented-item", "Middle")
+	b.part("Structure")
+	b.press("radio", "Middle")
 	zones("Front left", "Front right")
 	b.waitFor(isSaved)
 }
@@ -261,13 +290,15 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	b.openPlan(address, "The baker, four evenings at home", "parting")
 	whole := b.sections()
+	b.part("Compare")
 	b.press("button", "Pin this state")
 	b.choose("ear-to-ear")
 	b.waitFor(says + `("Tracks behind")`)
-	b.press(".ant-segmented-item", "Side to side")
+	b.press("radio", "Side to side")
 	b.waitFor(`!document.querySelector('[data-tally=sections] dd span').innerText.includes("` + strconv.Itoa(whole) + `")`)
 	half := b.sections()
 	time.Sleep(400 * time.Millisecond) // a state is pinned once it has come to rest
+	b.part("Compare")
 	b.press("button", "Pin this state")
 	b.choose("part-line")
 	b.waitFor(says + `("Individuals on each side")`)
@@ -276,6 +307,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	assert.Less(t, 16, half)
 
 	// What each saves, and what differs.
+	b.part("Compare")
 	b.press("button", "Compare")
 	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length === 3`)
 	b.waitFor(`/Structure: part line only → (all over|ear to ear)/.test(document.querySelector("[role=dialog]").innerText)`)
@@ -296,8 +328,9 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	assert.Contains(t, string(words), "tails are left to tuck or stitch")
 
 	// What goes on the tracks has steps of its own.
-	b.press("[role=tab]", "4 Attach")
-	b.waitFor(says + `("On the tracks")`)
+	b.press("tab", "4 Attach")
+	b.part("Steps")
+	b.press("button", "Track hitch on the tracks")
 	b.waitFor(says + `("Hook the next one ¾ in further")`)
 
 	// The list names the plan by what it is now.

@@ -95,7 +95,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 
 	leave := func() {
 		b.do(chromedp.Click(chromedp.CSS(`[aria-label^="Signed in as"]`)))
-		b.press(".ant-dropdown-menu-title-content", "Sign out")
+		b.press("menuitem", "Sign out")
 		b.waitFor(`document.body.innerText.includes("Tidewheel Loft")`)
 	}
 	leave()
@@ -107,7 +107,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	b.press("button", "Open the demo studio")
 	b.waitFor(`document.querySelector("img[src*=picture]")`)
 	b.visit(program.address+"/plans", `document.body.innerText.includes("Begun on this device, not saved yet")`)
-	b.press("a", "New plan")
+	b.press("link", "New plan")
 	b.waitFor(typed)
 	b.waitFor(isSaved)
 	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 12`)
@@ -150,13 +150,13 @@ func TestAPageNeverGoesBlank(t *testing.T) {
 	value[bool](b, `(localStorage.setItem("kladotex.preferences", "{half"), true)`)
 	b.visit(program.address, `document.querySelector("img[src*=picture]")`)
 	value[bool](b, `(Object.defineProperty(window, "localStorage", { get() { throw new DOMException("no store"); } }), true)`)
-	b.press("a", "Plans")
+	b.press("link", "Plans")
 	b.waitFor(`document.querySelectorAll("img[src*=picture]").length === 11`)
 
 	b.visit(program.address, `document.querySelector("img[src*=picture]")`)
 	program.kill(t)
 	b.mayComplain()
-	b.press("a", "House rules")
+	b.press("link", "House rules")
 	b.waitFor(`document.body.innerText.includes("Load the page again")`)
 	_ = program.again(t, "demo", "-db", db)
 	b.press("button", "Load the page again")

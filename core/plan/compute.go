@@ -45,6 +45,10 @@ type Head struct {
 	Axes scalp.Point `json:"axesMm"`
 	// Landmarks of the left hairline; the right is its mirror image.
 	Landmarks Landmarks `json:"landmarks"`
+	// Middle is the length of the middle line from the front hairline to that at the
+	// nape, ToCrown how far along it the crown lies, mm.
+	Middle  float64 `json:"middleMm"`
+	ToCrown float64 `json:"toCrownMm"`
 }
 
 // Landmarks are hairline points that a drawing takes its bearings from, mm.
@@ -57,19 +61,18 @@ type Landmarks struct {
 	Behind       scalp.Point `json:"behindEar"`
 	NapeCorner   scalp.Point `json:"napeCorner"`
 	Nape         scalp.Point `json:"nape"`
-	// Crown is where the ear-to-ear part crosses the middle when it is not moved.
-	Crown scalp.Point `json:"crown"`
 }
 
 // headOf is a fitted head for a drawing.
 func headOf(h scalp.Head) Head {
 	at := func(l scalp.Landmark) scalp.Point { return h.Point(h.Landmark(l)) }
+	front, nape := h.Landmark(scalp.FrontCentre), h.Landmark(scalp.NapeCentre)
+	toCrown := h.Arc(front, h.Crown())
 	return Head{
-		Axes: scalp.Point{h.A, h.B, h.C},
+		Axes: scalp.Point{h.A, h.B, h.C}, Middle: toCrown + h.Arc(h.Crown(), nape), ToCrown: toCrown,
 		Landmarks: Landmarks{
 			Front: at(scalp.FrontCentre), TempleCorner: at(scalp.TempleCorner), Temple: at(scalp.Temple), Sideburn: at(scalp.Sideburn),
 			EarTop: at(scalp.EarTop), Behind: at(scalp.BehindEar), NapeCorner: at(scalp.NapeCorner), Nape: at(scalp.NapeCentre),
-			Crown: h.Point(h.Crown()),
 		},
 	}
 }

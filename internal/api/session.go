@@ -94,8 +94,10 @@ func personOf(p store.Person) personEntry { return personEntry{p.ID, p.Name, p.R
 
 // me is who is signed in, and what they may do.
 type me struct {
-	personEntry
-	May []string `json:"may" doc:"Ids of the operations that are open to them"`
+	ID   string     `json:"id"`
+	Name string     `json:"name"`
+	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+	May  []string   `json:"may" doc:"Ids of the operations that are open to them"`
 }
 
 type meOutput struct {
@@ -103,7 +105,7 @@ type meOutput struct {
 }
 
 func (s *server) me(p store.Person) *meOutput {
-	return &meOutput{me{personOf(p), may(s.operations, p.Role)}}
+	return &meOutput{me{p.ID, p.Name, p.Role, may(s.operations, p.Role)}}
 }
 
 // studioFacts are what the page needs before anyone is signed in.

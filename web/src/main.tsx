@@ -5,18 +5,18 @@ import { createRoot } from "react-dom/client";
 import { ErrorBoundary } from "react-error-boundary";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, useMe } from "./api/queries";
-import "./app/global.css";
-import { usePreferences } from "./app/preferences";
-import { palette, themeOf } from "./app/theme";
-import { Trouble } from "./app/Trouble";
-import { Broken } from "./app/Broken";
+import "./ui/global.css";
+import { usePreferences } from "./lib/preferences";
+import { palette, themeOf } from "./ui/theme";
+import { Trouble } from "./ui/Trouble";
+import { Broken } from "./ui/Broken";
 import { DoorPage } from "./door/DoorPage";
 import { TodayPage } from "./today/TodayPage";
 
 const ClientsPage = lazy(() => import("./clients/ClientsPage"));
 const ClientCard = lazy(() => import("./clients/ClientCard"));
 const PlansPage = lazy(() => import("./plans/PlansPage"));
-const PlanWorkspace = lazy(() => import("./workspace/PlanWorkspace"));
+const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
 const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
@@ -43,7 +43,7 @@ function Kladotex() {
   const dim = usePreferences((p) => p.dim);
   usePalette(dim);
   return (
-    <ConfigProvider theme={themeOf(dim)} csp={{ nonce }} getPopupContainer={overlays}>
+    <ConfigProvider theme={themeOf(dim)} csp={{ nonce }} getPopupContainer={overlays} virtual={false}>
       <AntApp>
         <ErrorBoundary FallbackComponent={Broken}>
           <Studio />

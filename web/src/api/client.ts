@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { unpack } from "./unpack";
 
 const http = createClient<paths>({ baseUrl: window.location.origin });
 
@@ -89,8 +90,18 @@ export const server = {
 
   catalogue: () => settle(http.GET("/api/v1/catalogue")),
   begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
-  preview: (input: Schemas["Input"], signal: AbortSignal) =>
-    settle(http.POST("/api/v1/preview", { body: input, signal })),
+  preview: async (input: Schemas["Input"], signal: AbortSignal) =>
+    unpack(await settle(http.POST("/api/v1/preview", { body: input, signal }))),
+  need: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/need", { body: input, signal })),
+  work: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/work", { body: input, signal })),
+  guide: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/guide", { body: input, signal })),
+
+  house: () => settle(http.GET("/api/v1/house")),
+  saveHouse: ({ version, rules }: Schemas["HouseDocument"]) =>
+    settle(http.PUT("/api/v1/house", { params: { header: { "If-Match": `"${version}"` } }, body: rules })),
 
   fitCount: (body: Schemas["CountWish"]) => settle(http.POST("/api/v1/fit", { body })),
   changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),

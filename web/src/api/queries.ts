@@ -13,7 +13,8 @@ import {
 } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refusal, server } from "./client";
-import type { ClientEntry, Person, PlanEntry, PlanInput } from "./types";
+import { moneyIn } from "../lib/units";
+import type { ClientEntry, Me, Operation, PlanEntry, PlanInput, PlanResult } from "./types";
 
 // Results show at once: a timer between answer and repaint is felt under a slider.
 notifyManager.setScheduler(queueMicrotask);
@@ -50,19 +51,20 @@ export const useMe = () =>
   });
 
 /** Someone comes in or, with null, leaves: what was fetched for the last person is forgotten. */
-export function comeIn(me: Person | null) {
+export function comeIn(me: Me | null) {
   queryClient.setQueryData(["me"], me);
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
 }
 
 /** Who is at work; the door lets no one else past. */
-export function usePerson(): Person {
+export function usePerson(): Me {
   const me = useMe().data;
   if (!me) throw new Error("nobody is signed in");
   return me;
 }
 
-export const useMayDelete = () => useMe().data?.role !== "apprentice";
+/** Whether who is signed in may carry out an operation; the server says so. */
+export const useMay = (operation: Operation) => useMe().data?.may.includes(operation) ?? false;
 
 export const usePeople = () => useQuery({ queryKey: ["people"], queryFn: server.people });
 
@@ -157,7 +159,7 @@ export const useVersions = (id: string) =>
 
 /** The result of a plan's input; the last good one stays until the next is there. */
 export function usePreview(input: PlanInput | undefined) {
-  const { data, error } = useQuery({
+  const { data, error } = useQuery<PlanResult>({
     queryKey: ["preview", input],
     queryFn: ({ signal }) => {
       if (!input) throw new Error("nothing to preview");
@@ -175,15 +177,35 @@ export function usePreview(input: PlanInput | undefined) {
   return { result: data ?? last, error };
 }
 
+/** A part of what a plan comes to that one step alone shows; the last one stays until the next is there. */
+const facet =
+  <T>(name: string, ask: (input: PlanInput, signal: AbortSignal) => Promise<T>) =>
+  (input: PlanInput) =>
+    useQuery({
+      queryKey: [name, input],
+      queryFn: ({ signal }) => ask(input, signal),
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      gcTime: 0,
+    });
+
 /** What a plan comes to at other sizes. */
-export const useTradeOff = (input: PlanInput) =>
-  useQuery({
-    queryKey: ["tradeOff", input],
-    queryFn: ({ signal }) => server.tradeOff(input, signal),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 0,
-  });
+export const useTradeOff = facet("tradeOff", server.tradeOff);
+/** What to buy. */
+export const useNeed = facet("need", server.need);
+/** How the pieces go on, and the hours. */
+export const useWork = facet("work", server.work);
+/** Where the parts of every row go. */
+export const useGuide = facet("guide", server.guide);
+
+/** The house rules. */
+export const useHouse = () => useQuery({ queryKey: ["house"], queryFn: server.house, staleTime: Infinity });
+
+/** The studio's currency; until it is known, the one a studio starts with. */
+export const useCurrency = () => useHouse().data?.rules.currency ?? "USD";
+
+/** Writes an amount in the studio's currency as the reader is used to. */
+export const useMoney = () => moneyIn(useCurrency());
 
 /** Carries out a change and fetches again what it touched. */
 export function useChange<A, R>(change: (argument: A) => Promise<R>, ...touches: string[]) {

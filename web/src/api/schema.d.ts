@@ -1036,6 +1036,10 @@ export interface components {
         Head: {
             axesMm: number[];
             landmarks: components["schemas"]["Landmarks"];
+            /** Format: double */
+            middleMm: number;
+            /** Format: double */
+            toCrownMm: number;
         };
         Hours: {
             stages: components["schemas"]["Stage"][];
@@ -1084,7 +1088,6 @@ export interface components {
         };
         Landmarks: {
             behindEar: number[];
-            crown: number[];
             earTop: number[];
             front: number[];
             nape: number[];
@@ -1094,8 +1097,12 @@ export interface components {
             templeCorner: number[];
         };
         Me: {
+            id: string;
             /** @description Ids of the operations that are open to them */
             may: string[];
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "stylist" | "apprentice";
         };
         Method: {
             /** @enum {string} */

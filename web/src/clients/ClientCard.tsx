@@ -9,7 +9,7 @@ import {
   useCatalogue,
   useChange,
   useClient,
-  useMe,
+  useMay,
   useOpenedClient,
   usePerson,
   usePlans,
@@ -23,36 +23,40 @@ import {
   type Autosave,
   type Keeper,
   type Stored,
-} from "../app/autosave";
-import { download } from "../app/download";
-import { FieldErrors, LengthField, Toggle } from "../app/fields";
-import { Header } from "../app/Header";
-import { usePreferences } from "../app/preferences";
-import { SaveNote } from "../app/SaveNote";
-import { localDay } from "../app/localDay";
-import { newAddress, useMadeHere } from "../app/madeHere";
-import { MoreButton } from "../app/MoreButton";
-import { ShelfPlace } from "../app/shelf";
-import { useTakeTheirs } from "../app/takeTheirs";
-import { toldOf, Trouble } from "../app/Trouble";
-import { useUndoable, type ChangeDraft } from "../app/undoable";
-import { area, length, when } from "../app/units";
-import { UndoRedo } from "../app/UndoRedo";
-import { HeadMap } from "../head/HeadMap";
+} from "../lib/autosave";
+import { download } from "../lib/download";
+import { FieldErrors, LengthField, Toggle } from "../ui/fields";
+import { Header } from "../ui/Header";
+import { usePreferences } from "../lib/preferences";
+import { SaveNote } from "../ui/SaveNote";
+import { localDay } from "../lib/localDay";
+import { newAddress, useMadeHere } from "../lib/madeHere";
+import { MoreButton } from "../ui/MoreButton";
+import { ShelfPlace } from "../lib/shelf";
+import { useTakeTheirs } from "../lib/takeTheirs";
+import { toldOf, Trouble } from "../ui/Trouble";
+import { useUndoable, type ChangeDraft } from "../lib/undoable";
+import { area, length, when } from "../lib/units";
+import { UndoRedo } from "../ui/UndoRedo";
+import { HeadMap } from "../head";
 import { PlanList } from "../plans/PlanList";
-import steps from "../workspace/steps.module.css";
+import steps from "../ui/panel.module.css";
 import styles from "./ClientCard.module.css";
 import { EarlierInstalls } from "./EarlierInstalls";
-import { HairChoices } from "./HairChoices";
-import { TapeFields } from "./TapeFields";
+import { HairChoices } from "../ui/HairChoices";
+import { areas, choices, edges, textures } from "../ui/hairNames";
+import { HairlineFields, usualHairline } from "../ui/HairlineFields";
+import { TapeFields } from "../ui/TapeFields";
 
 const newClient: ClientDraft = {
   name: "",
   archived: false,
   facts: {
+    schema: 2,
     contact: "",
     guardian: "",
     statureMm: 0,
+    hairline: usualHairline,
     hair: {
       frontMm: 0,
       sidesMm: 0,
@@ -145,7 +149,7 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
   useSaving(autosave, draft, onSaved);
   const state = useSaveState(autosave);
   const errors = state.kind === "refused" ? state.fields : {};
-  const mayChange = useMe().data?.role !== "apprentice";
+  const mayChange = useMay("saveClient");
   const unit = usePreferences((p) => p.unit);
   const { facts } = draft;
   const set = useCallback(
@@ -153,7 +157,9 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
       change(control, (d) => ({ ...d, facts: { ...d.facts, ...part } })),
     [change],
   );
-  const preview = usePreview(facts.tapes && { ...catalogue.default, head: facts.tapes });
+  const preview = usePreview(
+    facts.tapes && { ...catalogue.default, head: facts.tapes, hairline: facts.hairline },
+  );
   const tapesRefused = preview.error instanceof Refusal ? preview.error : undefined;
 
   return (
@@ -181,7 +187,7 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
           {draft.archived && <Alert type="info" showIcon title="Archived: not offered for new plans." />}
           {facts.tapes && preview.result ? (
             <>
-              <HeadMap result={preview.result} />
+              <HeadMap head={preview.result.head} layout={preview.result.layout} />
               <p className={styles.caption}>
                 The head as the tapes give it: {area(preview.result.layout.areaMm2, unit)} of scalp under
                 hair. The parts are an example, brick at {length(25.4, unit)}; the client’s own are made in a
@@ -204,6 +210,15 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
                   path="tapes"
                   heads={catalogue.heads}
                   onChange={(control, tapes) => set(control, { tapes })}
+                />
+              </section>
+            )}
+            {facts.tapes && (
+              <section>
+                <h2>Hairline</h2>
+                <HairlineFields
+                  hairline={facts.hairline}
+                  onChange={(control, hairline) => set(control, { hairline })}
                 />
               </section>
             )}
@@ -314,20 +329,6 @@ interface FactsProps {
   set: (control: string | null, part: Partial<Facts>) => void;
 }
 
-const zones = [
-  ["frontMm", "In front"],
-  ["sidesMm", "At the sides"],
-  ["crownMm", "At the crown"],
-  ["napeMm", "At the nape"],
-] as const;
-
-const textures = { straight: "Straight", wavy: "Wavy", curly: "Curly", coily: "Coily" } as const;
-const edges = { strong: "Strong", fine: "Fine", fragile: "Fragile", bare: "Bare" } as const;
-
-function choices<K extends string>(names: Readonly<Record<K, string>>) {
-  return (Object.keys(names) as K[]).map((value) => ({ value, label: names[value] }));
-}
-
 function HairFacts({ facts, set }: FactsProps) {
   const { hair } = facts;
   const put = (control: string | null, part: Partial<Facts["hair"]>) =>
@@ -335,7 +336,7 @@ function HairFacts({ facts, set }: FactsProps) {
   return (
     <section>
       <h2>The client’s hair, stretched</h2>
-      {zones.map(([name, label]) => (
+      {areas.map(([name, label]) => (
         <LengthField
           key={name}
           label={label}
@@ -515,7 +516,7 @@ interface KeepingProps {
 function Keeping({ id, draft, change, save }: KeepingProps) {
   const { modal, message } = App.useApp();
   const navigate = useNavigate();
-  const owner = useMe().data?.role === "owner";
+  const owner = useMay("deleteClient");
   const remove = useChange(server.removeClient, "clients", "plans");
   const ask = () =>
     modal.confirm({

@@ -2,14 +2,14 @@ import { PlusOutlined, RightOutlined, SearchOutlined } from "@ant-design/icons";
 import { Button, Empty, Input, Segmented, Skeleton } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useClients, useMe } from "../api/queries";
+import { useClients, useMay } from "../api/queries";
 import type { ClientDraft } from "../api/types";
-import { newAddress } from "../app/madeHere";
-import { MoreButton } from "../app/MoreButton";
-import { NeverSaved } from "../app/NeverSaved";
-import { Page } from "../app/Page";
-import { Trouble } from "../app/Trouble";
-import { when } from "../app/units";
+import { newAddress } from "../lib/madeHere";
+import { MoreButton } from "../ui/MoreButton";
+import { NeverSaved } from "../ui/NeverSaved";
+import { Page } from "../ui/Page";
+import { Trouble } from "../ui/Trouble";
+import { when } from "../lib/units";
 import styles from "./ClientsPage.module.css";
 
 /** The people who come to the studio. */
@@ -17,7 +17,7 @@ function ClientsPage() {
   const [search, setSearch] = useState("");
   const [archived, setArchived] = useState(false);
   const clients = useClients(useDeferredValue(search), archived);
-  const mayAdd = useMe().data?.role !== "apprentice";
+  const mayAdd = useMay("createClient");
   const navigate = useNavigate();
   return (
     <Page

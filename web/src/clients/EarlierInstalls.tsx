@@ -1,9 +1,9 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Input, Segmented } from "antd";
 import type { Facts } from "../api/types";
-import { NumberField } from "../app/fields";
-import { localDay } from "../app/localDay";
-import steps from "../workspace/steps.module.css";
+import { NumberField } from "../ui/fields";
+import { localDay } from "../lib/localDay";
+import steps from "../ui/panel.module.css";
 import styles from "./ClientCard.module.css";
 
 type Install = Facts["installs"][number];

@@ -1,10 +1,10 @@
 import { Alert, Button, Form, Input } from "antd";
 import { Refusal, server } from "../api/client";
 import { comeIn, useChange, useStudio } from "../api/queries";
-import type { Person } from "../api/types";
-import { roleNames } from "../app/Header";
-import { PlaitedLine } from "../app/PlaitedLine";
-import { Trouble } from "../app/Trouble";
+import type { Me, Person } from "../api/types";
+import { roleNames } from "../ui/Header";
+import { PlaitedLine } from "../ui/PlaitedLine";
+import { Trouble } from "../ui/Trouble";
 import styles from "./DoorPage.module.css";
 
 interface SignIn {
@@ -55,7 +55,7 @@ const Return = () => (
 );
 
 interface CredentialsProps {
-  act: (signIn: SignIn) => Promise<Person>;
+  act: (signIn: SignIn) => Promise<Me>;
   label: string;
   passwordHelp?: string;
   isNew?: boolean;

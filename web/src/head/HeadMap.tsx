@@ -1,5 +1,3 @@
-import { CloseOutlined } from "@ant-design/icons";
-import { Button } from "antd";
 import {
   memo,
   useCallback,
@@ -10,41 +8,37 @@ import {
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
+  type ReactNode,
   type RefObject,
   type SyntheticEvent,
 } from "react";
-import type { PlanInput, PlanResult, Section } from "../api/types";
-import { useKeys } from "../app/keys";
-import { useSettled } from "../app/settled";
-import { calm } from "../app/theme";
-import { usePreferences } from "../app/preferences";
-import { area, length } from "../app/units";
-import { HairlineHandles, PartHandles, RowHandles } from "../byhand/handles";
-import { HandBar, tools, type Tool } from "../byhand/HandBar";
-import { useHandwork } from "../byhand/handwork";
-import type { Change } from "../workspace/draft";
-import { between, cameraAt, startStance, views, type Stance, type View } from "./camera";
-import { drawnSections, HeadDrawing } from "./HeadDrawing";
+import type { HeadShape, Layout, Notice, Section } from "../api/types";
+import { useKeys } from "../lib/keys";
+import { usePreferences } from "../lib/preferences";
+import { useSettled } from "../lib/settled";
+import { cameraAt, views, type Stance, type View } from "./camera";
+import { pictured as picturedOf, type Pictured } from "./drawn";
+import { HeadPicture, type Box } from "./HeadPicture";
+import { HeadSections } from "./HeadSections";
 import { useKeptFocus } from "./keptFocus";
 import styles from "./HeadMap.module.css";
 import { Legend } from "./Legend";
 import { MapNotes } from "./MapNotes";
-import { place, spoken, zoneName } from "./names";
-import { open } from "./paths";
-import { classOf, type Reading } from "./reading";
-import { SmallHead, type Pictured } from "./SmallHead";
-import { drawnBase } from "./tracks";
-import { vec, type Flat } from "./vectors";
+import { spoken } from "./names";
+import { hooksOf, readings as ownReadings, type Reading } from "./reading";
+import { SectionFacts } from "./SectionFacts";
+import { clampLat, useStance } from "./stance";
+import type { HeadTool, View as ToolView } from "./tool";
+import type { Flat } from "./vectors";
 
 const degreesPerPixel = 0.42;
 const tapSlop = 5; // px a finger may stray and still tap
 const turnStep = 10; // degrees an arrow key turns
-const turnTime = 380; // ms a view key takes
-
-const clampLat = (lat: number) => Math.max(-25, Math.min(90, lat));
-
 const stillTime = 120; // ms after which a head counts as still
 const stripTime = 220; // ms after which the small views follow the big one
+
+const box: Box = [-140, -124, 280, 264];
+const stripBox: Box = [-128, -118, 256, 236];
 
 /** A value that keeps its identity while it stays the same when written out. */
 function useSame<T>(value: T): T {
@@ -54,83 +48,67 @@ function useSame<T>(value: T): T {
   return value;
 }
 
-/** The stance, and ways to change it at once or in a smooth turn. */
-function useStance() {
-  const [stance, setStance] = useState<Stance>(startStance);
-  const frame = useRef(0);
-  const latest = useRef(stance);
-  const put = useCallback((next: Stance) => {
-    cancelAnimationFrame(frame.current);
-    latest.current = { lon: next.lon, lat: clampLat(next.lat) };
-    // One repaint for all the pointer moves of a frame.
-    frame.current = requestAnimationFrame(() => setStance(latest.current));
-  }, []);
-  const turnTo = useCallback((to: Stance) => {
-    cancelAnimationFrame(frame.current);
-    const from = latest.current;
-    const start = performance.now();
-    const time = calm() ? 0 : turnTime;
-    const step = (now: number) => {
-      const f = time === 0 ? 1 : Math.min(1, (now - start) / time);
-      latest.current = f === 1 ? to : between(from, to, f * f * (3 - 2 * f));
-      setStance(latest.current);
-      if (f < 1) frame.current = requestAnimationFrame(step);
-    };
-    frame.current = requestAnimationFrame(step);
-  }, []);
-  useEffect(() => () => cancelAnimationFrame(frame.current), []);
-  const now = useCallback(() => latest.current, []);
-  return { stance, now, put, turnTo };
-}
+const noReadings: readonly Reading[] = [];
 
 interface Props {
-  result: PlanResult;
-  marked?: ReadonlySet<string> | undefined;
+  head: HeadShape;
+  layout: Layout;
+  marked?: ReadonlySet<Notice["about"][number]> | undefined;
   /** Is kept at the stance the head is turned to. */
   stanceRef?: RefObject<Stance>;
-  /** What to work on by hand; without it the head can only be read. */
-  work?: { input: PlanInput; change: Change } | undefined;
+  /** What a finger on the head does; without it the head is turned and read. */
+  tool?: HeadTool | undefined;
+  /** Stands over the head: the choice of tools and what they can do. */
+  bar?: ReactNode;
+  /** What the head can be coloured by, besides what the parting itself tells. */
+  readings?: readonly Reading[];
+  /** What to colour it by at first. */
+  startReading?: string | undefined;
 }
 
 /** The head, to be turned, tapped and read. */
-export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }: Props) {
-  const { hair, skin, unit } = usePreferences();
+export const HeadMap = memo(function HeadMap({
+  head: shape,
+  layout,
+  marked,
+  stanceRef,
+  tool: given,
+  bar,
+  readings = noReadings,
+  startReading,
+}: Props) {
+  const { unit } = usePreferences();
   const { stance, now, put, turnTo } = useStance();
   useEffect(() => {
     if (stanceRef) stanceRef.current = stance;
   }, [stanceRef, stance]);
-  const [wanted, setTool] = useState<Tool>("turn");
-  const tool: Tool = work ? wanted : "turn";
-  const [reading, setReading] = useState<Reading>("hair");
+  const [colour, setColour] = useState(startReading);
+  const [wanted, setWanted] = useState(startReading);
+  if (wanted !== startReading) {
+    // Another step of the plan asks for another colour.
+    setWanted(startReading);
+    setColour(startReading);
+  }
+  const all = useMemo(() => [...ownReadings, ...readings], [readings]);
+  const reading = all.find((r) => r.key === colour);
   const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; onHead: boolean }>(null);
+  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; tools: boolean }>(null);
 
-  const { layout } = result;
-  const keptFocus = useKeptFocus(svg, layout);
-  const head = useSame(result.head);
-  const sections = useMemo(() => drawnSections(layout, head.axesMm), [layout, head]);
-  const base = useMemo(() => drawnBase(layout, head.axesMm), [layout, head]);
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
+  const turnTool = useTurnTool(byId);
+  const tool = given ?? turnTool;
+  const keptFocus = useKeptFocus(svg, layout);
+  const head = useSame(shape);
+  const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
-  const view = useMemo(() => ({ camera, layout }), [camera, layout]);
-  const turning = useSettled(view, stillTime) !== view;
-  const pictured = useMemo(
-    () => ({ head, layout, sections, base, plait: result.hair.plaitDiameterMm }),
-    [head, layout, sections, base, result],
-  );
-  const still = useSettled(pictured, stripTime);
+  const view = useMemo(() => ({ camera, picture }), [camera, picture]);
+  const still = useSettled(view, stillTime);
+  const moving = still !== view;
+  const strip = useSettled(picture, stripTime);
   const onView = useCallback((view: View) => turnTo(views[view]), [turnTo]);
-  const hand = useHandwork({ work, layout, head, byId });
-  const { picked, chosen } = hand;
+  const { picked, chosen } = tool;
   const current = picked[picked.length - 1];
   const tabStop = current?.id ?? layout.sections[0]?.id;
-  const turnTool = useCallback(
-    (next: Tool) => {
-      setTool(next);
-      hand.pickNone();
-    },
-    [hand],
-  );
   /** The place on the picture under a pointer, in the picture's mm. */
   const placeOf = useCallback((event: { clientX: number; clientY: number }): Flat => {
     const to = svg.current?.getScreenCTM()?.inverse();
@@ -150,11 +128,11 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
 
   const onPointerDown = (event: PointerEvent) => {
     if (event.button !== 0) return;
-    const under = tool === "sections" || tool === "leave" ? camera.under(placeOf(event)) : undefined;
-    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false, onHead: !!under };
-    if (under && tool === "leave") {
+    const under = tool.drag ? camera.under(placeOf(event)) : undefined;
+    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false, tools: !!under };
+    if (under && tool.drag?.begin) {
       event.preventDefault();
-      hand.paint(under, true);
+      tool.drag.begin(under);
     }
   };
   const onPointerMove = (event: PointerEvent) => {
@@ -164,13 +142,9 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
     if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
     from.moved = true;
-    if (from.onHead && tool === "leave") {
-      const under = camera.under(placeOf(event));
-      if (under) hand.paint(under, false);
-      return;
-    }
-    if (from.onHead && tool === "sections") {
-      hand.lasso.draw(placeOf(event));
+    if (from.tools) {
+      const at = placeOf(event);
+      tool.drag?.move(at, camera.under(at));
       return;
     }
     put({ lon: from.stance.lon - dx * degreesPerPixel, lat: from.stance.lat + dy * degreesPerPixel });
@@ -178,7 +152,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
   const onPointerEnd = () => {
     // The click that follows a drag must still see that it was one.
     const done = drag.current;
-    hand.lasso.close(camera);
+    if (done?.tools) tool.drag?.end(camera);
     setTimeout(() => {
       if (drag.current === done) drag.current = null;
     });
@@ -203,17 +177,24 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
   };
 
+  const tap = (s: Section) => (tool.tap ? tool.tap(s) : tool.pick(s.id));
+
   const onClick = (event: MouseEvent) => {
-    const id = sectionAt(event);
-    if (id && !drag.current?.moved && tool !== "leave") hand.pick(id, tool === "sections");
+    if (drag.current?.moved) return;
+    const section = byId.get(sectionAt(event) ?? "");
+    // What is painted at the press is not tapped once more.
+    if (section && !tool.drag?.begin) tap(section);
+    if (section || !tool.tapPlace) return;
+    const under = camera.under(placeOf(event));
+    if (under) tool.tapPlace(under, camera);
   };
 
   /** Turns the head until a section is well in sight. */
   const bringInSight = useCallback(
     (s: Section) => {
       const at = cameraAt(head.axesMm, now());
-      if (at.facing(vec(s.centroid)) > 0.25) return;
-      const [x, y, z] = vec(s.normal);
+      if (at.facing(s.centroid) > 0.25) return;
+      const [x, y, z] = s.normal;
       turnTo({
         lon: (Math.atan2(y, x) * 180) / Math.PI,
         lat: clampLat((Math.atan2(z, Math.hypot(x, y)) * 180) / Math.PI),
@@ -227,7 +208,7 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     const shown = layout.sections.filter((s) => marked?.has(s.id));
     const at = cameraAt(head.axesMm, now());
     const first = shown[0];
-    if (first && !shown.some((s) => at.facing(vec(s.centroid)) > 0.3)) bringInSight(first);
+    if (first && !shown.some((s) => at.facing(s.centroid) > 0.3)) bringInSight(first);
     // Only when other sections are marked, not whenever the layout changes.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [marked]);
@@ -237,16 +218,15 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     if (!here) return;
     if (event.key === "Enter" || event.key === " ") {
       event.preventDefault();
-      if (tool === "leave") hand.leave([here]);
-      else hand.pick(id, tool === "sections");
+      tap(here);
       return;
     }
     if (event.key === "Escape") {
-      hand.pickNone();
+      tool.pickNone();
       svg.current?.focus();
       return;
     }
-    if (tool === "sections" && hand.key(event.key, here)) {
+    if (tool.press?.(event.key, here)) {
       event.preventDefault();
       event.stopPropagation();
       return;
@@ -255,127 +235,120 @@ export const HeadMap = memo(function HeadMap({ result, marked, stanceRef, work }
     if (!way) return;
     event.preventDefault();
     const at = cameraAt(head.axesMm, now());
-    const [x, y] = at.flat(vec(here.centroid));
+    const [x, y] = at.flat(here.centroid);
     // The neighbour that lies most squarely that way on the picture.
     let best: Section | undefined;
     let most = 0.3;
     for (const other of here.neighbours.map((n) => byId.get(n))) {
       if (!other) continue;
-      const [ox, oy] = at.flat(vec(other.centroid));
+      const [ox, oy] = at.flat(other.centroid);
       const reach = Math.hypot(ox - x, oy - y) || 1;
       const along = ((ox - x) * (way[0] ?? 0) + (oy - y) * (way[1] ?? 0)) / reach;
       if (along > most) [best, most] = [other, along];
     }
     if (!best) return;
-    if (tool !== "sections") hand.pick(best.id, false);
+    if (tool.picksOnTheWay) tool.pick(best.id);
     bringInSight(best);
     const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
     next?.focus();
   };
 
   const classes = useMemo(
-    () => (reading === "hair" ? undefined : new Map(layout.sections.map((s) => [s.id, classOf(s, reading)]))),
+    () => reading && new Map(layout.sections.map((s) => [s.id, reading.of(s)])),
     [layout, reading],
   );
-  const labels = useMemo(() => new Map(layout.sections.map((s) => [s.id, spoken(s, unit)])), [layout, unit]);
+  const hooks = useMemo(() => {
+    const of = reading?.ofHook;
+    return of && hooksOf(layout).map(of);
+  }, [layout, reading]);
+  const labels = useMemo(
+    () =>
+      new Map(
+        layout.sections.map((s) => {
+          const of = classes?.get(s.id);
+          return [s.id, spoken(s, unit) + (of ? `; ${of.name}` : "")];
+        }),
+      ),
+    [layout, unit, classes],
+  );
   const sectionAt = (event: SyntheticEvent) =>
     event.target instanceof Element ? event.target.getAttribute("data-section") : null;
 
   return (
-    <section className={styles.map} data-work={work !== undefined} data-tool={tool} aria-label="Head map">
-      {work && (
-        <HandBar
-          tool={tool}
-          onTool={turnTool}
-          both={hand.both}
-          onBoth={hand.setBoth}
-          brush={hand.brush}
-          onBrush={hand.setBrush}
-          picked={hand.summary}
-          onAct={hand.act}
-          leftOut={layout.leftOut.length}
-          full={hand.full}
-        />
-      )}
+    <section className={styles.map} data-work={bar !== undefined} data-tool={tool.key} aria-label="Head map">
+      {bar}
       <div className={styles.stage}>
-        {current && <SectionFacts section={current} onClose={hand.pickNone} />}
-        <svg
-          ref={svg}
-          className={styles.head}
-          data-head
-          viewBox="-140 -124 280 264"
-          tabIndex={0}
-          role="group"
-          aria-label={`Parted head, ${tools[tool].toLowerCase()}. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front.`}
-          onPointerDown={onPointerDown}
-          onPointerMove={onPointerMove}
-          onPointerUp={onPointerEnd}
-          onPointerCancel={onPointerEnd}
-          onClick={onClick}
-          onKeyDown={onKeyDown}
-          {...keptFocus}
-        >
-          <HeadDrawing
-            head={head}
-            layout={layout}
-            sections={sections}
-            base={base}
+        {current && <SectionFacts section={current} onClose={tool.pickNone} />}
+        <div className={styles.head}>
+          <HeadPicture
+            pictured={picture}
             camera={camera}
-            hair={hair}
-            skin={skin}
-            plait={result.hair.plaitDiameterMm}
+            box={box}
+            detail={moving ? "moving" : "full"}
+            classes={classes}
+            hooks={hooks}
             marked={marked}
             chosen={chosen}
-            tabStop={tabStop}
-            labels={labels}
-            turning={turning}
-            classes={classes}
           />
-          <MapNotes
-            layout={layout}
-            camera={camera}
-            axes={head.axesMm}
-            marked={marked}
-            reading={reading}
-            spots={tool === "leave" ? (work?.input.parting.leftOut ?? none) : none}
-          />
-          {work && tool === "sections" && (
-            <g>
-              <RowHandles {...hand.handles} camera={camera} placeOf={placeOf} picked={picked} />
-              {current && picked.length === 1 && (
-                <PartHandles {...hand.handles} camera={camera} placeOf={placeOf} section={current} />
-              )}
-              <path
-                className={styles.lasso}
-                d={hand.lasso.points.length > 1 ? open(hand.lasso.points, (p) => p) : ""}
-              />
-            </g>
-          )}
-          {work && tool === "hairline" && (
-            <HairlineHandles
-              head={head}
-              input={work.input}
-              camera={camera}
-              placeOf={placeOf}
-              change={work.change}
+          <svg
+            ref={svg}
+            className={styles.over}
+            data-head
+            data-still={!moving}
+            viewBox={box.join(" ")}
+            tabIndex={0}
+            role="group"
+            aria-label={`Parted head, ${tool.name.toLowerCase()}. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front.`}
+            onPointerDown={onPointerDown}
+            onPointerMove={onPointerMove}
+            onPointerUp={onPointerEnd}
+            onPointerCancel={onPointerEnd}
+            onClick={onClick}
+            onKeyDown={onKeyDown}
+            {...keptFocus}
+          >
+            <HeadSections
+              pictured={still.picture}
+              camera={still.camera}
+              labels={labels}
+              chosen={chosen}
+              marked={marked}
+              tabStop={tabStop}
+              stale={moving}
             />
-          )}
-        </svg>
+            <MapNotes layout={layout} camera={camera} marked={marked} reading={reading?.key} />
+            <Over tool={tool} head={head} camera={camera} placeOf={placeOf} />
+          </svg>
+        </div>
       </div>
-      <Legend layout={layout} reading={reading} onReading={setReading} hint={hints[tool]} />
-      <Filmstrip pictured={still} onView={onView} />
+      <Legend layout={layout} readings={all} reading={reading} onReading={setColour} hint={tool.hint} />
+      <Filmstrip pictured={strip} onView={onView} />
     </section>
   );
 });
 
-const none: never[] = [];
+/** What a tool draws over the head. */
+const Over = ({ tool, ...view }: ToolView & { tool: HeadTool }) => tool.over?.(view) ?? null;
 
-const hints: Record<Tool, string> = {
-  turn: "Drag to turn · tap a section to read it · keys 1 to 5 for views",
-  sections: "Drag beside the head to turn it · keys 1 to 5 for views",
-  leave: "Drag beside the head to turn it · keys 1 to 5 for views",
-  hairline: "Drag to turn · keys 1 to 5 for views",
-};
+/** Turning and reading, what a head does by itself: one section is picked to be read. */
+function useTurnTool(byId: ReadonlyMap<string, Section>): HeadTool {
+  const [id, setId] = useState<string>();
+  const picked = useMemo(() => (id !== undefined ? [byId.get(id)].flatMap((s) => s ?? []) : []), [byId, id]);
+  const chosen = useMemo(() => new Set(picked.map((s) => s.id)), [picked]);
+  return useMemo(
+    () => ({
+      key: "turn",
+      name: "Turn",
+      hint: "Drag to turn · tap a section to read it · keys 1 to 5 for views",
+      picked,
+      chosen,
+      pick: setId,
+      pickNone: () => setId(undefined),
+      picksOnTheWay: true,
+    }),
+    [picked, chosen],
+  );
+}
 
 /** The fixed views, small; each turns the big head. */
 const Filmstrip = memo(function Filmstrip({
@@ -395,9 +368,9 @@ const Filmstrip = memo(function Filmstrip({
     <div className={styles.strip} role="group" aria-label="Views">
       {cameras.map(({ view, camera }) => (
         <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
-          <svg viewBox="-128 -118 256 236" aria-hidden>
-            <SmallHead {...pictured} camera={camera} />
-          </svg>
+          <span className={styles.small}>
+            <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />
+          </span>
           <span>
             {views[view].name} <kbd>{views[view].key}</kbd>
           </span>
@@ -406,55 +379,3 @@ const Filmstrip = memo(function Filmstrip({
     </div>
   );
 });
-
-/** What one section is. */
-function SectionFacts({ section, onClose }: { section: Section; onClose: () => void }) {
-  const { unit } = usePreferences();
-  const range = (s: { min: number; max: number }) => `${length(s.min, unit)} to ${length(s.max, unit)}`;
-  return (
-    <aside className={styles.facts} aria-live="polite">
-      <Button
-        className={styles.close ?? ""}
-        type="text"
-        size="small"
-        icon={<CloseOutlined />}
-        aria-label="Close the section's facts"
-        onClick={onClose}
-      />
-      <h3>{zoneName(section.zone)}</h3>
-      <p>{place(section)}</p>
-      <dl>
-        <dt>Width</dt>
-        <dd title={range(section.widthMm)}>{length(section.widthMm.mean, unit)}</dd>
-        <dt>Height</dt>
-        <dd title={range(section.heightMm)}>{length(section.heightMm.mean, unit)}</dd>
-        <dt>Area</dt>
-        <dd>{area(section.areaMm2, unit)}</dd>
-        <dt>To the hairline</dt>
-        <dd>{length(section.hairlineMm, unit)}</dd>
-        <dt>To the part line</dt>
-        <dd>{length(section.partMm, unit)}</dd>
-        <dt>Touches</dt>
-        <dd>{section.neighbours.length} sections</dd>
-        {section.pieces && (
-          <>
-            <dt>Carries</dt>
-            <dd>{section.pieces} pieces</dd>
-          </>
-        )}
-        {section.edited && (
-          <>
-            <dt>By hand</dt>
-            <dd>joined or split</dd>
-          </>
-        )}
-        {section.locked && (
-          <>
-            <dt>Locked</dt>
-            <dd>left alone</dd>
-          </>
-        )}
-      </dl>
-    </aside>
-  );
-}

@@ -1,26 +1,29 @@
-import { Segmented } from "antd";
+import { Segmented, Select } from "antd";
 import { memo } from "react";
 import type { Layout } from "../api/types";
+import { useNarrow } from "../lib/narrow";
 import styles from "./Legend.module.css";
-import { legend, readings, type Reading } from "./reading";
+import { legend, type Reading } from "./reading";
 
 interface Props {
   layout: Layout;
-  reading: Reading;
-  onReading: (reading: Reading) => void;
+  readings: readonly Reading[];
+  /** What the head is coloured by; none for hair. */
+  reading: Reading | undefined;
+  onReading: (key: string) => void;
   /** How the head is turned and read. */
   hint: string;
 }
 
-/** What the head is coloured by, and what each colour and mark means. */
-export const Legend = memo(function Legend({ layout, reading, onReading, hint }: Props) {
+/** What the head is coloured by, and what each colour and mark means. It keeps its height, so that the head stays where it is. */
+export const Legend = memo(function Legend({ layout, readings, reading, onReading, hint }: Props) {
   return (
     <div className={styles.legend}>
-      <ReadingChoice reading={reading} onReading={onReading} />
-      {reading === "hair" ? (
+      <ReadingChoice readings={readings} reading={reading?.key ?? hairKey} onReading={onReading} />
+      {!reading ? (
         <p>{hint}</p>
       ) : (
-        <ul>
+        <ul tabIndex={0} aria-label={`Colours of ${reading.name.toLowerCase()}`}>
           {legend(layout, reading).map(({ of, count }) => (
             <li key={of.key}>
               <span style={{ background: of.fill, color: of.ink }}>{of.mark}</span> {of.name}
@@ -36,15 +39,35 @@ export const Legend = memo(function Legend({ layout, reading, onReading, hint }:
   );
 });
 
-const ReadingChoice = memo(function ReadingChoice({
-  reading,
-  onReading,
-}: Pick<Props, "reading" | "onReading">) {
-  return (
-    <Segmented<Reading>
+/** Stands for the head as it is, uncoloured. */
+const hairKey = "hair";
+
+interface ChoiceProps {
+  readings: readonly Reading[];
+  reading: string;
+  onReading: (key: string) => void;
+}
+
+const ReadingChoice = memo(function ReadingChoice({ readings, reading, onReading }: ChoiceProps) {
+  const narrow = useNarrow();
+  const options = [
+    { value: hairKey, label: "Hair" },
+    ...readings.map((r) => ({ value: r.key, label: r.name })),
+  ];
+  return narrow ? (
+    <Select<string>
+      aria-label="Colour the head by"
+      className={styles.select ?? ""}
+      prefix="Coloured by"
+      value={reading}
+      options={options}
+      onChange={onReading}
+    />
+  ) : (
+    <Segmented<string>
       aria-label="Colour the head by"
       value={reading}
-      options={(Object.keys(readings) as Reading[]).map((value) => ({ value, label: readings[value] }))}
+      options={options}
       onChange={onReading}
     />
   );

@@ -1,28 +1,23 @@
 import { memo } from "react";
-import type { Layout, Settings } from "../api/types";
-import { spotRing } from "../byhand/handles";
+import type { Layout } from "../api/types";
 import type { Camera } from "./camera";
 import styles from "./MapNotes.module.css";
 import { zoneName } from "./names";
 import * as paths from "./paths";
-import type { Reading } from "./reading";
-import { vec } from "./vectors";
 
 interface Props {
   layout: Layout;
   camera: Camera;
-  axes: readonly number[];
   marked: ReadonlySet<string> | undefined;
-  reading: Reading;
-  /** Spots left out, to be shown while they are painted. */
-  spots: NonNullable<Settings["leftOut"]>;
+  /** What the head is coloured by; none for hair. */
+  reading: string | undefined;
 }
 
-/** What is written and drawn over the head: numbers at the rows' ends, channels, marked tracks, spots. */
-export const MapNotes = memo(function MapNotes({ layout, camera, axes, marked, reading, spots }: Props) {
-  const line = (points: readonly (readonly number[])[]) =>
+/** What is written and drawn over the head: numbers at the rows' ends, channels, marked tracks. */
+export const MapNotes = memo(function MapNotes({ layout, camera, marked, reading }: Props) {
+  const line = (points: Layout["partLine"]) =>
     camera
-      .clipLine(points.map(vec))
+      .clipLine(points)
       .map((stretch) => paths.open(stretch, camera.flat))
       .join("");
   return (
@@ -34,21 +29,10 @@ export const MapNotes = memo(function MapNotes({ layout, camera, axes, marked, r
         .map((t) => (
           <path key={t.id} className={styles.marked} d={line(t.line)} />
         ))}
-      {spots.map((s, i) => (
-        <path
-          key={i}
-          className={styles.spot}
-          d={camera
-            .clip(spotRing(s.at, s.radiusMm, axes))
-            .map((part) => paths.closed(part, camera.flat))
-            .join("")}
-        />
-      ))}
-      {reading !== "hair" &&
+      {reading !== undefined &&
         layout.rows.map((r) => {
-          const at = vec(r.end);
-          if (camera.facing(at) < 0.1) return null;
-          const [x, y] = camera.flat(at);
+          if (camera.facing(r.end) < 0.1) return null;
+          const [x, y] = camera.flat(r.end);
           return (
             <g key={`${r.zone}${r.row}`} transform={`translate(${x.toFixed(1)} ${y.toFixed(1)})`}>
               <title>{`${zoneName(r.zone)}, row ${r.row}: ${r.sections} sections`}</title>

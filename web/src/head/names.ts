@@ -1,5 +1,5 @@
 import type { Section } from "../api/types";
-import { length, type LengthUnit } from "../app/units";
+import { length, type LengthUnit } from "../lib/units";
 
 export const zoneNames: Record<string, string> = {
   FL: "Front left",
@@ -58,8 +58,10 @@ function ordinal(n: number): string {
 /** A section in one line, for a screen reader. */
 export function spoken(s: Section, unit: LengthUnit): string {
   const size = `${length(s.widthMm.mean, unit)} wide, ${length(s.heightMm.mean, unit)} high`;
-  const facts = [s.linked && "linked", s.locked && "locked", s.pieces && `${s.pieces} pieces`].filter(
-    Boolean,
-  );
+  const facts = [
+    s.linked && "linked",
+    s.locked && "locked",
+    s.given.count > 1 && `${s.given.count} pieces`,
+  ].filter(Boolean);
   return `${zoneName(s.zone)}, ${place(s)}: ${[size, ...facts].join(", ")}`;
 }

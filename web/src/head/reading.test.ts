@@ -1,6 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { Layout, Section } from "../api/types";
-import { classOf, legend } from "./reading";
+import { kindOf, legend, readings, type Reading } from "./reading";
+
+const reading = (key: string) => readings.find((r) => r.key === key) as Reading;
+const classOf = (s: Section, key: string) => reading(key).of(s);
 
 const spread = { min: 20, mean: 25, max: 30 };
 const section = (id: string, part: Partial<Section>): Section => ({
@@ -20,6 +23,11 @@ const section = (id: string, part: Partial<Section>): Section => ({
   seen: false,
   neighbours: [],
   front: false,
+  linked: false,
+  locked: false,
+  edited: false,
+  given: { piece: 0, way: 0, count: 1 },
+  plaitMm: 4,
   stagger: 1,
   ...part,
 });
@@ -31,7 +39,9 @@ const layout = {
     section("BL10.1", { row: 10, share: 1.1 }),
     section("FR2.1", { row: 2, share: 1.6 }),
   ],
-} as Layout;
+  tracks: [],
+  nets: [],
+} as unknown as Layout;
 
 describe("reading the head", () => {
   it("tells sizes apart by the share of the wish", () => {
@@ -42,22 +52,38 @@ describe("reading the head", () => {
   });
 
   it("gives every class its own mark as well as its colour", () => {
-    for (const reading of ["size", "zone", "seen"] as const) {
-      const classes = legend(layout, reading).map((l) => l.of);
+    for (const key of ["size", "zone", "seen"]) {
+      const classes = legend(layout, reading(key)).map((l) => l.of);
       expect(new Set(classes.map((c) => c.mark)).size).toBe(classes.length);
       expect(new Set(classes.map((c) => c.fill)).size).toBe(classes.length);
     }
   });
 
   it("counts every section once, rows in order of number", () => {
-    for (const reading of ["size", "zone", "row", "seen"] as const)
-      expect(legend(layout, reading).reduce((n, l) => n + l.count, 0)).toBe(4);
-    expect(legend(layout, "row").map((l) => [l.of.mark, l.count])).toEqual([
+    for (const key of ["size", "zone", "row", "seen"])
+      expect(legend(layout, reading(key)).reduce((n, l) => n + l.count, 0)).toBe(4);
+    expect(legend(layout, reading("row")).map((l) => [l.of.mark, l.count])).toEqual([
       ["1", 1],
       ["2", 2],
       ["10", 1],
     ]);
-    expect(legend(layout, "size").map((l) => l.of.mark)).toEqual(["−−", "=", "++"]);
+    expect(legend(layout, reading("size")).map((l) => l.of.mark)).toEqual(["−−", "=", "++"]);
+  });
+
+  it("counts what hangs on hooks where a reading tells them apart", () => {
+    const piece = (i: number) => kindOf(i, `piece ${i}`);
+    const hook = (n: number) => ({ at: [0, 0, 1] as const, given: { piece: n, way: 0, count: 1 } });
+    const based = { ...layout, tracks: [{ hooks: [hook(1), hook(1), hook(0)] }] } as unknown as Layout;
+    const given = {
+      key: "piece",
+      name: "Piece",
+      of: (s: Section) => piece(s.given.piece),
+      ofHook: (h: { given: { piece: number } }) => piece(h.given.piece),
+    };
+    expect(legend(based, given).map((l) => [l.of.mark, l.count])).toEqual([
+      ["A", 5],
+      ["B", 2],
+    ]);
   });
 
   it("writes every mark in an ink that can be read on its colour", () => {
@@ -72,6 +98,7 @@ describe("reading the head", () => {
     for (const zone of ["FL", "FR", "BL", "BR"]) every.push(classOf(section(`${zone}1.1`, {}), "zone"));
     for (const row of [1, 2]) every.push(classOf(section("BL1.1", { row }), "row"));
     for (const seen of [true, false]) every.push(classOf(section("BL1.1", { seen }), "seen"));
+    for (let i = 0; i < 12; i++) every.push(kindOf(i, ""));
     for (const { fill, ink } of every) {
       const [a, b] = [luminance(fill), luminance(ink)].sort((x, y) => y - x);
       // WCAG 2.2, success criterion 1.4.3: contrast of at least 4.5 to 1.

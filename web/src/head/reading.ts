@@ -1,24 +1,24 @@
-import type { Layout, Section } from "../api/types";
+import type { Hook, Layout, Section } from "../api/types";
 import { zoneName } from "./names";
 
-/** What the sections of the head can be coloured and marked by. */
-export const readings = {
-  hair: "Hair",
-  size: "Size",
-  zone: "Zone",
-  row: "Row",
-  stagger: "Stagger",
-  seen: "Neatness",
-} as const;
-export type Reading = keyof typeof readings;
-
-/** A class of sections: its colour, its mark on the head, and what it is called. */
+/** A class of places: its colour, its mark on the head, and what it is called. */
 export interface Class {
   key: string;
   fill: string;
   ink: string;
   mark: string;
   name: string;
+}
+
+/** What the head can be coloured and marked by. */
+export interface Reading {
+  key: string;
+  name: string;
+  of: (s: Section) => Class;
+  /** The class of a hook on the base; readings without it leave hooks as they are. */
+  ofHook?: (h: Hook) => Class;
+  /** The keys of the classes in the order of the legend; without it they come by number. */
+  order?: readonly string[];
 }
 
 const dark = "#2a231c";
@@ -77,42 +77,83 @@ const seen = {
   no: { fill: "#e9e0cc", ink: dark, mark: "q", name: "Covered: may be quick" },
 } as const;
 
-/** The class a section falls in. */
-export function classOf(s: Section, reading: Exclude<Reading, "hair">): Class {
-  switch (reading) {
-    case "size":
-      return sizes.find((c) => s.share < c.below) ?? (sizes[2] as Class);
-    case "zone":
-      return { key: s.zone, mark: s.zone, name: zoneName(s.zone), ...(zones[s.zone] ?? rows[0]) };
-    case "row":
-      return {
-        key: String(s.row),
-        mark: String(s.row),
-        name: `Row ${s.row}`,
-        ...rows[s.row % 2 ? 0 : 1],
-      };
-    case "stagger":
-      return staggers.find((c) => s.stagger < c.below) ?? (staggers[4] as Class);
-    case "seen":
-      return { key: String(s.seen), ...seen[s.seen ? "yes" : "no"] };
-  }
-}
+/** Colours for things that differ in kind, such as pieces; each has a letter too. */
+const kinds: readonly Pick<Class, "fill" | "ink">[] = [
+  { fill: "#94b690", ink: dark },
+  { fill: "#c98a1b", ink: dark },
+  { fill: "#4f7186", ink: light },
+  { fill: "#a23a26", ink: light },
+  { fill: "#b3a9c9", ink: dark },
+  { fill: "#e9d9b6", ink: dark },
+  { fill: "#3f6f4a", ink: light },
+  { fill: "#d9977b", ink: dark },
+  { fill: "#6d5f8d", ink: light },
+  { fill: "#a9c0cc", ink: dark },
+  { fill: "#f0d58f", ink: dark },
+  { fill: "#8c3522", ink: light },
+];
 
-/** The classes that occur, with how many sections each holds, in their order. */
-export function legend(layout: Layout, reading: Exclude<Reading, "hair">): { of: Class; count: number }[] {
+/** The class of entry i of a list of kinds: A, B, C … */
+export const kindOf = (i: number, name: string): Class => ({
+  key: String(i),
+  mark: String.fromCharCode(65 + i),
+  name,
+  ...(kinds[i % kinds.length] ?? rows[0]),
+});
+
+/** The readings of the parting itself. */
+export const readings: readonly Reading[] = [
+  {
+    key: "size",
+    name: "Size",
+    of: (s) => sizes.find((c) => s.share < c.below) ?? (sizes[2] as Class),
+    order: sizes.map((c) => c.key),
+  },
+  {
+    key: "zone",
+    name: "Zone",
+    of: (s) => ({ key: s.zone, mark: s.zone, name: zoneName(s.zone), ...(zones[s.zone] ?? rows[0]) }),
+  },
+  {
+    key: "row",
+    name: "Row",
+    of: (s) => ({
+      key: String(s.row),
+      mark: String(s.row),
+      name: `Row ${s.row}`,
+      ...rows[s.row % 2 ? 0 : 1],
+    }),
+  },
+  {
+    key: "stagger",
+    name: "Stagger",
+    of: (s) => staggers.find((c) => s.stagger < c.below) ?? (staggers[4] as Class),
+    order: staggers.map((c) => c.key),
+  },
+  {
+    key: "seen",
+    name: "Neatness",
+    of: (s) => ({ key: String(s.seen), ...seen[s.seen ? "yes" : "no"] }),
+  },
+];
+
+/** The classes that occur, with how many places each holds, in their order. */
+export function legend(layout: Layout, reading: Reading): { of: Class; count: number }[] {
   const found = new Map<string, { of: Class; count: number }>();
-  for (const s of layout.sections) {
-    const of = classOf(s, reading);
+  const note = (of: Class) => {
     const entry = found.get(of.key);
     if (entry) entry.count++;
     else found.set(of.key, { of, count: 1 });
-  }
-  const scales = { size: sizes, stagger: staggers } as const;
-  const order =
-    reading === "size" || reading === "stagger"
-      ? scales[reading].map((c) => c.key)
-      : [...found.keys()].sort(byNumber);
+  };
+  layout.sections.forEach((s) => note(reading.of(s)));
+  const { ofHook } = reading;
+  if (ofHook) hooksOf(layout).forEach((h) => note(ofHook(h)));
+  const order = reading.order ?? [...found.keys()].sort(byNumber);
   return order.flatMap((key) => found.get(key) ?? []);
 }
+
+/** All hooks of the base, track by track, then net by net. */
+export const hooksOf = (layout: Layout): Hook[] =>
+  [...layout.tracks, ...layout.nets].flatMap((base) => base.hooks);
 
 const byNumber = (a: string, b: string) => Number(a) - Number(b) || a.localeCompare(b);

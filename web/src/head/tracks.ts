@@ -1,6 +1,5 @@
 import type { Layout } from "../api/types";
 import type { Camera } from "./camera";
-import * as paths from "./paths";
 import { add, cross, scale, unit, vec, type Vec } from "./vectors";
 
 /** One turn of a plait worked flat: a leaf that leans to one side. */
@@ -16,13 +15,13 @@ interface Turn {
 /** What stands where no individuals do, made ready for drawing once for every result. */
 export interface DrawnBase {
   /** The scalp of each track, and the ways its middle faces along its line. */
-  bands: { ring: Vec[]; along: { at: Vec; normal: Vec }[] }[];
+  bands: { ring: readonly Vec[]; along: { at: Vec; normal: Vec }[] }[];
   turns: Turn[];
   hooks: Vec[];
   /** The threads of a net, from hook to hook. */
   mesh: [Vec, Vec][];
   /** Scalp whose hair stays loose. */
-  leftOut: Vec[][];
+  leftOut: (readonly Vec[])[];
 }
 
 const turnStep = 6.5; // mm from turn to turn
@@ -40,7 +39,7 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
     t.line.forEach((point, i) => {
       const before = t.line[i - 1];
       if (!before) return;
-      const [p, q] = [vec(before), vec(point)];
+      const [p, q] = [before, point];
       const step = Math.hypot(...minus(q, p));
       walked += step;
       if (walked < turnStep || step === 0) return;
@@ -63,13 +62,18 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
   }
   return {
     bands: layout.tracks.flatMap((t) => {
-      const along = t.line.map(vec).map((at) => ({ at, normal: normalAt(at) }));
-      return t.outlines.map((o) => ({ ring: o.map(vec), along }));
+      const along = t.line.map((at) => ({ at, normal: normalAt(at) }));
+      return t.outlines.map((o) => ({ ring: o, along }));
     }),
     turns,
-    hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map(vec)),
-    mesh: layout.nets.flatMap(({ hooks, areaMm2 }) => threads(hooks.map(vec), areaMm2)),
-    leftOut: [...layout.leftOut.map((s) => s.outline.map(vec)), ...edges(layout)],
+    hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map((h) => h.at)),
+    mesh: layout.nets.flatMap(({ hooks, areaMm2 }) =>
+      threads(
+        hooks.map((h) => h.at),
+        areaMm2,
+      ),
+    ),
+    leftOut: [...layout.leftOut, ...edges(layout)],
   };
 }
 
@@ -100,60 +104,13 @@ function threads(hooks: readonly Vec[], area: number): [Vec, Vec][] {
 function edges({ hairline, border }: Layout): Vec[][] {
   return border.map((inner, i) => {
     const next = (i + 1) % border.length;
-    return [hairline[i] ?? inner, hairline[next] ?? inner, border[next] ?? inner, inner].map(vec);
+    return [hairline[i] ?? inner, hairline[next] ?? inner, border[next] ?? inner, inner];
   });
 }
 
-/** Paths by the colour they are filled with: a few large ones draw faster than many small ones. */
-class ByTone {
-  private found = new Map<string, string>();
-  add(tone: string, path: string) {
-    this.found.set(tone, (this.found.get(tone) ?? "") + path);
-  }
-  list = () => [...this.found].map(([tone, path]) => ({ tone, path }));
-}
-
-export interface BasePaths {
-  bands: { tone: string; path: string }[];
-  turns: { tone: string; path: string }[];
-  hooks: string;
-  mesh: string;
-  leftOut: string;
-}
-
-/** The base as a camera sees it; tone is the colour of hair that faces some way, in shade or lifted. */
-export function basePaths(
-  base: DrawnBase,
-  camera: Camera,
-  tone: (normal: Vec, lifted: boolean) => string,
-  hookSize: number,
-): BasePaths {
-  const [bands, turns] = [new ByTone(), new ByTone()];
-  for (const { ring, along } of base.bands)
-    for (const part of camera.clip(ring))
-      bands.add(tone(meanFacing(along, camera), false), paths.closed(part, camera.flat));
-  for (const t of base.turns) {
-    if (camera.facing(t.at) < 0.06) continue;
-    const { flat } = camera;
-    turns.add(
-      tone(t.normal, true),
-      `${paths.curve(flat(t.from), flat(t.left), flat(t.to))}Q${flat(t.right).map(tenth).join(" ")} ${flat(t.from).map(tenth).join(" ")}Z`,
-    );
-  }
-  let [hooks, mesh, leftOut] = ["", "", ""];
-  for (const [p, q] of base.mesh)
-    if (camera.facing(p) > 0.06 && camera.facing(q) > 0.06) mesh += paths.open([p, q], camera.flat);
-  for (const p of base.hooks) if (camera.facing(p) > 0.06) hooks += paths.disc(camera.flat(p), hookSize);
-  for (const ring of base.leftOut)
-    for (const part of camera.clip(ring)) leftOut += paths.closed(part, camera.flat);
-  return { bands: bands.list(), turns: turns.list(), hooks, mesh, leftOut };
-}
-
 /** The way a track faces where it is in sight: one tone for all of it, and no edge in its middle. */
-function meanFacing(along: readonly { at: Vec; normal: Vec }[], camera: Camera): Vec {
+export function meanFacing(along: readonly { at: Vec; normal: Vec }[], camera: Camera): Vec {
   const seen = along.filter(({ at }) => camera.facing(at) > 0);
   const sum = (seen.length > 0 ? seen : along).reduce<Vec>((s, { normal }) => add(s, normal), [0, 0, 0]);
   return unit(sum);
 }
-
-const tenth = (v: number) => Math.round(v * 10) / 10;

@@ -2,12 +2,12 @@ import { DeleteOutlined, KeyOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Form, Input, Modal, Select, Skeleton } from "antd";
 import { useState } from "react";
 import { Refusal, server } from "../api/client";
-import { useChange, useMe, usePeople } from "../api/queries";
+import { useCatalogue, useChange, useHouse, useMay, useMe, useMoney, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
-import { roleNames } from "../app/Header";
-import { useLeaving } from "../app/leaving";
-import { Page } from "../app/Page";
-import { toldOf, Trouble } from "../app/Trouble";
+import { roleNames } from "../ui/Header";
+import { useLeaving } from "../lib/leaving";
+import { Page } from "../ui/Page";
+import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
 
 const may: Record<Role, string> = {
@@ -19,19 +19,65 @@ const may: Record<Role, string> = {
 /** The people of the studio and one's own sign-in. */
 function HouseRulesPage() {
   return (
-    <Page title="House rules" lead="Who works here, and your own sign-in.">
+    <Page title="House rules" lead="What holds for the whole studio, who works here, and your own sign-in.">
       <div className={styles.columns}>
         <People />
-        <OwnSignIn />
+        <div className={styles.column}>
+          <Studio />
+          <OwnSignIn />
+        </div>
       </div>
     </Page>
+  );
+}
+
+const currencyNames = new Intl.DisplayNames(undefined, { type: "currency" });
+
+/** What holds for all plans of the studio. */
+function Studio() {
+  const house = useHouse();
+  const catalogue = useCatalogue();
+  const maySet = useMay("saveHouse");
+  const money = useMoney();
+  const save = useChange(server.saveHouse, "house");
+  const { data } = house;
+  return (
+    <section className={styles.sheet}>
+      <h2>The studio</h2>
+      {house.error && <Trouble error={house.error} retry={() => void house.refetch()} />}
+      {!data ? (
+        <Skeleton active paragraph={{ rows: 1 }} />
+      ) : (
+        <>
+          <label className={styles.rule}>
+            <span>Currency of every price</span>
+            <Select<string>
+              showSearch={{ optionFilterProp: "label" }}
+              disabled={!maySet}
+              loading={save.isPending}
+              value={data.rules.currency}
+              options={(catalogue.data?.currencies ?? [data.rules.currency]).map((code) => ({
+                value: code,
+                label: `${code} · ${currencyNames.of(code) ?? code}`,
+              }))}
+              onChange={(currency) => save.mutate({ ...data, rules: { ...data.rules, currency } })}
+            />
+          </label>
+          <p className={styles.note}>
+            A pack of {money(1250)} is what it is now; changing the currency changes no number.
+            {!maySet && " Only an owner sets the house rules."}
+          </p>
+        </>
+      )}
+      {save.error && <Alert type="error" showIcon title={toldOf(save.error)} />}
+    </section>
   );
 }
 
 function People() {
   const people = usePeople();
   const me = useMe().data;
-  const owner = me?.role === "owner";
+  const owner = useMay("changePerson");
   const { modal, message } = App.useApp();
   const [adding, setAdding] = useState(false);
   const [giving, setGiving] = useState<Person>();

@@ -1,7 +1,7 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { newAddress } from "../app/madeHere";
+import { newAddress } from "../lib/madeHere";
 import styles from "./FirstPlan.module.css";
 
 /** What a newcomer sees: what to do first. */

@@ -1,14 +1,14 @@
 import type { PlanEntry } from "../api/types";
-import { usePreferences } from "../app/preferences";
-import { hours, money } from "../app/units";
+import { useMoney } from "../api/queries";
+import { hours } from "../lib/units";
 
 /** The four figures by which one knows a plan again. */
 export function PlanFigures({ plan }: { plan: PlanEntry }) {
-  const currency = usePreferences((p) => p.currency);
+  const money = useMoney();
   const figures = [
     ["Sections", plan.sections],
     ["Packs", plan.packs],
-    ["Cost", money(plan.costMinor, currency)],
+    ["Cost", money(plan.costMinor)],
     ["Time", hours(plan.minutes)],
   ] as const;
   return (

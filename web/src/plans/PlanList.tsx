@@ -2,11 +2,11 @@ import { CopyOutlined, DeleteOutlined } from "@ant-design/icons";
 import { App, Button } from "antd";
 import { Link, useNavigate } from "react-router";
 import { server } from "../api/client";
-import { useChange, useMayDelete } from "../api/queries";
+import { useChange, useMay } from "../api/queries";
 import type { PlanEntry } from "../api/types";
-import { newAddress } from "../app/madeHere";
-import { toldOf } from "../app/Trouble";
-import { when } from "../app/units";
+import { newAddress } from "../lib/madeHere";
+import { toldOf } from "../ui/Trouble";
+import { when } from "../lib/units";
 import { PlanFigures } from "./PlanFigures";
 import styles from "./PlansPage.module.css";
 
@@ -22,7 +22,7 @@ export const PlanList = ({ plans }: { plans: PlanEntry[] }) => (
 function PlanCard({ plan }: { plan: PlanEntry }) {
   const { modal, message } = App.useApp();
   const navigate = useNavigate();
-  const mayDelete = useMayDelete();
+  const mayDelete = useMay("deletePlan");
   const remove = useChange(server.removePlan, "plans");
   const ask = () =>
     modal.confirm({

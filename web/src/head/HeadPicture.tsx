@@ -1,0 +1,62 @@
+import { memo, useCallback, useLayoutEffect, useRef, useState } from "react";
+import { usePreferences } from "../lib/preferences";
+import type { Camera } from "./camera";
+import type { Pictured } from "./drawn";
+import styles from "./HeadPicture.module.css";
+import { paintHead, type Look } from "./paint";
+
+/** A part of the picture's plane: left, top, width and height in mm. */
+export type Box = readonly [number, number, number, number];
+
+interface Props extends Omit<Look, "hair" | "skin"> {
+  pictured: Pictured;
+  camera: Camera;
+  box: Box;
+}
+
+/** The painted head, in the pixels of the device. It says nothing to those who listen: what can be focused lies over it. */
+export const HeadPicture = memo(function HeadPicture({
+  pictured,
+  camera,
+  box,
+  detail,
+  classes,
+  hooks,
+  marked,
+  chosen,
+}: Props) {
+  const { hair, skin } = usePreferences();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [size, setSize] = useState({ wide: 0, high: 0 });
+  const watch = useCallback((element: HTMLCanvasElement | null) => {
+    canvas.current = element;
+    if (!element) return;
+    const measure = () => {
+      const dots = window.devicePixelRatio || 1;
+      const { clientWidth, clientHeight } = element;
+      setSize({ wide: Math.round(clientWidth * dots), high: Math.round(clientHeight * dots) });
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  useLayoutEffect(() => {
+    const ctx = canvas.current?.getContext("2d");
+    if (!ctx || size.wide === 0 || size.high === 0) return;
+    const [left, top, wide, high] = box;
+    const scale = Math.min(size.wide / wide, size.high / high);
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.clearRect(0, 0, size.wide, size.high);
+    ctx.setTransform(
+      scale,
+      0,
+      0,
+      scale,
+      size.wide / 2 - scale * (left + wide / 2),
+      size.high / 2 - scale * (top + high / 2),
+    );
+    paintHead(ctx, pictured, camera, { hair, skin, detail, classes, hooks, marked, chosen });
+  }, [size, box, pictured, camera, hair, skin, detail, classes, hooks, marked, chosen]);
+  return <canvas ref={watch} className={styles.picture} width={size.wide} height={size.high} aria-hidden />;
+});

@@ -1,0 +1,10 @@
+export { cameraAt, startStance, views, type Camera, type Stance } from "./camera";
+export { pictured, type Pictured } from "./drawn";
+export { HeadMap } from "./HeadMap";
+export { HeadPicture, type Box } from "./HeadPicture";
+export { central, place, ring, rowStart, spoken, zoneName } from "./names";
+export { hookKey } from "./paint";
+export * as paths from "./paths";
+export { hooksOf, kindOf, type Class, type Reading } from "./reading";
+export type { HeadTool, View } from "./tool";
+export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors";

@@ -1,0 +1,226 @@
+import { Button, Skeleton } from "antd";
+import { Fragment, useState } from "react";
+import { useWork } from "../api/queries";
+import type { Attachment, Catalogue, Ground, Hours, PlanInput, PlanResult, Step } from "../api/types";
+import { usePreferences } from "../lib/preferences";
+import { hours, length, type LengthUnit } from "../lib/units";
+import styles from "../ui/panel.module.css";
+import { Parts } from "../ui/Parts";
+import { Trouble } from "../ui/Trouble";
+import { UseList } from "./UseList";
+import { WayList } from "./WayList";
+import { methodOf, wayName } from "./ways";
+
+interface Props {
+  input: PlanInput;
+  result: PlanResult;
+  catalogue: Catalogue;
+}
+
+/** How the pieces go on: methods, who gets which, the steps and the hours. */
+export function AttachStep({ input, result, catalogue }: Props) {
+  const work = useWork(input);
+  const { ways, uses } = input;
+  const more = uses.length - 2;
+  const done = work.data?.work ?? [];
+  return (
+    <>
+      {work.error && <Trouble error={work.error} retry={() => void work.refetch()} />}
+      <Parts
+        step="attach"
+        parts={[
+          {
+            key: "ways",
+            title: "Ways",
+            says: ways
+              .filter((w) => done.length === 0 || done.some((d) => d.way === w.key))
+              .map((w) => wayName(catalogue, ways, w.key))
+              .join(", "),
+            paths: ["ways"],
+            content: <WayList input={input} catalogue={catalogue} done={done} />,
+          },
+          {
+            key: "uses",
+            title: "Who gets what",
+            says: more === 0 ? "the same everywhere" : `${more} ${more === 1 ? "exception" : "exceptions"}`,
+            paths: ["uses"],
+            content: <UseList input={input} result={result} catalogue={catalogue} />,
+          },
+          {
+            key: "steps",
+            title: "Steps",
+            says: `${done.length} ${done.length === 1 ? "way of working" : "ways of working"}`,
+            content: work.data ? (
+              <StepsByWay work={done} input={input} catalogue={catalogue} />
+            ) : (
+              <Skeleton active />
+            ),
+          },
+          {
+            key: "hours",
+            title: "Hours",
+            says: `${hours(result.tally.range.low)} to ${hours(result.tally.range.high)}`,
+            content: work.data ? <HoursTable time={work.data.hours} /> : <Skeleton active />,
+          },
+        ]}
+      />
+      <p className={styles.caution}>
+        Pain, bumps or stinging mean too tight: loosen now. Nothing on sore, broken or infected scalp; with
+        hair loss or a recent chemical service ask a clinician first.
+      </p>
+    </>
+  );
+}
+
+export const groundNames: Readonly<Record<Ground, string>> = {
+  plait: "on the plaits",
+  tracks: "on the tracks",
+  net: "through the net",
+  linked: "on the linked plaits",
+};
+
+interface StepsProps {
+  work: readonly Attachment[];
+  input: PlanInput;
+  catalogue: Catalogue;
+}
+
+/** The moves in order, of one way of working at a time. */
+function StepsByWay({ work, input, catalogue }: StepsProps) {
+  const unit = usePreferences((p) => p.unit);
+  const [at, setAt] = useState(0);
+  const shown = work[Math.min(at, work.length - 1)];
+  if (!shown) return <p className={styles.lead}>Nothing hangs on this head yet.</p>;
+  const method = methodOf(catalogue, shown.method);
+  const nameOf = (w: Attachment) => {
+    const piece =
+      input.pieces.length > 1 ? `, ${input.pieces.find((p) => p.key === w.piece)?.name ?? ""}` : "";
+    return `${wayName(catalogue, input.ways, w.way)} ${groundNames[w.ground]}${piece}`;
+  };
+  return (
+    <>
+      {work.length > 1 && (
+        <div className={styles.picks} role="group" aria-label="Steps of">
+          {work.map((w, i) => (
+            <Button
+              key={`${w.way} ${w.piece} ${w.ground}`}
+              type={w === shown ? "primary" : "default"}
+              aria-pressed={w === shown}
+              onClick={() => setAt(i)}
+            >
+              {nameOf(w)}
+            </Button>
+          ))}
+        </div>
+      )}
+      <h3>
+        {nameOf(shown)}: {shown.pieces} {shown.pieces === 1 ? "piece" : "pieces"}
+      </h3>
+      <p className={styles.lead}>{method?.summary}</p>
+      <dl className={styles.facts}>
+        {shown.ground === "plait" && (
+          <>
+            <dt>Plait to hide</dt>
+            <dd>
+              {between(shown.plaitMm, (mm) => length(mm, unit))},{" "}
+              {between(shown.thicknessMm, (mm) => mm.toFixed(1))} mm thick
+            </dd>
+          </>
+        )}
+        {shown.passes.most > 0 && (
+          <>
+            <dt>Passes</dt>
+            <dd>{between(shown.passes, String)}</dd>
+          </>
+        )}
+        {shown.ribbonMm.most > 0 && (
+          <>
+            <dt>Wrapping hair</dt>
+            <dd>
+              {between(shown.ribbonMm, (mm) => length(mm, unit))} in{" "}
+              {between(shown.turns, (n) => String(Math.round(n)))} turns: {between(shown.strands, String)}{" "}
+              {shown.strands.most === 1 ? "strand" : "strands"}
+            </dd>
+          </>
+        )}
+        <dt>Minutes a piece, practised</dt>
+        <dd>
+          {shown.attachMin.toFixed(1)}
+          {shown.concealMin.most > 0 &&
+            ` + ${between(shown.concealMin, (m) => m.toFixed(1))} to hide the plait`}
+        </dd>
+      </dl>
+      <ol className={styles.steps}>
+        {shown.steps.map((s) => (
+          <li key={s.text}>{stepText(s, unit)}</li>
+        ))}
+      </ol>
+      {method && (
+        <dl className={styles.facts}>
+          <dt>Root</dt>
+          <dd>{method.root}</dd>
+          <dt>Washing</dt>
+          <dd>{method.wash}</dd>
+          <dt>Usual wear</dt>
+          <dd>
+            {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks
+          </dd>
+          <dt>To take it off</dt>
+          <dd>{method.undo}</dd>
+        </dl>
+      )}
+    </>
+  );
+}
+
+/** A number that differs between places. */
+function between({ least, most }: Attachment["passes"], write: (v: number) => string): string {
+  const [from, to] = [write(least), write(most)];
+  return from === to ? to : `${from} to ${to}`;
+}
+
+/** A step's words with its lengths put in, in bold so that they are found at a glance. */
+function stepText({ text, lengthsMm = {} }: Step, unit: LengthUnit) {
+  return text.split(/\{(\w+)\}/).map((part, i) => {
+    const mm = lengthsMm[part];
+    return i % 2 === 1 && mm !== undefined ? (
+      <strong key={i}>{length(mm, unit)}</strong>
+    ) : (
+      <Fragment key={i}>{part}</Fragment>
+    );
+  });
+}
+
+function HoursTable({ time }: { time: Hours }) {
+  return (
+    <table className={`${styles.table} ${styles.hours}`}>
+      <thead>
+        <tr>
+          <th scope="col">Stage</th>
+          <th scope="col">Likely</th>
+          <th scope="col">From – to</th>
+        </tr>
+      </thead>
+      <tbody>
+        {time.stages.map((s) => (
+          <tr key={s.name}>
+            <th scope="row">{s.name}</th>
+            <td>{hours(s.minutes.likely)}</td>
+            <td>
+              {hours(s.minutes.low)} – {hours(s.minutes.high)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <th scope="row">All, without breaks</th>
+          <td>{hours(time.total.likely)}</td>
+          <td>
+            {hours(time.total.low)} – {hours(time.total.high)}
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

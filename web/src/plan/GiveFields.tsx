@@ -1,0 +1,105 @@
+import { InputNumber, Select } from "antd";
+import type { Catalogue, PlanInput, Use, Way } from "../api/types";
+import type { Wanted } from "./actions";
+import styles from "./GiveFields.module.css";
+import { methodOf, wayName } from "./ways";
+
+interface Props {
+  input: PlanInput;
+  catalogue: Catalogue;
+  /** What is given now. */
+  use: Omit<Use, "where">;
+  /** Whose places these are, for those who listen. */
+  whose: string;
+  /** Everything must get a piece, a way and a number; elsewhere each may be left as it is. */
+  all?: boolean;
+  /** True for the base, where only hooking goes. */
+  base?: boolean;
+  onChange: (group: string | null, change: Omit<Wanted, "where">) => void;
+}
+
+const asItIs = "";
+
+/** Which piece, in which way, how many: of the plan, of the supplier's list, or any method there is. */
+export function GiveFields({ input, catalogue, use, whose, all = false, base = false, onChange }: Props) {
+  const { pieces, ways } = input;
+  const asBefore = { value: asItIs, label: "as it is" };
+  const listed = catalogue.pieces.filter((p) => !pieces.some((own) => own.name === p.name));
+  // What everything gets hides plaits, what the base gets is hooked; elsewhere either may be meant.
+  const suits = (id: Way["method"]) => {
+    const onPlait = methodOf(catalogue, id)?.grounds.includes("plait") ?? false;
+    return all ? onPlait : !base || !onPlait;
+  };
+  const unused = catalogue.methods.filter((m) => suits(m.id) && !ways.some((w) => w.method === m.id));
+  const known = ways.filter((w) => suits(w.method));
+  const givePiece = (value: string) => {
+    const kept: Omit<Wanted, "where"> = { ...use };
+    delete kept.piece;
+    const fresh = listed.find((p) => `new ${p.key}` === value);
+    onChange(null, { ...kept, ...(fresh ? { newPiece: fresh } : value !== asItIs && { piece: value }) });
+  };
+  const giveWay = (value: string) => {
+    const kept: Omit<Wanted, "where"> = { ...use };
+    delete kept.way;
+    const fresh = catalogue.ways.find((w) => `new ${w.method}` === value);
+    onChange(null, { ...kept, ...(fresh ? { newWay: fresh } : value !== asItIs && { way: value }) });
+  };
+  return (
+    <div className={styles.fields}>
+      <Select<string>
+        aria-label={`Piece ${whose}`}
+        prefix={<span className={styles.what}>Piece</span>}
+        value={use.piece ?? asItIs}
+        options={[
+          ...(all ? [] : [asBefore]),
+          { label: "Of this plan", options: pieces.map((p) => ({ value: p.key, label: p.name })) },
+          ...(pieces.length < catalogue.bounds.pieces && listed.length > 0
+            ? [
+                {
+                  label: "From the price list",
+                  options: listed.map((p) => ({ value: `new ${p.key}`, label: p.name })),
+                },
+              ]
+            : []),
+        ]}
+        onChange={givePiece}
+      />
+      <Select<string>
+        aria-label={`Way ${whose}`}
+        prefix={<span className={styles.what}>Way</span>}
+        value={use.way ?? asItIs}
+        options={[
+          ...(all || base ? [] : [asBefore]),
+          {
+            label: "Of this plan",
+            options: known.map((w) => ({ value: w.key, label: wayName(catalogue, ways, w.key) })),
+          },
+          ...(ways.length < catalogue.bounds.ways && unused.length > 0
+            ? [
+                {
+                  label: "Other methods",
+                  options: unused.map((m) => ({ value: `new ${m.id}`, label: m.name })),
+                },
+              ]
+            : []),
+        ]}
+        onChange={giveWay}
+      />
+      <InputNumber<number>
+        mode="spinner"
+        aria-label={`Pieces at each place ${whose}`}
+        placeholder="as it is"
+        value={use.count || null}
+        min={all ? 1 : 0}
+        max={catalogue.bounds.count}
+        precision={0}
+        suffix={use.count ? "each" : undefined}
+        onChange={(n) => {
+          const kept = { ...use };
+          delete kept.count;
+          onChange("count", n ? { ...kept, count: n } : all ? { ...kept, count: 1 } : kept);
+        }}
+      />
+    </div>
+  );
+}

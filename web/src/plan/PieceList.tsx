@@ -1,0 +1,281 @@
+import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
+import { Button, Collapse, Input, Select } from "antd";
+import { useCurrency, useMoney } from "../api/queries";
+import type { Catalogue, Form, Piece, PlanInput } from "../api/types";
+import { kindOf } from "../head";
+import { usePreferences } from "../lib/preferences";
+import { length, minorUnits } from "../lib/units";
+import { LengthField, NumberField } from "../ui/fields";
+import styles from "../ui/panel.module.css";
+import own from "./PieceList.module.css";
+import { useAct } from "./act";
+import { actions } from "./actions";
+
+interface Props {
+  input: PlanInput;
+  catalogue: Catalogue;
+}
+
+/** The pieces of the plan. */
+export function PieceList({ input, catalogue }: Props) {
+  const act = useAct();
+  const { pieces } = input;
+  const listed = catalogue.pieces.filter((p) => !pieces.some((o) => o.name === p.name));
+  return (
+    <>
+      {pieces.map((piece, i) => (
+        <PieceCard
+          key={piece.key}
+          piece={piece}
+          index={i}
+          catalogue={catalogue}
+          removable={pieces.length > 1}
+        />
+      ))}
+      {pieces.length < catalogue.bounds.pieces && (
+        <Select<string | null>
+          aria-label="Another piece for this head"
+          className={own.add ?? ""}
+          placeholder="+ Another piece …"
+          value={null}
+          options={[
+            { label: "From the price list", options: listed.map((p) => ({ value: p.key, label: p.name })) },
+            { label: "By hand", options: [{ value: "copy", label: "One like the last, to be changed" }] },
+          ]}
+          onChange={(key) => {
+            const last = pieces[pieces.length - 1];
+            const chosen =
+              key === "copy"
+                ? last && { ...last, name: `${last.name}, other` }
+                : listed.find((p) => p.key === key);
+            if (chosen) act(actions.addPiece(chosen));
+          }}
+        />
+      )}
+      {pieces.length > 1 && (
+        <p className={styles.lead}>
+          Say under Who gets what where each hangs, or pick places on the head with Assign.
+        </p>
+      )}
+    </>
+  );
+}
+
+const formOf = (catalogue: Catalogue, form: Form) => catalogue.forms.find((f) => f.form === form);
+
+interface CardProps {
+  piece: Piece;
+  index: number;
+  catalogue: Catalogue;
+  removable: boolean;
+}
+
+/** One piece: what it is, how it is sold, and all of it by hand. */
+function PieceCard({ piece, index, catalogue, removable }: CardProps) {
+  const act = useAct();
+  const unit = usePreferences((p) => p.unit);
+  const of = kindOf(index, piece.name);
+  const set = (group: string | null, part: Partial<Piece>) => act(actions.setPiece(piece.key, group, part));
+  const form = formOf(catalogue, piece.form);
+  const folded = form?.folded ?? false;
+  const path = (field: string) => `pieces[${index}].${field}`;
+  const { pack } = piece;
+  return (
+    <div className={own.card}>
+      <div className={own.head}>
+        <span className={own.mark} style={{ background: of.fill, color: of.ink }} aria-hidden>
+          {of.mark}
+        </span>
+        <Select
+          aria-label={`Piece ${of.mark}, from the price list`}
+          className={own.name ?? ""}
+          value={piece.name}
+          options={catalogue.forms
+            .map((f) => ({
+              label: f.name,
+              options: catalogue.pieces
+                .filter((p) => p.form === f.form)
+                .map((p) => ({ value: p.name, label: p.name })),
+            }))
+            .filter((group) => group.options.length > 0)}
+          onChange={(name) => {
+            const chosen = catalogue.pieces.find((p) => p.name === name);
+            if (chosen) set(null, { ...chosen, key: piece.key });
+          }}
+        />
+        {removable && (
+          <Button
+            type="text"
+            icon={<DeleteOutlined />}
+            aria-label={`Take away piece ${of.mark}, ${piece.name}`}
+            onClick={() => act(actions.removePiece(piece.key))}
+          />
+        )}
+      </div>
+      <p className={own.says}>
+        {form?.name}, {length(piece.lengthMm, unit)} long, {piece.thicknessMm} mm thick, {piece.massG} g each;{" "}
+        {pack.units * pack.cuts * pack.splits} {folded ? "units" : "pieces"} from a pack
+        {piece.colour && `; ${piece.colour}`}
+      </p>
+      <Collapse
+        ghost
+        items={[
+          {
+            key: "by hand",
+            label: "Piece, pack and prices by hand",
+            children: (
+              <div className={styles.fold}>
+                <label className={styles.stack}>
+                  <span>What it is called</span>
+                  <Input
+                    value={piece.name}
+                    maxLength={80}
+                    onChange={(event) => set("name", { name: event.target.value })}
+                  />
+                </label>
+                <label className={styles.stack}>
+                  <span>Form</span>
+                  <Select<Form>
+                    value={piece.form}
+                    options={catalogue.forms.map((f) => ({ value: f.form, label: f.name }))}
+                    onChange={(f) => set(null, { form: f })}
+                  />
+                </label>
+                <label className={styles.stack}>
+                  <span>Colour</span>
+                  <Input
+                    value={piece.colour}
+                    maxLength={40}
+                    placeholder="in words, if it matters"
+                    onChange={(event) => set("colour", { colour: event.target.value })}
+                  />
+                </label>
+                <LengthField
+                  label="Hanging length"
+                  path={path("lengthMm")}
+                  mm={piece.lengthMm}
+                  onChange={(lengthMm) => set("length", { lengthMm })}
+                />
+                <NumberField
+                  label="Thickness"
+                  path={path("thicknessMm")}
+                  unit="mm"
+                  value={piece.thicknessMm}
+                  step={0.5}
+                  onChange={(thicknessMm) => set("thickness", { thicknessMm })}
+                />
+                <NumberField
+                  label="Weight of one"
+                  path={path("massG")}
+                  unit="g"
+                  value={piece.massG}
+                  step={0.1}
+                  onChange={(massG) => set("mass", { massG })}
+                />
+                {!folded && (
+                  <NumberField
+                    label="Its loop opens"
+                    path={path("loopMm")}
+                    help="When stretched; 0 if you have not measured it"
+                    unit="mm"
+                    value={piece.loopMm}
+                    step={0.5}
+                    onChange={(loopMm) => set("loop", { loopMm })}
+                  />
+                )}
+                <NumberField
+                  label={folded ? "Strands in a pack" : "Pieces in a pack"}
+                  path={path("pack.units")}
+                  value={pack.units}
+                  onChange={(units) => set("units", { pack: { ...pack, units } })}
+                />
+                {folded && (
+                  <>
+                    <NumberField
+                      label="Cut each strand into"
+                      path={path("pack.cuts")}
+                      unit="lengths"
+                      value={pack.cuts}
+                      onChange={(cuts) => set("cuts", { pack: { ...pack, cuts } })}
+                    />
+                    <NumberField
+                      label="Split each length into"
+                      path={path("pack.splits")}
+                      unit="units"
+                      value={pack.splits}
+                      onChange={(splits) => set("splits", { pack: { ...pack, splits } })}
+                    />
+                  </>
+                )}
+                <Offers
+                  piece={piece}
+                  path={path("offers")}
+                  onChange={(offers) => set("offers", { offers })}
+                />
+              </div>
+            ),
+          },
+        ]}
+      />
+    </div>
+  );
+}
+
+interface OffersProps {
+  piece: Piece;
+  path: string;
+  onChange: (offers: Piece["offers"]) => void;
+}
+
+/** The ways the piece is sold. */
+function Offers({ piece, path, onChange }: OffersProps) {
+  const currency = useCurrency();
+  const money = useMoney();
+  const minor = minorUnits(currency);
+  const put = (at: number, part: Partial<Piece["offers"][number]>) =>
+    onChange(piece.offers.map((o, i) => (i === at ? { ...o, ...part } : o)));
+  return (
+    <div className={styles.fold}>
+      {piece.offers.map((offer, i) => (
+        <div key={i} className={styles.offer}>
+          <NumberField
+            label="Sold as"
+            path={`${path}[${i}].packs`}
+            unit={offer.packs === 1 ? "pack" : "packs"}
+            value={offer.packs}
+            onChange={(packs) => put(i, { packs })}
+          />
+          <NumberField
+            label="for"
+            path={`${path}[${i}].priceMinor`}
+            unit={currency}
+            value={offer.priceMinor / minor}
+            step={0.5}
+            onChange={(price) => put(i, { priceMinor: Math.round(price * minor) })}
+          />
+          {piece.offers.length > 1 && (
+            <Button
+              type="text"
+              icon={<DeleteOutlined />}
+              aria-label={`Remove the offer of ${offer.packs} packs for ${money(offer.priceMinor)}`}
+              onClick={() => onChange(piece.offers.filter((_, k) => k !== i))}
+            />
+          )}
+        </div>
+      ))}
+      {piece.offers.length < 8 && (
+        <Button
+          icon={<PlusOutlined />}
+          onClick={() =>
+            onChange([
+              ...piece.offers,
+              { packs: 3, priceMinor: 3 * (piece.offers[0]?.priceMinor ?? 10 * minor) },
+            ])
+          }
+        >
+          Add an offer
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,91 @@
+import { useMemo, useState, type RefObject } from "react";
+import type { Catalogue, Given, PlanInput, PlanResult } from "../api/types";
+import { HeadMap, hooksOf, type Stance } from "../head";
+import { useAct } from "./act";
+import { AssignBar, type AssignTool } from "./assign/AssignBar";
+import { useAssign } from "./assign/useAssign";
+import { HandBar, type HandTool } from "./byhand/HandBar";
+import { useHandwork } from "./byhand/handwork";
+import { givenReadings } from "./ways";
+
+interface Props {
+  step: string;
+  input: PlanInput;
+  result: PlanResult;
+  catalogue: Catalogue;
+  marked: ReadonlySet<string> | undefined;
+  stanceRef: RefObject<Stance>;
+  /** False while an earlier state is only looked at. */
+  mayWork: boolean;
+}
+
+/** The head of a plan, with the tools and colours of the step that is open. */
+export function PlanHead(props: Props) {
+  const { step, input, result, catalogue, marked, stanceRef, mayWork } = props;
+  const { head, layout } = result;
+  const act = useAct();
+  const [handTool, setHandTool] = useState<HandTool>("turn");
+  const [assignTool, setAssignTool] = useState<AssignTool>("turn");
+  const hand = useHandwork({ input, layout, head, act });
+  const assign = useAssign(input, layout, head, act);
+  const readings = useMemo(() => givenReadings(input, catalogue), [input, catalogue]);
+  const parting = mayWork && step === "parting";
+  const giving = mayWork && (step === "hair" || step === "attach");
+  const bar = parting ? (
+    <HandBar
+      tool={handTool}
+      onTool={(tool) => {
+        setHandTool(tool);
+        hand.pickNone();
+      }}
+      both={hand.both}
+      onBoth={hand.setBoth}
+      brush={hand.brush}
+      onBrush={hand.setBrush}
+      picked={hand.summary}
+      onDoes={hand.does}
+      leftOut={layout.leftOut.length}
+      full={hand.full}
+    />
+  ) : giving ? (
+    <AssignBar
+      tool={assignTool}
+      onTool={(tool) => {
+        setAssignTool(tool);
+        assign.pickNone();
+      }}
+      input={input}
+      catalogue={catalogue}
+      layout={layout}
+      count={assign.count}
+      both={assign.both}
+      onBoth={assign.setBoth}
+      onNone={assign.pickNone}
+      onRow={assign.wholeRows}
+      onTrack={assign.pickTrack}
+      onGive={assign.give}
+    />
+  ) : undefined;
+  const tool = parting ? hand.tools[handTool]() : giving && assignTool === "assign" ? assign.tool : undefined;
+  // Where pieces or ways differ, their step shows them at once.
+  const mixed = (of: (g: Given) => number) =>
+    new Set([...layout.sections, ...hooksOf(layout)].map(({ given }) => of(given))).size > 1;
+  const start =
+    step === "hair" && mixed((g) => g.piece)
+      ? "piece"
+      : step === "attach" && mixed((g) => g.way)
+        ? "method"
+        : undefined;
+  return (
+    <HeadMap
+      head={head}
+      layout={layout}
+      marked={marked}
+      stanceRef={stanceRef}
+      tool={tool}
+      bar={bar}
+      readings={readings}
+      startReading={start}
+    />
+  );
+}

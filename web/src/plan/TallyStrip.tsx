@@ -1,0 +1,206 @@
+import { DownOutlined, UpOutlined, WarningOutlined } from "@ant-design/icons";
+import { Popover } from "antd";
+import { memo, useState } from "react";
+import { useMoney } from "../api/queries";
+import type { Notice, PlanResult, Tally } from "../api/types";
+import { useNarrow } from "../lib/narrow";
+import { usePreferences } from "../lib/preferences";
+import { hours, weight } from "../lib/units";
+import styles from "./TallyStrip.module.css";
+
+interface Props {
+  result: PlanResult;
+  /** The tally before the last change. */
+  before: Tally | undefined;
+  onNotice: (notice: Notice) => void;
+}
+
+/** The numbers of a tally that can be told apart. */
+type Figure = "sections" | "pieces" | "packs" | "costMinor" | "minutes" | "weightG";
+
+interface Entry {
+  key: Figure;
+  label: string;
+  write: (v: number) => string;
+  note: string;
+}
+
+/** The plan in a few numbers, and what the last change did to each. On a phone it is one line that opens. */
+export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }: Props) {
+  const unit = usePreferences((p) => p.unit);
+  const money = useMoney();
+  const narrow = useNarrow();
+  const [open, setOpen] = useState(false);
+  const { tally } = result;
+  const entries: Entry[] = [
+    { key: "sections", label: "Sections", write: String, note: `${tally.rows} rows` },
+    { key: "pieces", label: "Pieces", write: String, note: `+ ${tally.spares} spare` },
+    {
+      key: "packs",
+      label: "Packs to buy",
+      write: String,
+      note: `${tally.leftover} ${tally.leftover === 1 ? "piece" : "pieces"} left over`,
+    },
+    { key: "costMinor", label: "Cost", write: money, note: "of the hair" },
+    {
+      key: "minutes",
+      label: "Time",
+      write: hours,
+      note: `${hours(tally.range.low)} to ${hours(tally.range.high)}`,
+    },
+    { key: "weightG", label: "Weight, dry", write: (v) => weight(v, unit), note: "hung on the head" },
+  ];
+  // Said once, in one sentence, and not by every figure for itself.
+  const said = before
+    ? entries
+        .flatMap(({ key, label, write }) => {
+          const by = difference(tally[key] - before[key], write);
+          return by ? [`${label} ${by}`] : [];
+        })
+        .join(", ")
+    : "";
+  const shut = narrow && !open;
+  return (
+    <footer className={styles.strip} aria-label="Tally" data-shut={shut}>
+      <p className={styles.said} role="status">
+        {said}
+      </p>
+      {narrow && (
+        <button type="button" className={styles.line} aria-expanded={open} onClick={() => setOpen(!open)}>
+          <span>
+            <strong>{tally.sections}</strong> sections · <strong>{tally.pieces}</strong> pieces ·{" "}
+            <strong>{hours(tally.minutes)}</strong>
+            {said && <small className={styles.changed}>{said}</small>}
+          </span>
+          {open ? <DownOutlined aria-label="Shut the tally" /> : <UpOutlined aria-label="Open the tally" />}
+        </button>
+      )}
+      {!shut && (
+        <dl className={styles.entries}>
+          {entries.map(({ key, label, write, note }) => (
+            <div key={key} className={styles.entry} data-tally={key}>
+              <dt>
+                {label} {before && <Difference by={tally[key] - before[key]} write={write} />}
+              </dt>
+              <dd>
+                <span className={styles.figure}>{write(tally[key])}</span>
+                <span className={styles.note}>{note}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <Notices notices={result.notices} onNotice={onNotice} small={narrow} />
+    </footer>
+  );
+});
+
+/** A difference with its sign; one too small to be written is none. */
+function difference(by: number, write: (v: number) => string): string | undefined {
+  const text = write(Math.abs(by));
+  return text === write(0) ? undefined : `${by > 0 ? "+" : "−"}${text}`;
+}
+
+function Difference({ by, write }: { by: number; write: (v: number) => string }) {
+  const text = difference(by, write);
+  if (!text) return null;
+  return (
+    <span className={styles.difference} data-difference>
+      {text}
+    </span>
+  );
+}
+
+const titles: Record<Notice["code"], string> = {
+  sliver: "Small sections",
+  oversize: "Large sections",
+  "weak-stagger": "Parts nearly in line",
+  "channel-behind-crown": "Channels behind the crown",
+  asymmetry: "Left and right differ",
+  "fat-track": "Fat tracks",
+  "thin-track": "Thin tracks",
+  "wrong-form": "Piece and method do not match",
+  "short-hair": "Short hair for the method",
+  "long-plait": "Plaits longer than the piece",
+  "fat-plait": "Plaits may show through",
+  "thin-plait": "Thin plaits, thick pieces",
+  "tight-loop": "Tight loops",
+  "tender-scalp": "Tender scalp",
+  "heavy-here": "Heavy here",
+  "too-heavy": "Too heavy here",
+  "heavy-head": "Heavy to wear",
+  "few-necks": "Few necks bear this",
+  "empty-use": "A rule without places",
+  "no-way": "No method fits here",
+};
+
+const severities: Record<Notice["severity"], string> = {
+  danger: "Not so",
+  look: "Look",
+  hint: "Good to know",
+};
+const order: readonly Notice["severity"][] = ["danger", "look", "hint"];
+
+interface NoticesProps {
+  notices: readonly Notice[];
+  onNotice: (notice: Notice) => void;
+  small: boolean;
+}
+
+function Notices({ notices, onNotice, small }: NoticesProps) {
+  const [open, setOpen] = useState(false);
+  if (notices.length === 0)
+    return (
+      <div className={styles.clear} data-tally="notices">
+        {small ? "All clear" : "Nothing to look out for"}
+      </div>
+    );
+  const sorted = [...notices].sort((a, b) => order.indexOf(a.severity) - order.indexOf(b.severity));
+  const worst = sorted[0]?.severity ?? "hint";
+  const count = notices.filter((n) => n.severity !== "hint").length || notices.length;
+  return (
+    <Popover
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      placement="topRight"
+      content={
+        <ul className={styles.notices}>
+          {sorted.map((n) => (
+            <li key={n.code + n.reason}>
+              <strong>
+                {titles[n.code]} <small data-severity={n.severity}>{severities[n.severity]}</small>
+              </strong>
+              <p>{n.reason}</p>
+              {n.remedy && <p className={styles.remedy}>{n.remedy}</p>}
+              {n.about.length > 0 && (
+                <button
+                  type="button"
+                  onClick={() => {
+                    setOpen(false);
+                    onNotice(n);
+                  }}
+                >
+                  Show on the head
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      }
+    >
+      <button type="button" className={styles.warn} data-tally="notices" data-severity={worst}>
+        <WarningOutlined aria-hidden />
+        <span>
+          {worst === "hint" ? `${count} good to know` : `${count} to look at`}
+          {!small && (
+            <small>
+              {titles[sorted[0]?.code ?? "sliver"]}
+              {sorted.length > 1 ? " …" : ""}
+            </small>
+          )}
+        </span>
+      </button>
+    </Popover>
+  );
+}

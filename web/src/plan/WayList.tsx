@@ -1,0 +1,228 @@
+import { DeleteOutlined, ScissorOutlined } from "@ant-design/icons";
+import { Button, Collapse, Select } from "antd";
+import { useCurrency } from "../api/queries";
+import type { Attachment, Catalogue, Method, PlanInput, Way } from "../api/types";
+import { kindOf } from "../head";
+import { minorUnits } from "../lib/units";
+import { LengthField, NumberField } from "../ui/fields";
+import styles from "../ui/panel.module.css";
+import { useAct } from "./act";
+import { actions } from "./actions";
+import own from "./PieceList.module.css";
+import { methodOf, wayName } from "./ways";
+
+interface Props {
+  input: PlanInput;
+  catalogue: Catalogue;
+  /** What is done on this head, for the places of each way. */
+  done: readonly Attachment[];
+}
+
+/** The ways pieces go on in this plan: a method each, with what may be set of it. */
+export function WayList({ input, catalogue, done }: Props) {
+  const act = useAct();
+  const { ways, uses } = input;
+  const shown = ways.filter((w) => !(isHooking(methodOf(catalogue, w.method)) && idle(w, done, input)));
+  return (
+    <>
+      {shown.map((way) => (
+        <WayCard
+          key={way.key}
+          way={way}
+          index={ways.indexOf(way)}
+          input={input}
+          catalogue={catalogue}
+          places={done.filter((d) => d.way === way.key).reduce((sum, d) => sum + d.places, 0)}
+          // What everything and what the base gets must be there.
+          removable={uses[0]?.way !== way.key && uses[1]?.way !== way.key}
+        />
+      ))}
+      {ways.length < catalogue.bounds.ways && (
+        <Select<string | null>
+          aria-label="Another way for this head"
+          className={own.add ?? ""}
+          placeholder="+ Another way …"
+          value={null}
+          options={catalogue.methods.map((m) => ({ value: m.id, label: m.name }))}
+          onChange={(id) => {
+            const usual = catalogue.ways.find((w) => w.method === id);
+            if (usual) act(actions.addWay(usual));
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+const isHooking = (m: Method | undefined) => m?.family === "hook";
+
+/** The hooking of the base, on a head without one, is not worth a card. */
+const idle = (w: Way, done: readonly Attachment[], { uses }: PlanInput) =>
+  uses[1]?.way === w.key && !done.some((d) => d.way === w.key);
+
+const families = {
+  loop: "looped and woven",
+  wrap: "wrapped",
+  twist: "twisted",
+  hook: "hooked",
+} as const;
+
+interface CardProps {
+  way: Way;
+  index: number;
+  input: PlanInput;
+  catalogue: Catalogue;
+  places: number;
+  removable: boolean;
+}
+
+/** One way: its method and its parameters. */
+function WayCard({ way, index, input, catalogue, places, removable }: CardProps) {
+  const act = useAct();
+  const method = methodOf(catalogue, way.method);
+  const name = wayName(catalogue, input.ways, way.key);
+  const of = kindOf(index, name);
+  const hooking = isHooking(method);
+  const forms = new Set(input.pieces.map((p) => p.form));
+  // What everything gets may bring the one piece of a plan along.
+  const alone = input.pieces.length === 1 && input.uses[0]?.way === way.key;
+  const choose = (id: Method["id"]) => {
+    const usual = catalogue.ways.find((w) => w.method === id);
+    const next = methodOf(catalogue, id);
+    if (!usual || !next) return;
+    const other =
+      alone && !next.takes.some((f) => forms.has(f))
+        ? catalogue.pieces.find((p) => next.takes.includes(p.form))
+        : undefined;
+    act(actions.chooseMethod(way.key, usual, other));
+  };
+  const path = (field: string) => `ways[${index}].${field}`;
+  return (
+    <div className={own.card}>
+      <div className={own.head}>
+        <span className={own.mark} style={{ background: of.fill, color: of.ink }} aria-hidden>
+          {of.mark}
+        </span>
+        <Select<Method["id"]>
+          aria-label={`Method of way ${of.mark}`}
+          className={own.name ?? ""}
+          value={way.method}
+          options={catalogue.methods
+            .filter((m) => isHooking(m) === hooking)
+            .map((m) => ({ value: m.id, label: m.name }))}
+          onChange={choose}
+        />
+        {removable && (
+          <Button
+            type="text"
+            icon={<DeleteOutlined />}
+            aria-label={`Take away way ${of.mark}, ${name}`}
+            onClick={() => act(actions.removeWay(way.key))}
+          />
+        )}
+      </div>
+      <p className={own.says}>
+        <span className={styles.family}>{method && families[method.family]}</span>{" "}
+        {places === 1 ? "1 place" : `${places} places`}. {method?.summary}
+      </p>
+      {method && !method.takes.some((f) => forms.has(f)) && (
+        <p className={own.says}>
+          It takes {method.takes.map((t) => catalogue.forms.find((f) => f.form === t)?.many).join(" or ")}:
+          this plan has none yet.
+        </p>
+      )}
+      {method?.parameters.map((p) =>
+        p.unit === "length" ? (
+          <LengthField
+            key={p.key}
+            label={p.name}
+            path={path(`settings.${p.key}`)}
+            help={p.help}
+            mm={way.settings[p.key] ?? p.usual}
+            onChange={(mm) => act(actions.setParameter(way.key, p.key, mm))}
+          />
+        ) : (
+          <NumberField
+            key={p.key}
+            label={p.name}
+            path={path(`settings.${p.key}`)}
+            help={p.help}
+            unit="mm"
+            step={0.5}
+            value={way.settings[p.key] ?? p.usual}
+            onChange={(v) => act(actions.setParameter(way.key, p.key, v))}
+          />
+        ),
+      )}
+      {method?.wraps && way.wrapping && <WrappingHair way={way} path={path("wrapping")} />}
+    </div>
+  );
+}
+
+/** The wrapping hair of a way, by hand. */
+function WrappingHair({ way, path }: { way: Way; path: string }) {
+  const act = useAct();
+  const currency = useCurrency();
+  const minor = minorUnits(currency);
+  const { wrapping } = way;
+  if (!wrapping) return null;
+  const set = (group: string | null, part: Partial<typeof wrapping>) =>
+    act(actions.setWrapping(way.key, group, part));
+  return (
+    <Collapse
+      ghost
+      items={[
+        {
+          key: "wrap",
+          label: "Wrapping hair by hand",
+          children: (
+            <div className={styles.fold}>
+              <LengthField
+                label="Length of a strand"
+                path={`${path}.strandLengthMm`}
+                help="One strand as you wind it"
+                mm={wrapping.strandLengthMm}
+                onChange={(strandLengthMm) => set("strand", { strandLengthMm })}
+              />
+              <NumberField
+                label="Strands in a pack"
+                path={`${path}.strandsPerPack`}
+                value={wrapping.strandsPerPack}
+                onChange={(strandsPerPack) => set("strands", { strandsPerPack })}
+              />
+              <Button
+                icon={<ScissorOutlined />}
+                onClick={() =>
+                  set(null, {
+                    strandLengthMm: wrapping.strandLengthMm / 2,
+                    strandsPerPack: wrapping.strandsPerPack * 2,
+                  })
+                }
+              >
+                Cut the strands in half
+              </Button>
+              <p className={styles.lead}>
+                Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
+              </p>
+              <NumberField
+                label="Weight of a pack"
+                path={`${path}.packMassG`}
+                unit="g"
+                value={wrapping.packMassG}
+                onChange={(packMassG) => set("mass", { packMassG })}
+              />
+              <NumberField
+                label="Price of a pack"
+                path={`${path}.priceMinor`}
+                unit={currency}
+                value={wrapping.priceMinor / minor}
+                step={0.5}
+                onChange={(price) => set("price", { priceMinor: Math.round(price * minor) })}
+              />
+            </div>
+          ),
+        },
+      ]}
+    />
+  );
+}

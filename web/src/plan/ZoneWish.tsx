@@ -1,0 +1,150 @@
+import { Checkbox, Segmented, Slider } from "antd";
+import { memo, useState } from "react";
+import type { Catalogue, Wish } from "../api/types";
+import { SizeSlider } from "../ui/fields";
+import { usePreferences } from "../lib/preferences";
+import { length } from "../lib/units";
+import { PatternIcon, patternNames, patternNotes } from "./patterns";
+import styles from "../ui/panel.module.css";
+
+interface Props {
+  /** The field of the parting that holds the wish. */
+  zone: "front" | "back";
+  name: string;
+  /** Stands before the names of the zone's fields, where there are two of each. */
+  prefix: string;
+  /** Where rows start, from where widths may grow; none for rows that run all round the head. */
+  from?: string | undefined;
+  wish: Wish;
+  limits: Catalogue["sizes"];
+  onChange: ChangeWish;
+}
+
+/** Changes a zone's wish; control is the part being slid, or null for a choice. */
+export type ChangeWish = (control: string | null, update: (wish: Wish) => Wish) => void;
+
+/** How one zone is parted: pattern, section size, and whether sections grow. */
+export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish, limits, onChange }: Props) {
+  const unit = usePreferences((p) => p.unit);
+  const label = (text: string) => (prefix ? prefix + text.toLowerCase() : text);
+  // Unequal sides are never shown as square, however they came about.
+  const [asked, setApart] = useState(false);
+  const apart = asked || Math.abs(wish.widthMm - wish.heightMm) > 0.01;
+  return (
+    <section>
+      <h3>{name}</h3>
+      <PatternChoice name={name} pattern={wish.pattern} onChange={onChange} />
+      <div className={styles.presets} role="group" aria-label={`Sizes by name, ${name.toLowerCase()}`}>
+        {limits.presets.map((p) => (
+          <button
+            key={p.name}
+            type="button"
+            aria-pressed={!apart && Math.abs(wish.widthMm - p.sizeMm) < 0.01}
+            onClick={() => {
+              setApart(false);
+              onChange(null, (w) => ({ ...w, widthMm: p.sizeMm, heightMm: p.sizeMm }));
+            }}
+          >
+            <strong>{length(p.sizeMm, unit)}</strong>
+            {p.name}
+          </button>
+        ))}
+      </div>
+      <SizeSlider
+        label={label(apart ? "Section width" : "Section size")}
+        path={`parting.${zone}.widthMm`}
+        mm={wish.widthMm}
+        min={limits.minMm}
+        max={limits.maxMm}
+        onChange={(mm) =>
+          onChange("widthMm", (w) => ({ ...w, widthMm: mm, heightMm: apart ? w.heightMm : mm }))
+        }
+      />
+      {apart && (
+        <SizeSlider
+          label={label("Section height")}
+          path={`parting.${zone}.heightMm`}
+          mm={wish.heightMm}
+          min={limits.minMm}
+          max={limits.maxMm}
+          onChange={(mm) => onChange("heightMm", (w) => ({ ...w, heightMm: mm }))}
+        />
+      )}
+      <Checkbox
+        checked={!apart}
+        onChange={(event) => {
+          setApart(!event.target.checked);
+          if (event.target.checked) onChange(null, (w) => ({ ...w, heightMm: w.widthMm }));
+        }}
+      >
+        {label("Sections square")}
+      </Checkbox>
+      <div className={styles.ramp}>
+        <span>
+          {wish.ramp === 1
+            ? "One size in all rows"
+            : `From ${length(wish.widthMm, unit)} at the hairline to ${length(wish.widthMm * wish.ramp, unit)} at the top`}
+        </span>
+        <Slider
+          ariaLabelForHandle={`How sections grow from the hairline up, ${name.toLowerCase()}`}
+          ariaValueTextFormatterForHandle={(v) => `${v} times`}
+          value={wish.ramp}
+          min={0.5}
+          max={2}
+          step={0.05}
+          marks={{ 1: "even" }}
+          tooltip={{ open: false }}
+          onChange={(ramp) => onChange("ramp", (w) => ({ ...w, ramp }))}
+        />
+      </div>
+      {from && (
+        <div className={styles.ramp}>
+          <span>
+            {wish.along === 1 ? "One width along each row" : `Widths grow ${wish.along} times ${from}`}
+          </span>
+          <Slider
+            ariaLabelForHandle={`How sections grow along a row, ${name.toLowerCase()}`}
+            ariaValueTextFormatterForHandle={(v) => `${v} times`}
+            value={wish.along}
+            min={0.5}
+            max={2}
+            step={0.05}
+            marks={{ 1: "even" }}
+            tooltip={{ open: false }}
+            onChange={(along) => onChange("along", (w) => ({ ...w, along }))}
+          />
+        </div>
+      )}
+    </section>
+  );
+});
+
+interface PatternProps {
+  name: string;
+  pattern: Wish["pattern"];
+  onChange: ChangeWish;
+}
+
+const PatternChoice = memo(function PatternChoice({ name, pattern, onChange }: PatternProps) {
+  return (
+    <>
+      <Segmented<Wish["pattern"]>
+        block
+        aria-label={`Pattern, ${name.toLowerCase()}`}
+        className={styles.patterns ?? ""}
+        value={pattern}
+        options={(Object.keys(patternNames) as Wish["pattern"][]).map((value) => ({
+          value,
+          label: (
+            <span className={styles.patternLabel}>
+              <PatternIcon pattern={value} />
+              {patternNames[value]}
+            </span>
+          ),
+        }))}
+        onChange={(next) => onChange(null, (w) => ({ ...w, pattern: next }))}
+      />
+      <p className={styles.lead}>{patternNotes[pattern]}</p>
+    </>
+  );
+});

@@ -1,0 +1,265 @@
+import type {
+  Base,
+  Hairline,
+  OwnHair,
+  Part,
+  Piece,
+  PlanInput,
+  Preparation,
+  Settings,
+  Structure,
+  StructureRule,
+  Tapes,
+  Use,
+  Way,
+  Wish,
+} from "../api/types";
+import type { Draft } from "./draft";
+
+/**
+ * What can be done to a plan. Every action names its undo group: changes of one group in
+ * quick succession are one step to undo; null is a choice, a step of its own.
+ */
+export interface Action {
+  group: string | null;
+  update: (draft: Draft) => Draft;
+}
+
+export type Act = (action: Action) => void;
+
+type Group = string | null;
+
+const onInput = (group: Group, update: (input: PlanInput) => PlanInput): Action => ({
+  group,
+  update: (d) => ({ ...d, input: update(d.input) }),
+});
+
+const onParting = (group: Group, update: (settings: Settings) => Settings): Action =>
+  onInput(group, (i) => ({ ...i, parting: update(i.parting) }));
+
+const onVariants = (group: Group, update: (variants: Variant[]) => Variant[]): Action => ({
+  group,
+  update: (d) => ({ ...d, variants: update(d.variants ?? []) }),
+});
+
+export type Variant = NonNullable<Draft["variants"]>[number];
+
+/** A key that is not among those of a list. */
+function freshKey(prefix: string, list: readonly { key: string }[]): string {
+  for (let n = list.length + 1; ; n++) {
+    const key = `${prefix}${n}`;
+    if (!list.some((x) => x.key === key)) return key;
+  }
+}
+
+const at = <T>(list: readonly T[], index: number, part: Partial<T>): T[] =>
+  list.map((x, i) => (i === index ? { ...x, ...part } : x));
+
+const byKey = <T extends { key: string }>(list: readonly T[], key: string, part: Partial<T>): T[] =>
+  list.map((x) => (x.key === key ? { ...x, ...part } : x));
+
+const without = <T>(list: readonly T[], index: number): T[] => list.filter((_, i) => i !== index);
+
+/** The first two uses are what everything and what the base gets: they stay where they are. */
+export const fixedUses = 2;
+
+/** The parting on another structure, with a part line and a nape guard only where it takes them. */
+function on(s: Settings, structure: Structure, rule: StructureRule): Settings {
+  const { kind } = s.part;
+  const fit = rule.parts.includes(kind) ? kind : rule.parts.includes("none") ? "none" : "middle";
+  return { ...s, structure, part: { ...s.part, kind: fit }, napeGuard: s.napeGuard && rule.napeGuard };
+}
+
+/** What a use gives, with a piece or a way that the plan did not have yet. */
+export interface Wanted extends Use {
+  newPiece?: Piece;
+  newWay?: Way;
+}
+
+/** Adds the piece and the way of a wish to the plan, unless they are there, and gives the use with their keys. */
+function taken(i: PlanInput, { newPiece, newWay, ...use }: Wanted): { input: PlanInput; use: Use } {
+  let input = i;
+  let done: Use = use;
+  if (newPiece) {
+    const same = input.pieces.find((p) => p.name === newPiece.name && p.form === newPiece.form);
+    const key = same?.key ?? freshKey("p", input.pieces);
+    if (!same) input = { ...input, pieces: [...input.pieces, { ...newPiece, key }] };
+    done = { ...done, piece: key };
+  }
+  if (newWay) {
+    const same = input.ways.find((w) => w.method === newWay.method);
+    const key = same?.key ?? freshKey("w", input.ways);
+    if (!same) input = { ...input, ways: [...input.ways, { ...newWay, key }] };
+    done = { ...done, way: key };
+  }
+  return { input, use: done };
+}
+
+export const actions = {
+  rename: (title: string): Action => ({ group: "title", update: (d) => ({ ...d, title }) }),
+  /** An earlier state of the plan, or a pinned one, in place of what is. */
+  bringBack: (input: PlanInput, title?: string): Action => ({
+    group: null,
+    update: (d) => ({ ...d, input, ...(title !== undefined && { title }) }),
+  }),
+  chooseClient: (id: string, name: string, known: PlanInput): Action => ({
+    group: null,
+    update: (d) => ({
+      ...d,
+      title: d.title === "New plan" ? name : d.title,
+      clientId: id,
+      input: {
+        ...d.input,
+        head: known.head,
+        hairline: known.hairline,
+        hair: known.hair,
+        child: known.child,
+      },
+    }),
+  }),
+  forgetClient: (): Action => ({
+    group: null,
+    update: ({ title, input, variants }) => ({ title, input, ...(variants && { variants }) }),
+  }),
+
+  setTapes: (group: Group, head: Tapes) => onInput(group, (i) => ({ ...i, head })),
+  setHair: (group: Group, part: Partial<OwnHair>) =>
+    onInput(group, (i) => ({ ...i, hair: { ...i.hair, ...part } })),
+  setHead: (part: Partial<Pick<PlanInput, "ownHead" | "child">>) => onInput(null, (i) => ({ ...i, ...part })),
+  setHairline: (group: Group, hairline: Hairline, head?: Tapes) =>
+    onInput(group, (i) => ({ ...i, hairline, ...(head && { head }) })),
+
+  chooseStructure: (structure: Structure, rule: StructureRule) =>
+    onParting(null, (s) => on(s, structure, rule)),
+  setParting: (group: Group, part: Partial<Settings>) => onParting(group, (s) => ({ ...s, ...part })),
+  changeParting: onParting,
+  setBase: (group: Group, part: Partial<Base>) =>
+    onParting(group, (s) => ({ ...s, base: { ...s.base, ...part } })),
+  setDesign: (part: Partial<Settings["design"]>) =>
+    onParting(null, (s) => ({ ...s, design: { ...s.design, ...part } })),
+  setPart: (group: Group, part: Partial<Part>) =>
+    onParting(group, (s) => ({ ...s, part: { ...s.part, ...part } })),
+  /** How one zone is parted; with alike, both. */
+  setWish: (zone: "front" | "back", alike: boolean, group: Group, update: (w: Wish) => Wish) =>
+    onParting(group, (s) => {
+      const wish = update(s[zone]);
+      return { ...s, [zone]: wish, ...(alike && { front: wish, back: wish }) };
+    }),
+  backAsFront: () => onParting(null, (s) => ({ ...s, back: s.front })),
+  scaleSizes: (by: number) =>
+    onParting(null, (s) => {
+      const grown = (w: Wish): Wish => ({ ...w, widthMm: w.widthMm * by, heightMm: w.heightMm * by });
+      return { ...s, front: grown(s.front), back: grown(s.back) };
+    }),
+
+  setPreparation: (group: Group, part: Partial<Preparation>) =>
+    onInput(group, (i) => ({ ...i, plaits: { ...i.plaits, ...part } })),
+
+  addPiece: (piece: Piece) =>
+    onInput(null, (i) => ({ ...i, pieces: [...i.pieces, { ...piece, key: freshKey("p", i.pieces) }] })),
+  setPiece: (key: string, group: Group, part: Partial<Piece>) =>
+    onInput(group && `piece.${key}.${group}`, (i) => ({ ...i, pieces: byKey(i.pieces, key, part) })),
+  /** Takes a piece away; what hung of it is the first piece again. */
+  removePiece: (key: string) =>
+    onInput(null, (i) => {
+      const pieces = i.pieces.filter((p) => p.key !== key);
+      const first = pieces[0]?.key ?? key;
+      return {
+        ...i,
+        pieces,
+        fill: i.fill.piece === key ? { ...i.fill, piece: first } : i.fill,
+        uses: kept(i.uses, (u) => (u.piece === key ? leave(u, "piece") : u)).map((u, n) =>
+          n === 0 && u.piece === undefined ? { ...u, piece: first } : u,
+        ),
+      };
+    }),
+
+  addWay: (way: Way) =>
+    onInput(null, (i) => ({ ...i, ways: [...i.ways, { ...way, key: freshKey("w", i.ways) }] })),
+  setWay: (key: string, group: Group, part: Partial<Way>) =>
+    onInput(group && `way.${key}.${group}`, (i) => ({ ...i, ways: byKey(i.ways, key, part) })),
+  setParameter: (key: string, parameter: string, value: number) =>
+    onInput(`way.${key}.${parameter}`, (i) => ({
+      ...i,
+      ways: i.ways.map((w) =>
+        w.key === key ? { ...w, settings: { ...w.settings, [parameter]: value } } : w,
+      ),
+    })),
+  setWrapping: (key: string, group: Group, part: Partial<NonNullable<Way["wrapping"]>>) =>
+    onInput(group && `way.${key}.${group}`, (i) => ({
+      ...i,
+      ways: i.ways.map((w) =>
+        w.key === key && w.wrapping ? { ...w, wrapping: { ...w.wrapping, ...part } } : w,
+      ),
+    })),
+  /** Another method for a way; wrapping hair that was kept is used again. */
+  chooseMethod: (key: string, usual: Way, piece?: Piece) =>
+    onInput(null, (i) => {
+      const ways = i.ways.map((w) =>
+        w.key === key
+          ? {
+              ...w,
+              method: usual.method,
+              settings: usual.settings,
+              ...((w.wrapping ?? usual.wrapping) && { wrapping: w.wrapping ?? usual.wrapping }),
+            }
+          : w,
+      ) as Way[];
+      return {
+        ...i,
+        ways,
+        ...(piece && { pieces: at(i.pieces, 0, { ...piece, key: i.pieces[0]?.key ?? piece.key }) }),
+      };
+    }),
+  removeWay: (key: string) =>
+    onInput(null, (i) => ({
+      ...i,
+      ways: i.ways.filter((w) => w.key !== key),
+      uses: kept(i.uses, (u) => (u.way === key ? leave(u, "way") : u)),
+    })),
+
+  addUse: (wanted: Wanted) =>
+    onInput(null, (i) => {
+      const { input, use } = taken(i, wanted);
+      return { ...input, uses: [...input.uses, use] };
+    }),
+  setUse: (index: number, group: Group, wanted: Wanted) =>
+    onInput(group && `use.${index}.${group}`, (i) => {
+      const { input, use } = taken(i, wanted);
+      return { ...input, uses: input.uses.map((u, k) => (k === index ? use : u)) };
+    }),
+  moveUse: (index: number, by: 1 | -1) =>
+    onInput(null, (i) => {
+      const uses = [...i.uses];
+      const to = index + by;
+      const [a, b] = [uses[index], uses[to]];
+      if (!a || !b || Math.min(index, to) < fixedUses) return i;
+      uses[index] = b;
+      uses[to] = a;
+      return { ...i, uses };
+    }),
+  removeUse: (index: number) => onInput(null, (i) => ({ ...i, uses: without(i.uses, index) })),
+
+  setSpares: (group: Group, part: Partial<PlanInput["spares"]>) =>
+    onInput(group && `spares.${group}`, (i) => ({ ...i, spares: { ...i.spares, ...part } })),
+  setFill: (group: Group, part: Partial<PlanInput["fill"]>) =>
+    onInput(group && `fill.${group}`, (i) => ({ ...i, fill: { ...i.fill, ...part } })),
+
+  pin: (name: string): Action => ({
+    group: null,
+    update: (d) => ({ ...d, variants: [...(d.variants ?? []), { name, input: d.input }] }),
+  }),
+  renameVariant: (index: number, name: string) =>
+    onVariants(`variants.${index}`, (v) => at(v, index, { name })),
+  unpin: (index: number) => onVariants(null, (v) => without(v, index)),
+} as const;
+
+/** A use without one of the things it named. */
+const leave = (use: Use, what: "piece" | "way"): Use =>
+  Object.fromEntries(Object.entries(use).filter(([name]) => name !== what)) as Use;
+
+/** Uses after a change, without those that say nothing any more. */
+const kept = (uses: readonly Use[], change: (u: Use) => Use): Use[] =>
+  uses
+    .map(change)
+    .filter((u, i) => i < fixedUses || u.piece !== undefined || u.way !== undefined || (u.count ?? 0) > 0);

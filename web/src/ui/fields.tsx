@@ -1,0 +1,209 @@
+import { Input, InputNumber, Slider, Switch, type SliderSingleProps } from "antd";
+import { createContext, useContext, useId, useState, type ReactNode } from "react";
+import { usePreferences } from "../lib/preferences";
+import { length, readNumber, toMm, toUnit, writeLength } from "../lib/units";
+import styles from "./fields.module.css";
+
+/** Messages of the last refusal by field path. */
+export const FieldErrors = createContext<Readonly<Record<string, string>>>({});
+
+interface FieldProps {
+  label: string;
+  /** The field's path in the plan's input, under which a refusal names it. */
+  path: string;
+  help?: ReactNode;
+}
+
+function Field({
+  label,
+  path,
+  help,
+  children,
+}: FieldProps & { children: (id: string, bad: boolean) => ReactNode }) {
+  const error = useContext(FieldErrors)[path];
+  const id = useId();
+  return (
+    <div className={styles.field}>
+      <label htmlFor={id}>{label}</label>
+      {children(id, error !== undefined)}
+      {help && <p className={styles.help}>{help}</p>}
+      {error && (
+        <p className={styles.error} role="alert">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What was refused of a field that is no input of ours. */
+export function RefusedHere({ path }: { path: string }) {
+  const error = useContext(FieldErrors)[path];
+  return error ? (
+    <p className={styles.error} role="alert">
+      {error}
+    </p>
+  ) : null;
+}
+
+/** What was refused of any field under a path. */
+export function FieldErrorsUnder({ path }: { path: string }) {
+  const errors = Object.entries(useContext(FieldErrors)).filter(([at]) => at.startsWith(path));
+  return errors.map(([at, error]) => (
+    <p key={at} className={styles.error} role="alert">
+      {error}
+    </p>
+  ));
+}
+
+interface ToggleProps {
+  label: string;
+  note?: ReactNode;
+  /** The field's path, under which a refusal names it. */
+  path?: string;
+  checked: boolean;
+  onChange: (on: boolean) => void;
+}
+
+/** Something that is so or not, with a word on what it does. */
+export function Toggle({ label, note, path, checked, onChange }: ToggleProps) {
+  return (
+    <div>
+      <label className={styles.toggle}>
+        <Switch checked={checked} onChange={onChange} />
+        <span>
+          {label}
+          {note && <small>{note}</small>}
+        </span>
+      </label>
+      {path && <RefusedHere path={path} />}
+    </div>
+  );
+}
+
+interface LengthProps extends FieldProps {
+  mm: number;
+  /** True where 0 stands for a length not taken, shown as an empty field. */
+  empty?: boolean;
+  onChange: (mm: number) => void;
+}
+
+/** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read; the arrow keys step. */
+export function LengthField({ mm, empty = false, onChange, ...field }: LengthProps) {
+  const unit = usePreferences((p) => p.unit);
+  // What is being typed stays as it is typed, for as long as it stands for the length.
+  const [typed, setTyped] = useState<string>();
+  const read = (text: string) => (empty && text.trim() === "" ? 0 : toMm(readNumber(text), unit));
+  const current = typed !== undefined && !(Math.abs(read(typed) - mm) > 1e-6) ? typed : undefined;
+  const step = (up: number) => {
+    setTyped(undefined);
+    const by = unit === "in" ? 0.125 : 0.1;
+    onChange(toMm(Math.max(0, Math.round(toUnit(mm, unit) / by) + up) * by, unit));
+  };
+  return (
+    <Field {...field}>
+      {(id, bad) => (
+        <Input
+          id={id}
+          className={styles.number ?? ""}
+          value={current ?? (empty && mm === 0 ? "" : writeLength(mm, unit))}
+          {...(empty && { placeholder: "–" })}
+          suffix={unit}
+          inputMode="decimal"
+          autoComplete="off"
+          {...((bad || Number.isNaN(read(current ?? "0"))) && { status: "error" as const })}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            const length = read(event.target.value);
+            if (Number.isFinite(length)) onChange(length);
+          }}
+          onBlur={() => setTyped(undefined)}
+          onKeyDown={(event) => {
+            if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
+            event.preventDefault();
+            step(event.key === "ArrowUp" ? 1 : -1);
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface NumberProps extends FieldProps {
+  value: number;
+  unit?: string;
+  step?: number;
+  onChange: (value: number) => void;
+}
+
+export function NumberField({ value, unit, step = 1, onChange, ...field }: NumberProps) {
+  return (
+    <Field {...field}>
+      {(id, bad) => (
+        <InputNumber<number>
+          id={id}
+          className={styles.number ?? ""}
+          value={value}
+          step={step}
+          suffix={unit}
+          {...(bad && { status: "error" as const })}
+          onChange={(v) => v !== null && Number.isFinite(v) && onChange(v)}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface SizeProps extends LengthProps {
+  min: number;
+  max: number;
+}
+
+/** A length to slide, with a box to type it in. */
+export function SizeSlider({ mm, min, max, onChange, ...field }: SizeProps) {
+  return (
+    <div className={styles.slider}>
+      <LengthField mm={mm} onChange={onChange} {...field} />
+      <LengthSlider label={field.label} mm={mm} min={min} max={max} onChange={onChange} />
+    </div>
+  );
+}
+
+type Mark = NonNullable<SliderSingleProps["marks"]>[number];
+
+interface LengthSliderProps {
+  label: string;
+  mm: number;
+  min: number;
+  max: number;
+  /** What the place means, where it is more than a length. */
+  says?: string;
+  /** Places with a name, mm. */
+  marks?: readonly (readonly [at: number, mark: Mark])[];
+  /** A place rather than an amount: the line is not filled up to it. */
+  place?: boolean;
+  onChange: (mm: number) => void;
+}
+
+/**
+ * A length to slide, in eighths of an inch or millimetres. The slider counts steps:
+ * whole numbers meet its marks exactly, so that a key always moves on by one.
+ */
+export function LengthSlider({ label, mm, min, max, says, marks, place, onChange }: LengthSliderProps) {
+  const unit = usePreferences((p) => p.unit);
+  const step = unit === "in" ? 25.4 / 8 : 1;
+  const near = (v: number) => Math.round(v / step);
+  return (
+    <Slider
+      ariaLabelForHandle={label}
+      ariaValueTextFormatterForHandle={(v) => says ?? length(v * step, unit)}
+      value={near(mm)}
+      min={near(min)}
+      max={near(max)}
+      included={!place}
+      {...(marks && { marks: Object.fromEntries(marks.map(([at, mark]) => [near(at), mark])) })}
+      tooltip={{ open: false }}
+      onChange={(steps) => onChange(Math.max(min, Math.min(max, steps * step)))}
+    />
+  );
+}
