@@ -136,8 +136,7 @@ func TestReadingALayout(t *testing.T) {
 		assert.Equal(t, n, sum, "every section has one meaning by %s", reading)
 		// Every section says its class, and no other, to those who listen.
 		b.waitFor(resting)
-		names := value[[]string](b, legend+`.map((e) => e.innerText.trim().split("
-").find((t) => t.length > 2 || /\w\w/.test(t)) ?? "")`)
+		names := value[[]string](b, legend+`.map((e) => e.innerText)`)
 		spoken := value[[]string](b, `[...document.querySelectorAll("[data-section]")].map((e) => e.getAttribute("aria-label").split("; ").at(-1))`)
 		for _, class := range spoken {
 			assert.True(t, slices.ContainsFunc(names, func(n string) bool { return strings.Contains(n, class) }), "%q by %s is not in the legend %v", class, reading, names)
@@ -308,7 +307,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 
 	// What each saves, and what differs.
 	b.part("Compare")
-	b.press("button", "Compare")
+	b.press("button", "Side by side")
 	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length === 3`)
 	b.waitFor(`/Structure: part line only → (all over|ear to ear)/.test(document.querySelector("[role=dialog]").innerText)`)
 	texts := value[[]string](b, `[...document.querySelectorAll("[role=dialog] h3")].map((e) => e.innerText)`)

@@ -52,7 +52,7 @@ func TestPictures(t *testing.T) {
 	take(desk, "parting-size")
 	desk.press("button", "Pin this state")
 	desk.press("radio", "Triangle")
-	desk.press("button", "Compare")
+	desk.press("button", "Side by side")
 	desk.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
 	take(desk, "variants")
 	desk.openPlan(address, "The lighthouse technician, horseshoe", "parting")

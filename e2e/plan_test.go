@@ -38,17 +38,21 @@ func TestFirstPlan(t *testing.T) {
 	b.press("tab", "2 Parting")
 	b.part("Sizes")
 	b.press("radio", "Grid")
-	b.waitFor(`document.body.innerText.includes("Channels behind the crown")`)
+	b.part("Read")
+	b.waitFor(says + `("Straight channels")`)
 	b.waitFor(resting)
 	grid, gridPicture := b.tally("sections"), value[string](b, outlines)
+	b.part("Sizes")
 	b.press("radio", "Brick")
-	b.waitFor(`!document.body.innerText.includes("Channels behind the crown")`)
+	b.part("Read")
+	b.waitFor(`!` + says + `("Straight channels")`)
 	b.waitFor(resting)
 	brick := b.tally("sections")
 	assert.NotEqual(t, gridPicture, value[string](b, outlines))
 	difference(t, b, grid, brick)
 
 	// A smaller front: the tally shows by how much the plan grew.
+	b.part("Sizes")
 	b.write("Section size", "3/4")
 	b.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText !== "` + brick + `"`)
 	small := b.tally("sections")
@@ -162,7 +166,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)
 
 	b.part("Compare")
-	b.press("button", "Compare")
+	b.press("button", "Side by side")
 	b.waitFor(`[...document.querySelectorAll("[role=dialog]")].some((d) => d.innerText.includes("Front section width"))`)
 	b.press("button", "Choose this one")
 	b.waitFor(sections(before))
@@ -256,7 +260,7 @@ func TestAccessibility(t *testing.T) {
 		look("hairline", dim)
 		b.part("Compare")
 		b.press("button", "Pin this state")
-		b.press("button", "Compare")
+		b.press("button", "Side by side")
 		b.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
 		time.Sleep(400 * time.Millisecond)
 		look("compare", dim)
@@ -316,7 +320,9 @@ func TestPrintRepaintTimes(t *testing.T) {
 		}
 		if i == 5 {
 			b.press("radio", "Grid")
-			b.waitFor(`document.body.innerText.includes("Channels behind the crown")`)
+			b.part("Read")
+			b.waitFor(says + `("Straight channels")`)
+			b.part("Sizes")
 		}
 		value[bool](b, watch)
 		b.do(chromedp.KeyEvent(key))

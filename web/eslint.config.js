@@ -1,7 +1,17 @@
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
-export default tseslint.config({ ignores: ["src/api/schema.d.ts"] }, ...tseslint.configs.strict, {
-  plugins: { "react-hooks": hooks },
-  rules: hooks.configs.recommended.rules,
-});
+export default tseslint.config(
+  { ignores: ["src/api/schema.d.ts"] },
+  ...tseslint.configs.strictTypeChecked,
+  {
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { "react-hooks": hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      // Numbers are written in texts all over; what else is written there is checked.
+      "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
+      "@typescript-eslint/no-confusing-void-expression": ["error", { ignoreArrowShorthand: true }],
+    },
+  },
+);

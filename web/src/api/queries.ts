@@ -83,7 +83,8 @@ interface PageOf<T> {
   next?: string;
 }
 
-const firstPage: string | undefined = undefined;
+/** No page before it; a function, so that it is not taken for always undefined. */
+const firstPage = (): string | undefined => undefined;
 const nextPage = <T>(page: PageOf<T>) => page.next;
 
 /** The clients whose names hold a text, page by page. */
@@ -93,7 +94,7 @@ export const useClients = (search = "", archived = false) =>
       queryKey: ["clients", search, archived],
       queryFn: ({ pageParam }) =>
         server.clients({ search, archived, ...(pageParam !== undefined && { after: pageParam }) }),
-      initialPageParam: firstPage as string | undefined,
+      initialPageParam: firstPage(),
       getNextPageParam: nextPage,
       placeholderData: keepPreviousData,
     }),
@@ -119,7 +120,7 @@ export const usePlans = (client = "") =>
       queryKey: ["plans", client],
       queryFn: ({ pageParam }) =>
         server.plans({ client, ...(pageParam !== undefined && { after: pageParam }) }),
-      initialPageParam: firstPage as string | undefined,
+      initialPageParam: firstPage(),
       getNextPageParam: nextPage,
     }),
   );

@@ -39,7 +39,7 @@ import { useUndoable, type ChangeDraft } from "../lib/undoable";
 import { area, length, when } from "../lib/units";
 import { UndoRedo } from "../ui/UndoRedo";
 import { HeadMap } from "../head";
-import { PlanList } from "../plans/PlanList";
+import { PlanList } from "../plans";
 import steps from "../ui/panel.module.css";
 import styles from "./ClientCard.module.css";
 import { EarlierInstalls } from "./EarlierInstalls";
@@ -529,7 +529,7 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
         remove
           .mutateAsync(id)
           .then(() => void navigate("/clients"))
-          .catch((e: Error) => void message.error(toldOf(e))),
+          .catch((e: unknown) => void message.error(toldOf(e))),
     });
   const hand = async () => {
     await save();
@@ -544,7 +544,7 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
         {draft.archived ? "Bring back from the archive" : "Archive the card"}
       </Button>
       {owner && (
-        <Button danger icon={<DeleteOutlined />} onClick={ask}>
+        <Button danger icon={<DeleteOutlined />} onClick={() => void ask()}>
           Delete for good
         </Button>
       )}

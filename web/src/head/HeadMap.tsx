@@ -97,13 +97,13 @@ export const HeadMap = memo(function HeadMap({
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const turnTool = useTurnTool(byId);
   const tool = given ?? turnTool;
-  const keptFocus = useKeptFocus(svg, layout);
   const head = useSame(shape);
   const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
   const view = useMemo(() => ({ camera, picture }), [camera, picture]);
   const still = useSettled(view, stillTime);
   const moving = still !== view;
+  const keptFocus = useKeptFocus(svg, still.picture.layout);
   const strip = useSettled(picture, stripTime);
   const onView = useCallback((view: View) => turnTo(views[view]), [turnTo]);
   const { picked, chosen } = tool;

@@ -163,7 +163,7 @@ function clipped(ring: readonly Vec[], { facing, crossing, angleOf, onRim }: Rim
   for (const start of stretches) {
     if (!left.has(start)) continue;
     const part: Vec[] = [];
-    for (let at: Stretch | undefined = start; at && left.has(at);) {
+    for (let at = start; left.has(at);) {
       left.delete(at);
       part.push(...at.points);
       const { to }: Stretch = at;

@@ -86,7 +86,7 @@ describe("a place under the pointer", () => {
       for (const p of [at(0.3, 0.7), at(2.5, 0.4), at(4.4, 0.2)]) {
         if (camera.facing(p) < 0.05) continue;
         const under = camera.under(camera.flat(p));
-        expect(under).toEqual(p.map((v) => expect.closeTo(v, 6)));
+        expect(under).toEqual(p.map((v) => expect.closeTo(v, 6) as number));
       }
       expect(camera.under([300, 0])).toBeUndefined();
     }

@@ -5,7 +5,7 @@ import { Refusal, server } from "../api/client";
 import { useCatalogue, useChange, useHouse, useMay, useMe, useMoney, usePeople } from "../api/queries";
 import type { Person, Role } from "../api/types";
 import { roleNames } from "../ui/Header";
-import { useLeaving } from "../lib/leaving";
+import { useLeaving } from "../ui/leaving";
 import { Page } from "../ui/Page";
 import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
@@ -139,7 +139,7 @@ function People() {
                 aria-label={`Take ${p.name} out`}
                 title="Take out of the studio"
                 disabled={p.id === me?.id}
-                onClick={() => ask(p)}
+                onClick={() => void ask(p)}
               />
             )}
           </li>

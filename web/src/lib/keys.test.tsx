@@ -12,10 +12,10 @@ it("hears keys of one letter unless they are switched off; ? lists them all the 
   const hear = (key: string) => heard.push(key);
   renderHook(() => useKeys(hear));
   await user.keyboard("h");
-  act(() => usePreferences.setState({ letterKeys: false }));
+  void act(() => usePreferences.setState({ letterKeys: false }));
   await user.keyboard("h1?");
   expect(heard).toEqual(["h", "?"]);
-  act(() => usePreferences.setState({ letterKeys: true }));
+  void act(() => usePreferences.setState({ letterKeys: true }));
   await user.keyboard("w");
   expect(heard).toEqual(["h", "?", "w"]);
 });

@@ -40,8 +40,14 @@ export class ShelfPlace<D> {
   }
 }
 
+/** A draft that never reached the server. */
+export interface NeverSaved<D> {
+  id: string;
+  draft: D;
+}
+
 /** What a person made of a kind on this device that never reached the server. */
-export function neverSaved<D>(person: string, kind: string): { id: string; draft: D }[] {
+export function neverSaved<D>(person: string, kind: string): NeverSaved<D>[] {
   const start = `${shelves}${person}.${kind}.`;
   return storage
     .names()

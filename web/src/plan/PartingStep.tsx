@@ -77,7 +77,7 @@ export function PartingStep({ draft, result, catalogue }: Props) {
     same({ ...w, widthMm: w.heightMm }, w)
       ? length(w.widthMm, unit)
       : `${length(w.widthMm, unit)} × ${length(w.heightMm, unit)}`;
-  const changes = (parting.edits?.length ?? 0) + (parting.leftOut?.length ?? 0);
+  const changes = parting.edits.length + parting.leftOut.length;
   const { misfits, leftOut } = result.layout;
   return (
     <>

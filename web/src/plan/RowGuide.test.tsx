@@ -79,7 +79,7 @@ describe("the row at hand", () => {
     await user.click(screen.getByRole("button", { name: "Row above" }));
     expect(g.text()).toContain("From the middle part, along the scalp: 1½ · 2½ in");
     expect(g.text()).toContain("−½ · +½ in");
-    act(() => usePreferences.setState({ unit: "cm" }));
+    void act(() => usePreferences.setState({ unit: "cm" }));
     // A comb is set to 2 mm: 38.1 and 63.5 mm, 12.7 mm off.
     expect(g.text()).toContain("3.8 · 6.4 cm");
     expect(g.text()).toContain("−1.2 · +1.2 cm");

@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { Layout, Track } from "../api/types";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
-import { zoneName } from "../head/names";
+import { zoneName } from "../head";
 import styles from "../ui/panel.module.css";
 
 /** Every track with its length and pieces, and the tails that are left. */

@@ -89,7 +89,7 @@ export const Variants = memo(function Variants({ variants, input, sections, back
             disabled={readable.length === 0}
             onClick={() => setComparing(true)}
           >
-            Compare
+            Side by side
           </Button>
         )}
       </div>

@@ -204,7 +204,7 @@ export const actions = {
               ...((w.wrapping ?? usual.wrapping) && { wrapping: w.wrapping ?? usual.wrapping }),
             }
           : w,
-      ) as Way[];
+      );
       return {
         ...i,
         ways,

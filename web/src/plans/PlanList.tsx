@@ -30,7 +30,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
       content: "The plan, its numbers and its history are gone for good.",
       okText: "Delete the plan",
       okButtonProps: { danger: true },
-      onOk: () => remove.mutateAsync(plan.id).catch((e: Error) => void message.error(toldOf(e))),
+      onOk: () => remove.mutateAsync(plan.id).catch((e: unknown) => void message.error(toldOf(e))),
     });
   return (
     <li className={styles.card}>
@@ -62,7 +62,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
             icon={<DeleteOutlined />}
             title="Delete this plan"
             aria-label={`Delete ${plan.title}`}
-            onClick={ask}
+            onClick={() => void ask()}
           />
         )}
       </div>

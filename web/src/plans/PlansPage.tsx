@@ -61,7 +61,7 @@ function ImportPlan() {
           void navigate(`/plans/${plan.id}/parting`);
         },
         onError: (error) =>
-          modal.error({
+          void modal.error({
             title: "This file was not taken in",
             content:
               error instanceof Refusal ? (

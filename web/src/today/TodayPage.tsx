@@ -7,8 +7,8 @@ import { newAddress } from "../lib/madeHere";
 import { Page } from "../ui/Page";
 import { Trouble } from "../ui/Trouble";
 import { when } from "../lib/units";
-import { FirstPlan } from "../plans/FirstPlan";
-import { PlanFigures } from "../plans/PlanFigures";
+import { FirstPlan } from "../plans";
+import { PlanFigures } from "../plans";
 import styles from "./TodayPage.module.css";
 
 const inWork = 6; // plans shown

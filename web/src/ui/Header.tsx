@@ -5,7 +5,7 @@ import { Link, NavLink, useNavigate } from "react-router";
 import { server } from "../api/client";
 import { useMe } from "../api/queries";
 import styles from "./Header.module.css";
-import { useLeaving } from "../lib/leaving";
+import { useLeaving } from "./leaving";
 import { useNarrow } from "../lib/narrow";
 import { PlaitedLine } from "./PlaitedLine";
 import { hairTones, skinTones, usePreferences, type HairTone, type SkinTone } from "../lib/preferences";

@@ -1,11 +1,13 @@
 import { Alert, Button } from "antd";
 
 /** An error as a person reads it: what the server says, or that it was not reached. */
-export const toldOf = (error: Error) =>
-  error instanceof TypeError ? "Kladotex can not be reached. Is it still running?" : error.message;
+export const toldOf = (error: unknown) =>
+  error instanceof Error && !(error instanceof TypeError)
+    ? error.message
+    : "Kladotex can not be reached. Is it still running?";
 
 /** Something could not be fetched: what, and what to do. */
-export const Trouble = ({ error, retry }: { error: Error; retry?: () => void }) => (
+export const Trouble = ({ error, retry }: { error: unknown; retry?: () => void }) => (
   <Alert
     type="error"
     showIcon

@@ -82,7 +82,7 @@ describe("a length as it is typed", () => {
     await user.click(p.input);
     await user.keyboard("{ArrowUp}{ArrowUp}{ArrowDown}");
     expect(p.mm()).toBeCloseTo(20.125 * 25.4, 9);
-    act(() => usePreferences.setState({ unit: "cm" }));
+    void act(() => usePreferences.setState({ unit: "cm" }));
     expect(p.input.value).toBe("51.1");
     await user.keyboard("{ArrowUp}");
     expect(p.mm()).toBeCloseTo(512, 9);

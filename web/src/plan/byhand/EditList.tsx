@@ -17,16 +17,14 @@ interface Props {
 }
 
 /** What was changed by hand and left out, and what of it no longer fits. */
-export const EditList = memo(function EditList({ edits: made, leftOut, layout }: Props) {
+export const EditList = memo(function EditList({ edits, leftOut: spots, layout }: Props) {
   const unit = usePreferences((p) => p.unit);
-  const edits = made ?? [];
-  const spots = leftOut ?? [];
   const misfits = layout.misfits;
   const alone = oneSided(edits);
   const act = useAct();
   const keep = (update: (s: Settings) => Settings) => act(actions.changeParting(null, update));
   const dropEdits = (drop: (index: number) => boolean) =>
-    keep((s) => ({ ...s, edits: (s.edits ?? []).filter((_, i) => !drop(i)) }));
+    keep((s) => ({ ...s, edits: s.edits.filter((_, i) => !drop(i)) }));
   return (
     <section>
       {edits.length + spots.length === 0 && (
@@ -94,9 +92,7 @@ export const EditList = memo(function EditList({ edits: made, leftOut, layout }:
                   type="text"
                   icon={<DeleteOutlined />}
                   aria-label={`Put back: spot ${whereabouts(spot.at)}`}
-                  onClick={() =>
-                    keep((s) => ({ ...s, leftOut: (s.leftOut ?? []).filter((_, k) => k !== i) }))
-                  }
+                  onClick={() => keep((s) => ({ ...s, leftOut: s.leftOut.filter((_, k) => k !== i) }))}
                 />
               </li>
             ))}

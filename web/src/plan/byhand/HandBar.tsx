@@ -57,7 +57,7 @@ export const HandBar = memo(function HandBar(props: Props) {
               <span>Brush {length(2 * brush, unit)} across</span>
               <Slider
                 ariaLabelForHandle="Width of the brush"
-                ariaValueTextFormatterForHandle={(v) => length(2 * (v ?? 0), unit)}
+                ariaValueTextFormatterForHandle={(v) => length(2 * v, unit)}
                 min={5}
                 max={40}
                 value={brush}

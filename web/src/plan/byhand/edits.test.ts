@@ -45,7 +45,7 @@ describe("changes by hand", () => {
     expect(Math.hypot(...d)).toBeCloseTo(1, 12);
     const [x, y, z] = point(d, axes);
     expect(Math.hypot(x / 99, y / 77, z / 105)).toBeCloseTo(1, 12);
-    expect(direction([x, y, z], axes)).toEqual(d.map((v) => expect.closeTo(v, 12)));
+    expect(direction([x, y, z], axes)).toEqual(d.map((v) => expect.closeTo(v, 12) as number));
   });
 
   it("are mirrored but for those on the middle", () => {

@@ -48,7 +48,7 @@ export function withEdits(settings: Settings, added: readonly Edit[]): Settings 
         (e.kind === "move-row" || e.kind === "move-part") &&
         apart(e.with ?? e.at, old.with ?? old.at) < near / 3,
     );
-  return { ...settings, edits: [...(settings.edits ?? []).filter((e) => !replaces(e)), ...added] };
+  return { ...settings, edits: [...settings.edits.filter((e) => !replaces(e)), ...added] };
 }
 
 /** Takes back changes of a kind that were made within a section. */
@@ -64,7 +64,7 @@ export function withoutEditsIn(
       const reach = Math.max(...s.outline.map((p) => apart(p, centre)));
       return apart(point(e.at, axes), centre) < 0.8 * reach;
     });
-  return { ...settings, edits: (settings.edits ?? []).filter((e) => e.kind !== kind || !within(e)) };
+  return { ...settings, edits: settings.edits.filter((e) => e.kind !== kind || !within(e)) };
 }
 
 export const centre = (s: Section, axes: readonly number[]) => direction(vec(s.centroid), axes);

@@ -27,8 +27,6 @@ interface Bench {
 
 const mostSpots = 60;
 
-const noEdits: Edit[] = [];
-const noSpots: NonNullable<Settings["leftOut"]> = [];
 const nothing: ReadonlySet<string> = new Set();
 
 const beside = "Drag beside the head to turn it · keys 1 to 5 for views";
@@ -113,8 +111,8 @@ export function useHandwork({ input, layout, head, act }: Bench) {
   );
 
   const lasso = useLasso(layout, (found) => setIds(found));
-  const edits = input.parting.edits ?? noEdits;
-  const spots = input.parting.leftOut ?? noSpots;
+  const edits = input.parting.edits;
+  const spots = input.parting.leftOut;
   const full = spots.length >= mostSpots;
 
   const tools: Record<HandTool, () => HeadTool | undefined> = {
@@ -197,7 +195,7 @@ export function useHandwork({ input, layout, head, act }: Bench) {
         const fresh = [{ at: where, radiusMm: brush }];
         const [x, y, z] = vec(where);
         if (both && Math.abs(y) > near) fresh.push({ at: [x, -y, z], radiusMm: brush });
-        return { ...s, leftOut: [...(s.leftOut ?? []), ...fresh].slice(0, mostSpots) };
+        return { ...s, leftOut: [...s.leftOut, ...fresh].slice(0, mostSpots) };
       },
       begin ? null : "byhand.paint",
     );
@@ -220,7 +218,7 @@ function Spots({
   camera,
   axes,
 }: {
-  spots: NonNullable<Settings["leftOut"]>;
+  spots: Settings["leftOut"];
   camera: Camera;
   axes: readonly number[];
 }) {

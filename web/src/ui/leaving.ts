@@ -1,7 +1,7 @@
 import { App } from "antd";
 import { useNavigate } from "react-router";
 import { comeIn, useChange } from "../api/queries";
-import { toldOf } from "../ui/Trouble";
+import { toldOf } from "./Trouble";
 
 /** Signs out in the given way; who comes in next begins at Today, not where you were. */
 export function useLeaving(signOut: () => Promise<void>) {

@@ -1,0 +1,31 @@
+// Which folder of src may use which: from api outward to the features, which meet only
+// through their index. No circle stands.
+const layers = ["api", "lib", "ui", "head"];
+
+/** A folder may use itself and those before it. */
+const inward = layers.map((layer, i) => ({
+  name: `${layer}-looks-inward`,
+  severity: "error",
+  from: { path: `^src/${layer}/` },
+  to: { path: "^src/[^/]+/", pathNot: `^src/(${[...layers.slice(0, i + 1), ...(layer === "api" ? ["lib"] : [])].join("|")})/` },
+}));
+
+module.exports = {
+  forbidden: [
+    { name: "no-circle", severity: "error", from: {}, to: { circular: true } },
+    ...inward,
+    {
+      name: "features-meet-through-their-index",
+      severity: "error",
+      from: { path: "^src/([^/]+)/", pathNot: `^src/(${layers.join("|")})/` },
+      to: { path: "^src/([^/]+)/.+", pathNot: [`^src/(${layers.filter((l) => l !== "head").join("|")})/`, "^src/$1/", "^src/[^/]+/index\\.ts$"] },
+    },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "node_modules|\\.css$" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: { extensions: [".ts", ".tsx", ".js"] },
+  },
+};

@@ -1,0 +1,3 @@
+export { FirstPlan } from "./FirstPlan";
+export { PlanFigures } from "./PlanFigures";
+export { PlanList } from "./PlanList";
