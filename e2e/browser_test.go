@@ -18,6 +18,7 @@ import (
 	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -216,11 +217,24 @@ func (b tab) part(title string) {
 	b.waitFor(find + ".ariaExpanded === 'true'")
 }
 
+// walk goes on with Tab, or with Shift back, until it stands on what selector finds.
+func (b tab) walk(selector string, held ...chromedp.KeyOption) {
+	b.t.Helper()
+	for range 60 {
+		if value[bool](b, `document.activeElement.matches('`+selector+`')`) {
+			return
+		}
+		b.do(chromedp.KeyEvent(kb.Tab, held...))
+	}
+	b.t.Fatalf("Tab does not lead to %s", selector)
+}
+
 // take chooses an option of the list under a name.
 func (b tab) take(list, option string) {
 	b.t.Helper()
 	b.waitFor(named("combobox", list))
-	value[bool](b, `(`+named("combobox", list)+`.closest("[class*=select]").dispatchEvent(new MouseEvent("mousedown", {bubbles: true})), true)`)
+	value[bool](b, `(`+named("combobox", list)+`.focus(), true)`)
+	b.do(chromedp.KeyEvent(kb.ArrowDown))
 	b.press("option", option)
 }
 

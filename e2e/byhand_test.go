@@ -154,16 +154,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 		}
 	}
 	in := func(selector string) { b.waitFor(`document.activeElement.matches('` + selector + `')`) }
-	// walk goes on with Tab, or with Shift back, until it stands on what selector finds.
-	walk := func(selector string, held ...chromedp.KeyOption) {
-		for range 60 {
-			if value[bool](b, `document.activeElement.matches('`+selector+`')`) {
-				return
-			}
-			b.do(chromedp.KeyEvent(kb.Tab, held...))
-		}
-		t.Fatalf("Tab does not lead to %s", selector)
-	}
+	walk := b.walk
 	back := chromedp.KeyModifiers(chromedp.ModifierShift)
 	b.part("By hand")
 	const tool = `[aria-label="What a finger on the head does"] input`
@@ -191,6 +182,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 	b.waitFor(notes + `.includes("Sections joined")`)
 
 	// A whole row locked: what is locked is not left out.
+	b.waitFor(resting)
 	in("[data-section]")
 	keys("r")
 	b.waitFor(`/[3-9] picked/.test(document.body.innerText)`)

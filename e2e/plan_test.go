@@ -203,15 +203,7 @@ func TestAccessibility(t *testing.T) {
 	// Without motion, so that no colour is caught half-way.
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
-	look := func(page string, dim bool) {
-		_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](string(engine)+"; 0"))
-		require.NoError(t, err)
-		faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run().then((r) => r.violations
-			.filter((v) => v.impact === "serious" || v.impact === "critical")
-			.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.html.slice(0, 160) + " " + (n.any[0]?.message ?? ""))))`, chromedp.EvalAwaitPromise))
-		require.NoError(t, err)
-		assert.Empty(t, faults, "%s, dim %v", page, dim)
-	}
+	look := func(page string, dim bool) { b.judge(string(engine), fmt.Sprintf("%s, dim %v", page, dim)) }
 	const pictures = `document.querySelector("img[src*=picture]")`
 	for _, dim := range []bool{false, true} {
 		b.visit(address+"/favicon.svg", "document.readyState === 'complete'")
@@ -283,6 +275,75 @@ func TestAccessibility(t *testing.T) {
 		b.waitFor(`document.body.innerText.includes("This list")`)
 		time.Sleep(400 * time.Millisecond)
 		look("keys", dim)
+	}
+}
+
+// judge lets an accessibility engine look at the page; serious faults fail the test.
+func (b tab) judge(engine, page string) {
+	b.t.Helper()
+	_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](engine+"; 0"))
+	require.NoError(b.t, err)
+	faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run().then((r) => r.violations
+		.filter((v) => v.impact === "serious" || v.impact === "critical")
+		.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.html.slice(0, 160) + " " + (n.any[0]?.message ?? ""))))`, chromedp.EvalAwaitPromise))
+	require.NoError(b.t, err)
+	assert.Empty(b.t, faults, page)
+}
+
+// The same on a tablet and on a phone, where nothing is wider than the screen either.
+func TestAccessibilityOnSmallerScreens(t *testing.T) {
+	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	for _, size := range [][2]int{{820, 1180}, {390, 844}} {
+		b := open(t, size[0], size[1], "force-prefers-reduced-motion")
+		look := func(page string) {
+			b.judge(string(engine), fmt.Sprintf("%s at %d", page, size[0]))
+			assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), size[0], "%s is wider than %d", page, size[0])
+		}
+		b.visit(address, says+`("Tidewheel Loft")`)
+		look("door")
+		b.enterDemo(address, "")
+		look("today")
+		for path, ready := range map[string]string{
+			"/clients": `document.querySelectorAll("main li").length === 6`, "/house": `document.querySelectorAll("main li").length === 3`,
+			"/plans": `document.querySelector("img[src*=picture]")`, "/clients/new": says + `("not measured yet")`,
+		} {
+			b.visit(address+path, ready)
+			look(path)
+		}
+		if size[0] < 700 {
+			b.press("button", "Menu")
+			b.waitFor(says + `("Unit of length")`)
+			look("menu")
+		}
+		b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
+		b.follow("Maren Tolliver-Oduya")
+		b.waitFor(drawn + " > 40")
+		look("client")
+		b.openPlan(address, "The lighthouse technician, horseshoe", "look")
+		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach"} {
+			b.press("tab", step)
+			parts := `document.querySelectorAll("main section[aria-label=` + step[2:] + `] section[aria-label] > h2")`
+			b.waitFor(parts + ".length > 0")
+			for _, title := range value[[]string](b, `[...`+parts+`].map((e) => e.parentElement.getAttribute("aria-label"))`) {
+				b.part(title)
+				look(step + ", " + title)
+			}
+		}
+		b.press("radio", "Assign")
+		look("assign")
+		b.press("radio", "Turn")
+		b.press("tab", "2 Parting")
+		for _, tool := range []string{"Sections", "Leave out", "Hairline"} {
+			b.press("radio", tool)
+			look(tool)
+		}
+		b.press("radio", "Turn")
+		b.part("Read")
+		b.press("button", "At the mirror: row guide")
+		b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
+		look("row guide")
 	}
 }
 

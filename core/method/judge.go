@@ -31,30 +31,35 @@ func finding(code advice.Code, severity advice.Severity, grade float64, say func
 	}}
 }
 
-// onPlait are the findings that every method with a plait to hide shares.
+// onPlait are the findings that every method with a plait to hide shares. What a notice
+// will say is picked out of the job first: it is worded long after the job is done.
 func onPlait(m Method, j Job) []advice.Finding {
 	out := suited(m, j)
 	if j.Hair < m.LeastHair {
-		out = append(out, finding(advice.ShortHair, advice.Look, -j.Hair, func() (string, string) {
-			return fmt.Sprintf("The own hair, %s, is short for %s, which holds from about %s.", invalid.Length(j.Hair), strings.ToLower(m.Name), invalid.Length(m.LeastHair)),
+		hair, name, least := j.Hair, m.Name, m.LeastHair
+		out = append(out, finding(advice.ShortHair, advice.Look, -hair, func() (string, string) {
+			return fmt.Sprintf("The own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
 				"Hair fed into the ends, or a method for short hair, holds better."
 		}))
 	}
 	if length := j.Plait.Length(); length > j.Piece.Length {
+		length, piece := length, j.Piece.Length
 		out = append(out, finding(advice.LongPlait, advice.Look, length, func() (string, string) {
-			return fmt.Sprintf("The plait, about %s, is longer than the piece, %s: its end would hang out below.", invalid.Length(length), invalid.Length(j.Piece.Length)),
+			return fmt.Sprintf("The plait, about %s, is longer than the piece, %s: its end would hang out below.", invalid.Length(length), invalid.Length(piece)),
 				fmt.Sprintf("A piece of at least %s hides it.", invalid.AtLeast(length))
 		}))
 	}
-	if d := j.Plait.Diameter; d < plait.ThinShare*j.Piece.Thickness {
+	if j.Plait.Diameter < plait.ThinShare*j.Piece.Thickness {
+		d, thick := j.Plait.Diameter, j.Piece.Thickness
 		out = append(out, finding(advice.ThinPlait, advice.Look, -d, func() (string, string) {
-			return fmt.Sprintf("The plait comes out %.1f mm thin under a piece %.0f mm thick: it can hardly carry it.", d, j.Piece.Thickness),
-				fmt.Sprintf("Sections of %.1f times the area, or a piece of at most %.1f mm.", math.Ceil(10*math.Pow(plait.ThinShare*j.Piece.Thickness/d, 2))/10, math.Floor(10*d/plait.ThinShare)/10)
+			return fmt.Sprintf("The plait comes out %.1f mm thin under a piece %.0f mm thick: it can hardly carry it.", d, thick),
+				fmt.Sprintf("Sections of %.1f times the area, or a piece of at most %.1f mm.", math.Ceil(10*math.Pow(plait.ThinShare*thick/d, 2))/10, math.Floor(10*d/plait.ThinShare)/10)
 		}))
 	}
 	if need := j.Plait.Diameter + plait.Hook; j.Piece.Loop > 0 && j.Piece.Loop < need {
+		need, loop := need, j.Piece.Loop
 		out = append(out, finding(advice.TightLoop, advice.Look, need, func() (string, string) {
-			return fmt.Sprintf("The loop opens %.0f mm; plait and hook together are %.0f mm.", j.Piece.Loop, need),
+			return fmt.Sprintf("The loop opens %.0f mm; plait and hook together are %.0f mm.", loop, need),
 				"Stretch the loops with the tail of a comb before you start, or make the sections smaller."
 		}))
 	}
@@ -66,8 +71,9 @@ func suited(m Method, j Job) []advice.Finding {
 	if m.Suits(j.Piece.Form) {
 		return nil
 	}
+	name, takes, piece, form := m.Name, m.Takes, j.Piece.Name, j.Piece.Form
 	return []advice.Finding{finding(advice.WrongForm, advice.Danger, 0, func() (string, string) {
-		return fmt.Sprintf("%s works with %s; %s is %s.", m.Name, spoken(m.Takes), j.Piece.Name, j.Piece.Form.Facts().One()),
+		return fmt.Sprintf("%s works with %s; %s is %s.", name, spoken(takes), piece, form.Facts().One()),
 			"Choose another piece or another method for these."
 	})}
 }

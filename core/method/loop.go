@@ -54,9 +54,10 @@ var loops = []Method{{
 	},
 	judge: func(m Method, j Job) []advice.Finding {
 		out := onPlait(m, j)
-		if d := j.Plait.Diameter; d > fits*j.Piece.Thickness {
+		if j.Plait.Diameter > fits*j.Piece.Thickness {
+			d, thick := j.Plait.Diameter, j.Piece.Thickness
 			out = append(out, finding(advice.FatPlait, advice.Look, d, func() (string, string) {
-				return fmt.Sprintf("The plait comes out about %.0f mm thick against a piece of %.0f mm: it may show through.", d, j.Piece.Thickness),
+				return fmt.Sprintf("The plait comes out about %.0f mm thick against a piece of %.0f mm: it may show through.", d, thick),
 					fmt.Sprintf("Smaller sections, or a piece of at least %.0f mm, would hide it.", math.Ceil(d/fits))
 			}))
 		}

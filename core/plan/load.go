@@ -53,16 +53,22 @@ func (w *worked) loadAt(i int) (advice.Finding, bool) {
 	if load <= plait.HeavyLoad {
 		return advice.Finding{}, false
 	}
+	return heavyFinding(p.Plait, g, p.Count, p.Section < 0), true
+}
+
+// heavyFinding says that g grams in so many pieces are heavy on a plait.
+func heavyFinding(on plait.Plait, g float64, count int, hook bool) advice.Finding {
+	load := on.Load(g)
 	code, severity, word := advice.HeavyHere, advice.Look, "heavy here"
 	if load > plait.TooHeavyLoad {
 		code, severity, word = advice.TooHeavy, advice.Danger, "too heavy: not this piece"
 	}
 	return advice.Finding{Code: code, Grade: load, Notice: func() advice.Notice {
-		remedy := "Pieces of at most " + grams(math.Floor(10*p.Plait.Bears(plait.HeavyLoad)/float64(p.Count))/10) + " here"
+		remedy := "Pieces of at most " + grams(math.Floor(10*on.Bears(plait.HeavyLoad)/float64(count))/10) + " here"
 		switch times := load / plait.HeavyLoad; {
-		case p.Section < 0:
+		case hook:
 			remedy += fmt.Sprintf(", or pieces %.1f times as far apart", math.Ceil(10*times)/10)
-		case p.Count > 1:
+		case count > 1:
 			remedy += ", one piece fewer"
 		default:
 			remedy += fmt.Sprintf(", or sections of %.1f times the area", math.Ceil(10*times)/10)
@@ -70,10 +76,10 @@ func (w *worked) loadAt(i int) (advice.Finding, bool) {
 		return advice.Notice{
 			Code: code, Severity: severity,
 			Reason: fmt.Sprintf("%s on about %.0f hairs, %.1f times what is usual and about twice that when soaked: %s. %s",
-				grams(g), p.Plait.Hairs, load/plait.UsualLoad, word, noLimit),
+				grams(g), on.Hairs, load/plait.UsualLoad, word, noLimit),
 			Remedy: remedy + ".",
 		}
-	}}, true
+	}}
 }
 
 // gentle says whose head bears less than others; empty for one that does not.

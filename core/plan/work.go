@@ -172,23 +172,24 @@ func (in Input) WayName(key string) string {
 	return m.Name
 }
 
-// Methods names the ways in use, that of most places first.
-func (r Result) Methods(in Input) string {
-	places := map[string]int{}
-	var ways []string
+// Methods names the methods in use, that of most places first.
+func (r Result) Methods() string {
+	places := map[method.ID]int{}
+	var ids []method.ID
 	for _, w := range r.Work {
-		if places[w.Way] == 0 {
-			ways = append(ways, w.Way)
+		if places[w.Method] == 0 {
+			ids = append(ids, w.Method)
 		}
-		places[w.Way] += w.Places
+		places[w.Method] += w.Places
 	}
-	slices.SortStableFunc(ways, func(a, b string) int { return places[b] - places[a] })
-	for i, key := range ways {
-		name := in.WayName(key)
+	slices.SortStableFunc(ids, func(a, b method.ID) int { return places[b] - places[a] })
+	names := make([]string, len(ids))
+	for i, id := range ids {
+		m, _ := method.Lookup(id)
+		names[i] = m.Name
 		if i > 0 {
-			name = strings.ToLower(name)
+			names[i] = strings.ToLower(m.Name)
 		}
-		ways[i] = name
 	}
-	return list(ways)
+	return list(names)
 }

@@ -110,7 +110,7 @@ type Summary struct {
 func Summarise(in plan.Input, res plan.Result) Summary {
 	t := res.Tally
 	return Summary{
-		Pattern: in.Parting.Style(), Method: res.Methods(in),
+		Pattern: in.Parting.Style(), Method: res.Methods(),
 		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Notices,
 	}
 }

@@ -158,18 +158,26 @@ export const useBegin = (query: Record<string, string>, enabled: boolean) =>
 export const useVersions = (id: string) =>
   useQuery({ queryKey: ["versions", id], queryFn: () => server.versions(id), gcTime: 0 });
 
+const previewOf = (input: PlanInput | undefined) => ({
+  queryKey: ["preview", input],
+  queryFn: ({ signal }: { signal: AbortSignal }): Promise<PlanResult> => {
+    if (!input) throw new Error("nothing to preview");
+    return server.preview(input, signal);
+  },
+  structuralSharing: false, // results are large and never partly the same
+  staleTime: Infinity,
+});
+
+/** Asks for a preview before the page has drawn what asks for it: under a slider that time counts. */
+export const askAhead = (input: PlanInput) =>
+  void queryClient.query({ ...previewOf(input), retry: false, gcTime: 2000 }).catch(() => undefined);
+
 /** The result of a plan's input; the last good one stays until the next is there. */
 export function usePreview(input: PlanInput | undefined) {
   const { data, error } = useQuery<PlanResult>({
-    queryKey: ["preview", input],
-    queryFn: ({ signal }) => {
-      if (!input) throw new Error("nothing to preview");
-      return server.preview(input, signal);
-    },
+    ...previewOf(input),
     enabled: input !== undefined,
     placeholderData: keepPreviousData,
-    structuralSharing: false, // results are large and never partly the same
-    staleTime: Infinity,
     gcTime: 0, // hundreds pass by under a slider: only the one on the screen is kept
   });
   // A refused input has no result of its own; the head on the screen must not go.

@@ -14,6 +14,7 @@ import {
 } from "react";
 import type { HeadShape, Layout, Notice, Section } from "../api/types";
 import { useKeys } from "../lib/keys";
+import { useNarrow } from "../lib/narrow";
 import { usePreferences } from "../lib/preferences";
 import { useSettled } from "../lib/settled";
 import { cameraAt, views, type Stance, type View } from "./camera";
@@ -78,6 +79,8 @@ export const HeadMap = memo(function HeadMap({
   startReading,
 }: Props) {
   const { unit } = usePreferences();
+  // Where there is no room beside the head, what is picked to be changed is not read.
+  const narrow = useNarrow();
   const { stance, now, put, turnTo } = useStance();
   useEffect(() => {
     if (stanceRef) stanceRef.current = stance;
@@ -253,6 +256,7 @@ export const HeadMap = memo(function HeadMap({
     next?.focus();
   };
 
+  const resting = still.picture.layout;
   const classes = useMemo(
     () => reading && new Map(layout.sections.map((s) => [s.id, reading.of(s)])),
     [layout, reading],
@@ -264,12 +268,9 @@ export const HeadMap = memo(function HeadMap({
   const labels = useMemo(
     () =>
       new Map(
-        layout.sections.map((s) => {
-          const of = classes?.get(s.id);
-          return [s.id, spoken(s, unit) + (of ? `; ${of.name}` : "")];
-        }),
+        resting.sections.map((s) => [s.id, spoken(s, unit) + (reading ? `; ${reading.of(s).name}` : "")]),
       ),
-    [layout, unit, classes],
+    [resting, unit, reading],
   );
   const sectionAt = (event: SyntheticEvent) =>
     event.target instanceof Element ? event.target.getAttribute("data-section") : null;
@@ -278,7 +279,7 @@ export const HeadMap = memo(function HeadMap({
     <section className={styles.map} data-work={bar !== undefined} data-tool={tool.key} aria-label="Head map">
       {bar}
       <div className={styles.stage}>
-        {current && <SectionFacts section={current} onClose={tool.pickNone} />}
+        {current && !(given && narrow) && <SectionFacts section={current} onClose={tool.pickNone} />}
         <div className={styles.head}>
           <HeadPicture
             pictured={picture}
@@ -321,8 +322,10 @@ export const HeadMap = memo(function HeadMap({
           </svg>
         </div>
       </div>
-      <Legend layout={layout} readings={all} reading={reading} onReading={setColour} hint={tool.hint} />
-      <Filmstrip pictured={strip} onView={onView} />
+      <div className={styles.foot}>
+        <Legend layout={layout} readings={all} reading={reading} onReading={setColour} hint={tool.hint} />
+        <Filmstrip pictured={strip} onView={onView} />
+      </div>
     </section>
   );
 });

@@ -1,3 +1,4 @@
+import { BgColorsOutlined } from "@ant-design/icons";
 import { Segmented, Select } from "antd";
 import { memo } from "react";
 import type { Layout } from "../api/types";
@@ -58,7 +59,7 @@ const ReadingChoice = memo(function ReadingChoice({ readings, reading, onReading
     <Select<string>
       aria-label="Colour the head by"
       className={styles.select ?? ""}
-      prefix="Coloured by"
+      prefix={<BgColorsOutlined aria-hidden />}
       value={reading}
       options={options}
       onChange={onReading}

@@ -1,5 +1,5 @@
 import { Button, Skeleton } from "antd";
-import { Fragment, useState } from "react";
+import { memo, Fragment, useState } from "react";
 import { useWork } from "../api/queries";
 import type { Attachment, Catalogue, Ground, Hours, PlanInput, PlanResult, Step } from "../api/types";
 import { usePreferences } from "../lib/preferences";
@@ -7,7 +7,7 @@ import { hours, length, type LengthUnit } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
-import { UseList } from "./UseList";
+import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
 
@@ -18,10 +18,9 @@ interface Props {
 }
 
 /** How the pieces go on: methods, who gets which, the steps and the hours. */
-export function AttachStep({ input, result, catalogue }: Props) {
+export const AttachStep = memo(function AttachStep({ input, result, catalogue }: Props) {
   const work = useWork(input);
-  const { ways, uses } = input;
-  const more = uses.length - 2;
+  const { ways } = input;
   const done = work.data?.work ?? [];
   return (
     <>
@@ -42,7 +41,7 @@ export function AttachStep({ input, result, catalogue }: Props) {
           {
             key: "uses",
             title: "Who gets what",
-            says: more === 0 ? "the same everywhere" : `${more} ${more === 1 ? "exception" : "exceptions"}`,
+            says: usesText(input, result),
             paths: ["uses"],
             content: <UseList input={input} result={result} catalogue={catalogue} />,
           },
@@ -70,7 +69,7 @@ export function AttachStep({ input, result, catalogue }: Props) {
       </p>
     </>
   );
-}
+});
 
 export const groundNames: Readonly<Record<Ground, string>> = {
   plait: "on the plaits",

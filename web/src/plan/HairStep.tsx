@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Catalogue, Need, Order, PieceNeed, PlanInput, PlanResult, Preparation } from "../api/types";
 import { useMoney, useNeed } from "../api/queries";
 import { usePreferences } from "../lib/preferences";
@@ -10,7 +11,7 @@ import { Segmented, Select, Skeleton } from "antd";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import { PieceList } from "./PieceList";
-import { UseList } from "./UseList";
+import { usesText, UseList } from "./UseList";
 
 interface Props {
   input: PlanInput;
@@ -19,11 +20,10 @@ interface Props {
 }
 
 /** Which pieces where, and what to buy. */
-export function HairStep({ input, result, catalogue }: Props) {
+export const HairStep = memo(function HairStep({ input, result, catalogue }: Props) {
   const money = useMoney();
   const { tally } = result;
-  const { pieces, uses, plaits } = input;
-  const more = uses.length - 2;
+  const { pieces, plaits } = input;
   return (
     <Parts
       step="hair"
@@ -38,7 +38,7 @@ export function HairStep({ input, result, catalogue }: Props) {
         {
           key: "uses",
           title: "Who gets what",
-          says: more === 0 ? "the same everywhere" : `${more} ${more === 1 ? "exception" : "exceptions"}`,
+          says: usesText(input, result),
           paths: ["uses"],
           content: <UseList input={input} result={result} catalogue={catalogue} />,
         },
@@ -59,7 +59,7 @@ export function HairStep({ input, result, catalogue }: Props) {
       ]}
     />
   );
-}
+});
 
 const farNames = { whole: "To the ends", half: "Half", anchor: "A few turns" } as const;
 

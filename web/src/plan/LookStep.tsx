@@ -1,5 +1,5 @@
 import { Alert, Segmented, Select } from "antd";
-import { useDeferredValue, useState } from "react";
+import { memo, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { server } from "../api/client";
 import { useChange, useClient, useClients } from "../api/queries";
@@ -23,7 +23,7 @@ interface Props {
 }
 
 /** Whose head it is, as the tape found it, and the hair on it. */
-export function LookStep({ draft, catalogue }: Props) {
+export const LookStep = memo(function LookStep({ draft, catalogue }: Props) {
   const unit = usePreferences((p) => p.unit);
   const client = useClient(draft.clientId).data;
   const act = useAct();
@@ -125,7 +125,7 @@ export function LookStep({ draft, catalogue }: Props) {
       ]}
     />
   );
-}
+});
 
 /** The client, chosen from those on file; tapes, hairline and hair come along, as far as they were measured. */
 function WhoseHead({ draft }: { draft: Draft }) {

@@ -49,7 +49,7 @@ const partNames = {
 } as const;
 
 /** How the head is parted: structure, sizes, counts, and what comes of them. */
-export function PartingStep({ draft, result, catalogue }: Props) {
+export const PartingStep = memo(function PartingStep({ draft, result, catalogue }: Props) {
   const { input } = draft;
   const { parting } = input;
   const { front, back } = parting;
@@ -215,7 +215,7 @@ export function PartingStep({ draft, result, catalogue }: Props) {
       {guide && <RowGuide input={input} layout={result.layout} onClose={() => setGuide(false)} />}
     </>
   );
-}
+});
 
 /** The counts and what there is to know about the parts. */
 const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {

@@ -1,4 +1,4 @@
-import { useMemo, useState, type RefObject } from "react";
+import { memo, useMemo, useState, type RefObject } from "react";
 import type { Catalogue, Given, PlanInput, PlanResult } from "../api/types";
 import { HeadMap, hooksOf, type Stance } from "../head";
 import { useAct } from "./act";
@@ -20,7 +20,7 @@ interface Props {
 }
 
 /** The head of a plan, with the tools and colours of the step that is open. */
-export function PlanHead(props: Props) {
+export const PlanHead = memo(function PlanHead(props: Props) {
   const { step, input, result, catalogue, marked, stanceRef, mayWork } = props;
   const { head, layout } = result;
   const act = useAct();
@@ -88,4 +88,4 @@ export function PlanHead(props: Props) {
       startReading={start}
     />
   );
-}
+});

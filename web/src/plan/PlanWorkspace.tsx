@@ -1,5 +1,5 @@
 import { Alert, Button, Skeleton, Tabs } from "antd";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
@@ -10,6 +10,7 @@ import {
   usePerson,
   usePlan,
   usePreview,
+  askAhead,
 } from "../api/queries";
 import type { Catalogue, Notice, PlanDocument, PlanVersion, Tally } from "../api/types";
 import { useAutosave, useSaveState, useSaving, type Autosave, type Stored } from "../lib/autosave";
@@ -128,11 +129,21 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
     autosave.first,
     tally,
   );
-  const act: Act = useCallback(({ group, update }) => change(group, update), [change]);
+  const act: Act = useCallback(
+    ({ group, update }) =>
+      change(group, (before) => {
+        const next = update(before);
+        if (next.input !== before.input) askAhead(next.input);
+        return next;
+      }),
+    [change],
+  );
   const rename = useCallback((title: string) => act(actions.rename(title)), [act]);
   const { looking, look, bringBack, leave } = useLookBack(id, act);
   const shown = looking ? { ...looking.draft, ...(draft.clientId && { clientId: draft.clientId }) } : draft;
   const { result, error } = usePreview(shown.input);
+  // The head is painted first; panel and tally follow it.
+  const told = useDeferredValue(result);
   useEffect(() => {
     latest.current = result?.tally;
   }, [result]);
@@ -279,21 +290,21 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
             <FieldErrors value={errors}>
               <div className={styles.step} inert={looking !== undefined}>
                 {step === "look" && <LookStep draft={shown} catalogue={catalogue} />}
-                {result && step === "parting" && (
-                  <PartingStep draft={shown} result={result} catalogue={catalogue} />
+                {told && step === "parting" && (
+                  <PartingStep draft={shown} result={told} catalogue={catalogue} />
                 )}
-                {result && step === "hair" && (
-                  <HairStep input={shown.input} result={result} catalogue={catalogue} />
+                {told && step === "hair" && (
+                  <HairStep input={shown.input} result={told} catalogue={catalogue} />
                 )}
-                {result && step === "attach" && (
-                  <AttachStep input={shown.input} result={result} catalogue={catalogue} />
+                {told && step === "attach" && (
+                  <AttachStep input={shown.input} result={told} catalogue={catalogue} />
                 )}
               </div>
             </FieldErrors>
           </section>
         </main>
 
-        {result && <TallyStrip result={result} before={before} onNotice={setNotice} />}
+        {told && <TallyStrip result={told} before={before} onNotice={setNotice} />}
       </div>
     </ActContext>
   );

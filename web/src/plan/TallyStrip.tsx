@@ -68,9 +68,9 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }:
       {narrow && (
         <button type="button" className={styles.line} aria-expanded={open} onClick={() => setOpen(!open)}>
           <span>
-            <strong>{tally.sections}</strong> sections · <strong>{tally.pieces}</strong> pieces ·{" "}
-            <strong>{hours(tally.minutes)}</strong>
-            {said && <small className={styles.changed}>{said}</small>}
+            <strong>{tally.sections}</strong> sections · <strong>{tally.pieces}</strong> pieces
+            <br />
+            <strong>{hours(tally.minutes)}</strong> · <strong>{money(tally.costMinor)}</strong>
           </span>
           {open ? <DownOutlined aria-label="Shut the tally" /> : <UpOutlined aria-label="Open the tally" />}
         </button>
@@ -189,10 +189,16 @@ function Notices({ notices, onNotice, small }: NoticesProps) {
         </ul>
       }
     >
-      <button type="button" className={styles.warn} data-tally="notices" data-severity={worst}>
+      <button
+        type="button"
+        className={styles.warn}
+        data-tally="notices"
+        data-severity={worst}
+        {...(small && { "aria-label": `${count} to look at` })}
+      >
         <WarningOutlined aria-hidden />
         <span>
-          {worst === "hint" ? `${count} good to know` : `${count} to look at`}
+          {small ? count : worst === "hint" ? `${count} good to know` : `${count} to look at`}
           {!small && (
             <small>
               {titles[sorted[0]?.code ?? "sliver"]}

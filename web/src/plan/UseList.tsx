@@ -19,9 +19,7 @@ interface Props {
 export function UseList({ input, result, catalogue }: Props) {
   const act = useAct();
   const { uses } = input;
-  const hasBase =
-    result.layout.tracks.length + result.layout.nets.length > 0 ||
-    result.layout.sections.some((s) => s.linked);
+  const hasBase = baseOf(result);
   const choices = whereChoices(result.layout);
   const add = (value: string) => {
     const chosen = choices.flatMap((g) => g.options).find((o) => o.value === value);
@@ -95,6 +93,17 @@ export function UseList({ input, result, catalogue }: Props) {
       )}
     </div>
   );
+}
+
+/** Whether pieces are hooked on anything but loose plaits. */
+const baseOf = ({ layout }: PlanResult) =>
+  layout.tracks.length + layout.nets.length > 0 || layout.sections.some((s) => s.linked);
+
+/** The rules in a few words. */
+export function usesText({ uses }: PlanInput, result: PlanResult): string {
+  const more = uses.length - fixedUses;
+  if (more > 0) return `${more} ${more === 1 ? "exception" : "exceptions"}`;
+  return baseOf(result) ? "plaits and base apart" : "the same everywhere";
 }
 
 const placesText = (n: number) => (n === 0 ? "no place here" : n === 1 ? "1 place" : `${n} places`);

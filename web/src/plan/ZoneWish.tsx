@@ -1,5 +1,5 @@
 import { Checkbox, Segmented, Slider } from "antd";
-import { memo, useState } from "react";
+import { memo, useCallback, useState } from "react";
 import type { Catalogue, Wish } from "../api/types";
 import { SizeSlider } from "../ui/fields";
 import { usePreferences } from "../lib/preferences";
@@ -30,26 +30,23 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish,
   // Unequal sides are never shown as square, however they came about.
   const [asked, setApart] = useState(false);
   const apart = asked || Math.abs(wish.widthMm - wish.heightMm) > 0.01;
+  const choosePreset = useCallback(
+    (mm: number) => {
+      setApart(false);
+      onChange(null, (w) => ({ ...w, widthMm: mm, heightMm: mm }));
+    },
+    [onChange],
+  );
   return (
     <section>
       <h3>{name}</h3>
       <PatternChoice name={name} pattern={wish.pattern} onChange={onChange} />
-      <div className={styles.presets} role="group" aria-label={`Sizes by name, ${name.toLowerCase()}`}>
-        {limits.presets.map((p) => (
-          <button
-            key={p.name}
-            type="button"
-            aria-pressed={!apart && Math.abs(wish.widthMm - p.sizeMm) < 0.01}
-            onClick={() => {
-              setApart(false);
-              onChange(null, (w) => ({ ...w, widthMm: p.sizeMm, heightMm: p.sizeMm }));
-            }}
-          >
-            <strong>{length(p.sizeMm, unit)}</strong>
-            {p.name}
-          </button>
-        ))}
-      </div>
+      <Presets
+        name={name}
+        presets={limits.presets}
+        chosen={apart ? undefined : wish.widthMm}
+        onChoose={choosePreset}
+      />
       <SizeSlider
         label={label(apart ? "Section width" : "Section size")}
         path={`parting.${zone}.widthMm`}
@@ -79,45 +76,88 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish,
       >
         {label("Sections square")}
       </Checkbox>
-      <div className={styles.ramp}>
-        <span>
-          {wish.ramp === 1
+      <Ramp
+        label={`How sections grow from the hairline up, ${name.toLowerCase()}`}
+        says={
+          wish.ramp === 1
             ? "One size in all rows"
-            : `From ${length(wish.widthMm, unit)} at the hairline to ${length(wish.widthMm * wish.ramp, unit)} at the top`}
-        </span>
-        <Slider
-          ariaLabelForHandle={`How sections grow from the hairline up, ${name.toLowerCase()}`}
-          ariaValueTextFormatterForHandle={(v) => `${v} times`}
-          value={wish.ramp}
-          min={0.5}
-          max={2}
-          step={0.05}
-          marks={{ 1: "even" }}
-          tooltip={{ open: false }}
-          onChange={(ramp) => onChange("ramp", (w) => ({ ...w, ramp }))}
-        />
-      </div>
+            : `From ${length(wish.widthMm, unit)} at the hairline to ${length(wish.widthMm * wish.ramp, unit)} at the top`
+        }
+        field="ramp"
+        value={wish.ramp}
+        onChange={onChange}
+      />
       {from && (
-        <div className={styles.ramp}>
-          <span>
-            {wish.along === 1 ? "One width along each row" : `Widths grow ${wish.along} times ${from}`}
-          </span>
-          <Slider
-            ariaLabelForHandle={`How sections grow along a row, ${name.toLowerCase()}`}
-            ariaValueTextFormatterForHandle={(v) => `${v} times`}
-            value={wish.along}
-            min={0.5}
-            max={2}
-            step={0.05}
-            marks={{ 1: "even" }}
-            tooltip={{ open: false }}
-            onChange={(along) => onChange("along", (w) => ({ ...w, along }))}
-          />
-        </div>
+        <Ramp
+          label={`How sections grow along a row, ${name.toLowerCase()}`}
+          says={wish.along === 1 ? "One width along each row" : `Widths grow ${wish.along} times ${from}`}
+          field="along"
+          value={wish.along}
+          onChange={onChange}
+        />
       )}
     </section>
   );
 });
+
+interface PresetProps {
+  name: string;
+  presets: Catalogue["sizes"]["presets"];
+  /** The size that is chosen, mm; none while width and height differ. */
+  chosen: number | undefined;
+  onChoose: (mm: number) => void;
+}
+
+/** Sizes by name and by number. */
+const Presets = memo(function Presets({ name, presets, chosen, onChoose }: PresetProps) {
+  const unit = usePreferences((p) => p.unit);
+  return (
+    <div className={styles.presets} role="group" aria-label={`Sizes by name, ${name.toLowerCase()}`}>
+      {presets.map((p) => (
+        <button
+          key={p.name}
+          type="button"
+          aria-pressed={chosen !== undefined && Math.abs(chosen - p.sizeMm) < 0.01}
+          onClick={() => onChoose(p.sizeMm)}
+        >
+          <strong>{length(p.sizeMm, unit)}</strong>
+          {p.name}
+        </button>
+      ))}
+    </div>
+  );
+});
+
+interface RampProps {
+  label: string;
+  says: string;
+  field: "ramp" | "along";
+  value: number;
+  onChange: ChangeWish;
+}
+
+/** How sections grow, as so many times; it is drawn anew only when it changes. */
+const Ramp = memo(function Ramp({ label, says, field, value, onChange }: RampProps) {
+  return (
+    <div className={styles.ramp}>
+      <span>{says}</span>
+      <Slider
+        ariaLabelForHandle={label}
+        ariaValueTextFormatterForHandle={times}
+        value={value}
+        min={0.5}
+        max={2}
+        step={0.05}
+        marks={evenMark}
+        tooltip={{ open: false }}
+        onChange={(v) => onChange(field, (w) => ({ ...w, [field]: v }))}
+      />
+    </div>
+  );
+});
+
+const times = (v: number) => `${v} times`;
+const evenMark = { 1: "even" };
 
 interface PatternProps {
   name: string;

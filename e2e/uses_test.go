@@ -1,0 +1,178 @@
+package e2e
+
+import (
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// count is how many places the legend of the head gives a class.
+func (b tab) count(class string) int {
+	b.t.Helper()
+	text := value[string](b, `[...document.querySelectorAll("ul[aria-label^=Colours] li")].find((e) => e.innerText.includes("`+class+`"))?.querySelector("small").innerText ?? "0"`)
+	n, err := strconv.Atoi(text)
+	require.NoError(b.t, err)
+	return n
+}
+
+// legendHas waits until the legend gives a class some places.
+func (b tab) legendHas(class string) {
+	b.t.Helper()
+	b.waitFor(`[...document.querySelectorAll("ul[aria-label^=Colours] li")].some((e) => e.innerText.includes("` + class + `"))`)
+}
+
+const packs = `document.querySelector('[data-tally=packs] dd span').innerText`
+
+// By pointer: a plan of one piece gets a second behind and another method where it shows,
+// in a handful of clicks; order decides, and all of it is kept.
+func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	n := b.sections()
+	b.press("tab", "3 Hair")
+	b.part("Who gets what")
+	b.waitFor(`document.querySelector("[data-tally=packs]")`)
+	before := value[string](b, packs)
+	b.take("Another place that gets something of its own", "Behind")
+	b.take("Piece behind", "Driftline soft loc, 18 in")
+	b.waitFor(packs + ` !== "` + before + `"`)
+	b.legendHas("Driftline soft loc, 18 in") // the head shows it at once
+	behind := b.count("Driftline soft loc, 18 in")
+	assert.Equal(t, n, behind+b.count("Saltspun twist, 14 in"))
+	b.part("Pieces")
+	b.waitFor(says + `("Driftline soft loc, 18 in")`)
+	b.part("To buy")
+	b.waitFor(`(document.querySelector("section[aria-label='To buy']").innerText.match(/spare =/g) ?? []).length === 2`)
+
+	// Another method where the edge shows; collar and wrap takes locs, which is said.
+	b.press("tab", "4 Attach")
+	b.part("Who gets what")
+	b.take("Another place that gets something of its own", "Along the hairline")
+	b.take("Way along the hairline", "Collar and wrap")
+	b.legendHas("Collar and wrap")
+	value[bool](b, `(document.querySelector("[data-tally=notices]").click(), true)`)
+	b.waitFor(says + `("Piece and method do not match")`)
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.take("Piece along the hairline", "Driftline soft loc, 18 in")
+	b.part("Steps")
+	b.press("button", "Collar and wrap on the plaits, Driftline soft loc, 18 in")
+	b.waitFor(says + `("Slide the piece over the plait like a collar")`)
+
+	// The hairline has locs; said before it, that behind wins where both hold.
+	b.press("tab", "3 Hair")
+	b.legendHas("Driftline soft loc, 18 in")
+	locs := b.count("Driftline soft loc, 18 in")
+	assert.Greater(t, locs, behind)
+	b.part("Who gets what")
+	b.take("Piece behind", "Saltspun twist, 14 in")
+	b.waitFor(isSaved)
+	few := b.count("Driftline soft loc, 18 in")
+	b.press("button", "Earlier: Along the hairline")
+	b.waitFor(`(() => { const c = [...document.querySelectorAll("ul[aria-label^=Colours] li")].find((e) => e.innerText.includes("Driftline")); return Number(c?.querySelector("small").innerText ?? 0) < ` + strconv.Itoa(few) + ` })()`)
+	b.waitFor(isSaved)
+	b.do(chromedp.Reload())
+	b.part("Who gets what")
+	b.waitFor(says + `("Along the hairline")`)
+	b.press("button", "Take away: Behind")
+	b.waitFor(`!` + says + `("Take away: Behind")`)
+	b.waitFor(isSaved)
+}
+
+// By finger, on the phone: two sections are picked on the head and get a loc and another
+// way; the tally opens and tells it.
+func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
+	b := open(t, 390, 844, "force-prefers-reduced-motion", "touch-events")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
+	require.NoError(t, err)
+	b.enterDemo(address, "")
+	b.openPlan(address, "The coxswain, grown-in, before the regatta", "hair")
+	b.press("radio", "Assign")
+	b.press("button", "Back")
+	b.waitFor(resting)
+	// The sections nearest the middle of the picture, one beside the other.
+	ids := value[[]string](b, `(() => {
+		const head = document.querySelector("[data-head]").getBoundingClientRect();
+		const far = (e) => { const r = e.getBoundingClientRect(); return Math.hypot(r.x + r.width / 2 - head.x - head.width / 2 - 40, r.y + r.height / 2 - head.y - head.height / 2) };
+		return [...document.querySelectorAll("[data-section]")].sort((a, b) => far(a) - far(b)).slice(0, 2).map((e) => e.dataset.section) })()`)
+	for i, id := range ids {
+		x, y := b.place(`[data-section="` + id + `"]`)
+		b.touch([2]float64{x, y})
+		b.waitFor(says + `("` + strconv.Itoa(i+1) + ` picked")`)
+	}
+	b.take("Piece of what is picked", "Driftline soft loc, 18 in")
+	b.take("Way of what is picked", "Collar and wrap")
+	b.press("button", "Give it to them")
+	b.waitFor(says + `("None picked")`)
+	b.legendHas("Driftline soft loc, 18 in")
+	assert.Equal(t, 4, b.count("Driftline soft loc, 18 in"), "two and their like on the other side")
+	b.waitFor(isSaved)
+	b.press("radio", "Turn")
+	b.do(chromedp.Click(chromedp.CSS("footer[aria-label=Tally] [aria-expanded=false]")))
+	b.waitFor(`document.querySelector('[data-tally=weightG]')`)
+	b.press("tab", "4 Attach")
+	b.part("Steps")
+	b.waitFor(says + `("Collar and wrap on the plaits, Driftline soft loc, 18 in")`)
+	// Nothing on a phone is wider than it.
+	assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), 390)
+}
+
+// By keys alone: the tool taken, a row picked, a piece and a method chosen and given.
+func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	b.press("tab", "4 Attach")
+	walk := b.walk
+	keys := func(list ...string) {
+		for _, key := range list {
+			b.do(chromedp.KeyEvent(key))
+		}
+	}
+	walk(`[aria-label="What a finger on the head does"] input`)
+	keys(kb.ArrowRight)
+	b.waitFor(says + `("Other side too")`)
+	walk("[data-head]")
+	walk("[data-section]")
+	keys(kb.Enter)
+	b.waitFor(says + `("1 picked")`)
+	keys("r")
+	b.waitFor(`/([2-9]|\d\d) picked/.test(document.body.innerText)`)
+	picked, _, _ := strings.Cut(value[string](b, `document.body.innerText.match(/\d+ picked/)[0]`), " ")
+	// Back to what they get: the list opens, and is gone down, with arrow keys.
+	walk(`[aria-label="Piece of what is picked"]`, chromedp.KeyModifiers(chromedp.ModifierShift))
+	choose := func(name string) {
+		keys(kb.ArrowDown)
+		for range 12 {
+			keys(kb.ArrowDown)
+			if value[bool](b, `document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.getAttribute("aria-label") === "`+name+`"`) {
+				keys(kb.Enter)
+				return
+			}
+		}
+		t.Fatalf("arrow keys do not lead to %s", name)
+	}
+	choose("Driftline soft loc, 18 in")
+	walk(`[aria-label="Way of what is picked"]`)
+	choose("Collar and wrap")
+	walk(`[aria-label="Give it to them"], button`)
+	for range 8 {
+		if value[string](b, `document.activeElement.innerText`) == "Give it to them" {
+			break
+		}
+		keys(kb.Tab)
+	}
+	keys(kb.Enter)
+	b.waitFor(says + `("None picked")`)
+	b.legendHas("Collar and wrap")
+	n, err := strconv.Atoi(picked)
+	require.NoError(t, err)
+	assert.GreaterOrEqual(t, b.count("Collar and wrap"), n)
+	b.waitFor(isSaved)
+	b.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
+	b.waitFor(`![...document.querySelectorAll("ul[aria-label^=Colours] li")].some((e) => e.innerText.includes("Collar and wrap"))`)
+}
