@@ -208,6 +208,13 @@ func (b tab) follow(text string) {
 	value[bool](b, "("+find+".click(), true)")
 }
 
+// step opens a numbered step of a plan, and waits for its panel.
+func (b tab) step(step string) {
+	b.t.Helper()
+	b.press("tab", step)
+	b.waitFor(`document.querySelector("main > section[aria-label=` + step[2:] + `] section[aria-label] > h2")`)
+}
+
 // part opens a part of a step, unless it is open.
 func (b tab) part(title string) {
 	b.t.Helper()
@@ -294,6 +301,7 @@ func (b tab) openPlan(address, title, step string) {
 // to it.
 func (b tab) tally(name string) string {
 	b.t.Helper()
+	b.waitFor(`document.querySelector('[data-tally="` + name + `"]')`)
 	return value[string](b, `document.querySelector('[data-tally="`+name+`"] dd span').innerText`)
 }
 

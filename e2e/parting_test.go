@@ -327,7 +327,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	assert.Contains(t, string(words), "tails are left to tuck or stitch")
 
 	// What goes on the tracks has steps of its own.
-	b.press("tab", "4 Attach")
+	b.step("4 Attach")
 	b.part("Steps")
 	b.press("button", "Track hitch on the tracks")
 	b.waitFor(says + `("Hook the next one ¾ in further")`)

@@ -35,7 +35,7 @@ func TestFirstPlan(t *testing.T) {
 	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.pathname)`)
 
 	// Grid to brick: the count and the picture change.
-	b.press("tab", "2 Parting")
+	b.step("2 Parting")
 	b.part("Sizes")
 	b.press("radio", "Grid")
 	b.part("Read")
@@ -66,7 +66,7 @@ func TestFirstPlan(t *testing.T) {
 	b.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText === "` + small + `"`)
 
 	// Another family brings the hair it takes.
-	b.press("tab", "4 Attach")
+	b.step("4 Attach")
 	b.part("Ways")
 	b.take("Method of way A", "Fold and twist")
 	b.part("Steps")
@@ -83,7 +83,7 @@ func TestFirstPlan(t *testing.T) {
 	}
 	b.part("Steps")
 	b.waitFor(`document.body.innerText.includes("Take one unit of bulk hair")`)
-	b.press("tab", "1 Look")
+	b.step("1 Look")
 	b.part("Three tapes")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "23¼")`)
 
@@ -323,9 +323,8 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		look("client")
 		b.openPlan(address, "The lighthouse technician, horseshoe", "look")
 		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach"} {
-			b.press("tab", step)
+			b.step(step)
 			parts := `document.querySelectorAll("main section[aria-label=` + step[2:] + `] section[aria-label] > h2")`
-			b.waitFor(parts + ".length > 0")
 			for _, title := range value[[]string](b, `[...`+parts+`].map((e) => e.parentElement.getAttribute("aria-label"))`) {
 				b.part(title)
 				look(step + ", " + title)
@@ -334,7 +333,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		b.press("radio", "Assign")
 		look("assign")
 		b.press("radio", "Turn")
-		b.press("tab", "2 Parting")
+		b.step("2 Parting")
 		for _, tool := range []string{"Sections", "Leave out", "Hairline"} {
 			b.press("radio", tool)
 			look(tool)

@@ -73,7 +73,7 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
 	b.part("Three tapes")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "21¾")`)
-	b.press("tab", "2 Parting")
+	b.step("2 Parting")
 	b.part("Sizes")
 	b.write("Section size", "1 1/4")
 	b.waitFor(isSaved)

@@ -35,9 +35,8 @@ const packs = `document.querySelector('[data-tally=packs] dd span').innerText`
 func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
-	b.press("tab", "3 Hair")
+	b.step("3 Hair")
 	b.part("Who gets what")
-	b.waitFor(`document.querySelector("[data-tally=packs]")`)
 	before := value[string](b, packs)
 	b.take("Another place that gets something of its own", "Behind")
 	b.take("Piece behind", "Driftline soft loc, 18 in")
@@ -51,7 +50,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.waitFor(`(document.querySelector("section[aria-label='To buy']").innerText.match(/spare =/g) ?? []).length === 2`)
 
 	// Another method where the edge shows; collar and wrap takes locs, which is said.
-	b.press("tab", "4 Attach")
+	b.step("4 Attach")
 	b.part("Who gets what")
 	b.take("Another place that gets something of its own", "Along the hairline")
 	b.take("Way along the hairline", "Collar and wrap")
@@ -65,7 +64,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.waitFor(says + `("Slide the piece over the plait like a collar")`)
 
 	// The hairline has locs; said before it, that behind wins where both hold.
-	b.press("tab", "3 Hair")
+	b.step("3 Hair")
 	b.legendHas("Driftline soft loc, 18 in")
 	locs := b.count("Driftline soft loc, 18 in")
 	assert.Greater(t, locs, behind)
@@ -116,7 +115,7 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 	b.press("radio", "Turn")
 	b.do(chromedp.Click(chromedp.CSS("footer[aria-label=Tally] [aria-expanded=false]")))
 	b.waitFor(`document.querySelector('[data-tally=weightG]')`)
-	b.press("tab", "4 Attach")
+	b.step("4 Attach")
 	b.part("Steps")
 	b.waitFor(says + `("Collar and wrap on the plaits, Driftline soft loc, 18 in")`)
 	// Nothing on a phone is wider than it.
@@ -126,7 +125,7 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 // By keys alone: the tool taken, a row picked, a piece and a method chosen and given.
 func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
-	b.press("tab", "4 Attach")
+	b.step("4 Attach")
 	walk := b.walk
 	keys := func(list ...string) {
 		for _, key := range list {
@@ -149,7 +148,7 @@ func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 		keys(kb.ArrowDown)
 		for range 12 {
 			keys(kb.ArrowDown)
-			if value[bool](b, `document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.getAttribute("aria-label") === "`+name+`"`) {
+			if value[bool](b, `document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.innerText.trim() === "`+name+`"`) {
 				keys(kb.Enter)
 				return
 			}

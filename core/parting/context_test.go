@@ -2,6 +2,7 @@ package parting
 
 import (
 	"context"
+	"kladotex/core/bond"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -64,31 +65,30 @@ func TestADraggedPartIsSeenByStagger(t *testing.T) {
 		s.Front.Along, s.Back.Along = along, along
 		before, err := Lay(t.Context(), h, s)
 		require.NoError(t, err)
-		require.GreaterOrEqual(t, before.Stagger.Min, quarter-1e-9)
+		require.GreaterOrEqual(t, before.Stagger.Min, bond.Quarter-1e-9)
 		// A part of the second row behind, dragged in line with the nearest one of the first.
 		f, err := newFrames(h, s)
 		require.NoError(t, err)
-		couples := f.couples()
-		eachPanel(couples, func(p *panel) { p.layRows(t.Context()) })
+		pairs := layRows(t.Context(), f.pairs())
 		var back *panel
-		for _, c := range couples {
+		for _, c := range pairs {
 			if c.any().key == "B" {
 				back = c.left
 			}
 		}
 		line, c := back.mids[1], back.courses[1]
-		from := c.joints[1]
-		to := nearest(back.courses[0].top(), from)
-		at := func(x float64) Direction { return Toward(h, h.Point(line.at(x))) }
+		from := c.Joints[1]
+		to := nearest(back.courses[0].Top(), from)
+		at := func(x float64) Direction { return Toward(h, h.Point(line.At(x))) }
 		with := at(from)
 		s.Edits = []Edit{{Kind: MovePart, At: at(to), With: &with}}
 		after, err := Lay(t.Context(), h, s)
 		require.NoError(t, err)
-		require.Empty(t, after.Misfits)
+		require.Empty(t, after.Rejected)
 		assert.Less(t, after.Stagger.Min, 0.1, "along %v", along)
 		weak := 0
 		for _, x := range after.Sections {
-			if x.Stagger < quarter-1e-9 {
+			if x.Stagger < bond.Quarter-1e-9 {
 				weak++
 			}
 		}

@@ -80,7 +80,7 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 	}
 	total := wish.Total
 	if wish.Alone {
-		front, back := f.held(now)
+		front, back := f.locked(now)
 		total += map[Keep]int{KeepFront: front, KeepBack: back}[wish.Keep]
 	}
 	// Left out and changed by hand, the head holds fewer or more than are laid.
@@ -109,7 +109,7 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 			}
 			byHand = len(l.Sections) - x.Sections
 			x.Sections = len(l.Sections)
-			x.Front, x.Back = f.held(l)
+			x.Front, x.Back = f.locked(l)
 			met = append(met, x)
 			if x.Sections == total {
 				return []Fitted{x}, nil
@@ -138,7 +138,7 @@ type fitting struct {
 	// fewer and more are counts on either side of the total, at other scales.
 	fewer, more Fitted
 	// rows are the zones of a wish with their row lines, by their height's step.
-	rows map[rowsKey][]couple
+	rows map[rowsKey][]zonePair
 }
 
 // rowsKey names rows of one height.
@@ -159,14 +159,14 @@ func (f *fitting) scaled(scale float64) Settings {
 	return s
 }
 
-// held are the sections of a layout by the wish they follow.
-func (f *fitting) held(l Layout) (front, back int) {
+// locked are the sections of a layout by the wish they follow.
+func (f *fitting) locked(l Layout) (front, back int) {
 	frames, err := newFrames(f.head, f.settings)
 	if err != nil {
 		return 0, 0
 	}
 	follows := map[Zone]string{}
-	for _, c := range frames.couples() {
+	for _, c := range frames.pairs() {
 		p := c.any()
 		for _, side := range []Side{LeftSide, RightSide} {
 			follows[on(p.key, p.central, side)] = p.wishPath
@@ -191,7 +191,7 @@ func (f *fitting) count(scale float64) int { return f.laid(f.scaled(scale)) }
 func (f *fitting) rough(scale float64) int {
 	s := f.scaled(scale)
 	for _, wish := range []*Wish{&s.Front, &s.Back} {
-		if wish.Pattern.stands() {
+		if wish.Pattern.staggers() {
 			wish.Pattern = Triangle
 		}
 	}
@@ -203,13 +203,10 @@ func (f *fitting) laid(s Settings) int {
 	if err != nil {
 		return 0
 	}
-	couples := frames.couples()
 	f.left -= frameWork
-	eachPanel(couples, func(p *panel) {
-		p.layRows(f.ctx)
-		f.left -= p.work()
-	})
-	return sectionsOf(couples)
+	rows := layRows(f.ctx, frames.pairs())
+	eachPanel(rows, func(p *panel) { f.left -= p.work() })
+	return sectionsOf(rows)
 }
 
 // work is about the microseconds that laying a panel's courses took: most in a brick
@@ -217,7 +214,7 @@ func (f *fitting) laid(s Settings) int {
 func (p *panel) work() int {
 	const plain, bordered, crossing = 1, 5, 30
 	each := plain
-	if p.wish.Pattern.stands() {
+	if p.wish.Pattern.staggers() {
 		each = bordered
 		if p.free[0] || p.free[1] {
 			each = crossing
@@ -268,7 +265,7 @@ func (f *fitting) findScale(total int) error {
 	}
 	f.scale = math.Sqrt(low * high)
 	f.more, f.fewer = Fitted{Sections: more, Settings: f.scaled(low)}, Fitted{Sections: fewer, Settings: f.scaled(high)}
-	f.tried, f.rows = 0, map[rowsKey][]couple{}
+	f.tried, f.rows = 0, map[rowsKey][]zonePair{}
 	return nil
 }
 
@@ -420,7 +417,7 @@ func (f *fitting) mirrored() bool {
 	if err != nil {
 		return false
 	}
-	for _, c := range frames.couples() {
+	for _, c := range frames.pairs() {
 		if c.left != c.right || c.left.central {
 			return false
 		}
@@ -466,29 +463,30 @@ func (f *fitting) addOption(path string, d departure) {
 	}
 	wish.Height = size.Height
 	key := rowsKey{path, d.height}
-	couples, ok := f.rows[key]
+	pairs, ok := f.rows[key]
 	if !ok {
 		if frames, err := newFrames(f.head, s); err == nil {
-			couples = []couple{}
-			for _, c := range frames.couples() {
+			pairs = []zonePair{}
+			for _, c := range frames.pairs() {
 				if c.any().wishPath == path {
-					couples = append(couples, c)
+					pairs = append(pairs, c)
 				}
 			}
-			eachPanel(couples, (*panel).setRows)
+			pairs = mapPanels(pairs, panel.withRows)
 		}
-		f.rows[key] = couples
+		f.rows[key] = pairs
 		f.left -= frameWork
 	}
-	if couples == nil {
+	if pairs == nil {
 		return // no room for rows of this height
 	}
-	eachPanel(couples, func(p *panel) {
+	laid := mapPanels(pairs, func(p panel) panel {
 		p.wish.Width = size.Width
-		p.layCourses(f.ctx)
+		p = p.withCourses(f.ctx)
 		f.left -= p.work()
+		return p
 	})
-	if n := sectionsOf(couples); f.ctx.Err() == nil {
+	if n := sectionsOf(laid); f.ctx.Err() == nil {
 		if old, ok := f.options[path][n]; !ok || d.size() < old.departure.size() {
 			f.options[path][n] = option{size, d}
 		}

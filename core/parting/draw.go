@@ -10,32 +10,34 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/advice"
+	"kladotex/core/bond"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // draw turns the panels into the sections of the whole head. When ctx ends it stops
 // half-way; whoever asked looks at ctx before using the sections.
-func draw(ctx context.Context, h scalp.Head, s Settings, f frames, couples []couple) Layout {
+func draw(ctx context.Context, h scalp.Head, s Settings, f frames, pairs []zonePair) Layout {
 	out := Layout{
-		Seams: []Seam{}, Channels: []Channel{}, Notices: []advice.Notice{}, Misfits: []Misfit{},
+		Seams: []Seam{}, Channels: []Channel{}, Notices: []advice.Notice{}, Rejected: []RejectedEdit{},
 		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
 		PartLine: scalp.Line{}, EarToEar: scalp.Line{}, Border: scalp.Line{},
-		HairlineCurve: bothSides(h, newCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
-		Stagger:       stagger(couples),
+		HairlineCurve: surface.BothSides(h, surface.NewCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
+		Stagger:       stagger(pairs),
 	}
-	if f.left.divide.points != nil {
-		out.EarToEar = bothSides(h, f.left.divide, false)
+	if f.left.divide.Points != nil {
+		out.EarToEar = surface.BothSides(h, f.left.divide, false)
 	}
 	if s.hasPart() {
 		out.PartLine = partLine(h, s, f.left)
 	}
 	if s.Edges > 0 {
-		out.Border = bothSides(h, newCurve(h, f.left.border.points), true)
+		out.Border = surface.BothSides(h, surface.NewCurve(h, f.left.border.points), true)
 	}
-	out.Sections = make([]Section, 0, sectionsOf(couples))
+	out.Sections = make([]Section, 0, sectionsOf(pairs))
 	contacts := map[string][]contact{}
-	d := drawing{h: h, f: f, out: &out, contacts: contacts, points: &room[scalp.Point]{}, ids: &room[string]{}}
-	for _, c := range couples {
+	d := drawing{h: h, f: f, out: &out, contacts: contacts, points: &arena[scalp.Point]{}, ids: &arena[string]{}}
+	for _, c := range pairs {
 		switch p := c.any(); {
 		case ctx.Err() != nil:
 			return out
@@ -62,9 +64,9 @@ func draw(ctx context.Context, h scalp.Head, s Settings, f frames, couples []cou
 func partLine(h scalp.Head, s Settings, f *frame) scalp.Line {
 	line := f.part
 	if s.Part.Stop == 0 && !s.hasBase() {
-		line = line.then(h, newCurve(h, meridian(h, line.last(), f.border.at(scalp.NapeCentre))))
+		line = line.Then(h, surface.NewCurve(h, surface.GreatCircle(h, line.Last(), f.border.at(scalp.NapeCentre))))
 	}
-	return surface(h, line.points)
+	return surface.OnHead(h, line.Points)
 }
 
 // drawing draws panels into a layout.
@@ -73,15 +75,15 @@ type drawing struct {
 	f        frames
 	out      *Layout
 	contacts map[string][]contact
-	points   *room[scalp.Point]
-	ids      *room[string]
+	points   *arena[scalp.Point]
+	ids      *arena[string]
 }
 
-// room hands out short slices from long ones: a head has hundreds of outlines and
+// arena hands out short slices from long ones: a head has hundreds of outlines and
 // lists of neighbours, and one allocation for each would be felt.
-type room[T any] struct{ free []T }
+type arena[T any] struct{ free []T }
 
-func (r *room[T]) take(n int) []T {
+func (r *arena[T]) take(n int) []T {
 	if n > len(r.free) {
 		r.free = make([]T, max(n, 1024))
 	}
@@ -104,7 +106,7 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 	zone := on(p.key, false, side)
 	names := make([][]name, len(p.courses))
 	for r, c := range p.courses {
-		names[r] = make([]name, c.boxes())
+		names[r] = make([]name, c.Boxes())
 		for k := range names[r] {
 			names[r][k] = nameOf(zone, r+1, k+1)
 		}
@@ -115,12 +117,12 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 	for r, row := range rows {
 		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
 	}
-	d.rest(p, zone, side)
+	d.seamsAndChannels(p, zone, side)
 	return rows
 }
 
 // central draws both halves of a panel and joins what lies across the middle.
-func (d drawing) central(c couple) {
+func (d drawing) central(c zonePair) {
 	zone := on(c.left.key, true, LeftSide)
 	left, right := centralNames(c.left, zone)
 	ours := d.half(c.left, zone, LeftSide, left, nil, make([]Section, c.left.boxes()))
@@ -146,8 +148,8 @@ func (d drawing) central(c couple) {
 		slices.SortFunc(row, func(a, b Section) int { return cmp.Compare(a.Index, b.Index) })
 		d.out.Rows = append(d.out.Rows, c.left.row(d.h, zone, r, len(row), LeftSide))
 	}
-	d.rest(c.left, zone, LeftSide)
-	d.rest(c.right, zone, RightSide)
+	d.seamsAndChannels(c.left, zone, LeftSide)
+	d.seamsAndChannels(c.right, zone, RightSide)
 }
 
 // centralNames name the sections of both halves of a central zone: from left to right,
@@ -155,17 +157,17 @@ func (d drawing) central(c couple) {
 func centralNames(p *panel, zone Zone) (left, right [][]name) {
 	left, right = make([][]name, len(p.courses)), make([][]name, len(p.courses))
 	for r, c := range p.courses {
-		n := c.boxes()
+		n := c.Boxes()
 		left[r], right[r] = make([]name, n), make([]name, n)
 		for k := range n {
-			onStart, onEnd := k == 0 && c.start == straddled, k == n-1 && c.end == straddled
+			onStart, onEnd := k == 0 && c.Start == bond.Straddled, k == n-1 && c.End == bond.Straddled
 			l, m := n-k, n+k+1
-			if c.start == straddled {
+			if c.Start == bond.Straddled {
 				m--
 			}
 			if p.ring {
 				l, m = k+1, 2*n-k
-				if c.end == straddled {
+				if c.End == bond.Straddled {
 					m--
 				}
 			}
@@ -180,12 +182,12 @@ func centralNames(p *panel, zone Zone) (left, right [][]name) {
 
 // joined is a section across the middle, from its two halves.
 func joined(h scalp.Head, a, b Section) Section {
-	ring, ok := union(h, unitRing(h, a.Outline), unitRing(h, b.Outline))
+	ring, ok := surface.Union(h, surface.UnitRing(h, a.Outline), surface.UnitRing(h, b.Outline))
 	if ok {
-		a.Outline = surface(h, ring)
+		a.Outline = surface.OnHead(h, ring)
 	}
 	total := a.Area + b.Area
-	centroid := scalp.Unit(r3.Add(r3.Scale(a.Area/total, towards(h, a.Centroid)), r3.Scale(b.Area/total, towards(h, b.Centroid))))
+	centroid := scalp.Unit(r3.Add(r3.Scale(a.Area/total, surface.Toward(h, a.Centroid)), r3.Scale(b.Area/total, surface.Toward(h, b.Centroid))))
 	normal := h.Normal(centroid)
 	a.Area, a.Centroid, a.Normal = total, h.Point(centroid), scalp.Point{normal.X, normal.Y, normal.Z}
 	a.Share = (a.Share + b.Share) // both are measured against a whole section
@@ -200,12 +202,8 @@ func joined(h scalp.Head, a, b Section) Section {
 	return a
 }
 
-func towards(h scalp.Head, p scalp.Point) r3.Vec {
-	return scalp.Unit(r3.Vec{X: p[0] / h.A, Y: p[1] / h.B, Z: p[2] / h.C})
-}
-
-// rest notes what else there is to know of a panel on a side.
-func (d drawing) rest(p *panel, zone Zone, side Side) {
+// seamsAndChannels notes what else there is to know of a panel on a side.
+func (d drawing) seamsAndChannels(p *panel, zone Zone, side Side) {
 	if p.wish.Pattern == Grid && (side == LeftSide || !p.central) {
 		d.out.Seams = append(d.out.Seams, p.seams(zone)...)
 	}
@@ -214,30 +212,30 @@ func (d drawing) rest(p *panel, zone Zone, side Side) {
 
 // row are the facts of row r (from 0), drawn on a side, that holds n sections.
 func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
-	line := func(c curve, joints []float64) RowLine {
+	line := func(c surface.Curve, joints []float64) RowLine {
 		parts := make([]float64, len(joints))
 		for i, x := range joints {
-			parts[i] = x * c.length()
+			parts[i] = x * c.Length()
 		}
-		return RowLine{c.length(), parts}
+		return RowLine{c.Length(), parts}
 	}
 	c := p.courses[r]
 	size := p.grown(r, 0)
 	out := Row{
-		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].length(), Size: size,
-		Middle: [...]string{border: "border", straddled: "section", divided: "part"}[c.start],
-		Lower:  line(p.lines[r], c.joints), Upper: line(p.lines[r+1], c.top()),
+		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].Length(), Size: size,
+		Middle: [...]string{bond.Border: "border", bond.Straddled: "section", bond.Divided: "part"}[c.Start],
+		Lower:  line(p.lines[r], c.Joints), Upper: line(p.lines[r+1], c.Top()),
 		OffBelow: p.offBelow(r), Line: scalp.Line{},
-		End: place(scalp.Line{h.Point(p.mids[r].last())}, side)[0],
+		End: place(scalp.Line{h.Point(p.mids[r].Last())}, side)[0],
 	}
 	if r < len(p.mids)-1 {
-		out.Line = place(surface(h, p.lines[r+1].points), side)
+		out.Line = place(surface.OnHead(h, p.lines[r+1].Points), side)
 	}
 	if p.central {
 		out.Length *= 2
 	}
 	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
-		out.End = place(scalp.Line{h.Point(p.mids[r].first())}, side)[0]
+		out.End = place(scalp.Line{h.Point(p.mids[r].First())}, side)[0]
 	}
 	return out
 }
@@ -249,12 +247,12 @@ func (p *panel) offBelow(r int) []float64 {
 	if r == 0 {
 		return out
 	}
-	below := p.courses[r-1].higher()
+	below := p.courses[r-1].Higher()
 	if len(below) == 0 {
 		return out
 	}
-	for _, x := range p.courses[r].joints {
-		out = append(out, (x-nearest(below, x))*p.lines[r].length())
+	for _, x := range p.courses[r].Joints {
+		out = append(out, (x-nearest(below, x))*p.lines[r].Length())
 	}
 	return out
 }
@@ -262,7 +260,7 @@ func (p *panel) offBelow(r int) []float64 {
 // place is a line laid on the left as it lies on a side.
 func place(line scalp.Line, side Side) scalp.Line {
 	if side == RightSide {
-		return mirroredLine(line)
+		return surface.Mirrored(line)
 	}
 	return line
 }
@@ -285,7 +283,7 @@ func sectionID(zone Zone, row, index int) string {
 // it was; all has room for the sections.
 func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]Section, all []Section) [][]Section {
 	h, f := d.h, d.f.left
-	d.meet(p, side, names)
+	d.noteContacts(p, side, names)
 	if like != nil {
 		rows := make([][]Section, len(like))
 		for r := range like {
@@ -308,9 +306,9 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 	ring := make([]r3.Vec, 0, 64)
 	for r, c := range p.courses {
 		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
-		rows[r], all = all[:c.boxes()], all[c.boxes():]
+		rows[r], all = all[:c.Boxes()], all[c.Boxes():]
 		for k := range rows[r] {
-			b := c.box(k)
+			b := c.Box(k)
 			ring = p.ringOf(ring[:0], r, b)
 			area, centroid := h.AreaCentroid(ring)
 			s := &rows[r][k]
@@ -319,22 +317,22 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 				Front: p.front, Linked: p.linked,
 				Outline:  d.outline(ring),
 				Area:     area,
-				Width:    spreadOf((b.lowTo-b.lowFrom)*lower.length(), b.middle()*mid.length(), (b.highTo-b.highFrom)*upper.length()),
-				Height:   spreadOf(p.height(r, b.lowFrom, b.highFrom), p.height(r, (b.lowFrom+b.lowTo)/2, (b.highFrom+b.highTo)/2), p.height(r, b.lowTo, b.highTo)),
+				Width:    spreadOf((b.LowTo-b.LowFrom)*lower.Length(), b.Middle()*mid.Length(), (b.HighTo-b.HighFrom)*upper.Length()),
+				Height:   spreadOf(p.height(r, b.LowFrom, b.HighFrom), p.height(r, (b.LowFrom+b.LowTo)/2, (b.HighFrom+b.HighTo)/2), p.height(r, b.LowTo, b.HighTo)),
 				Centroid: h.Point(centroid),
-				Hairline: distance(h, centroid, f.border.points),
+				Hairline: surface.Distance(h, centroid, f.border.points),
 				Part:     f.toPart(centroid),
 				Stagger:  min(offsets[r][k], offsets[r][k+1]),
 			}
-			s.along = scalp.Unit(r3.Sub(mid.at((b.lowTo+b.highTo)/2), mid.at((b.lowFrom+b.highFrom)/2)))
+			s.along = scalp.Unit(r3.Sub(mid.At((b.LowTo+b.HighTo)/2), mid.At((b.LowFrom+b.HighFrom)/2)))
 			if p.open {
 				s.Front = centroid.X > 0
 			}
 			normal := h.Normal(centroid)
 			s.Normal = scalp.Point{normal.X, normal.Y, normal.Z}
-			wish := p.grown(r, (b.lowFrom+b.lowTo+b.highFrom+b.highTo)/4)
+			wish := p.grown(r, (b.LowFrom+b.LowTo+b.HighFrom+b.HighTo)/4)
 			s.Share = area / (wish.Width * wish.Height)
-			reach := 0.75 * max(s.Width.Mean*c.folds(k), s.Height.Mean)
+			reach := 0.75 * max(s.Width.Mean*c.Folds(k), s.Height.Mean)
 			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
 			s.Neighbours = d.neighbours(p, r, k, names)
 			if side == RightSide {
@@ -354,22 +352,22 @@ func (f *frame) toPart(u r3.Vec) float64 {
 	if from, to := f.s.offsets(); from == 0 && to == 0 {
 		return f.h.Arc(u, scalp.Unit(r3.Vec{X: u.X, Z: u.Z}))
 	}
-	return distance(f.h, u, f.part.points)
+	return surface.Distance(f.h, u, f.part.Points)
 }
 
 // ringOf appends the outline of a box of row r, counter-clockwise.
-func (p *panel) ringOf(ring []r3.Vec, r int, b box) []r3.Vec {
+func (p *panel) ringOf(ring []r3.Vec, r int, b bond.Box) []r3.Vec {
 	lower, upper := p.lines[r], p.lines[r+1]
-	ring = append(ring, lower.at(b.lowFrom))
-	if b.lowTo > b.lowFrom { // not the tip of a triangle
-		ring = append(lower.between(ring, b.lowFrom, b.lowTo), lower.at(b.lowTo))
+	ring = append(ring, lower.At(b.LowFrom))
+	if b.LowTo > b.LowFrom { // not the tip of a triangle
+		ring = append(lower.Between(ring, b.LowFrom, b.LowTo), lower.At(b.LowTo))
 	}
-	ring = p.riser(ring, r, b.lowTo, b.highTo, true)
-	ring = append(ring, upper.at(b.highTo))
-	if b.highTo > b.highFrom {
-		ring = append(upper.between(ring, b.highTo, b.highFrom), upper.at(b.highFrom))
+	ring = p.riser(ring, r, b.LowTo, b.HighTo, true)
+	ring = append(ring, upper.At(b.HighTo))
+	if b.HighTo > b.HighFrom {
+		ring = append(upper.Between(ring, b.HighTo, b.HighFrom), upper.At(b.HighFrom))
 	}
-	ring = p.riser(ring, r, b.lowFrom, b.highFrom, false)
+	ring = p.riser(ring, r, b.LowFrom, b.HighFrom, false)
 	if !p.ccw {
 		slices.Reverse(ring)
 	}
@@ -386,35 +384,35 @@ func (p *panel) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec
 	}
 	switch {
 	case low == 0 && high == 0:
-		return p.patch.start.between(ring, from, to)
+		return p.patch.Start.Between(ring, from, to)
 	case low == 1 && high == 1:
-		return p.patch.end.between(ring, from, to)
+		return p.patch.End.Between(ring, from, to)
 	}
-	return append(ring, p.mids[r].at((low+high)/2))
+	return append(ring, p.mids[r].At((low+high)/2))
 }
 
 // height is the height in mm of row r along the riser from σ low to σ high.
 func (p *panel) height(r int, low, high float64) float64 {
-	mid := p.mids[r].at((low + high) / 2)
-	return p.patch.head.Chord(p.lines[r].at(low), mid) + p.patch.head.Chord(mid, p.lines[r+1].at(high))
+	mid := p.mids[r].At((low + high) / 2)
+	return p.patch.Head.Chord(p.lines[r].At(low), mid) + p.patch.Head.Chord(mid, p.lines[r+1].At(high))
 }
 
 // neighbours are the ids next to section k of row r of a panel within the zone.
 func (d drawing) neighbours(p *panel, r, k int, names [][]name) []string {
 	out := d.ids.take(8)[:0]
-	own := p.courses[r].box(k)
+	own := p.courses[r].Box(k)
 	across := func(other int) {
 		if other < 0 || other >= len(p.courses) {
 			return
 		}
-		from, to, line := own.lowFrom, own.lowTo, p.courses[other].top()
+		from, to, line := own.LowFrom, own.LowTo, p.courses[other].Top()
 		if other > r {
-			from, to, line = own.highFrom, own.highTo, p.courses[other].joints
+			from, to, line = own.HighFrom, own.HighTo, p.courses[other].Joints
 		}
 		const touching = 1e-6
 		l, _ := slices.BinarySearch(line, from+touching)
 		for ; l <= len(line); l++ {
-			if low, high := gap(line, l); low >= to-touching {
+			if low, high := bond.Gap(line, l); low >= to-touching {
 				break
 			} else if overlap(from, to, low, high) > touching {
 				out = append(out, names[other][l].id)
@@ -425,7 +423,7 @@ func (d drawing) neighbours(p *panel, r, k int, names [][]name) []string {
 	if k > 0 {
 		out = append(out, names[r][k-1].id)
 	}
-	if k+1 < p.courses[r].boxes() {
+	if k+1 < p.courses[r].Boxes() {
 		out = append(out, names[r][k+1].id)
 	}
 	across(r + 1)
@@ -440,8 +438,8 @@ type contact struct {
 	from, to float64
 }
 
-// meet notes where the sections of a panel touch the borders of its zone.
-func (d drawing) meet(p *panel, side Side, names [][]name) {
+// noteContacts notes where the sections of a panel touch the borders of its zone.
+func (d drawing) noteContacts(p *panel, side Side, names [][]name) {
 	touch := func(rail int, id string, from, to float64) {
 		for _, x := range p.rails[rail] {
 			low, high := max(from, x.from), min(to, x.to)
@@ -461,17 +459,17 @@ func (d drawing) meet(p *panel, side Side, names [][]name) {
 	}
 	for r, c := range p.courses {
 		from, to := p.ts[r], p.ts[r+1]
-		last := c.boxes() - 1
-		start, end := p.patch.start.length(), p.patch.end.length()
+		last := c.Boxes() - 1
+		start, end := p.patch.Start.Length(), p.patch.End.Length()
 		touch(startRail, names[r][0].id, from*start, to*start)
 		touch(endRail, names[r][last].id, from*end, to*end)
 		for k := range names[r] {
-			b := c.box(k)
+			b := c.Box(k)
 			if r == 0 {
-				touch(bottomRail, names[r][k].id, b.lowFrom*p.patch.bottom.length(), b.lowTo*p.patch.bottom.length())
+				touch(bottomRail, names[r][k].id, b.LowFrom*p.patch.Bottom.Length(), b.LowTo*p.patch.Bottom.Length())
 			}
 			if r == len(p.courses)-1 {
-				touch(topRail, names[r][k].id, b.highFrom*p.patch.top.length(), b.highTo*p.patch.top.length())
+				touch(topRail, names[r][k].id, b.HighFrom*p.patch.Top.Length(), b.HighTo*p.patch.Top.Length())
 			}
 		}
 	}
@@ -504,7 +502,7 @@ func (l *Layout) link(contacts map[string][]contact) {
 				if b.from >= a.to {
 					break
 				}
-				if a.id != b.id && overlap(a.from, a.to, b.from, b.to) > touch {
+				if a.id != b.id && overlap(a.from, a.to, b.from, b.to) > surface.Touch {
 					add(a.id, b.id)
 					add(b.id, a.id)
 				}
@@ -523,46 +521,6 @@ func (d drawing) mirror(s *Section) {
 	s.Centroid[1] = -s.Centroid[1]
 	s.Normal[1] = -s.Normal[1]
 	s.along = scalp.Mirror(s.along)
-}
-
-func mirroredLine(line scalp.Line) scalp.Line {
-	out := slices.Clone(line)
-	for i := range out {
-		out[i][1] = -out[i][1]
-	}
-	return out
-}
-
-func surface(h scalp.Head, line []r3.Vec) scalp.Line {
-	out := make(scalp.Line, len(line))
-	for i, u := range line {
-		out[i] = h.Point(u)
-	}
-	return out
-}
-
-// bothSides continues a left curve that ends on the middle down the right side;
-// a closed curve does not repeat its first point.
-func bothSides(h scalp.Head, c curve, closed bool) scalp.Line {
-	left := surface(h, c.points)
-	right := mirroredLine(left[:len(left)-1])
-	slices.Reverse(right)
-	if closed {
-		right = right[:len(right)-1]
-	}
-	return append(left, right...)
-}
-
-// distance is the length in mm of the central plane section from u to the
-// nearest point of line.
-func distance(h scalp.Head, u r3.Vec, line []r3.Vec) float64 {
-	best, least := line[0], math.Inf(1)
-	for _, v := range line {
-		if d := r3.Norm2(h.Surface(r3.Sub(u, v))); d < least {
-			best, least = v, d
-		}
-	}
-	return h.Arc(u, best)
 }
 
 func spreadOf(values ...float64) Spread {

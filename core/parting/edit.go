@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -8,8 +9,10 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/bond"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // EditKind is what a change by hand does.
@@ -70,10 +73,11 @@ func (d Direction) vec() r3.Vec { return scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: 
 // leastHeight is how narrow a row or a section may be made by hand, mm.
 const leastHeight = MinSize
 
-// moveParts moves row lines, then part ends, to where they were dragged. Which is
-// meant is told from how they lay before any was moved.
-func moveParts(ctx context.Context, h scalp.Head, couples []couple, edits []Edit) []Misfit {
-	misfits := []Misfit{}
+// moveLines moves row lines, then part ends, to where they were dragged, and notes the
+// moves that no longer fit. Which is meant is told from how they lay before any was moved.
+func moveLines(ctx context.Context, h scalp.Head, pairs []zonePair, edits []Edit) (moved []zonePair, rejected []RejectedEdit) {
+	moved = mapPanels(pairs, func(p panel) panel { return p })
+	rejected = []RejectedEdit{}
 	for _, kind := range []EditKind{MoveRow, MovePart} {
 		move := moveRow
 		if kind == MovePart {
@@ -85,17 +89,17 @@ func moveParts(ctx context.Context, h scalp.Head, couples []couple, edits []Edit
 				continue
 			}
 			if ctx.Err() != nil {
-				return misfits
+				return moved, rejected
 			}
 			if laid == nil {
-				laid = layouts(couples, kind)
+				laid = layouts(moved, kind)
 			}
-			if trouble := move(h, couples, laid, e.With.vec(), e.At.vec()); trouble != "" {
-				misfits = append(misfits, Misfit{i, e.At, trouble})
+			if trouble := move(h, moved, laid, e.With.vec(), e.At.vec()); trouble != "" {
+				rejected = append(rejected, RejectedEdit{i, e.At, trouble})
 			}
 		}
 	}
-	return misfits
+	return moved, rejected
 }
 
 // asLaid is a panel before anything of it was moved by hand.
@@ -108,7 +112,7 @@ type asLaid struct {
 // partEnd is a part end of a row: where, and its line from the row below to that above.
 type partEnd struct {
 	row, joint int
-	line       curve
+	line       surface.Curve
 	// middle is that of the line on the surface, reach how far it goes from there,
 	// mm: most ends are told from it to be far away.
 	middle scalp.Point
@@ -116,15 +120,15 @@ type partEnd struct {
 }
 
 // layouts are the panels as they are now, with what a kind of move looks for.
-func layouts(couples []couple, kind EditKind) map[*panel]asLaid {
+func layouts(pairs []zonePair, kind EditKind) map[*panel]asLaid {
 	laid := map[*panel]asLaid{}
-	eachPanel(couples, func(p *panel) {
+	eachPanel(pairs, func(p *panel) {
 		was := asLaid{panel: *p}
 		if kind == MovePart {
 			for r, c := range p.courses {
-				for k := range c.joints {
+				for k := range c.Joints {
 					line := p.partEnd(r, k)
-					was.ends = append(was.ends, partEnd{r, k, line, p.patch.head.Point(line.points[1]), line.length()})
+					was.ends = append(was.ends, partEnd{r, k, line, p.patch.Head.Point(line.Points[1]), line.Length()})
 				}
 			}
 		}
@@ -134,8 +138,8 @@ func layouts(couples []couple, kind EditKind) map[*panel]asLaid {
 }
 
 // sideOf are the panels of the side u lies on.
-func sideOf(couples []couple, u r3.Vec) (panels []*panel) {
-	for _, c := range couples {
+func sideOf(pairs []zonePair, u r3.Vec) (panels []*panel) {
+	for _, c := range pairs {
 		p := c.left
 		if u.Y < 0 {
 			p = c.right
@@ -152,8 +156,8 @@ func onLeft(u r3.Vec) r3.Vec { return r3.Vec{X: u.X, Y: math.Abs(u.Y), Z: u.Z} }
 
 // bothHalves are the panels that share their row lines with p: p, and the other half
 // of a central zone.
-func bothHalves(couples []couple, p *panel) []*panel {
-	for _, c := range couples {
+func bothHalves(pairs []zonePair, p *panel) []*panel {
+	for _, c := range pairs {
 		if p.central && (c.left == p || c.right == p) && c.left != c.right {
 			return []*panel{c.left, c.right}
 		}
@@ -163,13 +167,13 @@ func bothHalves(couples []couple, p *panel) []*panel {
 
 // moveRow makes the row line that lay nearest to from run through to, and says why
 // it can not.
-func moveRow(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3.Vec) string {
+func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, off := 0, math.Inf(1)
-	for _, q := range sideOf(couples, from) {
+	for _, q := range sideOf(pairs, from) {
 		lines := laid[q].lines
 		for i := 1; i < len(lines)-1; i++ {
-			if d, _ := lines[i].toLine(h, onLeft(from)); d < off {
+			if d, _ := lines[i].ToLine(h, onLeft(from)); d < off {
 				p, row, off = q, i, d
 			}
 		}
@@ -182,19 +186,19 @@ func moveRow(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3
 		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
 	}
 	t := leastBetween(p.ts[row-1], p.ts[row+1], func(t float64) float64 {
-		d, _ := p.patch.line(t).toLine(h, onLeft(to))
+		d, _ := p.patch.Line(t).ToLine(h, onLeft(to))
 		return d
 	})
-	line := p.patch.line(t)
+	line := p.patch.Line(t)
 	if least := min(meanGap(h, p.lines[row-1], line), meanGap(h, line, p.lines[row+1])); least < leastHeight {
 		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Beyond(least, leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
-	for _, q := range bothHalves(couples, p) {
+	for _, q := range bothHalves(pairs, p) {
 		q.ts, q.lines, q.mids = slices.Clone(q.ts), slices.Clone(q.lines), slices.Clone(q.mids)
 		q.ts[row] = t
-		q.lines[row] = q.patch.line(t)
+		q.lines[row] = q.patch.Line(t)
 		for _, r := range []int{row - 1, row} {
-			q.mids[r] = q.patch.line((q.ts[r] + q.ts[r+1]) / 2)
+			q.mids[r] = q.patch.Line((q.ts[r] + q.ts[r+1]) / 2)
 		}
 	}
 	return ""
@@ -222,28 +226,28 @@ func leastBetween(low, high float64, f func(float64) float64) float64 {
 }
 
 // meanGap is the mean distance in mm of two row lines.
-func meanGap(h scalp.Head, a, b curve) float64 {
+func meanGap(h scalp.Head, a, b surface.Curve) float64 {
 	sum := 0.0
 	const n = 8
 	for k := range n + 1 {
 		f := float64(k) / n
-		sum += h.Chord(a.at(f), b.at(f))
+		sum += h.Chord(a.At(f), b.At(f))
 	}
 	return sum / (n + 1)
 }
 
 // movePart makes the part that ended nearest to from end at to, and says why it can
 // not.
-func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r3.Vec) string {
+func movePart(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, joint, off := 0, 0, math.Inf(1)
 	place := h.Point(onLeft(from))
-	for _, q := range sideOf(couples, from) {
+	for _, q := range sideOf(pairs, from) {
 		for _, end := range laid[q].ends {
-			if far := off + end.reach; apart2(place, end.middle) > far*far {
+			if far := off + end.reach; distance2(place, end.middle) > far*far {
 				continue
 			}
-			if d, _ := end.line.toLine(h, onLeft(from)); d < off {
+			if d, _ := end.line.ToLine(h, onLeft(from)); d < off {
 				p, row, joint, off = q, end.row, end.joint, d
 			}
 		}
@@ -252,19 +256,19 @@ func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r
 		return "There is no part here any more; the sections were laid anew."
 	}
 	c := &p.courses[row]
-	length := p.mids[row].length()
-	if off > length/c.widths()*0.75 {
+	length := p.mids[row].Length()
+	if off > length/c.Widths()*0.75 {
 		return fmt.Sprintf("The nearest part is %s away: parts lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	_, share := p.mids[row].toLine(h, onLeft(to))
-	move := share - (c.joints[joint]+c.top()[joint])/2
-	low, _ := gap(c.joints, joint)
-	_, high := gap(c.joints, joint+1)
-	top := c.top()
-	lowTop, _ := gap(top, joint)
-	_, highTop := gap(top, joint+1)
-	left := min(c.joints[joint]+move-low, top[joint]+move-lowTop) * c.folds(joint)
-	right := min(high-c.joints[joint]-move, highTop-top[joint]-move) * c.folds(joint+1)
+	_, share := p.mids[row].ToLine(h, onLeft(to))
+	move := share - (c.Joints[joint]+c.Top()[joint])/2
+	low, _ := bond.Gap(c.Joints, joint)
+	_, high := bond.Gap(c.Joints, joint+1)
+	top := c.Top()
+	lowTop, _ := bond.Gap(top, joint)
+	_, highTop := bond.Gap(top, joint+1)
+	left := min(c.Joints[joint]+move-low, top[joint]+move-lowTop) * c.Folds(joint)
+	right := min(high-c.Joints[joint]-move, highTop-top[joint]-move) * c.Folds(joint+1)
 	if p.wish.Pattern == Triangle { // a zigzag's corners may meet, not pass
 		left, right = left+leastHeight/length, right+leastHeight/length
 	}
@@ -284,23 +288,23 @@ func movePart(h scalp.Head, couples []couple, laid map[*panel]asLaid, from, to r
 }
 
 // movedJoint are the courses with the place of one part end changed.
-func movedJoint(courses []course, row, joint int, to func(float64) float64) []course {
+func movedJoint(courses []bond.Course, row, joint int, to func(float64) float64) []bond.Course {
 	out := slices.Clone(courses)
 	c := &out[row]
-	c.joints = slices.Clone(c.joints)
-	c.joints[joint] = to(c.joints[joint])
-	if c.upper != nil {
-		c.upper = slices.Clone(c.upper)
-		c.upper[joint] = to(c.upper[joint])
+	c.Joints = slices.Clone(c.Joints)
+	c.Joints[joint] = to(c.Joints[joint])
+	if c.Upper != nil {
+		c.Upper = slices.Clone(c.Upper)
+		c.Upper[joint] = to(c.Upper[joint])
 	}
 	return out
 }
 
 // partEnd is the line of part end k in row r.
-func (p *panel) partEnd(r, k int) curve {
+func (p *panel) partEnd(r, k int) surface.Curve {
 	c := p.courses[r]
-	low, high := c.joints[k], c.top()[k]
-	return newCurve(p.patch.head, []r3.Vec{p.lines[r].at(low), p.mids[r].at((low + high) / 2), p.lines[r+1].at(high)})
+	low, high := c.Joints[k], c.Top()[k]
+	return surface.NewCurve(p.patch.Head, []r3.Vec{p.lines[r].At(low), p.mids[r].At((low + high) / 2), p.lines[r+1].At(high)})
 }
 
 // spotSamples is how many points of a section are looked at to tell how much of it a
@@ -309,24 +313,25 @@ var spotSamples = []float64{1. / 3, 2. / 3, 0.95}
 
 // leaveOut takes the sections out that lie at least half inside a spot. It refuses
 // spots that leave nothing of a zone, and says how large one may be.
-func leaveOut(h scalp.Head, s Settings, l *Layout) error {
+func leaveOut(h scalp.Head, s Settings, l Layout) (Layout, error) {
 	if len(s.LeftOut) == 0 {
-		return nil
+		return l, nil
 	}
+	l = l.clone()
 	near := make([]Spot, 0, len(s.LeftOut))
 	inside := func(spots []Spot, x *Section) bool {
 		near = near[:0]
 		for _, spot := range spots {
-			if most := spot.Radius + x.reach(); apart2(x.Centroid, h.Point(spot.At.vec())) < most*most {
+			if most := spot.Radius + x.reach(); distance2(x.Centroid, h.Point(spot.At.vec())) < most*most {
 				near = append(near, spot)
 			}
 		}
 		if len(near) == 0 {
 			return false
 		}
-		centre := towards(h, x.Centroid)
+		centre := surface.Toward(h, x.Centroid)
 		hits, all := 0, 0
-		for _, v := range append(unitRing(h, x.Outline), centre) {
+		for _, v := range append(surface.UnitRing(h, x.Outline), centre) {
 			for _, f := range spotSamples {
 				u := scalp.Unit(r3.Add(r3.Scale(1-f, centre), r3.Scale(f, v)))
 				all++
@@ -360,10 +365,10 @@ func leaveOut(h scalp.Head, s Settings, l *Layout) error {
 	}
 	ids, zone := taken(s.LeftOut)
 	if zone != "" {
-		return tooLarge(s.LeftOut, taken)
+		return Layout{}, tooLarge(s.LeftOut, taken)
 	}
 	l.takeOut(ids...)
-	return nil
+	return l, nil
 }
 
 // tooLarge refuses spots that leave nothing of a zone: it finds the first that does so
@@ -480,7 +485,7 @@ func at(h scalp.Head, list []Section, u r3.Vec) int {
 	place := h.Point(u)
 	for i := range list {
 		x := &list[i]
-		if reach := x.reach(); apart2(place, x.Centroid) < reach*reach && contains(unitRing(h, x.Outline), u) {
+		if reach := x.reach(); distance2(place, x.Centroid) < reach*reach && surface.Contains(surface.UnitRing(h, x.Outline), u) {
 			return i
 		}
 	}
@@ -492,18 +497,24 @@ func (l *Layout) At(h scalp.Head, d Direction) int { return at(h, l.Sections, d.
 
 // changeByHand makes the changes to sections, in order, and notes those that no
 // longer fit.
-func changeByHand(ctx context.Context, h scalp.Head, s Settings, l *Layout) {
+func changeByHand(ctx context.Context, h scalp.Head, s Settings, l Layout) Layout {
+	if len(s.Edits) == 0 {
+		return l
+	}
+	l = l.clone()
 	for i, e := range s.Edits {
 		if ctx.Err() != nil {
-			return
+			return l
 		}
 		if e.Kind.moves() {
 			continue
 		}
 		if trouble := l.change(h, e); trouble != "" {
-			l.Misfits = append(l.Misfits, Misfit{i, e.At, trouble})
+			l.Rejected = append(l.Rejected, RejectedEdit{i, e.At, trouble})
 		}
 	}
+	slices.SortFunc(l.Rejected, func(a, b RejectedEdit) int { return cmp.Compare(a.Edit, b.Edit) })
+	return l
 }
 
 const lockedHere = "Section %s is locked; unlock it first."
@@ -557,12 +568,12 @@ func (l *Layout) merge(h scalp.Head, i, k int) string {
 	if a.Linked != b.Linked {
 		return fmt.Sprintf("%s is a loose plait and %s a linked one; they can not be one section.", a.ID, b.ID)
 	}
-	ring, ok := union(h, unitRing(h, a.Outline), unitRing(h, b.Outline))
+	ring, ok := surface.Union(h, surface.UnitRing(h, a.Outline), surface.UnitRing(h, b.Outline))
 	if !ok {
 		return fmt.Sprintf("%s and %s do not lie side by side, so they can not be one section.", a.ID, b.ID)
 	}
 	inRow := a.Zone == b.Zone && a.Row == b.Row
-	a.Outline, a.Edited = surface(h, ring), true
+	a.Outline, a.Edited = surface.OnHead(h, ring), true
 	a.measure(h, ring)
 	wished := a.Area / (a.Share + b.Share) // of one section, as the two were judged
 	a.Share = a.Area / wished
@@ -599,11 +610,11 @@ func (s *Section) measure(h scalp.Head, ring []r3.Vec) {
 // split cuts section i in two halves between u and v.
 func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 	whole := l.Sections[i]
-	ring := unitRing(h, whole.Outline)
-	centre := towards(h, whole.Centroid)
+	ring := surface.UnitRing(h, whole.Outline)
+	centre := surface.Toward(h, whole.Centroid)
 	across := r3.Sub(u, v)
 	across = r3.Sub(across, r3.Scale(r3.Dot(across, centre), centre))
-	if r3.Norm(across) < same {
+	if r3.Norm(across) < surface.Same {
 		return "The two places are one."
 	}
 	normal := scalp.Unit(across)
@@ -612,7 +623,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 		between := scalp.Unit(r3.Add(u, v))
 		normal = scalp.Unit(r3.Sub(normal, r3.Scale(r3.Dot(normal, between), between)))
 	}
-	first, second := cut(ring, normal), cut(ring, r3.Scale(-1, normal))
+	first, second := surface.Cut(ring, normal), surface.Cut(ring, r3.Scale(-1, normal))
 	if len(first) < 3 || len(second) < 3 {
 		return "The cut would miss the section."
 	}
@@ -623,7 +634,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 		mark string
 	}{{&a, first, "a"}, {&b, second, "b"}} {
 		part.s.ID, part.s.Edited = whole.ID+part.mark, true
-		part.s.Outline = surface(h, part.ring)
+		part.s.Outline = surface.OnHead(h, part.ring)
 		part.s.measure(h, part.ring)
 		part.s.Share = whole.Share * part.s.Area / whole.Area
 		share := part.s.Area / whole.Area
@@ -632,7 +643,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 		} else {
 			part.s.Height = whole.Height.times(share)
 		}
-		part.s.Hairline = distance(h, towards(h, part.s.Centroid), unitRing(h, l.HairlineCurve))
+		part.s.Hairline = surface.Distance(h, surface.Toward(h, part.s.Centroid), surface.UnitRing(h, l.HairlineCurve))
 	}
 	if least := min(a.Area, b.Area); least < MinSize*MinSize {
 		return fmt.Sprintf("The smaller half would be %.0f mm² only; at least %.0f mm² works.", least, MinSize*MinSize)
@@ -642,7 +653,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 		if n < 0 {
 			return false
 		}
-		_, ok := union(h, unitRing(h, x.Outline), unitRing(h, l.Sections[n].Outline))
+		_, ok := surface.Union(h, surface.UnitRing(h, x.Outline), surface.UnitRing(h, l.Sections[n].Outline))
 		return ok
 	}
 	for _, part := range []*Section{&a, &b} {

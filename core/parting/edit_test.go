@@ -14,6 +14,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 func find(t *testing.T, l Layout, id string) Section {
@@ -89,7 +90,7 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 		s.Edits = randomEdits(r, h, bare, 1+r.IntN(12))
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
-		made += len(s.Edits) - len(l.Misfits)
+		made += len(s.Edits) - len(l.Rejected)
 		assert.InEpsilon(t, bare.Area+bare.BaseArea, l.Area+l.BaseArea+l.OutArea, 1e-3, "%v", s.Edits)
 		byID := map[string]Section{}
 		for _, x := range append(l.Sections, l.LeftOut...) {
@@ -102,7 +103,7 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 				require.Contains(t, byID[id].Neighbours, x.ID, "%s and %s", x.ID, id)
 			}
 		}
-		for _, m := range l.Misfits {
+		for _, m := range l.Rejected {
 			assert.NotEmpty(t, m.Message)
 			assert.Equal(t, s.Edits[m.Edit].At, m.At)
 		}
@@ -110,7 +111,7 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 		for _, e := range s.Edits {
 			has[e.Kind] = true
 		}
-		if len(l.Misfits) > 0 || has[Merge] && has[Split] { // one may undo the other
+		if len(l.Rejected) > 0 || has[Merge] && has[Split] { // one may undo the other
 			continue
 		}
 		twice := s
@@ -138,7 +139,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 		s.Edits = edits
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
-		require.Empty(t, l.Misfits)
+		require.Empty(t, l.Rejected)
 		return l
 	}
 	at, other := centreOf(h, a), centreOf(h, b)
@@ -191,7 +192,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 			require.NoError(t, err)
 			changed := len(l.Sections) != len(plain.Sections) || !sameAreas(l, plain)
 			satisfied := (e.Kind == Merge || e.Kind == Split) && (atOne(h, plain, e) == (e.Kind == Merge))
-			assert.True(t, changed || satisfied || len(l.Misfits) == 1, "edit %d at %v in was dropped", i, in)
+			assert.True(t, changed || satisfied || len(l.Rejected) == 1, "edit %d at %v in was dropped", i, in)
 		}
 	}
 }
@@ -250,9 +251,9 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 	} {
 		l, err := Lay(context.Background(), h, bothWith(square(1), edits...))
 		require.NoError(t, err)
-		require.Len(t, l.Misfits, 1, want)
-		assert.Contains(t, l.Misfits[0].Message, want)
-		assert.Equal(t, len(edits)-1, l.Misfits[0].Edit)
+		require.Len(t, l.Rejected, 1, want)
+		assert.Contains(t, l.Rejected[0].Message, want)
+		assert.Equal(t, len(edits)-1, l.Rejected[0].Edit)
 	}
 }
 
@@ -266,12 +267,12 @@ func TestUnionOfNeighbours(t *testing.T) {
 		for _, x := range l.Sections {
 			for _, id := range x.Neighbours {
 				y := l.Sections[l.find(id)]
-				ring, ok := union(h, unitRing(h, x.Outline), unitRing(h, y.Outline))
+				ring, ok := surface.Union(h, surface.UnitRing(h, x.Outline), surface.UnitRing(h, y.Outline))
 				require.True(t, ok, "%s and %s", x.ID, id)
 				area, _ := h.AreaCentroid(ring)
 				require.InEpsilon(t, x.Area+y.Area, area, 2e-3)
-				require.True(t, contains(ring, towards(h, x.Centroid)) && contains(ring, towards(h, y.Centroid)))
-				require.False(t, contains(ring, scalp.Unit(r3.Scale(-1, towards(h, x.Centroid)))))
+				require.True(t, surface.Contains(ring, surface.Toward(h, x.Centroid)) && surface.Contains(ring, surface.Toward(h, y.Centroid)))
+				require.False(t, surface.Contains(ring, scalp.Unit(r3.Scale(-1, surface.Toward(h, x.Centroid)))))
 			}
 		}
 	}

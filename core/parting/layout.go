@@ -1,7 +1,6 @@
 package parting
 
 import (
-	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -9,18 +8,20 @@ import (
 	"slices"
 	"sort"
 
+	"kladotex/core/bond"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // sides is a zone on both sides: the same on each where they mirror one another, and
 // nil on a side that has none.
 type sides[T any] struct{ left, right *T }
 
-// couple is a zone of individuals, bedCouple one of tracks or net.
+// zonePair is a zone of individuals on both sides, basePair one of tracks or net.
 type (
-	couple    = sides[panel]
-	bedCouple = sides[bed]
+	zonePair = sides[panel]
+	basePair = sides[baseZone]
 )
 
 // any is the zone on a side that has it.
@@ -44,14 +45,14 @@ func newFrames(h scalp.Head, s Settings) (frames, error) {
 	return frames{left, right}, err
 }
 
-// couples are the zones of individuals in working order: from the back, the front
+// pairs are the zones of individuals in working order: from the back, the front
 // last.
-func (f frames) couples() []couple {
+func (f frames) pairs() []zonePair {
 	return pair(f.left.panels, f.right.panels, func(p *panel) string { return p.key })
 }
 
-func (f frames) beds() []bedCouple {
-	return pair(f.left.beds, f.right.beds, func(b *bed) string { return b.key })
+func (f frames) bases() []basePair {
+	return pair(f.left.bases, f.right.bases, func(b *baseZone) string { return b.key })
 }
 
 // pair puts what has the same name on either side together.
@@ -108,50 +109,47 @@ func Attempt(ctx context.Context, h scalp.Head, s Settings) (Layout, error) {
 	if err := s.Check(); err != nil {
 		return Layout{}, err
 	}
-	f, couples, out, err := cutSections(ctx, h, s)
+	f, rows, l, err := cutSections(ctx, h, s)
 	if err != nil {
 		return Layout{}, err
 	}
-	if i := slices.IndexFunc(out.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
-		return Layout{}, folded{out.Sections[i].Zone}
+	if i := slices.IndexFunc(l.Sections, func(x Section) bool { return x.Area < leastArea }); i >= 0 {
+		return Layout{}, folded{l.Sections[i].Zone}
 	}
-	if err := leaveOut(h, s, &out); err != nil {
+	if l, err = leaveOut(h, s, l); err != nil {
 		return Layout{}, err
 	}
-	changeByHand(ctx, h, s, &out)
-	slices.SortFunc(out.Misfits, func(a, b Misfit) int { return cmp.Compare(a.Edit, b.Edit) })
-	if err := layBase(ctx, h, s, f, &out); err != nil {
+	l = changeByHand(ctx, h, s, l)
+	if l, err = layBase(ctx, h, s, f, l); err != nil {
 		return Layout{}, err
 	}
 	if err := ctx.Err(); err != nil {
 		return Layout{}, fmt.Errorf("laying the head: %w", err)
 	}
-	finish(h, s, couples, &out)
-	return out, nil
+	return read(h, s, rows, l), nil
 }
 
-// cutSections parts the zones into sections, lines moved by hand among them, whether
-// or not sections lie over one another. Its error may be a [misplaced] or a [crowded].
-func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []couple, Layout, error) {
+// cutSections takes the stages from the frame to the sections, lines moved by hand among
+// them, whether or not sections lie over one another. Its error may be a [misplaced] or a
+// [crowded].
+func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []zonePair, Layout, error) {
 	f, err := newFrames(h, s)
 	if err != nil {
 		return frames{}, nil, Layout{}, err
 	}
-	couples := f.couples()
-	eachPanel(couples, func(p *panel) { p.layRows(ctx) })
-	misfits := moveParts(ctx, h, couples, s.Edits)
+	rows, rejected := moveLines(ctx, h, layRows(ctx, f.pairs()), s.Edits)
 	if err := ctx.Err(); err != nil {
 		return frames{}, nil, Layout{}, fmt.Errorf("parting the head: %w", err)
 	}
-	if n := sectionsOf(couples); n > MaxSections {
-		return frames{}, nil, Layout{}, crowded{n, couples}
+	if n := sectionsOf(rows); n > MaxSections {
+		return frames{}, nil, Layout{}, crowded{n, rows}
 	}
-	out := draw(ctx, h, s, f, couples)
+	l := draw(ctx, h, s, f, rows)
 	if err := ctx.Err(); err != nil {
 		return frames{}, nil, Layout{}, fmt.Errorf("drawing the sections: %w", err)
 	}
-	out.Misfits = append(out.Misfits, misfits...)
-	return f, couples, out, nil
+	l.Rejected = rejected
+	return f, rows, l, nil
 }
 
 // flat tells whether settings can be cut into sections that lie side by side.
@@ -323,9 +321,29 @@ func folding(ctx context.Context, s Settings, zone Zone, flat func(Settings) boo
 	return bad
 }
 
-// eachPanel does something once with every panel.
-func eachPanel(couples []couple, do func(*panel)) {
-	for _, c := range couples {
+// mapPanels are the pairs with every panel replaced by what change makes of it; sides
+// that are one panel stay one.
+func mapPanels(pairs []zonePair, change func(panel) panel) []zonePair {
+	out := make([]zonePair, len(pairs))
+	for i, c := range pairs {
+		if c.left != nil {
+			left := change(*c.left)
+			out[i].left = &left
+		}
+		switch {
+		case c.right == c.left:
+			out[i].right = out[i].left
+		case c.right != nil:
+			right := change(*c.right)
+			out[i].right = &right
+		}
+	}
+	return out
+}
+
+// eachPanel looks once at every panel.
+func eachPanel(pairs []zonePair, do func(*panel)) {
+	for _, c := range pairs {
 		if c.left != nil {
 			do(c.left)
 		}
@@ -336,8 +354,8 @@ func eachPanel(couples []couple, do func(*panel)) {
 }
 
 // sectionsOf counts the sections of both sides, those across the middle once.
-func sectionsOf(couples []couple) (n int) {
-	for _, c := range couples {
+func sectionsOf(pairs []zonePair) (n int) {
+	for _, c := range pairs {
 		if c.left != nil {
 			n += c.left.boxes()
 		}
@@ -351,7 +369,7 @@ func sectionsOf(couples []couple) (n int) {
 // boxes counts the sections of this side.
 func (p *panel) boxes() (n int) {
 	for _, c := range p.courses {
-		n += c.boxes()
+		n += c.Boxes()
 	}
 	return n
 }
@@ -360,73 +378,67 @@ func (p *panel) boxes() (n int) {
 // round the head, is one of them.
 func (p *panel) across() (n int) {
 	for _, c := range p.courses {
-		n += min(c.halves(), c.boxes())
+		n += min(c.Halves(), c.Boxes())
 	}
 	return n
 }
 
-// layRows sets the number of rows, their lines and the sections in each; see
-// [layBrick] for ctx.
-func (p *panel) layRows(ctx context.Context) {
-	p.setRows()
-	p.layCourses(ctx)
+// layRows gives every panel its rows and the sections in each; see [bond.Brick] for ctx.
+func layRows(ctx context.Context, pairs []zonePair) []zonePair {
+	return mapPanels(pairs, func(p panel) panel { return p.withRows().withCourses(ctx) })
 }
 
-// setRows sets the number of rows and their lines.
-func (p *panel) setRows() {
-	rise := p.patch.rise()
+// withRows is the panel with the number of its rows and their lines.
+func (p panel) withRows() panel {
+	rise := p.patch.Rise()
 	rows := p.rows
 	if rows == 0 {
-		rows = rowCount(rise[riseSteps], p.wish.Height, p.wish.Ramp)
+		rows = rowCount(rise.Whole(), p.wish.Height, p.wish.Ramp)
 	}
 	p.ts = rowLines(rise, rows, p.wish.Ramp)
-	p.drawRows()
-}
-
-// drawRows draws the row lines at ts.
-func (p *panel) drawRows() {
-	rows := len(p.ts) - 1
-	p.lines, p.mids = make([]curve, rows+1), make([]curve, rows)
+	p.lines, p.mids = make([]surface.Curve, rows+1), make([]surface.Curve, rows)
 	for i, t := range p.ts {
-		p.lines[i] = p.patch.line(t)
+		p.lines[i] = p.patch.Line(t)
 	}
 	for i := range rows {
-		p.mids[i] = p.patch.line((p.ts[i] + p.ts[i+1]) / 2)
+		p.mids[i] = p.patch.Line((p.ts[i] + p.ts[i+1]) / 2)
 	}
+	return p
 }
 
-// layCourses sets the sections in each row.
-func (p *panel) layCourses(ctx context.Context) {
-	p.courses = make([]course, len(p.mids))
+// withCourses is the panel with the sections in each of its rows.
+func (p panel) withCourses(ctx context.Context) panel {
+	p.courses = make([]bond.Course, len(p.mids))
 	along := p.along()
 	for i := range p.courses {
-		p.courses[i].length = p.mids[i].length() / (p.wish.Width * p.growth(i)) * growthCount(along)
+		p.courses[i].Length = p.mids[i].Length() / (p.wish.Width * p.growth(i)) * growthCount(along)
 		if p.fixed > 0 {
-			p.courses[i].length = float64(p.fixed)
+			p.courses[i].Length = float64(p.fixed)
 		}
 	}
 	switch p.wish.Pattern {
 	case Grid:
-		layGrid(p.courses, p.free)
+		bond.Grid(p.courses, p.free)
 	case Brick:
-		layBrick(ctx, p.courses, p.free, p.behindStop)
+		bond.Brick(ctx, p.courses, p.free, p.behindStop)
 	case Triangle:
-		layTriangles(p.courses, p.free)
+		bond.Triangles(p.courses, p.free)
 	case FreeHand:
-		layBrick(ctx, p.courses, p.free, p.behindStop)
-		jitter(p.courses)
+		bond.Brick(ctx, p.courses, p.free, p.behindStop)
+		bond.Loosen(p.courses)
 	}
 	p.flat = p.courses
 	if along != 1 {
-		p.flat = cloneCourses(p.courses)
+		p.flat = bond.Clone(p.courses)
 		for i := range p.courses {
 			c := &p.courses[i]
-			c.joints = stretched(c.joints, along)
-			if c.upper != nil {
-				c.upper = stretched(c.upper, along)
+			c.Joints = stretched(c.Joints, along)
+			if c.Upper != nil {
+				c.Upper = stretched(c.Upper, along)
 			}
 		}
 	}
+	return p
 }
 
 // along is how sections grow along this panel's rows: in rings, and in the single
@@ -475,7 +487,7 @@ func (p *panel) grown(i int, x float64) Size {
 	g := p.growth(i)
 	width := p.wish.Width * g * math.Pow(p.along(), x)
 	if p.fixed > 0 {
-		width = p.mids[i].length() / float64(p.fixed)
+		width = p.mids[i].Length() / float64(p.fixed)
 	}
 	return Size{width, p.wish.Height * g}
 }
@@ -483,7 +495,7 @@ func (p *panel) grown(i int, x float64) Size {
 // crowded is the error of more sections than are planned.
 type crowded struct {
 	sections int
-	couples  []couple
+	pairs    []zonePair
 }
 
 // Error implements error.
@@ -496,7 +508,7 @@ func (m crowded) Error() string {
 func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
 	n := m.sections
 	most, path := 0, "back.widthMm"
-	for _, c := range m.couples {
+	for _, c := range m.pairs {
 		if k := c.any().boxes(); k > most {
 			most, path = k, c.any().wishPath+".widthMm"
 		}
@@ -508,9 +520,7 @@ func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
 			wish.Width, wish.Height = min(MaxSize, math.Ceil(was.Width*grow)), min(MaxSize, math.Ceil(was.Height*grow))
 		}
 		if f, err := newFrames(h, larger); err == nil {
-			tried := f.couples()
-			eachPanel(tried, func(p *panel) { p.layRows(ctx) })
-			if sectionsOf(tried) <= MaxSections {
+			if sectionsOf(layRows(ctx, f.pairs())) <= MaxSections {
 				break
 			}
 		}
@@ -527,15 +537,25 @@ func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
 	return bad
 }
 
-// finish sums the layout up when every change is in it, and looks it over.
-func finish(h scalp.Head, s Settings, couples []couple, l *Layout) {
+// read sums the layout up when every change is in it, and looks it over.
+func read(h scalp.Head, s Settings, rows []zonePair, l Layout) Layout {
+	l = l.clone()
 	l.sumZones()
 	l.linkPlaits(h)
 	for _, x := range l.LeftOut {
 		l.OutArea += x.Area
 	}
 	l.balance()
-	l.Notices = notices(s, couples, *l)
+	l.Notices = notices(s, rows, l)
+	return l
+}
+
+// clone is a layout that can be changed without changing l. The lists of a section are
+// never changed in place.
+func (l Layout) clone() Layout {
+	l.Sections, l.LeftOut, l.Rows = slices.Clone(l.Sections), slices.Clone(l.LeftOut), slices.Clone(l.Rows)
+	l.Tracks, l.Nets, l.Rejected = slices.Clone(l.Tracks), slices.Clone(l.Nets), slices.Clone(l.Rejected)
+	return l
 }
 
 // sumZones counts what every zone and row holds.
@@ -586,4 +606,32 @@ func (l *Layout) balance() {
 		half.Sections++
 		half.Area += x.Area
 	}
+}
+
+// rowLines are the n+1 values of t, from 0 to 1, that divide the patch into n
+// rows. With ramp ρ the rows grow from the bottom rail up, by the same factor
+// from each to the next: the height at share τ of the rise is as 1 + (ρ-1)τ, so
+// that the integral of 1/height reaches the share x of its whole at
+// τ = (ρˣ - 1) ÷ (ρ - 1).
+func rowLines(rise surface.Rise, n int, ramp float64) []float64 {
+	ts := make([]float64, n+1)
+	ts[n] = 1
+	for i := 1; i < n; i++ {
+		share := float64(i) / float64(n)
+		if ramp != 1 {
+			share = (math.Pow(ramp, share) - 1) / (ramp - 1)
+		}
+		ts[i] = rise.ShareAt(rise.Whole() * share)
+	}
+	return ts
+}
+
+// rowCount is the number of rows of the wished height at the bottom rail, growing
+// by ramp to the top, that come nearest to filling rise mm.
+func rowCount(rise, height, ramp float64) int {
+	rows := rise / height
+	if ramp != 1 {
+		rows *= math.Log(ramp) / (ramp - 1)
+	}
+	return max(1, int(math.Round(rows)))
 }

@@ -14,6 +14,7 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // length of a line along its points, mm.
@@ -65,7 +66,7 @@ func TestPartLinesLieWhereTheyAreSaidTo(t *testing.T) {
 
 // signedArc is how far behind the crown a point of the middle lies, mm.
 func signedArc(h scalp.Head, p scalp.Point) float64 {
-	return math.Copysign(h.Arc(towards(h, p), h.Crown()), -p[0])
+	return math.Copysign(h.Arc(surface.Toward(h, p), h.Crown()), -p[0])
 }
 
 // A spot painted out on a round head takes about as much as the spherical cap of the s2
@@ -133,7 +134,7 @@ func TestMirroredChangesKeepBothSidesAlike(t *testing.T) {
 		}
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
-		if len(l.Misfits) > 0 {
+		if len(l.Rejected) > 0 {
 			continue
 		}
 		if len(s.Edits) > 0 {
@@ -229,4 +230,39 @@ func TestPartsAreToldFromTheRowBelow(t *testing.T) {
 }
 
 // apart is the distance of two points, mm.
-func apart(a, b scalp.Point) float64 { return math.Sqrt(apart2(a, b)) }
+func apart(a, b scalp.Point) float64 { return math.Sqrt(distance2(a, b)) }
+
+// What travels to a screen is the layout to a hundredth of a millimetre, and rounding
+// it again changes nothing.
+func TestRoundedLayoutIsTheSameToAHundredth(t *testing.T) {
+	h := average(t)
+	exact, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
+	require.NoError(t, err)
+	l, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
+	require.NoError(t, err)
+	l.Round()
+	require.Len(t, l.Sections, len(exact.Sections))
+	for i, s := range l.Sections {
+		e := exact.Sections[i]
+		for _, pair := range [][2]float64{
+			{e.Area, s.Area}, {e.Hairline, s.Hairline}, {e.Part, s.Part},
+			{e.Width.Min, s.Width.Min}, {e.Width.Mean, s.Width.Mean}, {e.Width.Max, s.Width.Max},
+			{e.Height.Min, s.Height.Min}, {e.Height.Mean, s.Height.Mean}, {e.Height.Max, s.Height.Max},
+		} {
+			assert.InDelta(t, pair[0], pair[1], 0.005+1e-9, s.ID)
+			assert.InDelta(t, math.Round(pair[1]*100)/100, pair[1], 0, s.ID)
+		}
+		assert.InDelta(t, e.Stagger, s.Stagger, 5e-5+1e-9)
+	}
+	for i, r := range l.Rows {
+		for k, mm := range r.Lower.Parts {
+			assert.InDelta(t, exact.Rows[i].Lower.Parts[k], mm, 0.005+1e-9)
+		}
+		for k, mm := range r.OffBelow {
+			assert.InDelta(t, exact.Rows[i].OffBelow[k], mm, 0.005+1e-9)
+		}
+	}
+	again := slices.Clone(l.Sections)
+	l.Round()
+	assert.Equal(t, again, l.Sections)
+}

@@ -9,9 +9,13 @@
 // that two rows share.
 //
 // Every zone is laid as if it were on the client's left; one on the right is laid
-// in a mirror. Where no part keeps left and right asunder, a zone is central: it
+// in a mirror. Where no part keeps left and right apart, a zone is central: it
 // has a left half, its rows go on into their mirror image, and a section may lie
 // across the middle.
+//
+// A head is parted in stages, each of which leaves what it was given as it is and makes
+// a new value: the frame of zones, their rows, lines moved by hand, sections, sections
+// changed by hand, the base, and at last the reading that sums up and looks it over.
 //
 // Lengths are mm, areas mm². Layouts are deterministic.
 package parting
@@ -294,8 +298,8 @@ type Half struct {
 	Area     float64 `json:"areaMm2"`
 }
 
-// Misfit is a change by hand that the layout could not take.
-type Misfit struct {
+// RejectedEdit is a change by hand that the layout could not take.
+type RejectedEdit struct {
 	// Edit is its place in the list, from 0.
 	Edit    int       `json:"edit"`
 	At      Direction `json:"at"`
@@ -321,9 +325,9 @@ type Layout struct {
 	Channels []Channel `json:"channels"`
 	// Stagger is that of the zones whose parts shall stand off, brick and
 	// free-hand.
-	Stagger Stagger   `json:"stagger"`
-	Balance []Balance `json:"balance"`
-	Misfits []Misfit  `json:"misfits"`
+	Stagger  Stagger        `json:"stagger"`
+	Balance  []Balance      `json:"balance"`
+	Rejected []RejectedEdit `json:"rejectedEdits"`
 	// Notices are passed on by the plan, together with its own.
 	Notices []advice.Notice `json:"-"`
 	// HairlineCurve is closed; PartLine runs from the front back and is empty

@@ -16,6 +16,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 const inch = 25.4
@@ -76,12 +77,12 @@ func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head
 }
 
 // zoneArea integrates a zone's patch over a fine grid of its own, mm².
-func zoneArea(p *patch) float64 {
+func zoneArea(p *surface.Patch) float64 {
 	const n = 400
 	area := 0.0
-	prev := p.fine(0, n)
+	prev := fine(p, 0, n)
 	for i := 1; i <= n; i++ {
-		next := p.fine(float64(i)/n, n)
+		next := fine(p, float64(i)/n, n)
 		for j := range n {
 			a, b, c, d := prev[j], prev[j+1], next[j+1], next[j]
 			area += r3.Norm(r3.Cross(r3.Sub(c, a), r3.Sub(d, b))) / 2
@@ -92,16 +93,16 @@ func zoneArea(p *patch) float64 {
 }
 
 // fine is the patch's line at t in n steps, as surface points.
-func (p *patch) fine(t float64, n int) []r3.Vec {
-	left, right := p.start.at(t), p.end.at(t)
+func fine(p *surface.Patch, t float64, n int) []r3.Vec {
+	left, right := p.Start.At(t), p.End.At(t)
 	out := make([]r3.Vec, n+1)
 	for j := range out {
 		s := float64(j) / float64(n)
-		u := r3.Add(r3.Add(r3.Scale(1-t, p.bottom.at(s)), r3.Scale(t, p.top.at(s))),
+		u := r3.Add(r3.Add(r3.Scale(1-t, p.Bottom.At(s)), r3.Scale(t, p.Top.At(s))),
 			r3.Add(r3.Scale(1-s, left), r3.Scale(s, right)))
-		u = r3.Sub(u, r3.Add(r3.Scale(1-t, r3.Add(r3.Scale(1-s, p.bottom.at(0)), r3.Scale(s, p.bottom.at(1)))),
-			r3.Scale(t, r3.Add(r3.Scale(1-s, p.top.at(0)), r3.Scale(s, p.top.at(1))))))
-		out[j] = p.head.Surface(scalp.Unit(u))
+		u = r3.Sub(u, r3.Add(r3.Scale(1-t, r3.Add(r3.Scale(1-s, p.Bottom.At(0)), r3.Scale(s, p.Bottom.At(1)))),
+			r3.Scale(t, r3.Add(r3.Scale(1-s, p.Top.At(0)), r3.Scale(s, p.Top.At(1))))))
+		out[j] = p.Head.Surface(scalp.Unit(u))
 	}
 	return out
 }
@@ -264,11 +265,11 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 			for _, c := range l.Channels {
 				assert.NotEqual(t, p.key, string(c.Zone[:1]))
 			}
-			p.layRows(context.Background())
+			p := p.withRows().withCourses(context.Background())
 			for r, c := range p.courses {
-				for k := range c.boxes() {
-					from, to := c.bounds(k)
-					if width := (to - from) * c.length; c.boxes() >= 3 {
+				for k := range c.Boxes() {
+					from, to := c.Bounds(k)
+					if width := (to - from) * c.Length; c.Boxes() >= 3 {
 						require.InDelta(t, 1, width, 0.35+1e-9, "%s row %d place %d", p.key, r+1, k+1)
 					}
 				}
@@ -278,10 +279,10 @@ func TestBrickKeepsTheQuarterRule(t *testing.T) {
 				// Every part end against every part end of the row below, in mm
 				// on the line they share.
 				below := p.courses[r-1]
-				line := p.lines[r].length()
-				mean := (line/float64(c.boxes()) + line/float64(below.boxes())) / 2
-				for _, x := range c.joints {
-					for _, y := range below.joints {
+				line := p.lines[r].Length()
+				mean := (line/float64(c.Boxes()) + line/float64(below.Boxes())) / 2
+				for _, x := range c.Joints {
+					for _, y := range below.Joints {
 						require.GreaterOrEqual(t, math.Abs(x-y)*line, mean/4-1e-9, "%s rows %d and %d", p.key, r, r+1)
 					}
 				}

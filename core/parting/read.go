@@ -4,36 +4,38 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"sort"
 
 	"kladotex/core/advice"
+	"kladotex/core/bond"
 	"kladotex/core/scalp"
 )
 
-// stands tells whether the parts of a pattern shall stand off those of the next
+// staggers tells whether the parts of a pattern shall stand off those of the next
 // row.
-func (p Pattern) stands() bool { return p == Brick || p == FreeHand }
+func (p Pattern) staggers() bool { return p == Brick || p == FreeHand }
 
 // stagger measures the offsets between the part ends of adjoining rows, on the
 // line they share, in the zones where they shall stand off. A layout without two
 // such rows has the stagger 0.
-func stagger(couples []couple) Stagger {
-	least, sum, pairs := math.Inf(1), 0.0, 0
-	eachPanel(couples, func(p *panel) {
-		if !p.wish.Pattern.stands() {
+func stagger(pairs []zonePair) Stagger {
+	least, sum, rows := math.Inf(1), 0.0, 0
+	eachPanel(pairs, func(p *panel) {
+		if !p.wish.Pattern.staggers() {
 			return
 		}
 		for r := 1; r < len(p.flat); r++ {
-			if l, m, ok := offsets(&p.flat[r-1], &p.flat[r], 0); ok {
+			if l, m, ok := bond.Offsets(&p.flat[r-1], &p.flat[r], 0); ok {
 				least = min(least, l)
 				sum += m
-				pairs++
+				rows++
 			}
 		}
 	})
-	if pairs == 0 {
+	if rows == 0 {
 		return Stagger{}
 	}
-	return Stagger{least, sum / float64(pairs)}
+	return Stagger{least, sum / float64(rows)}
 }
 
 // jointOffsets are, for every row, the distances of its part ends, the row's two ends
@@ -42,7 +44,7 @@ func stagger(couples []couple) Stagger {
 func (p *panel) jointOffsets() [][]float64 {
 	out := make([][]float64, len(p.flat))
 	for r, c := range p.flat {
-		out[r] = make([]float64, c.boxes()+1)
+		out[r] = make([]float64, c.Boxes()+1)
 		for i := range out[r] {
 			out[r][i] = 1
 		}
@@ -55,19 +57,19 @@ func (p *panel) jointOffsets() [][]float64 {
 			if other < 0 || other >= len(p.flat) {
 				continue
 			}
-			own, theirs := c.joints, p.flat[other].higher()
+			own, theirs := c.Joints, p.flat[other].Higher()
 			if other > r {
-				own, theirs = c.top(), p.flat[other].lower()
+				own, theirs = c.Top(), p.flat[other].Lower()
 			}
-			width := meanWidth(&c, &p.flat[other])
+			width := bond.MeanWidth(&c, &p.flat[other])
 			for k := range own {
 				note(k+1, own[k], theirs, width)
 			}
-			if c.start == divided {
+			if c.Start == bond.Divided {
 				note(0, 0, theirs, width)
 			}
-			if c.end == divided {
-				note(c.boxes(), 1, theirs, width)
+			if c.End == bond.Divided {
+				note(c.Boxes(), 1, theirs, width)
 			}
 		}
 	}
@@ -97,11 +99,11 @@ func (l Layout) Plaits() (loose, linked int, area float64) {
 // seams are the lines of a grid where its column count changes.
 func (p *panel) seams(zone Zone) []Seam {
 	var seams []Seam
-	columns := func(c course) int {
+	columns := func(c bond.Course) int {
 		if p.central {
-			return 2*c.boxes() - min(c.halves(), c.boxes())
+			return 2*c.Boxes() - min(c.Halves(), c.Boxes())
 		}
-		return c.boxes()
+		return c.Boxes()
 	}
 	for r := 1; r < len(p.courses); r++ {
 		if below, above := columns(p.courses[r-1]), columns(p.courses[r]); below != above {
@@ -137,7 +139,7 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 	for r, c := range p.courses {
 		var next [][]end
 		taken := make([]bool, len(open))
-		low, top := c.lower(), c.higher()
+		low, top := c.Lower(), c.Higher()
 		starts := make([]end, len(low))
 		for k, x := range low {
 			if side == RightSide && p.central && (x == 0 || x == 1) {
@@ -145,7 +147,7 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 			}
 			run := starts[k : k : k+1]
 			for l, o := range open {
-				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*meanWidth(&p.courses[r-1], &c) {
+				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*bond.MeanWidth(&p.courses[r-1], &c) {
 					taken[l] = true
 					run = o
 					break
@@ -175,13 +177,13 @@ func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end
 	}
 	for i, e := range run {
 		r := first + i
-		lower, mid, upper := p.lines[r].at(e.low), p.mids[r].at((e.low+e.high)/2), p.lines[r+1].at(e.high)
+		lower, mid, upper := p.lines[r].At(e.low), p.mids[r].At((e.low+e.high)/2), p.lines[r+1].At(e.high)
 		c.Length += h.Chord(lower, mid) + h.Chord(mid, upper)
 		c.Line = append(c.Line, h.Point(lower), h.Point(mid))
 		if i == len(run)-1 {
 			c.Line = append(c.Line, h.Point(upper))
 		}
-		k, _ := slices.BinarySearch(p.courses[r].joints, e.low)
+		k, _ := slices.BinarySearch(p.courses[r].Joints, e.low)
 		switch {
 		case !p.central:
 			c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
@@ -205,13 +207,13 @@ const (
 )
 
 // notices looks the layout over.
-func notices(s Settings, couples []couple, l Layout) []advice.Notice {
+func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	var slivers, oversize, weak, bare, lone, fat, thin []string
 	have := make(map[string]bool, len(l.Sections))
 	for i := range l.Sections {
 		x := &l.Sections[i]
 		have[x.ID] = true
-		if x.Stagger < quarter-1e-9 && weakPattern(couples, x.Zone) {
+		if x.Stagger < bond.Quarter-1e-9 && weakPattern(pairs, x.Zone) {
 			weak = append(weak, x.ID)
 		}
 		switch {
@@ -228,7 +230,7 @@ func notices(s Settings, couples []couple, l Layout) []advice.Notice {
 			bare = append(bare, slices.DeleteFunc(slices.Clone(c.Sections), func(id string) bool { return !have[id] })...)
 		}
 	}
-	if s.alike() && len(s.Edits) > 0 {
+	if s.mirrors() && len(s.Edits) > 0 {
 		lone = l.withoutTwin()
 	}
 	netted := func(zone Zone) bool {
@@ -267,8 +269,8 @@ func notices(s Settings, couples []couple, l Layout) []advice.Notice {
 }
 
 // weakPattern tells whether a zone's parts should keep the quarter rule.
-func weakPattern(couples []couple, zone Zone) bool {
-	for _, c := range couples {
+func weakPattern(pairs []zonePair, zone Zone) bool {
+	for _, c := range pairs {
 		p := c.any()
 		if p.wish.Pattern == Brick && (Zone(p.key) == zone || !p.central && len(zone) == 2 && string(zone[0]) == p.key) {
 			return true
@@ -277,8 +279,8 @@ func weakPattern(couples []couple, zone Zone) bool {
 	return false
 }
 
-// alike tells whether both sides are meant to be the same.
-func (s Settings) alike() bool {
+// mirrors tells whether both sides are meant to be the same.
+func (s Settings) mirrors() bool {
 	start, end := s.offsets()
 	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides) && len(s.LeftOut) == 0
 }
@@ -310,4 +312,14 @@ func are(n int, one, many string) string {
 		return "1 " + one
 	}
 	return fmt.Sprintf("%d %s", n, many)
+}
+
+// nearest is the one of the rising values, of which there is one at least, that lies
+// nearest to x.
+func nearest(rising []float64, x float64) float64 {
+	i := sort.SearchFloat64s(rising, x)
+	if i == len(rising) || i > 0 && x-rising[i-1] < rising[i]-x {
+		return rising[i-1]
+	}
+	return rising[i]
 }

@@ -6,8 +6,10 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/bond"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // earShare is how far up the ear-to-ear part, from the ear top, the corner of
@@ -32,11 +34,11 @@ type outline struct {
 }
 
 // sub is the stretch between two landmarks, in that direction.
-func (o outline) sub(h scalp.Head, from, to scalp.Landmark) curve {
+func (o outline) sub(h scalp.Head, from, to scalp.Landmark) surface.Curve {
 	if from > to {
-		return o.sub(h, to, from).reversed()
+		return o.sub(h, to, from).Reversed()
 	}
-	return newCurve(h, o.points[o.marks[from]:o.marks[to]+1])
+	return surface.NewCurve(h, o.points[o.marks[from]:o.marks[to]+1])
 }
 
 func (o outline) at(l scalp.Landmark) r3.Vec { return o.points[o.marks[l]] }
@@ -95,7 +97,7 @@ type panel struct {
 	wish        Wish
 	// wishPath is the settings' field that holds the wish.
 	wishPath string
-	patch    *patch
+	patch    *surface.Patch
 	rails    rails
 	// ccw tells whether rows run counter-clockwise seen from outside when
 	// walked along the lower line first.
@@ -109,23 +111,23 @@ type panel struct {
 	// lines are the row lines from the bottom rail up, mids the middles of the
 	// rows between them; courses the rows themselves.
 	ts          []float64
-	lines, mids []curve
-	courses     []course
+	lines, mids []surface.Curve
+	courses     []bond.Course
 	// flat are the courses before they were bent to grow along their row.
-	flat []course
+	flat []bond.Course
 }
 
-// bed is a zone of tracks or net on one side, or the left half of a central one. Its
+// baseZone is a zone of tracks or net on one side, or the left half of a central one. Its
 // tracks run along its patch's lines.
-type bed struct {
+type baseZone struct {
 	key     string
 	central bool
-	patch   *patch
+	patch   *surface.Patch
 	ccw     bool
-	// columns is true where a central bed's tracks lie side by side, from the
+	// columns is true where a central base's tracks lie side by side, from the
 	// middle outward; else they cross it.
 	columns bool
-	// tracks is their number, on both sides of a central bed.
+	// tracks is their number, on both sides of a central base.
 	tracks int
 	// path is the settings' field that holds the number.
 	path string
@@ -142,14 +144,14 @@ type frame struct {
 	flip float64
 	side Side
 	// middle runs along the middle of the head from the front to the nape.
-	middle curve
+	middle surface.Curve
 	// border is the line the zones start at: the hairline, or inside the edges.
 	border outline
 	// part and divide are the part line in front and the ear-to-ear part up to
 	// the middle; empty where there is none.
-	part, divide curve
+	part, divide surface.Curve
 	panels       []*panel
-	beds         []*bed
+	bases        []*baseZone
 }
 
 // symmetric tells whether left and right are parted as mirror images.
@@ -171,11 +173,11 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 	for l := range o.marks {
 		o.marks[l] = l * scalp.HairlineSteps
 	}
-	f.middle = newCurve(h, append(meridian(h, o.at(scalp.FrontCentre), h.Crown()),
-		meridian(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
+	f.middle = surface.NewCurve(h, append(surface.GreatCircle(h, o.at(scalp.FrontCentre), h.Crown()),
+		surface.GreatCircle(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
 	if s.Edges > 0 {
 		rings := f.rings(o)
-		o = inner(o, rings.line(shareAt(rings.rise(), s.Edges)))
+		o = inner(o, rings.Line(rings.Rise().ShareAt(s.Edges)))
 	}
 	f.border = o
 	var err error
@@ -190,34 +192,34 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 		err = f.quadrants(o)
 	}
 	if err == nil {
-		err = f.checkBeds()
+		err = f.checkBases()
 	}
 	return f, err
 }
 
 // rings is the half head between a line round it and a short oval at the top, its
 // lines running along the former.
-func (f *frame) rings(o outline) *patch {
-	bottom := newCurve(f.h, o.points)
-	shares := make([]float64, len(bottom.run))
-	for i, r := range bottom.run {
-		shares[i] = r / bottom.length()
+func (f *frame) rings(o outline) *surface.Patch {
+	bottom := surface.NewCurve(f.h, o.points)
+	shares := make([]float64, len(bottom.Run))
+	for i, r := range bottom.Run {
+		shares[i] = r / bottom.Length()
 	}
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
 	depth := (nape - front) * (1 - ovalShare) / 2
-	return newPatch(f.h, bottom,
-		f.middle.subMM(f.h, front+depth, nape-depth),
-		f.middle.subMM(f.h, front, front+depth),
-		f.middle.subMM(f.h, nape-depth, nape).reversed(), shares)
+	return surface.NewPatchAt(f.h, bottom,
+		f.middle.SubMM(f.h, front+depth, nape-depth),
+		f.middle.SubMM(f.h, front, front+depth),
+		f.middle.SubMM(f.h, nape-depth, nape).Reversed(), shares)
 }
 
 // inner is the outline that a line of [frame.rings] makes, its ear top straight below
 // the top of the head, so that the ear-to-ear part keeps its place.
-func inner(o outline, line curve) outline {
-	in := outline{line.points, o.marks}
+func inner(o outline, line surface.Curve) outline {
+	in := outline{line.Points, o.marks}
 	best := o.marks[scalp.EarTop]
 	for i := o.marks[scalp.Sideburn] + 2; i < o.marks[scalp.BehindEar]-1; i++ {
-		if math.Abs(line.points[i].X) < math.Abs(line.points[best].X) {
+		if math.Abs(line.Points[i].X) < math.Abs(line.Points[best].X) {
 			best = i
 		}
 	}
@@ -227,14 +229,14 @@ func inner(o outline, line curve) outline {
 
 // place is how far along the middle, mm from the front hairline, a point of it lies.
 func (f *frame) place(u r3.Vec) float64 {
-	_, share := f.middle.toLine(f.h, u)
-	return share * f.middle.length()
+	_, share := f.middle.ToLine(f.h, u)
+	return share * f.middle.Length()
 }
 
 // onMiddle are stretches for a rail that lies on the middle line, from mm at on,
 // in direction dir.
-func onMiddle(c curve, at, dir float64) []stretch {
-	return []stretch{{border: "middle", to: c.length(), at: at, dir: dir}}
+func onMiddle(c surface.Curve, at, dir float64) []stretch {
+	return []stretch{{border: "middle", to: c.Length(), at: at, dir: dir}}
 }
 
 func (f *frame) levels(o outline) {
@@ -244,8 +246,8 @@ func (f *frame) levels(o outline) {
 		key: "R", central: true, ring: true, open: true, ccw: true, linked: f.s.Structure == Linked,
 		wish: f.s.Front, wishPath: "front", patch: p, free: [2]bool{true, true},
 		rails: rails{
-			topRail:   onMiddle(p.top, front+p.start.length(), 1),
-			startRail: onMiddle(p.start, front, 1), endRail: onMiddle(p.end, nape, -1),
+			topRail:   onMiddle(p.Top, front+p.Start.Length(), 1),
+			startRail: onMiddle(p.Start, front, 1), endRail: onMiddle(p.End, nape, -1),
 		},
 	})
 }
@@ -253,14 +255,14 @@ func (f *frame) levels(o outline) {
 // perimeter lays the ring of individuals and returns the line inside it.
 func (f *frame) perimeter(o outline) (outline, error) {
 	whole := f.rings(o)
-	rise := whole.rise()
+	rise := whole.Rise()
 	rows, path := f.s.Rows, "rows"
 	if f.s.Structure == NetCap {
 		rows, path = 1, "front.heightMm"
 	}
 	depth := float64(rows) * f.s.Front.Height
 	// Inside must be left what can carry tracks.
-	if most := 0.55 * rise[riseSteps]; depth > most {
+	if most := 0.55 * rise.Whole(); depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); path == "rows" && fit >= 1 {
 			bad.Add(path, "%d rows of %s leave no room inside the ring; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
@@ -269,48 +271,48 @@ func (f *frame) perimeter(o outline) (outline, error) {
 		}
 		return o, bad
 	}
-	t := shareAt(rise, depth)
-	ring := whole.strip(0, t)
+	t := rise.ShareAt(depth)
+	ring := whole.Strip(0, t)
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
 	f.panels = append(f.panels, &panel{
 		key: "H", central: true, ring: true, open: true, ccw: true,
 		wish: f.s.Front, wishPath: "front", patch: ring, rows: rows, free: [2]bool{true, true},
 		rails: rails{
-			topRail:   {{border: "ring", to: ring.top.length(), dir: 1, sided: true}},
-			startRail: onMiddle(ring.start, front, 1), endRail: onMiddle(ring.end, nape, -1),
+			topRail:   {{border: "ring", to: ring.Top.Length(), dir: 1, sided: true}},
+			startRail: onMiddle(ring.Start, front, 1), endRail: onMiddle(ring.End, nape, -1),
 		},
 	})
-	within := inner(o, ring.top)
+	within := inner(o, ring.Top)
 	if f.s.Structure != Perimeter || !f.s.Peak {
 		return within, nil
 	}
 	// The second row at the peak ends before the temple corner in a slope, which
 	// tracks inside the ring follow without a kink.
-	deep := shareAt(rise, depth+f.s.Front.Height)
-	second := whole.line(deep)
+	deep := rise.ShareAt(depth + f.s.Front.Height)
+	second := whole.Line(deep)
 	corner := o.marks[scalp.TempleCorner]
-	slope := max(2, min(corner/2, int(math.Round(f.s.Front.Height/2/f.h.Chord(ring.top.points[0], ring.top.points[1])))))
-	end := second.points[corner-slope]
-	step := []r3.Vec{ring.top.points[corner]}
+	slope := max(2, min(corner/2, int(math.Round(f.s.Front.Height/2/f.h.Chord(ring.Top.Points[0], ring.Top.Points[1])))))
+	end := second.Points[corner-slope]
+	step := []r3.Vec{ring.Top.Points[corner]}
 	for k := 1; k < slope; k++ {
-		step = append(step, whole.line(t + (deep-t)*float64(k)/float64(slope)).points[corner-k])
+		step = append(step, whole.Line(t + (deep-t)*float64(k)/float64(slope)).Points[corner-k])
 	}
 	step = append(step, end)
-	outer := newCurve(f.h, ring.top.points[:corner+1])
-	start := f.middle.subMM(f.h, f.place(ring.top.first()), f.place(second.first()))
+	outer := surface.NewCurve(f.h, ring.Top.Points[:corner+1])
+	start := f.middle.SubMM(f.h, f.place(ring.Top.First()), f.place(second.First()))
 	f.panels = append(f.panels, &panel{
 		key: "W", central: true, front: true,
 		wish: f.s.Front, wishPath: "front", rows: 1, ccw: true, free: [2]bool{true, false},
-		patch: newPatch(f.h, outer, newCurve(f.h, second.points[:corner-slope+1]), start, newCurve(f.h, step), evenSteps),
+		patch: surface.NewPatch(f.h, outer, surface.NewCurve(f.h, second.Points[:corner-slope+1]), start, surface.NewCurve(f.h, step)),
 		rails: rails{
-			bottomRail: {{border: "ring", to: outer.length(), dir: 1, sided: true}},
-			startRail:  onMiddle(start, f.place(ring.top.first()), 1),
+			bottomRail: {{border: "ring", to: outer.Length(), dir: 1, sided: true}},
+			startRail:  onMiddle(start, f.place(ring.Top.First()), 1),
 		},
 	})
 	slices.Reverse(step) // from the second row down to the first
 	// The line inside follows the second row, then the slope down to the ring: as
 	// many points as before, the temple corner at the foot of the slope.
-	within.points = append(append(slices.Clone(second.points[:corner-slope]), step...), ring.top.points[corner+1:]...)
+	within.points = append(append(slices.Clone(second.Points[:corner-slope]), step...), ring.Top.Points[corner+1:]...)
 	return within, nil
 }
 
@@ -322,11 +324,11 @@ func (f *frame) quadrants(o outline) error {
 	if err != nil {
 		return err
 	}
-	crossing := f.middle.at(stop / f.middle.length())
-	straight := newCurve(h, meridian(h, o.at(scalp.EarTop), f.earCrossing()))
-	ear := straight.sub(h, 0, earShare)
-	f.divide = ear.then(h, newCurve(h, meridian(h, ear.last(), crossing)))
-	whole := 2 * f.divide.length()
+	crossing := f.middle.At(stop / f.middle.Length())
+	straight := surface.NewCurve(h, surface.GreatCircle(h, o.at(scalp.EarTop), f.earCrossing()))
+	ear := straight.Sub(h, 0, earShare)
+	f.divide = ear.Then(h, surface.NewCurve(h, surface.GreatCircle(h, ear.Last(), crossing)))
+	whole := 2 * f.divide.Length()
 	onDivide := func(from, to, at, dir float64) stretch {
 		return stretch{border: "divide", from: from, to: to, at: at, dir: dir, across: whole}
 	}
@@ -371,23 +373,23 @@ func (f *frame) quadrants(o outline) error {
 		}
 		share := 1 - designShare
 		beside, design := *front, *front
-		beside.patch, design.patch = front.patch.strip(0, share), front.patch.strip(share, 1)
-		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.end.length())
+		beside.patch, design.patch = front.patch.Strip(0, share), front.patch.Strip(share, 1)
+		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.End.Length())
 		beside.rails[topRail] = nil
 		f.panels = append(f.panels, &beside)
-		b := f.bed(&design, "D")
+		b := f.baseZone(&design, "D")
 		b.tracks, b.path, b.net = s.Design.Tracks, "design.tracks", false
 		if s.Design.Curved {
-			b.patch.bow = bowOf(b.tracks)
+			b.patch.Bow = bowOf(b.tracks)
 		}
-		f.beds = append(f.beds, b)
+		f.bases = append(f.bases, b)
 	}
 	return nil
 }
 
 // earCrossing is where the ear-to-ear part crosses the middle.
 func (f *frame) earCrossing() r3.Vec {
-	return f.middle.at((f.place(f.h.Crown()) - f.s.Part.Ear) / f.middle.length())
+	return f.middle.At((f.place(f.h.Crown()) - f.s.Part.Ear) / f.middle.Length())
 }
 
 // dividePlace is where front and back meet on the middle, mm from the front
@@ -411,48 +413,48 @@ func (f *frame) dividePlace(o outline) (float64, error) {
 }
 
 // back is the panel behind the ear-to-ear part.
-func (f *frame) back(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) *panel {
+func (f *frame) back(o outline, ear surface.Curve, onDivide func(from, to, at, dir float64) stretch, stop float64) *panel {
 	h, s := f.h, f.s
-	half := f.divide.length()
+	half := f.divide.Length()
 	hair := o.sub(h, scalp.NapeCorner, scalp.EarTop)
-	end := hair.then(h, ear)
+	end := hair.Then(h, ear)
 	p := &panel{
 		key: "B", wish: s.Back, wishPath: "back",
-		rails: rails{endRail: {onDivide(hair.length(), end.length(), 0, 1)}},
+		rails: rails{endRail: {onDivide(hair.Length(), end.Length(), 0, 1)}},
 	}
 	nape := o.at(scalp.NapeCentre)
 	if s.hasPart() && s.Part.Stop == 0 && !s.hasBase() {
 		_, off := s.offsets()
 		// The top rail starts at the part line and runs down to the corner.
-		top := f.divideTo(off).subMM(h, ear.length(), half-f.flip*off).reversed()
-		start := newCurve(h, meridian(h, nape, top.first()))
-		p.rails[startRail] = []stretch{{border: "part-behind", to: start.length(), dir: 1}}
-		p.rails[topRail] = []stretch{onDivide(0, top.length(), half-f.flip*off, -1)}
-		p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
+		top := f.divideTo(off).SubMM(h, ear.Length(), half-f.flip*off).Reversed()
+		start := surface.NewCurve(h, surface.GreatCircle(h, nape, top.First()))
+		p.rails[startRail] = []stretch{{border: "part-behind", to: start.Length(), dir: 1}}
+		p.rails[topRail] = []stretch{onDivide(0, top.Length(), half-f.flip*off, -1)}
+		p.patch = surface.NewPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end)
 		return p
 	}
 	p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
-	top := f.divide.subMM(h, ear.length(), half).reversed()
-	start := f.middle.subMM(h, stop, f.place(nape)).reversed()
+	top := f.divide.SubMM(h, ear.Length(), half).Reversed()
+	start := f.middle.SubMM(h, stop, f.place(nape)).Reversed()
 	p.rails[startRail] = onMiddle(start, f.place(nape), -1)
-	p.rails[topRail] = []stretch{onDivide(0, top.length(), half, -1)}
-	p.patch = newPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end, evenSteps)
+	p.rails[topRail] = []stretch{onDivide(0, top.Length(), half, -1)}
+	p.patch = surface.NewPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end)
 	return p
 }
 
 // divideTo is the ear-to-ear part as far as a part line that ends off to the left of
 // the middle: short of the middle on that side, beyond it on the other.
-func (f *frame) divideTo(off float64) curve {
+func (f *frame) divideTo(off float64) surface.Curve {
 	if f.flip*off >= 0 {
 		return f.divide
 	}
-	return f.divide.then(f.h, f.divide.mirrored().reversed())
+	return f.divide.Then(f.h, f.divide.Mirrored().Reversed())
 }
 
 // front is the panel in front of the ear-to-ear part.
-func (f *frame) front(o outline, ear curve, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
+func (f *frame) front(o outline, ear surface.Curve, onDivide func(from, to, at, dir float64) stretch, stop float64) (*panel, error) {
 	h, s := f.h, f.s
-	half := f.divide.length()
+	half := f.divide.Length()
 	p := &panel{key: "F", front: true, wish: s.Front, wishPath: "front", ccw: true}
 	if !s.hasPart() {
 		// Rows follow the hairline down to the sideburn; inside a ring with a second
@@ -462,16 +464,16 @@ func (f *frame) front(o outline, ear curve, onDivide func(from, to, at, dir floa
 			corner = scalp.TempleCorner
 		}
 		hair := o.sub(h, corner, scalp.EarTop)
-		end := hair.then(h, ear)
-		top := f.divide.subMM(h, ear.length(), half).reversed()
-		start := f.middle.subMM(h, f.place(o.at(scalp.FrontCentre)), stop)
+		end := hair.Then(h, ear)
+		top := f.divide.SubMM(h, ear.Length(), half).Reversed()
+		start := f.middle.SubMM(h, f.place(o.at(scalp.FrontCentre)), stop)
 		p.central, p.free = true, [2]bool{true, false}
 		p.rails = rails{
 			startRail: onMiddle(start, f.place(o.at(scalp.FrontCentre)), 1),
-			topRail:   {onDivide(0, top.length(), half, -1)},
-			endRail:   {onDivide(hair.length(), end.length(), 0, 1)},
+			topRail:   {onDivide(0, top.Length(), half, -1)},
+			endRail:   {onDivide(hair.Length(), end.Length(), 0, 1)},
 		}
-		p.patch = newPatch(h, o.sub(h, scalp.FrontCentre, corner), top, start, end, evenSteps)
+		p.patch = surface.NewPatch(h, o.sub(h, scalp.FrontCentre, corner), top, start, end)
 		return p, nil
 	}
 	from, to := s.offsets()
@@ -482,31 +484,31 @@ func (f *frame) front(o outline, ear curve, onDivide func(from, to, at, dir floa
 	start := side
 	switch off := f.flip * from; {
 	case off > 0:
-		start = side.subMM(h, 0, side.length()-off)
+		start = side.SubMM(h, 0, side.Length()-off)
 	case off < 0:
-		start = side.then(h, side.mirrored().reversed()).subMM(h, 0, side.length()-off)
+		start = side.Then(h, side.Mirrored().Reversed()).SubMM(h, 0, side.Length()-off)
 	}
 	end := f.divide
 	if to != 0 {
-		end = f.divideTo(to).subMM(h, 0, half-f.flip*to)
+		end = f.divideTo(to).SubMM(h, 0, half-f.flip*to)
 	}
-	f.part = newCurve(h, meridian(h, start.last(), end.last()))
+	f.part = surface.NewCurve(h, surface.GreatCircle(h, start.Last(), end.Last()))
 	p.rails = rails{
-		topRail: {{border: "part", to: f.part.length(), dir: 1}},
-		endRail: {onDivide(0, end.length(), 0, 1)},
+		topRail: {{border: "part", to: f.part.Length(), dir: 1}},
+		endRail: {onDivide(0, end.Length(), 0, 1)},
 	}
-	p.patch = newPatch(h, o.sub(h, scalp.Sideburn, scalp.EarTop), f.part, start, end, evenSteps)
+	p.patch = surface.NewPatch(h, o.sub(h, scalp.Sideburn, scalp.EarTop), f.part, start, end)
 	return p, nil
 }
 
 // checkOffsets refuses a part line that would leave the front hairline or the top.
-func (f *frame) checkOffsets(o outline, ear curve, from, to float64) error {
+func (f *frame) checkOffsets(o outline, ear surface.Curve, from, to float64) error {
 	var bad invalid.Errors
-	room := f.border.sub(f.h, scalp.FrontCentre, scalp.TempleCorner).length() - 8
+	room := f.border.sub(f.h, scalp.FrontCentre, scalp.TempleCorner).Length() - 8
 	if math.Abs(from) > room {
 		bad.Add("part.offsetMm", "The part would start beside the front hairline: up to %s from the middle it starts on it.", invalid.AtMost(room))
 	}
-	room = 0.8 * (f.divide.length() - ear.length())
+	room = 0.8 * (f.divide.Length() - ear.Length())
 	if math.Abs(to) > room {
 		path := "part.endOffsetMm"
 		if f.s.Part.Kind == SidePart {
@@ -519,23 +521,23 @@ func (f *frame) checkOffsets(o outline, ear curve, from, to float64) error {
 
 // napeGuard cuts the lowest row off a back panel and makes it one of individuals.
 func (f *frame) napeGuard(back *panel) (*panel, error) {
-	rise := back.patch.rise()
+	rise := back.patch.Rise()
 	height := f.s.Back.Height
-	if most := rise[riseSteps] / 2; height > most {
+	if most := rise.Whole() / 2; height > most {
 		var bad invalid.Errors
 		bad.Add("back.heightMm", "A nape row %s high takes most of the back; up to %s works.", invalid.Beyond(height, 0, most), invalid.AtMost(most))
 		return nil, bad
 	}
-	t := shareAt(rise, height)
+	t := rise.ShareAt(height)
 	guard, rest := *back, *back
 	guard.key, guard.rows, guard.linked, guard.behindStop = "N", 1, false, false
-	guard.patch, rest.patch = back.patch.strip(0, t), back.patch.strip(t, 1)
+	guard.patch, rest.patch = back.patch.Strip(0, t), back.patch.Strip(t, 1)
 	for _, r := range []int{startRail, endRail} {
-		length := map[int]float64{startRail: guard.patch.start.length(), endRail: guard.patch.end.length()}[r]
+		length := map[int]float64{startRail: guard.patch.Start.Length(), endRail: guard.patch.End.Length()}[r]
 		guard.rails[r] = cutRail(back.rails[r], 0, length)
 		rest.rails[r] = cutRail(back.rails[r], length, math.Inf(1))
 	}
-	shared := []stretch{{border: "nape", to: guard.patch.top.length(), dir: 1, sided: true}}
+	shared := []stretch{{border: "nape", to: guard.patch.Top.Length(), dir: 1, sided: true}}
 	guard.rails[topRail], rest.rails[bottomRail] = shared, shared
 	f.panels = append(f.panels, &guard)
 	return &rest, nil
@@ -550,9 +552,9 @@ func (f *frame) besidePart(front *panel) error {
 	case PartLine:
 		fixed = f.s.PerSide
 	}
-	rise := front.patch.rise()
+	rise := front.patch.Rise()
 	depth := float64(rows) * f.s.Front.Height
-	if most := rise[riseSteps] - 2*MinTrack; depth > most {
+	if most := rise.Whole() - 2*MinTrack; depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); f.s.Structure == Horseshoe && fit >= 1 {
 			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
@@ -561,19 +563,19 @@ func (f *frame) besidePart(front *panel) error {
 		}
 		return bad
 	}
-	if width := front.patch.top.length() / float64(max(1, fixed)); width < MinSize {
+	if width := front.patch.Top.Length() / float64(max(1, fixed)); width < MinSize {
 		var bad invalid.Errors
-		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Beyond(width, MinSize, math.Inf(1)), math.Floor(front.patch.top.length()/MinSize))
+		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Beyond(width, MinSize, math.Inf(1)), math.Floor(front.patch.Top.Length()/MinSize))
 		return bad
 	}
-	t := shareAt(rise, rise[riseSteps]-depth)
+	t := rise.ShareAt(rise.Whole() - depth)
 	along, beside := *front, *front
 	along.key, along.rows, along.fixed = "P", rows, fixed
-	along.patch, beside.patch = front.patch.strip(t, 1), front.patch.strip(0, t)
-	length := beside.patch.end.length()
+	along.patch, beside.patch = front.patch.Strip(t, 1), front.patch.Strip(0, t)
+	length := beside.patch.End.Length()
 	beside.rails[endRail] = cutRail(front.rails[endRail], 0, length)
 	along.rails[endRail] = cutRail(front.rails[endRail], length, math.Inf(1))
-	shared := []stretch{{border: "strip", to: along.patch.bottom.length(), dir: 1, sided: true}}
+	shared := []stretch{{border: "strip", to: along.patch.Bottom.Length(), dir: 1, sided: true}}
 	beside.rails[topRail], along.rails[bottomRail] = shared, shared
 	f.panels = append(f.panels, &along)
 	f.lay(&beside, "S")
@@ -588,7 +590,7 @@ func (f *frame) lay(p *panel, key string) {
 		f.panels = append(f.panels, p)
 		return
 	}
-	f.beds = append(f.beds, f.bed(p, key))
+	f.bases = append(f.bases, f.baseZone(p, key))
 }
 
 // bow is how far curved tracks bend.
@@ -598,9 +600,9 @@ const bow = 0.18
 // outermost keeps its room.
 func bowOf(n int) float64 { return bow * min(1, float64(n)/6) }
 
-// bed makes tracks or a net of a panel's place.
-func (f *frame) bed(p *panel, key string) *bed {
-	b := &bed{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: f.s.Base.Kind == Net}
+// baseZone makes tracks or a net of a panel's place.
+func (f *frame) baseZone(p *panel, key string) *baseZone {
+	b := &baseZone{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: f.s.Base.Kind == Net}
 	run := f.s.Base.Run
 	if b.net {
 		run = StraightBack // the plaits under a net lie flat, whichever way it is hooked
@@ -608,7 +610,7 @@ func (f *frame) bed(p *panel, key string) *bed {
 	behind := p.key == "B" || p.central
 	switch {
 	case behind && run != Horizontal:
-		b.patch, b.ccw, b.columns = p.patch.transposed(), !p.ccw, true
+		b.patch, b.ccw, b.columns = p.patch.Transposed(), !p.ccw, true
 		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
 	case behind:
 		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
@@ -617,34 +619,34 @@ func (f *frame) bed(p *panel, key string) *bed {
 	}
 	if key == "C" && !b.columns {
 		// Tracks from side to side in front keep the width of those behind.
-		for _, other := range f.beds {
+		for _, other := range f.bases {
 			if other.key == "T" {
-				width := other.rise()[riseSteps] / float64(other.tracks)
-				b.tracks = max(1, int(math.Round(b.rise()[riseSteps]/width)))
+				width := other.rise().Whole() / float64(other.tracks)
+				b.tracks = max(1, int(math.Round(b.rise().Whole()/width)))
 			}
 		}
 	}
 	if run == Curved {
-		b.patch.bow = bowOf(b.tracks)
+		b.patch.Bow = bowOf(b.tracks)
 	}
 	return b
 }
 
-func (b *bed) rise() []float64 { return b.patch.rise() }
+func (b *baseZone) rise() surface.Rise { return b.patch.Rise() }
 
-// width is the mean width of the bed's tracks, mm.
-func (b *bed) width() float64 {
-	room := b.rise()[riseSteps]
+// width is the mean width of the zone's tracks, mm.
+func (b *baseZone) width() float64 {
+	room := b.rise().Whole()
 	if b.central && b.columns {
 		room *= 2
 	}
 	return room / float64(b.tracks)
 }
 
-// checkBeds refuses more tracks than fit.
-func (f *frame) checkBeds() error {
+// checkBases refuses more tracks than fit.
+func (f *frame) checkBases() error {
 	var bad invalid.Errors
-	for _, b := range f.beds {
+	for _, b := range f.bases {
 		if width := b.width(); width < MinTrack {
 			bad.Add(b.path, "%d tracks would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
 				b.tracks, invalid.Beyond(width, MinTrack, math.Inf(1)), invalid.AtLeast(MinTrack), math.Floor(width*float64(b.tracks)/MinTrack))

@@ -18,6 +18,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // randomHead is a head of some shape, its hairline a little moved.
@@ -142,7 +143,7 @@ func TestEveryStructureTilesTheScalp(t *testing.T) {
 			require.Positive(t, x.Area, x.ID)
 			require.False(t, math.IsNaN(x.Width.Mean+x.Height.Mean+x.Hairline+x.Part+x.Share+x.Stagger), x.ID)
 			require.Positive(t, x.Height.Min, x.ID)
-			area, _ := h.AreaCentroid(unitRing(h, x.Outline))
+			area, _ := h.AreaCentroid(surface.UnitRing(h, x.Outline))
 			assert.InEpsilon(t, area, x.Area, 1e-3, "%s is drawn as large as it is said to be", x.ID)
 		}
 		for _, x := range l.Tracks {
@@ -170,14 +171,14 @@ func TestEveryStructureHangsTogether(t *testing.T) {
 				require.Contains(t, byID[id].Neighbours, x.ID, "%s and %s", x.ID, id)
 			}
 			if len(x.Neighbours) > 0 {
-				_, ok := union(h, unitRing(h, x.Outline), unitRing(h, byID[x.Neighbours[0]].Outline))
+				_, ok := surface.Union(h, surface.UnitRing(h, x.Outline), surface.UnitRing(h, byID[x.Neighbours[0]].Outline))
 				assert.True(t, ok, "%s lies beside %s", x.ID, x.Neighbours[0])
 			}
 		}
 		for _, r := range l.Rows {
 			assert.Equal(t, rows[fmt.Sprint(r.Zone, r.Row)], r.Sections, "%s%d", r.Zone, r.Row)
 		}
-		if s.alike() {
+		if s.mirrors() {
 			assert.Empty(t, l.withoutTwin())
 			for _, b := range l.Balance {
 				assert.Equal(t, b.Left.Sections, b.Right.Sections)
@@ -231,7 +232,7 @@ func TestASectionStandsBehindTheStop(t *testing.T) {
 			l, err := Lay(context.Background(), h, s)
 			require.NoError(t, err)
 			end := l.PartLine[len(l.PartLine)-1]
-			behind := at(h, l.Sections, towards(h, scalp.Point{end[0] - 4, 0, end[2] + 0.5}))
+			behind := at(h, l.Sections, surface.Toward(h, scalp.Point{end[0] - 4, 0, end[2] + 0.5}))
 			require.GreaterOrEqual(t, behind, 0)
 			assert.InDelta(t, 0, l.Sections[behind].Centroid[1], 0.01, "%s behind a stop at %v", l.Sections[behind].ID, stop)
 			assert.Equal(t, Back, l.Sections[behind].Zone)

@@ -10,6 +10,7 @@ import (
 
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // trackSteps is the number of steps in which a track is drawn.
@@ -21,7 +22,7 @@ const blend = 25.0
 // strand is a track on its way: its middle and the scalp whose hair it takes.
 type strand struct {
 	zone     Zone
-	path     curve
+	path     surface.Curve
 	outlines []scalp.Line
 	area     float64
 	// staggered is true for every other one, whose pieces stand half a spacing on.
@@ -30,9 +31,10 @@ type strand struct {
 }
 
 // layBase lays the tracks and nets of both sides into the layout.
-func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l *Layout) error {
+func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) (Layout, error) {
+	l = l.clone()
 	var behind, top []strand
-	for _, c := range f.beds() {
+	for _, c := range f.bases() {
 		strands := strandsOf(h, c)
 		switch b := c.any(); {
 		case b.key == "T":
@@ -46,7 +48,7 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l *Layout)
 	// Tracks that run back go on over the ear-to-ear part where the base does.
 	if len(top) > 0 && len(top) == len(behind) {
 		for i := range behind {
-			behind[i].path = top[i].path.then(h, newCurve(h, append([]r3.Vec{top[i].path.last()}, behind[i].path.points...)))
+			behind[i].path = top[i].path.Then(h, surface.NewCurve(h, append([]r3.Vec{top[i].path.Last()}, behind[i].path.Points...)))
 			behind[i].outlines = oneOutline(h, top[i].outlines[0], behind[i].outlines[0])
 			behind[i].area += top[i].area
 		}
@@ -55,10 +57,10 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l *Layout)
 	l.addTracks(h, s, top, false)
 	columns := s.Base.Run != Horizontal
 	if err := l.checkMerge(s, behind); err != nil {
-		return err
+		return Layout{}, err
 	}
 	l.addTracks(h, s, behind, columns && s.Base.MergeInto > 0)
-	for _, c := range f.beds() {
+	for _, c := range f.bases() {
 		if c.any().net {
 			l.addNet(ctx, h, s, c)
 		}
@@ -68,12 +70,12 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l *Layout)
 			l.BaseArea += t.Area
 		}
 	}
-	return nil
+	return l, nil
 }
 
 // strandsOf are the tracks of a zone: of a central one from left to right or from the
 // nape up, else those of the left before those of the right, from the ear up.
-func strandsOf(h scalp.Head, c bedCouple) []strand {
+func strandsOf(h scalp.Head, c basePair) []strand {
 	if b := c.any(); b.central && !b.columns {
 		return b.crossing(h)
 	}
@@ -102,39 +104,39 @@ func strandsOf(h scalp.Head, c bedCouple) []strand {
 	return all
 }
 
-// lines are the values of t between which the bed's tracks on this side lie.
-func (b *bed) lines() []float64 {
+// lines are the values of t between which the zone's tracks on this side lie.
+func (b *baseZone) lines() []float64 {
 	rise := b.rise()
 	if !b.central || !b.columns {
 		return rowLines(rise, b.tracks, 1)
 	}
-	width := 2 * rise[riseSteps] / float64(b.tracks)
+	width := 2 * rise.Whole() / float64(b.tracks)
 	ts := []float64{0}
-	for at := width * (0.5 + 0.5*float64((b.tracks+1)%2)); at < rise[riseSteps]-width/4; at += width {
-		ts = append(ts, shareAt(rise, at))
+	for at := width * (0.5 + 0.5*float64((b.tracks+1)%2)); at < rise.Whole()-width/4; at += width {
+		ts = append(ts, rise.ShareAt(at))
 	}
 	return append(ts, 1)
 }
 
 // lay draws the tracks of one side. Those that run back start in front: at the
 // hairline, or at the ear-to-ear part.
-func (b *bed) lay(h scalp.Head, side Side) []strand {
+func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 	ts := b.lines()
 	out := make([]strand, len(ts)-1)
 	for i := range out {
-		lower, upper := b.patch.line(ts[i]), b.patch.line(ts[i+1])
-		ring := append(slices.Clone(lower.points), b.patch.end.between(nil, ts[i], ts[i+1])...)
-		ring = append(ring, upper.reversed().points...)
+		lower, upper := b.patch.Line(ts[i]), b.patch.Line(ts[i+1])
+		ring := append(slices.Clone(lower.Points), b.patch.End.Between(nil, ts[i], ts[i+1])...)
+		ring = append(ring, upper.Reversed().Points...)
 		if !b.central || b.columns { // else its start is the seam to the other half
-			ring = append(ring, b.patch.start.between(nil, ts[i+1], ts[i])...)
+			ring = append(ring, b.patch.Start.Between(nil, ts[i+1], ts[i])...)
 		}
 		if !b.ccw {
 			slices.Reverse(ring)
 		}
-		outline := surface(h, ring)
+		outline := surface.OnHead(h, ring)
 		path := b.way((ts[i] + ts[i+1]) / 2)
 		if side == RightSide {
-			outline, path = mirroredLine(outline), path.mirrored()
+			outline, path = surface.Mirrored(outline), path.Mirrored()
 			slices.Reverse(outline)
 		}
 		out[i] = strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i%2 == 1, net: b.net}
@@ -142,20 +144,20 @@ func (b *bed) lay(h scalp.Head, side Side) []strand {
 	return out
 }
 
-// bandArea is the area in mm² between two lines of the bed, at from and to. It is
+// bandArea is the area in mm² between two lines of the zone, at from and to. It is
 // summed in short stretches: a long bent band is no polygon for
 // [scalp.Head.AreaCentroid].
-func (b *bed) bandArea(h scalp.Head, lower, upper curve, from, to float64) float64 {
+func (b *baseZone) bandArea(h scalp.Head, lower, upper surface.Curve, from, to float64) float64 {
 	sum := 0.0
 	for k := range trackSteps {
 		f, g := float64(k)/trackSteps, float64(k+1)/trackSteps
-		ring := append(lower.between([]r3.Vec{lower.at(f)}, f, g), lower.at(g))
+		ring := append(lower.Between([]r3.Vec{lower.At(f)}, f, g), lower.At(g))
 		if k == trackSteps-1 {
-			ring = b.patch.end.between(ring, from, to)
+			ring = b.patch.End.Between(ring, from, to)
 		}
-		ring = append(upper.between(append(ring, upper.at(g)), g, f), upper.at(f))
+		ring = append(upper.Between(append(ring, upper.At(g)), g, f), upper.At(f))
 		if k == 0 {
-			ring = b.patch.start.between(ring, to, from)
+			ring = b.patch.Start.Between(ring, to, from)
 		}
 		area, _ := h.AreaCentroid(ring)
 		sum += area
@@ -165,18 +167,18 @@ func (b *bed) bandArea(h scalp.Head, lower, upper curve, from, to float64) float
 
 // way is the track along the line at t, from where its plait begins: in front, at the
 // hairline or at the ear-to-ear part.
-func (b *bed) way(t float64) curve {
+func (b *baseZone) way(t float64) surface.Curve {
 	if b.columns && b.key == "T" { // the patch runs from the nape up
-		return b.patch.line(t).reversed()
+		return b.patch.Line(t).Reversed()
 	}
-	return b.patch.line(t)
+	return b.patch.Line(t)
 }
 
 // crossing draws the tracks of a central zone that run from side to side.
-func (b *bed) crossing(h scalp.Head) []strand {
+func (b *baseZone) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
-		left[i].path = left[i].path.reversed().then(h, right[i].path)
+		left[i].path = left[i].path.Reversed().Then(h, right[i].path)
 		// Either half runs from the middle round to it again; their ends are the same.
 		ours, theirs := left[i].outlines[0], right[i].outlines[0]
 		left[i].outlines = []scalp.Line{append(slices.Clone(ours), theirs[1:len(theirs)-1]...)}
@@ -187,8 +189,8 @@ func (b *bed) crossing(h scalp.Head) []strand {
 
 // oneOutline joins what two halves of a band take up.
 func oneOutline(h scalp.Head, a, b scalp.Line) []scalp.Line {
-	if ring, ok := union(h, unitRing(h, a), unitRing(h, b)); ok {
-		return []scalp.Line{surface(h, ring)}
+	if ring, ok := surface.Union(h, surface.UnitRing(h, a), surface.UnitRing(h, b)); ok {
+		return []scalp.Line{surface.OnHead(h, ring)}
 	}
 	return []scalp.Line{a, b}
 }
@@ -200,7 +202,7 @@ func (l *Layout) checkMerge(s Settings, tracks []strand) error {
 	}
 	shortest := math.Inf(1)
 	for _, t := range tracks {
-		shortest = min(shortest, t.path.length())
+		shortest = min(shortest, t.path.Length())
 	}
 	if most := shortest - 2*blend; s.Base.MergeAfter > most {
 		var bad invalid.Errors
@@ -223,7 +225,7 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 		number[z]++
 		return fmt.Sprintf("%s%d", z, number[z])
 	}
-	hooks := func(path curve, staggered, net bool) scalp.Line {
+	hooks := func(path surface.Curve, staggered, net bool) scalp.Line {
 		if net {
 			return scalp.Line{}
 		}
@@ -232,8 +234,8 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 	merge = merge && s.Base.Kind == Tracks && s.Base.MergeInto < len(strands)
 	for _, x := range strands {
 		t := Track{
-			ID: name(x.zone), Zone: x.zone, Line: surface(h, x.path.points), Length: x.path.length(),
-			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.length(),
+			ID: name(x.zone), Zone: x.zone, Line: surface.OnHead(h, x.path.Points), Length: x.path.Length(),
+			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(),
 		}
 		if !merge {
 			t.Hooks = hooks(x.path, x.staggered, x.net)
@@ -271,29 +273,29 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		for k := range common {
 			var sum r3.Vec
 			for _, x := range group {
-				sum = r3.Add(sum, x.path.at(float64(k)/trackSteps))
+				sum = r3.Add(sum, x.path.At(float64(k)/trackSteps))
 			}
 			common[k] = scalp.Unit(sum)
 		}
-		whole := newCurve(h, common)
+		whole := surface.NewCurve(h, common)
 		after := s.Base.MergeAfter + blend
-		rest := whole.subMM(h, after, whole.length())
+		rest := whole.SubMM(h, after, whole.Length())
 		id := name(group[0].zone)
 		area := 0.0
 		for i, x := range group {
 			t := &l.Tracks[first+from+i]
-			own := x.path.subMM(h, 0, s.Base.MergeAfter)
-			path := own.then(h, newCurve(h, meridian(h, own.last(), rest.first())))
+			own := x.path.SubMM(h, 0, s.Base.MergeAfter)
+			path := own.Then(h, surface.NewCurve(h, surface.GreatCircle(h, own.Last(), rest.First())))
 			if s.Base.MergeAfter == 0 {
-				path = newCurve(h, meridian(h, x.path.first(), rest.first()))
+				path = surface.NewCurve(h, surface.GreatCircle(h, x.path.First(), rest.First()))
 			}
-			t.Line, t.Length, t.Into, t.Merged = surface(h, path.points), path.length(), id, true
+			t.Line, t.Length, t.Into, t.Merged = surface.OnHead(h, path.Points), path.Length(), id, true
 			t.Hooks = hooksAlong(h, path, s.Base.Spacing, x.staggered)
 			area += x.area
 		}
 		l.Tracks = append(l.Tracks, Track{
-			ID: id, Zone: group[0].zone, Line: surface(h, rest.points), Length: rest.length(),
-			Outlines: []scalp.Line{}, Area: area, Width: area / whole.length(), Merged: true,
+			ID: id, Zone: group[0].zone, Line: surface.OnHead(h, rest.Points), Length: rest.Length(),
+			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true,
 			Hooks: hooksAlong(h, rest, s.Base.Spacing, g%2 == 1),
 		})
 	}
@@ -335,12 +337,12 @@ func (l *Layout) linkPlaits(h scalp.Head) {
 		if !x.Linked {
 			continue
 		}
-		u := towards(h, x.Centroid)
+		u := surface.Toward(h, x.Centroid)
 		back := r3.Sub(nape, r3.Scale(r3.Dot(nape, u), u))
 		most := squarely * r3.Norm(back)
 		for _, id := range x.Neighbours {
 			next := l.Sections[at[id]]
-			v := towards(h, next.Centroid)
+			v := surface.Toward(h, next.Centroid)
 			if !next.Linked || r3.Dot(v, nape) <= r3.Dot(u, nape) { // always on towards the nape: no chain closes
 				continue
 			}
@@ -389,14 +391,14 @@ func (l Layout) TrackLength() (mm float64) {
 
 // hooksAlong are places a spacing apart along a track: from a quarter of it, or from
 // three quarters where staggered against the next track.
-func hooksAlong(h scalp.Head, path curve, spacing float64, staggered bool) scalp.Line {
+func hooksAlong(h scalp.Head, path surface.Curve, spacing float64, staggered bool) scalp.Line {
 	at := spacing / 4
 	if staggered {
 		at += spacing / 2
 	}
 	out := scalp.Line{}
-	for ; at < path.length(); at += spacing {
-		out = append(out, h.Point(path.at(at/path.length())))
+	for ; at < path.Length(); at += spacing {
+		out = append(out, h.Point(path.At(at/path.Length())))
 	}
 	return out
 }
@@ -404,8 +406,8 @@ func hooksAlong(h scalp.Head, path curve, spacing float64, staggered bool) scalp
 // tooNear is how near to another a piece on a net is left out, in spacings.
 const tooNear = 0.7
 
-// apart2 is the square of the distance of two points, mm².
-func apart2(a, b scalp.Point) float64 {
+// distance2 is the square of the distance of two points, mm².
+func distance2(a, b scalp.Point) float64 {
 	return (a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2])
 }
 
@@ -424,7 +426,7 @@ func (c crowd) join(p scalp.Point) bool {
 	}
 	for i := range 27 {
 		for _, q := range c.cubes[[3]int{cube[0] + i%3 - 1, cube[1] + i/3%3 - 1, cube[2] + i/9 - 1}] {
-			if apart2(p, q) < c.near*c.near {
+			if distance2(p, q) < c.near*c.near {
 				return false
 			}
 		}
@@ -435,10 +437,10 @@ func (c crowd) join(p scalp.Point) bool {
 
 // addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
 // places on one between those on the next, the same on both sides.
-func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c bedCouple) {
+func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c basePair) {
 	spacing := s.Base.Spacing
 	places := map[Zone]crowd{}
-	add := func(b *bed, side Side, zone Zone) {
+	add := func(b *baseZone, side Side, zone Zone) {
 		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })
 		if i < 0 {
 			l.Nets = append(l.Nets, NetArea{Zone: zone, Outlines: []scalp.Line{}, Hooks: scalp.Line{}})
@@ -446,39 +448,39 @@ func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c bedCoup
 			i = len(l.Nets) - 1
 		}
 		net := &l.Nets[i]
-		var across *patch
+		var across *surface.Patch
 		if across = b.patch; b.columns {
-			across = b.patch.transposed()
+			across = b.patch.Transposed()
 		}
-		ring := slices.Clone(across.bottom.points)
-		ring = append(ring, across.end.points[1:]...)
-		ring = append(ring, across.top.reversed().points[1:]...)
-		ring = append(ring, across.start.reversed().points[1:len(across.start.points)-1]...)
+		ring := slices.Clone(across.Bottom.Points)
+		ring = append(ring, across.End.Points[1:]...)
+		ring = append(ring, across.Top.Reversed().Points[1:]...)
+		ring = append(ring, across.Start.Reversed().Points[1:len(across.Start.Points)-1]...)
 		if area, _ := h.AreaCentroid(ring); area < 0 {
 			slices.Reverse(ring)
 		}
 		area, _ := h.AreaCentroid(ring)
 		net.Area += area
-		net.Outlines = append(net.Outlines, place(surface(h, ring), side))
-		rise := across.rise()
-		n := max(1, int(math.Round(rise[riseSteps]/(spacing*math.Sqrt(3)/2))))
+		net.Outlines = append(net.Outlines, place(surface.OnHead(h, ring), side))
+		rise := across.Rise()
+		n := max(1, int(math.Round(rise.Whole()/(spacing*math.Sqrt(3)/2))))
 		ts := rowLines(rise, n, 1)
 		for r := range n {
 			if ctx.Err() != nil {
 				return
 			}
-			line := across.line((ts[r] + ts[r+1]) / 2)
+			line := across.Line((ts[r] + ts[r+1]) / 2)
 			at := spacing / 2
 			if b.central && r%2 == 1 {
 				at = 0 // on the middle, once
 			} else if r%2 == 1 {
 				at = spacing
 			}
-			for ; at < line.length(); at += spacing {
+			for ; at < line.Length(); at += spacing {
 				if at == 0 && side == RightSide {
 					continue
 				}
-				hook := place(scalp.Line{h.Point(line.at(at / line.length()))}, side)[0]
+				hook := place(scalp.Line{h.Point(line.At(at / line.Length()))}, side)[0]
 				// Where lines run together some places would crowd others.
 				if places[zone].join(hook) {
 					net.Hooks = append(net.Hooks, hook)

@@ -85,7 +85,7 @@ func (s *server) previewOperations(api huma.API) {
 // work is how the pieces go on, and the time.
 type work struct {
 	Work  []plan.Attachment `json:"work"`
-	Hours pace.Hours  `json:"hours"`
+	Hours pace.Hours        `json:"hours"`
 }
 
 // guideRow is a row to be parted by measure.

@@ -116,7 +116,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 	require.Len(t, res.Layout.LeftOut, 1)
 	assert.InDelta(t, bare.Layout.Area, res.Layout.Area+res.Layout.Out, 2)
 	var where []int
-	for _, m := range res.Layout.Misfits {
+	for _, m := range res.Layout.Rejected {
 		where = append(where, m.Edit)
 	}
 	assert.Equal(t, []int{3, 4}, where, "locked, and on the face")
@@ -129,7 +129,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 	// On a coarser head and another structure the list stays whole, whatever fits of it.
 	in.Parting.Back.Width *= 1.4
 	in.Parting.Structure = parting.EarToEar
-	for _, m := range laid().Layout.Misfits {
+	for _, m := range laid().Layout.Rejected {
 		assert.Less(t, m.Edit, len(in.Parting.Edits))
 		assert.NotEmpty(t, m.Message)
 	}

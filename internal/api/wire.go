@@ -74,13 +74,13 @@ type flatLayout struct {
 	Out     float64        `json:"outAreaMm2"`
 	Seams   []parting.Seam `json:"seams"`
 
-	Channels []flatChannel     `json:"channels"`
-	Balance  []parting.Balance `json:"balance"`
-	Misfits  []parting.Misfit  `json:"misfits"`
-	Edge     flat              `json:"hairline"`
-	Border   flat              `json:"border"`
-	PartLine flat              `json:"partLine"`
-	EarToEar flat              `json:"earToEar"`
+	Channels []flatChannel          `json:"channels"`
+	Balance  []parting.Balance      `json:"balance"`
+	Rejected []parting.RejectedEdit `json:"rejectedEdits"`
+	Edge     flat                   `json:"hairline"`
+	Border   flat                   `json:"border"`
+	PartLine flat                   `json:"partLine"`
+	EarToEar flat                   `json:"earToEar"`
 }
 
 // flatRow is a row as the map and the panel need it; the row guide has more.
@@ -205,7 +205,7 @@ func flattened(l *parting.Layout) flatLayout {
 		Areas: ints(), Shares: ints(), Widths: make([]int, 0, 3*n), Heights: make([]int, 0, 3*n), Hairline: ints(), Part: ints(),
 		Stagger: ints(), Into: []int{}, Neighbours: make([]int, 0, 6*n), Outlines: make(flat, 0, 48*n),
 		Area: math.Round(l.Area), Base: math.Round(l.BaseArea), Out: math.Round(l.OutArea),
-		Seams: l.Seams, Balance: l.Balance, Misfits: l.Misfits,
+		Seams: l.Seams, Balance: l.Balance, Rejected: l.Rejected,
 		Edge: flatOf(l.HairlineCurve), Border: flatOf(l.Border), PartLine: flatOf(l.PartLine), EarToEar: flatOf(l.EarToEar),
 		LeftOut: []flat{}, Bands: make([]flatRow, len(l.Rows)), ZoneSum: make([]flatZone, len(l.Zones)),
 		Tracks: make([]flatTrack, len(l.Tracks)), Nets: make([]flatNet, len(l.Nets)), Channels: make([]flatChannel, len(l.Channels)),

@@ -84,7 +84,7 @@ func TestDemoShowsTheStructures(t *testing.T) {
 		for _, n := range res.Notices {
 			assert.NotContains(t, []advice.Code{advice.FatTrack, advice.ThinTrack}, n.Code, p.Title)
 		}
-		assert.Empty(t, res.Layout.Misfits, p.Title)
+		assert.Empty(t, res.Layout.Rejected, p.Title)
 	}
 	assert.GreaterOrEqual(t, len(structures), 8)
 	assert.Len(t, heads, 6)

@@ -916,7 +916,6 @@ export interface components {
             /** @description Index of the section whose plait takes it up, -1 for none; empty where none is linked */
             into: number[];
             leftOut: number[][];
-            misfits: components["schemas"]["Misfit"][];
             /** @description Of each section the number of those neighbours that come after it, then their indices */
             neighbours: number[];
             nets: components["schemas"]["FlatNet"][];
@@ -925,6 +924,7 @@ export interface components {
             outlines: number[];
             partLine: number[];
             points: number[];
+            rejectedEdits: components["schemas"]["RejectedEdit"][];
             rowOf: number[];
             rows: components["schemas"]["FlatRow"][];
             seams: components["schemas"]["Seam"][];
@@ -1125,12 +1125,6 @@ export interface components {
             wash: string;
             wearWeeks: number[];
             wraps: boolean;
-        };
-        Misfit: {
-            at: number[];
-            /** Format: int64 */
-            edit: number;
-            message: string;
         };
         Move: {
             /**
@@ -1496,6 +1490,12 @@ export interface components {
             likely: number;
             /** Format: double */
             low: number;
+        };
+        RejectedEdit: {
+            at: number[];
+            /** Format: int64 */
+            edit: number;
+            message: string;
         };
         RowLine: {
             /** Format: double */

@@ -91,7 +91,7 @@ export interface Layout {
   seams: readonly Schemas["Seam"][];
   channels: readonly { lengthMm: number; line: readonly Point[] }[];
   balance: readonly Schemas["Balance"][];
-  misfits: readonly Schemas["Misfit"][];
+  rejected: readonly Schemas["RejectedEdit"][];
   hairline: readonly Point[];
   border: readonly Point[];
   partLine: readonly Point[];
@@ -231,7 +231,7 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
       seams: packed.seams,
       channels: packed.channels.map((channel) => ({ lengthMm: channel.lengthMm, line: line(channel.line) })),
       balance: packed.balance,
-      misfits: packed.misfits,
+      rejected: packed.rejectedEdits,
       hairline: line(packed.hairline),
       border: line(packed.border),
       partLine: line(packed.partLine),

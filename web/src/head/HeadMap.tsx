@@ -111,7 +111,7 @@ export const HeadMap = memo(function HeadMap({
   const onView = useCallback((view: View) => turnTo(views[view]), [turnTo]);
   const { picked, chosen } = tool;
   const current = picked[picked.length - 1];
-  const tabStop = current?.id ?? layout.sections[0]?.id;
+  const tabStop = current?.id;
   /** The place on the picture under a pointer, in the picture's mm. */
   const placeOf = useCallback((event: { clientX: number; clientY: number }): Flat => {
     const to = svg.current?.getScreenCTM()?.inverse();

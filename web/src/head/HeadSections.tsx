@@ -11,7 +11,7 @@ interface Props {
   labels: ReadonlyMap<string, string>;
   chosen: ReadonlySet<string> | undefined;
   marked: ReadonlySet<string> | undefined;
-  /** The one section in the order of the Tab key. */
+  /** The one section in the order of the Tab key, while it is in sight. */
   tabStop: string | undefined;
   /** True while the head under them moves on, and they are not where it is. */
   stale: boolean;
@@ -38,6 +38,8 @@ export const HeadSections = memo(function HeadSections({
       }),
     [pictured, camera],
   );
+  // One that is turned out of sight can not be reached; the first in sight stands for it.
+  const stop = shapes.find(({ id }) => id === tabStop)?.id ?? shapes[0]?.id;
   return (
     <g className={styles.sections} data-stale={stale}>
       {shapes.map(({ id, path }) => (
@@ -48,7 +50,7 @@ export const HeadSections = memo(function HeadSections({
           role="button"
           data-section={id}
           data-marked={marked?.has(id) || undefined}
-          tabIndex={id === tabStop ? 0 : -1}
+          tabIndex={id === stop ? 0 : -1}
           aria-label={labels.get(id)}
           aria-pressed={chosen?.has(id) ?? false}
         />

@@ -78,7 +78,7 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
       ? length(w.widthMm, unit)
       : `${length(w.widthMm, unit)} × ${length(w.heightMm, unit)}`;
   const changes = parting.edits.length + parting.leftOut.length;
-  const { misfits, leftOut } = result.layout;
+  const { rejected, leftOut } = result.layout;
   return (
     <>
       <Parts
@@ -171,8 +171,8 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
             key: "byhand",
             title: "By hand",
             says:
-              misfits.length > 0
-                ? `${misfits.length} no longer ${misfits.length === 1 ? "fits" : "fit"}`
+              rejected.length > 0
+                ? `${rejected.length} no longer ${rejected.length === 1 ? "fits" : "fit"}`
                 : changes + leftOut.length === 0
                   ? "nothing changed"
                   : `${changes} ${changes === 1 ? "change" : "changes"}`,

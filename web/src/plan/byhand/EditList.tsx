@@ -19,7 +19,7 @@ interface Props {
 /** What was changed by hand and left out, and what of it no longer fits. */
 export const EditList = memo(function EditList({ edits, leftOut: spots, layout }: Props) {
   const unit = usePreferences((p) => p.unit);
-  const misfits = layout.misfits;
+  const rejected = layout.rejected;
   const alone = oneSided(edits);
   const act = useAct();
   const keep = (update: (s: Settings) => Settings) => act(actions.changeParting(null, update));
@@ -33,15 +33,17 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
           split, or <strong>Leave out</strong> to paint what stays loose.
         </p>
       )}
-      {misfits.length > 0 && (
+      {rejected.length > 0 && (
         <Alert
           type="warning"
           showIcon
-          title={misfits.length === 1 ? "1 change no longer fits" : `${misfits.length} changes no longer fit`}
+          title={
+            rejected.length === 1 ? "1 change no longer fits" : `${rejected.length} changes no longer fit`
+          }
           description={
             <>
-              <ul className={styles.misfits}>
-                {misfits.map((m) => {
+              <ul className={styles.rejected}>
+                {rejected.map((m) => {
                   const e = edits[m.edit];
                   return (
                     <li key={m.edit}>
@@ -57,11 +59,11 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
           action={
             <Button
               onClick={() => {
-                const gone = new Set(misfits.map((m) => m.edit));
+                const gone = new Set(rejected.map((m) => m.edit));
                 dropEdits((i) => gone.has(i));
               }}
             >
-              {misfits.length === 1 ? "Take it out" : "Take them out"}
+              {rejected.length === 1 ? "Take it out" : "Take them out"}
             </Button>
           }
         />
@@ -70,7 +72,7 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
         <>
           <ul className={styles.list}>
             {edits.map((e, i) => (
-              <li key={`${e.kind}${e.at.join()}${i}`} data-misfit={misfits.some((m) => m.edit === i)}>
+              <li key={`${e.kind}${e.at.join()}${i}`} data-rejected={rejected.some((m) => m.edit === i)}>
                 <span>
                   {editName(e)} <small>{whereabouts(e.at)}</small>
                 </span>

@@ -1,7 +1,6 @@
-package parting
+package bond
 
 import (
-	"context"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -49,9 +48,9 @@ func TestABrokenBondStaysBroken(t *testing.T) {
 	kept, lost := 0, 0
 	for range 2000 {
 		n := 2 + r.IntN(8)
-		below := course{length: float64(n), joints: endJoints(n, ends{1, 1}, border, border)}
+		below := Course{Length: float64(n), Joints: endJoints(n, endWidths{1, 1}, Border, Border)}
 		n += r.IntN(3) - 1
-		above := course{length: float64(n), joints: endJoints(n, ends{0.75 + 0.5*r.Float64(), 0.75 + 0.5*r.Float64()}, border, border)}
+		above := Course{Length: float64(n), Joints: endJoints(n, endWidths{0.75 + 0.5*r.Float64(), 0.75 + 0.5*r.Float64()}, Border, Border)}
 		whole, quick := bondCost(&below, &above, math.Inf(1)), bondCost(&below, &above, 1)
 		if whole < broken {
 			kept++
@@ -68,48 +67,13 @@ func TestABrokenBondStaysBroken(t *testing.T) {
 // Masonry codes define running bond by head joints offset at least a quarter unit in
 // successive courses; half a unit is its usual form.
 func TestHalfLappedCoursesAreAPerfectBond(t *testing.T) {
-	below := course{length: 8, joints: endJoints(8, ends{1, 1}, border, border)}
-	above := course{length: 8, joints: endJoints(9, ends{0.5, 0.5}, border, border)}
-	least, mean, ok := offsets(&below, &above, 0)
+	below := Course{Length: 8, Joints: endJoints(8, endWidths{1, 1}, Border, Border)}
+	above := Course{Length: 8, Joints: endJoints(9, endWidths{0.5, 0.5}, Border, Border)}
+	least, mean, ok := Offsets(&below, &above, 0)
 	require.True(t, ok)
 	// Nine boxes, two of them halves, count nine: the mean width is that of 8½ sections.
 	assert.InDelta(t, 0.5*8.5/8, least, 0.01)
 	assert.InDelta(t, least, mean, 1e-9)
-	_, _, ok = offsets(&below, &course{length: 1}, 0)
+	_, _, ok = Offsets(&below, &Course{Length: 1}, 0)
 	assert.False(t, ok, "a row of one section has no part end")
-}
-
-// What travels to a screen is the layout to a hundredth of a millimetre, and rounding
-// it again changes nothing.
-func TestRoundedLayoutIsTheSameToAHundredth(t *testing.T) {
-	h := average(t)
-	exact, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
-	require.NoError(t, err)
-	l, err := Lay(context.Background(), h, both(Brick, square(0.75), square(1)))
-	require.NoError(t, err)
-	l.Round()
-	require.Len(t, l.Sections, len(exact.Sections))
-	for i, s := range l.Sections {
-		e := exact.Sections[i]
-		for _, pair := range [][2]float64{
-			{e.Area, s.Area}, {e.Hairline, s.Hairline}, {e.Part, s.Part},
-			{e.Width.Min, s.Width.Min}, {e.Width.Mean, s.Width.Mean}, {e.Width.Max, s.Width.Max},
-			{e.Height.Min, s.Height.Min}, {e.Height.Mean, s.Height.Mean}, {e.Height.Max, s.Height.Max},
-		} {
-			assert.InDelta(t, pair[0], pair[1], 0.005+1e-9, s.ID)
-			assert.InDelta(t, math.Round(pair[1]*100)/100, pair[1], 0, s.ID)
-		}
-		assert.InDelta(t, e.Stagger, s.Stagger, 5e-5+1e-9)
-	}
-	for i, r := range l.Rows {
-		for k, mm := range r.Lower.Parts {
-			assert.InDelta(t, exact.Rows[i].Lower.Parts[k], mm, 0.005+1e-9)
-		}
-		for k, mm := range r.OffBelow {
-			assert.InDelta(t, exact.Rows[i].OffBelow[k], mm, 0.005+1e-9)
-		}
-	}
-	again := slices.Clone(l.Sections)
-	l.Round()
-	assert.Equal(t, again, l.Sections)
 }

@@ -1,4 +1,4 @@
-package parting
+package surface
 
 import (
 	"math"
@@ -9,16 +9,16 @@ import (
 	"kladotex/core/scalp"
 )
 
-// same is how far apart two unit vectors may lie and still be one corner: about
+// Same is how far apart two unit vectors may lie and still be one corner: about
 // 0.0001 mm on a head.
-const same = 1e-6
+const Same = 1e-6
 
-// touch is the length in mm of a common border from which two sections count as
+// Touch is the length in mm of a common border from which two sections count as
 // neighbours; less is a corner.
-const touch = 0.5
+const Touch = 0.5
 
-// unitRing is the outline of a section as unit vectors.
-func unitRing(h scalp.Head, outline scalp.Line) []r3.Vec {
+// UnitRing is the outline of a section as unit vectors.
+func UnitRing(h scalp.Head, outline scalp.Line) []r3.Vec {
 	ring := make([]r3.Vec, len(outline))
 	for i, p := range outline {
 		ring[i] = scalp.Unit(r3.Vec{X: p[0] / h.A, Y: p[1] / h.B, Z: p[2] / h.C})
@@ -26,9 +26,9 @@ func unitRing(h scalp.Head, outline scalp.Line) []r3.Vec {
 	return ring
 }
 
-// contains tells whether the counter-clockwise ring winds round u: by the edges, seen
+// Contains tells whether the counter-clockwise ring winds round u: by the edges, seen
 // from u, that cross a line to one side of it.
-func contains(ring []r3.Vec, u r3.Vec) bool {
+func Contains(ring []r3.Vec, u r3.Vec) bool {
 	// Two directions across u; any will do.
 	aside := r3.Vec{X: 1}
 	if math.Abs(u.X) > 0.7 {
@@ -59,13 +59,13 @@ func contains(ring []r3.Vec, u r3.Vec) bool {
 // edge runs from one corner to another, by their numbers.
 type edge struct{ from, to int }
 
-// union joins two counter-clockwise rings that share a stretch of border of at
+// Union joins two counter-clockwise rings that share a stretch of border of at
 // least touch mm. ok is false when they do not, or when the union has a hole.
-func union(h scalp.Head, a, b []r3.Vec) (ring []r3.Vec, ok bool) {
+func Union(h scalp.Head, a, b []r3.Vec) (ring []r3.Vec, ok bool) {
 	var corners []r3.Vec
 	number := func(u r3.Vec) int {
 		for i, v := range corners {
-			if r3.Norm2(r3.Sub(u, v)) < same*same {
+			if r3.Norm2(r3.Sub(u, v)) < Same*Same {
 				return i
 			}
 		}
@@ -87,7 +87,7 @@ func union(h scalp.Head, a, b []r3.Vec) (ring []r3.Vec, ok bool) {
 			}
 		}
 	}
-	if shared < touch || len(edges) == 0 {
+	if shared < Touch || len(edges) == 0 {
 		return nil, false
 	}
 	next := make(map[int]int, len(edges))
@@ -121,16 +121,16 @@ func onBorder(ring, other []r3.Vec) []r3.Vec {
 		var hits []hit
 		along := r3.Sub(v, u)
 		long := r3.Norm2(along)
-		if long < same*same {
+		if long < Same*Same {
 			continue
 		}
 		normal := scalp.Unit(r3.Cross(u, v))
 		for _, w := range other {
-			if math.Abs(r3.Dot(normal, w)) > same {
+			if math.Abs(r3.Dot(normal, w)) > Same {
 				continue
 			}
 			if f := r3.Dot(r3.Sub(w, u), along) / long; f > 0 && f < 1 &&
-				r3.Norm2(r3.Sub(w, u)) >= same*same && r3.Norm2(r3.Sub(w, v)) >= same*same {
+				r3.Norm2(r3.Sub(w, u)) >= Same*Same && r3.Norm2(r3.Sub(w, v)) >= Same*Same {
 				hits = append(hits, hit{f, w})
 			}
 		}
@@ -147,9 +147,9 @@ func onBorder(ring, other []r3.Vec) []r3.Vec {
 	return out
 }
 
-// cut is the part of ring on the side of the plane through the centre of the head
+// Cut is the part of ring on the side of the plane through the centre of the head
 // to which normal points. A ring that is nearly convex, as sections are, stays one.
-func cut(ring []r3.Vec, normal r3.Vec) []r3.Vec {
+func Cut(ring []r3.Vec, normal r3.Vec) []r3.Vec {
 	var out []r3.Vec
 	prev := ring[len(ring)-1]
 	before := r3.Dot(normal, prev)
@@ -167,15 +167,15 @@ func cut(ring []r3.Vec, normal r3.Vec) []r3.Vec {
 	return out
 }
 
-// toLine is the distance in mm from u to a polyline, and the share of its length
+// ToLine is the distance in mm from u to a polyline, and the share of its length
 // at which the nearest point lies.
-func (c curve) toLine(h scalp.Head, u r3.Vec) (mm, share float64) {
+func (c Curve) ToLine(h scalp.Head, u r3.Vec) (mm, share float64) {
 	least := math.Inf(1)
 	p := h.Surface(u)
-	b := h.Surface(c.points[0])
-	for i := 1; i < len(c.points); i++ {
+	b := h.Surface(c.Points[0])
+	for i := 1; i < len(c.Points); i++ {
 		a := b
-		b = h.Surface(c.points[i])
+		b = h.Surface(c.Points[i])
 		along := r3.Sub(b, a)
 		long := r3.Norm2(along)
 		if long == 0 {
@@ -183,7 +183,7 @@ func (c curve) toLine(h scalp.Head, u r3.Vec) (mm, share float64) {
 		}
 		f := max(0, min(1, r3.Dot(r3.Sub(p, a), along)/long))
 		if d := r3.Norm2(r3.Sub(p, r3.Add(a, r3.Scale(f, along)))); d < least {
-			least, share = d, (c.run[i-1]+f*(c.run[i]-c.run[i-1]))/c.length()
+			least, share = d, (c.Run[i-1]+f*(c.Run[i]-c.Run[i-1]))/c.Length()
 		}
 	}
 	return math.Sqrt(least), share
