@@ -12,30 +12,18 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"kladotex/internal/store"
-)
-
-// right says who may carry out an operation.
-type right []store.Role
-
-// The rights. Public operations need no sign-in.
-var (
-	public = right{}
-	all    = right{store.Owner, store.Stylist, store.Apprentice}
-	crew   = right{store.Owner, store.Stylist}
-	owners = right{store.Owner}
+	"kladotex/internal/studio"
 )
 
 // rightsKey is where an operation declares who may carry it out.
 const rightsKey = "rights"
 
-// rights declares with an operation who may carry it out. An apprentice reads everything
-// that keeps a client safe and may work on plans, changes no client and deletes nothing.
-// Only an owner deletes a client, manages people and sets the house rules.
-func rights(who right) map[string]any { return map[string]any{rightsKey: who} }
+// rights declares with an operation who may carry it out.
+func rights(who studio.Right) map[string]any { return map[string]any{rightsKey: who} }
 
 // rightsOf are those an operation declares; false when it declares none.
-func rightsOf(op *huma.Operation) (right, bool) {
-	who, ok := op.Metadata[rightsKey].(right)
+func rightsOf(op *huma.Operation) (studio.Right, bool) {
+	who, ok := op.Metadata[rightsKey].(studio.Right)
 	return who, ok
 }
 

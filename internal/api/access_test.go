@@ -21,7 +21,7 @@ import (
 // nobody gets past the door.
 func TestEveryRouteKeepsToTheTableOfRights(t *testing.T) {
 	owner := open(t)
-	people := map[store.Role]studio{store.Owner: owner, store.Stylist: owner.as(store.Stylist), store.Apprentice: owner.as(store.Apprentice)}
+	people := map[store.Role]tester{store.Owner: owner, store.Stylist: owner.as(store.Stylist), store.Apprentice: owner.as(store.Apprentice)}
 	described := operations(echo.New(), &server{}).OpenAPI()
 	for path, item := range described.Paths {
 		for method, op := range map[string]*huma.Operation{"GET": item.Get, "POST": item.Post, "PUT": item.Put, "DELETE": item.Delete} {
@@ -34,7 +34,7 @@ func TestEveryRouteKeepsToTheTableOfRights(t *testing.T) {
 				continue // they end or begin sessions; tested by themselves
 			}
 			where := strings.NewReplacer("{id}", "nobody", "{version}", "1").Replace(path)
-			ask := func(s studio) int {
+			ask := func(s tester) int {
 				return s.send(method, where, "{}", "If-Match", `"1"`).StatusCode
 			}
 			if len(right) == 0 {
@@ -67,7 +67,7 @@ func TestWhatAnApprenticeAndAStylistMayNotDo(t *testing.T) {
 	stylist, apprentice := owner.as(store.Stylist), owner.as(store.Apprentice)
 	id := owner.newClient("Juno Pellwether").ID
 	for _, c := range []struct {
-		who          studio
+		who          tester
 		method, path string
 	}{
 		{apprentice, "PUT", "/api/v1/clients/" + id},
@@ -134,7 +134,7 @@ func TestSigningInAndOut(t *testing.T) {
 	require.Equal(t, 201, laptop.signIn("Odalys", "merrow sound").StatusCode)
 
 	require.Equal(t, 204, laptop.send("DELETE", "/api/v1/sessions", "").StatusCode)
-	for _, machine := range []studio{laptop, tablet} {
+	for _, machine := range []tester{laptop, tablet} {
 		assert.Equal(t, 401, machine.send("GET", "/api/v1/session", "").StatusCode)
 	}
 }
@@ -179,14 +179,14 @@ func TestGuessingPasswordsIsSlowed(t *testing.T) {
 }
 
 // demoDoor is the demo studio, with nobody in it yet.
-func demoDoor(t *testing.T) studio {
+func demoDoor(t *testing.T) tester {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
 	require.NoError(t, err)
 	require.NoError(t, s.MarkDemo(t.Context()))
 	server := httptest.NewServer(served(t, s, slog.New(slog.DiscardHandler), Options{Demo: true}))
 	t.Cleanup(func() { server.Close(); s.Close() })
-	return studio{t, s, server.URL, nil}.stranger()
+	return tester{t, s, server.URL, nil}.stranger()
 }
 
 func TestTheDemoLetsAnyoneInAndOthersNobody(t *testing.T) {

@@ -4,7 +4,6 @@ package api
 
 import (
 	"context"
-	"crypto/rand"
 	"encoding/json"
 	"log/slog"
 	"net"
@@ -19,8 +18,8 @@ import (
 	"github.com/labstack/echo/v5/middleware"
 
 	"kladotex/core/plan"
-	"kladotex/internal/password"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // Limits at the edge.
@@ -31,13 +30,11 @@ const (
 
 // server holds what the operations share.
 type server struct {
-	store    *store.Store
+	studio   *studio.Studio
 	sessions *scs.SessionManager
 	demo     bool
-	// nobody is the hash of a password that no one has.
-	nobody  string
-	guesses *guesses
-	long    oneEach
+	guesses  *guesses
+	long     oneEach
 	// operations are those of the interface, by method and path.
 	operations map[string]*huma.Operation
 }
@@ -74,7 +71,7 @@ func (o Options) clientAddress() echo.IPExtractor {
 // request: method, route, status and time, never what was sent. It fails when ctx ends
 // before it is ready.
 func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*echo.Echo, error) {
-	nobody, err := password.Hash(ctx, rand.Text())
+	use, err := studio.Open(ctx, s)
 	if err != nil {
 		return nil, err
 	}
@@ -107,7 +104,7 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 		guesses.slowGuessing,
 		inSession(sessions),
 	)
-	operations(e, &server{store: s, sessions: sessions, demo: o.Demo && s.Facts().Demo, nobody: nobody, guesses: guesses})
+	operations(e, &server{studio: use, sessions: sessions, demo: o.Demo && s.Facts().Demo, guesses: guesses})
 	application(e, csrfCookie)
 	return e, nil
 }

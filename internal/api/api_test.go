@@ -25,9 +25,9 @@ import (
 	"kladotex/internal/store"
 )
 
-// studio is a real server over a real file, as one person sees it: each has their
+// tester is a real server over a real file, as one person sees it: each has their
 // own cookies.
-type studio struct {
+type tester struct {
 	t      *testing.T
 	store  *store.Store
 	url    string
@@ -48,17 +48,17 @@ func anew(body string) string {
 }
 
 // door is a studio in front of which someone stands who is not signed in.
-func door(t *testing.T, o Options) studio {
+func door(t *testing.T, o Options) tester {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
 	require.NoError(t, err)
 	server := httptest.NewServer(served(t, s, slog.New(slog.DiscardHandler), o))
 	t.Cleanup(func() { server.Close(); s.Close() })
-	return studio{t, s, server.URL, nil}.stranger()
+	return tester{t, s, server.URL, nil}.stranger()
 }
 
 // stranger is someone else before the same studio, with no cookies.
-func (s studio) stranger() studio {
+func (s tester) stranger() tester {
 	jar, err := cookiejar.New(nil)
 	require.NoError(s.t, err)
 	s.client = &http.Client{Jar: jar}
@@ -68,7 +68,7 @@ func (s studio) stranger() studio {
 const secret = "lantern regatta"
 
 // open is a studio whose owner, Odalys, is signed in.
-func open(t *testing.T) studio {
+func open(t *testing.T) tester {
 	t.Helper()
 	s := door(t, Options{})
 	res := s.send("POST", "/api/v1/owner", text(t, map[string]string{"name": "Odalys", "password": secret}))
@@ -78,7 +78,7 @@ func open(t *testing.T) studio {
 
 // as adds a person of the role, named after it, to the owner's studio and signs
 // them in.
-func (s studio) as(role store.Role) studio {
+func (s tester) as(role store.Role) tester {
 	s.t.Helper()
 	if role == store.Owner {
 		return s
@@ -91,7 +91,7 @@ func (s studio) as(role store.Role) studio {
 	return other
 }
 
-func (s studio) signIn(name, password string) answer {
+func (s tester) signIn(name, password string) answer {
 	s.t.Helper()
 	return s.send("POST", "/api/v1/session", text(s.t, map[string]string{"name": name, "password": password}))
 }
@@ -107,7 +107,7 @@ func (a answer) json(t *testing.T, v any) {
 	require.NoError(t, json.Unmarshal(a.body, v), string(a.body))
 }
 
-func (s studio) send(method, path, body string, header ...string) answer {
+func (s tester) send(method, path, body string, header ...string) answer {
 	s.t.Helper()
 	req, err := http.NewRequestWithContext(s.t.Context(), method, s.url+path, strings.NewReader(body))
 	require.NoError(s.t, err)

@@ -13,6 +13,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 	"kladotex/internal/standin"
+	"kladotex/internal/studio"
 )
 
 // catalogue is everything a plan is chosen from.
@@ -57,7 +58,7 @@ type catalogueOutput struct {
 func (s *server) catalogueOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "catalogue", Method: http.MethodGet, Path: "/api/v1/catalogue",
-		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(all),
+		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(studio.All),
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),

@@ -5,15 +5,14 @@ import (
 	"encoding/base64"
 	"net/http"
 	"strconv"
-	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/client"
 	"kladotex/core/plan"
-	"kladotex/internal/sheet"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // clientEntry is a client in a list.
@@ -74,16 +73,17 @@ type Made struct {
 	ID string `json:"id" format:"uuid" doc:"A random UUID, made by who asks; the same when the request is repeated"`
 }
 
-// checkedClient refuses a client without a name or with facts that can not be.
-func checkedClient(ctx context.Context, draft ClientDraft) (store.ClientDraft, error) {
-	name := strings.TrimSpace(draft.Name)
-	if name == "" {
-		return store.ClientDraft{}, refusal("body.name", "A client needs a name.")
+// draft is what the studio saves of it.
+func (d ClientDraft) draft() store.ClientDraft {
+	return store.ClientDraft{Name: d.Name, Archived: d.Archived, Facts: d.Facts}
+}
+
+// clientAnswer is the client that was read or stored.
+func clientAnswer(ctx context.Context, c store.Client, err error) (*clientOutput, error) {
+	if err != nil {
+		return nil, problem(ctx, err, "body.")
 	}
-	if err := draft.Facts.Check(); err != nil {
-		return store.ClientDraft{}, problem(ctx, err, "body.facts.")
-	}
-	return store.ClientDraft{Name: name, Archived: draft.Archived, Facts: draft.Facts}, nil
+	return clientOf(c), nil
 }
 
 // PageWish says which part of a list is wanted.
@@ -123,7 +123,7 @@ func cut[E interface{ Cursor() string }, T any](read []E, w PageWish, as func(E)
 func (s *server) clientOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listClients", Method: http.MethodGet, Path: "/api/v1/clients",
-		Summary: "A page of the clients, by name", Metadata: rights(all),
+		Summary: "A page of the clients, by name", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		Search   string `query:"search" maxLength:"120" doc:"Part of a name"`
 		Archived bool   `query:"archived" doc:"List the archived ones instead"`
@@ -133,7 +133,7 @@ func (s *server) clientOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.store.Clients(ctx, in.Search, in.Archived, page)
+		list, err := s.studio.Clients(ctx, in.Search, in.Archived, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -144,33 +144,23 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createClient", Method: http.MethodPost, Path: "/api/v1/clients",
-		Summary: "Add a client", Metadata: rights(crew), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Add a client", Metadata: rights(studio.Crew), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body newClient }) (*clientOutput, error) {
-		draft, err := checkedClient(ctx, in.Body.ClientDraft)
-		if err != nil {
-			return nil, err
-		}
-		c, err := s.store.CreateClient(ctx, in.Body.ID, draft)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return clientOf(c), nil
+		c, err := s.studio.CreateClient(ctx, in.Body.ID, in.Body.draft())
+		return clientAnswer(ctx, c, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}",
-		Summary: "Read a client", Metadata: rights(all),
+		Summary: "Read a client", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *ClientPath) (*clientOutput, error) {
-		c, err := s.store.Client(ctx, in.ID)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return clientOf(c), nil
+		c, err := s.studio.Client(ctx, in.ID)
+		return clientAnswer(ctx, c, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "saveClient", Method: http.MethodPut, Path: "/api/v1/clients/{id}",
-		Summary: "Save a client over the version it started from", Metadata: rights(crew), MaxBodyBytes: maxBody,
+		Summary: "Save a client over the version it started from", Metadata: rights(studio.Crew), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		ClientPath
 		Conditional
@@ -180,22 +170,15 @@ func (s *server) clientOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		draft, err := checkedClient(ctx, in.Body)
-		if err != nil {
-			return nil, err
-		}
-		c, err := s.store.SaveClient(ctx, in.ID, version, draft)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return clientOf(c), nil
+		c, err := s.studio.SaveClient(ctx, in.ID, version, in.Body.draft())
+		return clientAnswer(ctx, c, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
-		Summary: "Delete a client with all their plans", Metadata: rights(owners), DefaultStatus: http.StatusNoContent,
+		Summary: "Delete a client with all their plans", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *ClientPath) (*struct{}, error) {
-		if err := s.store.DeleteClient(ctx, in.ID); err != nil {
+		if err := s.studio.DeleteClient(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
@@ -203,61 +186,40 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "exportClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}/export",
-		Summary: "Everything that is held about a client", Metadata: rights(crew), Responses: file("application/json", "The file"),
+		Summary: "Everything that is held about a client", Metadata: rights(studio.Crew), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *ClientPath) (*fileOutput, error) {
-		held, err := s.store.Held(ctx, in.ID)
+		name, body, err := s.studio.Held(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		body, err := sheet.Held(held)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return download("application/json", held.Client.Name+" - all that is held.json", body), nil
+		return download("application/json", name+" - all that is held.json", body), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "beginPlan", Method: http.MethodGet, Path: "/api/v1/begin",
-		Summary: "The input a new plan starts from: the default or an earlier plan, with the client's head and hair", Metadata: rights(all),
+		Summary: "The input a new plan starts from: the default or an earlier plan, with the client's head and hair", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Whose head it is"`
 		From   string `query:"from" maxLength:"64" doc:"An earlier plan to start from"`
 	}) (*struct{ Body PlanDraft }, error) {
-		draft := PlanDraft{Title: "New plan", ClientID: in.Client, Input: plan.Default()}
-		if in.From != "" {
-			p, err := s.store.Plan(ctx, in.From)
-			if err != nil {
-				return nil, problem(ctx, err, "")
-			}
-			draft.Title, draft.Input = p.Title+", again", p.Input
-			if draft.ClientID == "" {
-				draft.ClientID = p.ClientID
-			}
+		d, err := s.studio.Begin(ctx, in.Client, in.From)
+		if err != nil {
+			return nil, problem(ctx, err, "")
 		}
-		if draft.ClientID != "" {
-			c, err := s.store.Client(ctx, draft.ClientID)
-			if err != nil {
-				return nil, problem(ctx, err, "")
-			}
-			draft.Input = c.Facts.Begin(draft.Input)
-			if in.From == "" {
-				draft.Title = c.Name
-			}
-		}
-		return &struct{ Body PlanDraft }{draft}, nil
+		return &struct{ Body PlanDraft }{PlanDraft{Title: d.Title, ClientID: d.ClientID, Input: d.Input}}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "putOnHead", Method: http.MethodPost, Path: "/api/v1/clients/{id}/input",
-		Summary: "A plan's input with this client's head and hair in it, as far as they were measured", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "A plan's input with this client's head and hair in it, as far as they were measured", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		ClientPath
 		Body plan.Input
 	}) (*struct{ Body plan.Input }, error) {
-		c, err := s.store.Client(ctx, in.ID)
+		input, err := s.studio.PutOnHead(ctx, in.ID, in.Body)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		return &struct{ Body plan.Input }{c.Facts.Begin(in.Body)}, nil
+		return &struct{ Body plan.Input }{input}, nil
 	})
 }

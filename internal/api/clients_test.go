@@ -14,7 +14,7 @@ import (
 	"kladotex/core/scalp"
 )
 
-func (s studio) newClient(name string) clientDocument {
+func (s tester) newClient(name string) clientDocument {
 	s.t.Helper()
 	facts := client.New()
 	tapes := scalp.Presets()[0].Tapes

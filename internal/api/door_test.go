@@ -29,7 +29,7 @@ import (
 
 // at is a studio told how to serve, with its owner signed in from an address that is
 // believed when it says so.
-func at(t *testing.T, o Options) studio {
+func at(t *testing.T, o Options) tester {
 	t.Helper()
 	s := door(t, o)
 	res := s.send("POST", "/api/v1/owner", text(t, map[string]string{"name": "Odalys", "password": secret}))
@@ -90,7 +90,7 @@ func TestAnswersAreKeptInNoCache(t *testing.T) {
 func TestCookiesAreOfOneStudio(t *testing.T) {
 	first, second := open(t), at(t, Options{Secure: true})
 	names := map[string]bool{}
-	for _, s := range []studio{first, second} {
+	for _, s := range []tester{first, second} {
 		res := s.signIn("Odalys", secret)
 		require.Equal(t, http.StatusCreated, res.StatusCode)
 		for _, c := range append(res.Cookies(), s.send("GET", "/api/v1/session", "").Cookies()...) {
@@ -108,7 +108,7 @@ func TestCookiesAreOfOneStudio(t *testing.T) {
 }
 
 // guess tries a wrong password from an address, and tells what came of it.
-func (s studio) guess(name, from string) int {
+func (s tester) guess(name, from string) int {
 	s.t.Helper()
 	return s.send("POST", "/api/v1/session", text(s.t, map[string]string{"name": name, "password": "guess after guess"}), "X-Forwarded-For", from).StatusCode
 }
@@ -240,7 +240,7 @@ func TestTroublesOfTheFileAreSaid(t *testing.T) {
 	require.NoError(t, err)
 	server := httptest.NewServer(served(t, kept, slog.New(slog.DiscardHandler), Options{}))
 	t.Cleanup(func() { server.Close(); kept.Close() })
-	s := studio{t, kept, server.URL, nil}.stranger()
+	s := tester{t, kept, server.URL, nil}.stranger()
 	require.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/owner", text(t, map[string]string{"name": "Odalys", "password": secret})).StatusCode)
 
 	// Another program holds the file for longer than is waited.

@@ -4,11 +4,11 @@ import (
 	"context"
 	"net/http"
 
-	"github.com/bojanz/currency"
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/house"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // houseDocument is a studio's house rules.
@@ -29,9 +29,9 @@ func houseOf(h store.House) *houseOutput {
 func (s *server) houseOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "readHouse", Method: http.MethodGet, Path: "/api/v1/house",
-		Summary: "The house rules", Metadata: rights(all),
+		Summary: "The house rules", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*houseOutput, error) {
-		h, err := s.store.House(ctx)
+		h, err := s.studio.House(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -40,7 +40,7 @@ func (s *server) houseOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "saveHouse", Method: http.MethodPut, Path: "/api/v1/house",
-		Summary: "Save the house rules over the version they were read at", Metadata: rights(owners),
+		Summary: "Save the house rules over the version they were read at", Metadata: rights(studio.Owners),
 	}, func(ctx context.Context, in *struct {
 		Conditional
 		Body house.Rules
@@ -49,15 +49,9 @@ func (s *server) houseOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		if err := in.Body.Check(); err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		if !currency.IsValid(in.Body.Currency) {
-			return nil, refusal("body.currency", "There is no currency "+in.Body.Currency+"; choose one from the list.")
-		}
-		h, err := s.store.SaveHouse(ctx, version, in.Body)
+		h, err := s.studio.SaveHouse(ctx, version, in.Body)
 		if err != nil {
-			return nil, problem(ctx, err, "")
+			return nil, problem(ctx, err, "body.")
 		}
 		return houseOf(h), nil
 	})

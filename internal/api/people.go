@@ -3,12 +3,11 @@ package api
 import (
 	"context"
 	"net/http"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"kladotex/internal/password"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // PersonPath names a person of the studio.
@@ -19,9 +18,9 @@ type PersonPath struct {
 func (s *server) peopleOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPeople", Method: http.MethodGet, Path: "/api/v1/people",
-		Summary: "List the people of the studio", Metadata: rights(all),
+		Summary: "List the people of the studio", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []personEntry }, error) {
-		people, err := s.store.People(ctx)
+		people, err := s.studio.People(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -34,27 +33,23 @@ func (s *server) peopleOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "addPerson", Method: http.MethodPost, Path: "/api/v1/people",
-		Summary: "Add a person with a first password", Metadata: rights(owners), DefaultStatus: http.StatusCreated,
+		Summary: "Add a person with a first password", Metadata: rights(studio.Owners), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Credentials
 			Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
 		}
 	}) (*struct{ Body personEntry }, error) {
-		name, hash, err := s.newSignIn(ctx, in.Body.Name, in.Body.Password)
+		p, err := s.studio.AddPerson(ctx, in.Body.Name, in.Body.Role, in.Body.Password)
 		if err != nil {
-			return nil, err
-		}
-		p, err := s.store.AddPerson(ctx, name, in.Body.Role, hash)
-		if err != nil {
-			return nil, problem(ctx, err, "")
+			return nil, problem(ctx, err, "body.")
 		}
 		return &struct{ Body personEntry }{personOf(p)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changePerson", Method: http.MethodPut, Path: "/api/v1/people/{id}",
-		Summary: "Change a person's name and role, and give a new password when one is sent", Metadata: rights(owners),
+		Summary: "Change a person's name and role, and give a new password when one is sent", Metadata: rights(studio.Owners),
 	}, func(ctx context.Context, in *struct {
 		PersonPath
 		Body struct {
@@ -63,29 +58,18 @@ func (s *server) peopleOperations(api huma.API) {
 			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; it signs them out everywhere"`
 		}
 	}) (*struct{ Body personEntry }, error) {
-		name := strings.TrimSpace(in.Body.Name)
-		if name == "" {
-			return nil, refusal("body.name", "A person needs a name.")
-		}
-		hash := ""
-		if in.Body.Password != "" {
-			var err error
-			if hash, err = password.Hash(ctx, in.Body.Password); err != nil {
-				return nil, problem(ctx, err, "")
-			}
-		}
-		p, err := s.store.ChangePerson(ctx, in.ID, name, in.Body.Role, hash)
+		p, err := s.studio.ChangePerson(ctx, in.ID, in.Body.Name, in.Body.Role, in.Body.Password)
 		if err != nil {
-			return nil, problem(ctx, err, "")
+			return nil, problem(ctx, err, "body.")
 		}
 		return &struct{ Body personEntry }{personOf(p)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
-		Summary: "Remove a person; what they saved stays", Metadata: rights(owners), DefaultStatus: http.StatusNoContent,
+		Summary: "Remove a person; what they saved stays", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
-		if err := s.store.RemovePerson(ctx, in.ID); err != nil {
+		if err := s.studio.RemovePerson(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil

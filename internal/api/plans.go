@@ -1,56 +1,40 @@
 package api
 
 import (
-	"bytes"
 	"context"
 	"fmt"
 	"math"
 	"net/http"
-	"reflect"
-	"slices"
 	"strconv"
 	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // planEntry is a plan in a list.
 type planEntry struct {
-	ID       string    `json:"id"`
-	Title    string    `json:"title"`
-	Version  int       `json:"version"`
-	ClientID string    `json:"clientId,omitempty"`
-	Client   string    `json:"client,omitempty" doc:"Whose head it is"`
-	Pattern  string    `json:"pattern"`
-	Method   string    `json:"method"`
-	Sections int       `json:"sections"`
-	Pieces   int       `json:"pieces"`
-	Packs    int       `json:"packs"`
-	Cost     int64     `json:"costMinor"`
-	Minutes  float64   `json:"minutes"`
-	Warnings int       `json:"warnings"`
-	Next     nextStep  `json:"next" enum:"client,warnings,sheet" doc:"What to do next: say whose head it is, look at the warnings, take the sheet along"`
-	SavedBy  string    `json:"savedBy,omitempty"`
-	Updated  time.Time `json:"updated"`
-}
-
-// nextStep is what a plan waits for.
-type nextStep string
-
-func nextOf(e store.Entry) nextStep {
-	switch {
-	case e.ClientID == "":
-		return "client"
-	case e.Warnings > 0:
-		return "warnings"
-	}
-	return "sheet"
+	ID       string      `json:"id"`
+	Title    string      `json:"title"`
+	Version  int         `json:"version"`
+	ClientID string      `json:"clientId,omitempty"`
+	Client   string      `json:"client,omitempty" doc:"Whose head it is"`
+	Pattern  string      `json:"pattern"`
+	Method   string      `json:"method"`
+	Sections int         `json:"sections"`
+	Pieces   int         `json:"pieces"`
+	Packs    int         `json:"packs"`
+	Cost     int64       `json:"costMinor"`
+	Minutes  float64     `json:"minutes"`
+	Warnings int         `json:"warnings"`
+	Next     studio.Next `json:"next" enum:"client,warnings,sheet" doc:"What to do next: say whose head it is, look at the warnings, take the sheet along"`
+	SavedBy  string      `json:"savedBy,omitempty"`
+	Updated  time.Time   `json:"updated"`
 }
 
 // planDocument is a whole plan.
@@ -144,20 +128,11 @@ type difference struct {
 	Mine    []plan.Change `json:"mine" doc:"What the other state changed of the base"`
 }
 
-// changes are those between two drafts, their titles among them.
-func changes(from, to PlanDraft) []plan.Change {
-	out := plan.Changes(from.Input, to.Input)
-	if from.Title != to.Title {
-		out = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: from.Title, To: to.Title}}, out...)
-	}
-	return out
-}
-
 func entryOf(e store.Entry) planEntry {
 	return planEntry{
 		ID: e.ID, Title: e.Title, Version: e.Version, ClientID: e.ClientID, Client: e.Client, Pattern: e.Pattern, Method: e.Method,
 		Sections: e.Sections, Pieces: e.Pieces, Packs: e.Packs, Cost: e.Cost, Minutes: e.Minutes, Warnings: e.Warnings,
-		Next: nextOf(e), SavedBy: e.SavedBy, Updated: e.Updated,
+		Next: studio.NextOf(e), SavedBy: e.SavedBy, Updated: e.Updated,
 	}
 }
 
@@ -175,54 +150,27 @@ func documentOf(p store.Plan) *planOutput {
 	}}
 }
 
-// checked computes a draft, so that only plans that work are stored. Pinned states that
-// are stored as they are sent were computed when they were pinned: should this program
-// not be able to any more, the plan can still be saved.
-func checked(ctx context.Context, draft PlanDraft, pinned []store.Variant) (store.Draft, error) {
-	title := strings.TrimSpace(draft.Title)
-	if title == "" {
-		return store.Draft{}, refusal("body.title", "A plan needs a name, such as who it is for.")
-	}
-	res, err := plan.Compute(ctx, draft.Input)
-	if err != nil {
-		return store.Draft{}, problem(ctx, err, "body.input.")
-	}
-	variants := make([]store.Variant, len(draft.Variants))
-	for i, v := range draft.Variants {
+// draft is what the studio saves of it.
+func (d PlanDraft) draft() studio.Draft {
+	variants := make([]store.Variant, len(d.Variants))
+	for i, v := range d.Variants {
 		variants[i] = store.Variant{Name: v.Name, Input: v.Input}
-		known := v.Input == nil || slices.ContainsFunc(pinned, func(p store.Variant) bool {
-			return p.Input != nil && reflect.DeepEqual(*p.Input, *v.Input)
-		})
-		if known {
-			continue
-		}
-		if _, err := plan.Compute(ctx, *v.Input); err != nil {
-			return store.Draft{}, problem(ctx, err, fmt.Sprintf("body.variants[%d].input.", i))
-		}
 	}
-	return store.Draft{
-		Title: title, ClientID: draft.ClientID, Input: draft.Input, Variants: variants,
-		Summary: store.Summarise(draft.Input, res), By: person(ctx).Name,
-	}, nil
+	return studio.Draft{Title: d.Title, ClientID: d.ClientID, Input: d.Input, Variants: variants}
 }
 
-// computed reads a plan and works it out.
-func (s *server) computed(ctx context.Context, id string) (store.Plan, plan.Result, error) {
-	p, err := s.store.Plan(ctx, id)
+// planAnswer is the plan that was read or stored.
+func planAnswer(ctx context.Context, p store.Plan, err error) (*planOutput, error) {
 	if err != nil {
-		return store.Plan{}, plan.Result{}, problem(ctx, err, "")
+		return nil, problem(ctx, err, "body.")
 	}
-	res, err := plan.Compute(ctx, p.Input)
-	if err != nil {
-		return store.Plan{}, plan.Result{}, problem(ctx, fmt.Errorf("stored plan %s: %w", id, err), "")
-	}
-	return p, res, nil
+	return documentOf(p), nil
 }
 
 func (s *server) planOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listPlans", Method: http.MethodGet, Path: "/api/v1/plans",
-		Summary: "A page of the plans, the one saved last first", Metadata: rights(all),
+		Summary: "A page of the plans, the one saved last first", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Only those of this client"`
 		PageWish
@@ -231,7 +179,7 @@ func (s *server) planOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		entries, err := s.store.Plans(ctx, in.Client, page)
+		entries, err := s.studio.Plans(ctx, in.Client, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -240,25 +188,23 @@ func (s *server) planOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "createPlan", Method: http.MethodPost, Path: "/api/v1/plans",
-		Summary: "Store a new plan", Metadata: rights(all), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Store a new plan", Metadata: rights(studio.All), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body newPlan }) (*planOutput, error) {
-		return s.create(ctx, in.Body.ID, in.Body.PlanDraft)
+		p, err := s.studio.CreatePlan(ctx, person(ctx).Name, in.Body.ID, in.Body.draft())
+		return planAnswer(ctx, p, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}",
-		Summary: "Read a plan", Metadata: rights(all),
+		Summary: "Read a plan", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*planOutput, error) {
-		p, err := s.store.Plan(ctx, in.ID)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return documentOf(p), nil
+		p, err := s.studio.Plan(ctx, in.ID)
+		return planAnswer(ctx, p, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "savePlan", Method: http.MethodPut, Path: "/api/v1/plans/{id}",
-		Summary: "Save a plan over the version it started from", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "Save a plan over the version it started from", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Conditional
@@ -268,26 +214,15 @@ func (s *server) planOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		stored, err := s.store.Plan(ctx, in.ID)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		draft, err := checked(ctx, in.Body, stored.Variants)
-		if err != nil {
-			return nil, err
-		}
-		p, err := s.store.SavePlan(ctx, in.ID, version, draft)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return documentOf(p), nil
+		p, err := s.studio.SavePlan(ctx, person(ctx).Name, in.ID, version, in.Body.draft())
+		return planAnswer(ctx, p, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deletePlan", Method: http.MethodDelete, Path: "/api/v1/plans/{id}",
-		Summary: "Delete a plan with its history", Metadata: rights(crew), DefaultStatus: http.StatusNoContent,
+		Summary: "Delete a plan with its history", Metadata: rights(studio.Crew), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PlanPath) (*struct{}, error) {
-		if err := s.store.DeletePlan(ctx, in.ID); err != nil {
+		if err := s.studio.DeletePlan(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
@@ -295,18 +230,6 @@ func (s *server) planOperations(api huma.API) {
 
 	s.historyOperations(api)
 	s.sheetOperations(api)
-}
-
-func (s *server) create(ctx context.Context, id string, body PlanDraft) (*planOutput, error) {
-	draft, err := checked(ctx, body, nil)
-	if err != nil {
-		return nil, err
-	}
-	p, err := s.store.CreatePlan(ctx, id, draft)
-	if err != nil {
-		return nil, problem(ctx, err, "")
-	}
-	return documentOf(p), nil
 }
 
 // twoInputs are two states to be told apart.
@@ -319,30 +242,27 @@ type twoInputs struct {
 func (s *server) historyOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listVersions", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions",
-		Summary: "A plan's history, newest first", Metadata: rights(all),
+		Summary: "A plan's history, newest first", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []planVersion }, error) {
-		versions, err := s.store.Versions(ctx, in.ID)
+		past, err := s.studio.History(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		out := make([]planVersion, len(versions))
-		for i, v := range versions {
-			out[i] = planVersion{v.Version, v.Title, v.Sections, v.SavedBy, v.SavedAt, []plan.Change{}}
-			if i+1 < len(versions) {
-				out[i].Changes = plan.Changes(versions[i+1].Input, v.Input)
-			}
+		out := make([]planVersion, len(past))
+		for i, v := range past {
+			out[i] = planVersion{v.Version.Version, v.Title, v.Sections, v.SavedBy, v.SavedAt, v.Changes}
 		}
 		return &struct{ Body []planVersion }{out}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readVersion", Method: http.MethodGet, Path: "/api/v1/plans/{id}/versions/{version}",
-		Summary: "A plan as it once was", Metadata: rights(all),
+		Summary: "A plan as it once was", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Version int `path:"version" minimum:"1"`
 	}) (*struct{ Body PlanDraft }, error) {
-		v, err := s.store.Version(ctx, in.ID, in.Version)
+		v, err := s.studio.Version(ctx, in.ID, in.Version)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -351,26 +271,23 @@ func (s *server) historyOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changes", Method: http.MethodPost, Path: "/api/v1/changes",
-		Summary: "What differs between two plans, in the trade's words", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "What differs between two plans, in the trade's words", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(_ context.Context, in *struct{ Body twoInputs }) (*struct{ Body []plan.Change }, error) {
 		return &struct{ Body []plan.Change }{plan.Changes(in.Body.From, in.Body.To)}, nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "comparePlan", Method: http.MethodPost, Path: "/api/v1/plans/{id}/compare",
-		Summary: "Who saved the plan meanwhile, and what both sides changed", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "Who saved the plan meanwhile, and what both sides changed", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Body comparison
 	}) (*struct{ Body difference }, error) {
-		p, err := s.store.Plan(ctx, in.ID)
+		d, err := s.studio.Compare(ctx, in.ID, in.Body.Base.draft(), in.Body.Mine.draft())
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		stored := PlanDraft{Title: p.Title, Input: p.Input}
-		return &struct{ Body difference }{difference{
-			p.Version, p.SavedBy, p.Updated, changes(in.Body.Base, stored), changes(in.Body.Base, in.Body.Mine),
-		}}, nil
+		return &struct{ Body difference }{difference{d.Version, d.SavedBy, d.SavedAt, d.Theirs, d.Mine}}, nil
 	})
 }
 
@@ -378,14 +295,14 @@ func (s *server) historyOperations(api huma.API) {
 func (s *server) sheetOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "planPicture", Method: http.MethodGet, Path: "/api/v1/plans/{id}/picture.svg",
-		Summary: "A small picture of the parted head", Metadata: rights(all), Responses: file("image/svg+xml", "The picture"),
+		Summary: "A small picture of the parted head", Metadata: rights(studio.All), Responses: file("image/svg+xml", "The picture"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Version int `query:"v" doc:"The version shown; lets a browser keep the picture"`
 	}) (*pictureOutput, error) {
-		p, res, err := s.computed(ctx, in.ID)
+		p, res, err := s.studio.Computed(ctx, in.ID)
 		if err != nil {
-			return nil, err
+			return nil, problem(ctx, err, "")
 		}
 		out := &pictureOutput{"image/svg+xml", "no-cache", sheet.Picture(res)}
 		if in.Version == p.Version {
@@ -396,22 +313,22 @@ func (s *server) sheetOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "planView", Method: http.MethodGet, Path: "/api/v1/plans/{id}/view.svg",
-		Summary: "The parted head as seen from somewhere", Metadata: rights(all), Responses: file("image/svg+xml", "The picture"),
+		Summary: "The parted head as seen from somewhere", Metadata: rights(studio.All), Responses: file("image/svg+xml", "The picture"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Lon float64 `query:"lon" minimum:"-360" maximum:"720" default:"146" doc:"Degrees from the face towards the client's left"`
 		Lat float64 `query:"lat" minimum:"-90" maximum:"90" default:"30" doc:"Degrees up"`
 	}) (*fileOutput, error) {
-		p, res, err := s.computed(ctx, in.ID)
+		p, res, err := s.studio.Computed(ctx, in.ID)
 		if err != nil {
-			return nil, err
+			return nil, problem(ctx, err, "")
 		}
 		return download("image/svg+xml", p.Title+".svg", sheet.View(res, in.Lon*math.Pi/180, in.Lat*math.Pi/180)), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "planSheet", Method: http.MethodGet, Path: "/api/v1/plans/{id}/sheet.pdf",
-		Summary: "The plan sheet with its true-scale gauge card", Metadata: rights(all), Responses: file("application/pdf", "The sheet"),
+		Summary: "The plan sheet with its true-scale gauge card", Metadata: rights(studio.All), Responses: file("application/pdf", "The sheet"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
 		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
@@ -422,60 +339,36 @@ func (s *server) sheetOperations(api huma.API) {
 			return nil, problem(ctx, err, "")
 		}
 		defer end()
-		p, res, err := s.computed(ctx, in.ID)
-		if err != nil {
-			return nil, err
-		}
-		home, err := s.store.House(ctx)
+		title, body, err := s.studio.Sheet(ctx, in.ID, in.Unit, in.Paper)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		var cautions []string
-		if p.ClientID != "" {
-			c, err := s.store.Client(ctx, p.ClientID)
-			if err != nil {
-				return nil, problem(ctx, err, "")
-			}
-			cautions = c.Facts.Cautions()
-		}
-		body, err := sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
-			sheet.Style{Unit: in.Unit, Paper: in.Paper, Currency: home.Rules.Currency})
-		if err != nil {
-			return nil, problem(ctx, fmt.Errorf("sheet of plan %s: %w", in.ID, err), "")
-		}
-		return download("application/pdf", p.Title+".pdf", body), nil
+		return download("application/pdf", title+".pdf", body), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "exportPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}/export",
-		Summary: "A plan as a file, to be imported elsewhere", Metadata: rights(all), Responses: file("application/json", "The file"),
+		Summary: "A plan as a file, to be imported elsewhere", Metadata: rights(studio.All), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *PlanPath) (*fileOutput, error) {
-		p, err := s.store.Plan(ctx, in.ID)
+		title, body, err := s.studio.Export(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		body, err := plan.File{Title: p.Title, Input: p.Input}.Encode()
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return download("application/json", p.Title+".kladotex.json", body), nil
+		return download("application/json", title+".kladotex.json", body), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "importPlan", Method: http.MethodPost, Path: "/api/v1/import",
-		Summary: "Store the plan in a file that was exported", Metadata: rights(all), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
+		Summary: "Store the plan in a file that was exported", Metadata: rights(studio.All), DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody,
 		SkipValidateBody: true, // plan.ReadFile does, and names the field
 	}, func(ctx context.Context, in *struct {
 		ID      string `query:"id" required:"true" format:"uuid" doc:"A random UUID for the new plan, made by who asks; the same when the request is repeated"`
 		RawBody []byte `contentType:"application/json"`
 	}) (*planOutput, error) {
-		f, err := plan.ReadFile(bytes.NewReader(in.RawBody))
+		p, err := s.studio.Import(ctx, person(ctx).Name, in.ID, in.RawBody)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		if _, err := plan.Compute(ctx, f.Input); err != nil {
-			return nil, problem(ctx, invalid.Under(err, "plan"), "")
-		}
-		return s.create(ctx, in.ID, PlanDraft{Title: f.Title, Input: f.Input})
+		return documentOf(p), nil
 	})
 }

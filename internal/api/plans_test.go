@@ -20,7 +20,7 @@ import (
 	"kladotex/internal/store"
 )
 
-func (s studio) newPlan(title string, in plan.Input) planDocument {
+func (s tester) newPlan(title string, in plan.Input) planDocument {
 	s.t.Helper()
 	res := s.send("POST", "/api/v1/plans", anew(draft(s.t, title, in)))
 	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))

@@ -11,6 +11,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/internal/studio"
 )
 
 type previewInput struct {
@@ -26,7 +27,7 @@ type countWish struct {
 func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "fitCount", Method: http.MethodPost, Path: "/api/v1/fit",
-		Summary: "Section sizes that make a wished number of sections, or the nearest two", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "Section sizes that make a wished number of sections, or the nearest two", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *struct{ Body countWish }) (*struct{ Body []parting.Fitted }, error) {
 		head, err := scalp.FitWith(in.Body.Input.Head, in.Body.Input.Hairline)
 		if err != nil {
@@ -46,7 +47,7 @@ func (s *server) previewOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
-		Summary: "What the plan comes to with other section sizes and on other structures", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "What the plan comes to with other section sizes and on other structures", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
@@ -62,23 +63,23 @@ func (s *server) previewOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
-		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(previewOf))
 
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{
 		OperationID: "need", Method: http.MethodPost, Path: "/api/v1/need",
-		Summary: "What to buy for a plan", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "What to buy for a plan", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(r *plan.Result) plan.Need { return r.Need }))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "work", Method: http.MethodPost, Path: "/api/v1/work",
-		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(r *plan.Result) work { return work{r.Work, r.Hours} }))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
-		Summary: "Where the parts of every row of a plan go", Metadata: rights(all), MaxBodyBytes: maxBody,
+		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
 }
 

@@ -7,14 +7,13 @@ import (
 	"net/http"
 	"strings"
 	"time"
-	"unicode/utf8"
 
 	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
 
-	"kladotex/internal/password"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // signInLasts is how long a sign-in holds. It is not drawn out by use: that would
@@ -65,7 +64,7 @@ func (s *server) signedIn(ctx context.Context) (store.Person, error) {
 	if id == "" {
 		return store.Person{}, store.ErrNotFound
 	}
-	p, err := s.store.Person(ctx, id)
+	p, err := s.studio.Person(ctx, id)
 	if err == nil && p.Epoch != s.sessions.GetInt(ctx, epochInSession) {
 		err = store.ErrNotFound
 	}
@@ -128,9 +127,9 @@ type NewPassword struct {
 func (s *server) sessionOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "studio", Method: http.MethodGet, Path: "/api/v1/studio",
-		Summary: "What a newcomer at the door needs to know", Metadata: rights(public),
+		Summary: "What a newcomer at the door needs to know", Metadata: rights(studio.Public),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body studioFacts }, error) {
-		people, err := s.store.People(ctx)
+		people, err := s.studio.People(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -145,50 +144,31 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "claimStudio", Method: http.MethodPost, Path: "/api/v1/owner",
-		Summary: "Name the owner of an empty studio and sign them in", Metadata: rights(public), DefaultStatus: http.StatusCreated,
+		Summary: "Name the owner of an empty studio and sign them in", Metadata: rights(studio.Public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
-		// Nothing is hashed for those who come too late.
-		switch has, err := s.store.HasPeople(ctx); {
-		case err != nil:
-			return nil, problem(ctx, err, "")
-		case has:
-			return nil, problem(ctx, store.ErrHasOwner, "")
-		}
-		name, hash, err := s.newSignIn(ctx, in.Body.Name, in.Body.Password)
+		p, err := s.studio.Claim(ctx, in.Body.Name, in.Body.Password)
 		if err != nil {
-			return nil, err
+			return nil, problem(ctx, err, "body.")
 		}
-		p, err := s.store.AddOwner(ctx, name, hash)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		s.guesses.opened(address(ctx), store.AccountKey(name))
+		s.guesses.opened(address(ctx), store.AccountKey(p.Name))
 		return s.enter(ctx, p)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signIn", Method: http.MethodPost, Path: "/api/v1/session",
-		Summary: "Sign in", Metadata: rights(public), DefaultStatus: http.StatusCreated,
+		Summary: "Sign in", Metadata: rights(studio.Public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct{ Body Credentials }) (*meOutput, error) {
 		name := store.AccountKey(in.Body.Name)
 		if wait := s.guesses.atAccount(address(ctx), name); wait > 0 {
 			return nil, tooManyTries(wait)
 		}
-		p, err := s.store.PersonNamed(ctx, in.Body.Name)
-		if err != nil && !errors.Is(err, store.ErrNotFound) {
-			return nil, problem(ctx, err, "")
-		}
-		hash, there := p.Hash, err == nil
-		if !there {
-			hash = s.nobody // as long for a name that is not there, so that names can not be found out
-		}
-		fits, err := password.Matches(ctx, hash, in.Body.Password)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		if !fits || !there {
+		p, err := s.studio.SignIn(ctx, in.Body.Name, in.Body.Password)
+		if errors.Is(err, studio.ErrNoMatch) {
 			slog.Warn("sign-in failed", "from", address(ctx))
 			return nil, huma.Error401Unauthorized("Name and password do not go together.")
+		}
+		if err != nil {
+			return nil, problem(ctx, err, "")
 		}
 		s.guesses.opened(address(ctx), name)
 		return s.enter(ctx, p)
@@ -196,7 +176,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signInDemo", Method: http.MethodPost, Path: "/api/v1/session/demo",
-		Summary: "Sign in to the demo studio", Metadata: rights(public), DefaultStatus: http.StatusCreated,
+		Summary: "Sign in to the demo studio", Metadata: rights(studio.Public), DefaultStatus: http.StatusCreated,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			ID string `json:"id" maxLength:"64" doc:"One of the demo's people"`
@@ -205,7 +185,7 @@ func (s *server) sessionOperations(api huma.API) {
 		if !s.demo {
 			return nil, huma.Error404NotFound("This is not the demo studio.")
 		}
-		p, err := s.store.Person(ctx, in.Body.ID)
+		p, err := s.studio.Person(ctx, in.Body.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -214,23 +194,23 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "me", Method: http.MethodGet, Path: "/api/v1/session",
-		Summary: "Who is signed in", Metadata: rights(all),
+		Summary: "Who is signed in", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*meOutput, error) {
 		return s.me(person(ctx)), nil
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signOut", Method: http.MethodDelete, Path: "/api/v1/session",
-		Summary: "Sign out", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
+		Summary: "Sign out", Metadata: rights(studio.All), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 		return nil, s.sessions.Destroy(ctx)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
-		Summary: "Sign out on every machine", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
+		Summary: "Sign out on every machine", Metadata: rights(studio.All), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
-		if err := s.store.EndSessions(ctx, person(ctx).ID); err != nil {
+		if err := s.studio.EndSessions(ctx, person(ctx).ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, s.sessions.Destroy(ctx)
@@ -238,7 +218,7 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "changePassword", Method: http.MethodPut, Path: "/api/v1/session/password",
-		Summary: "Change one's own password and sign out everywhere else", Metadata: rights(all), DefaultStatus: http.StatusNoContent,
+		Summary: "Change one's own password and sign out everywhere else", Metadata: rights(studio.All), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Old string `json:"old" maxLength:"200"`
@@ -250,46 +230,16 @@ func (s *server) sessionOperations(api huma.API) {
 		if wait := s.guesses.atAccount(address(ctx), name); wait > 0 {
 			return nil, tooManyTries(wait)
 		}
-		fits, err := password.Matches(ctx, p.Hash, in.Body.Old)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		if !fits {
+		changed, err := s.studio.ChangePassword(ctx, p, in.Body.Old, in.Body.Password)
+		if errors.Is(err, studio.ErrNoMatch) {
 			slog.Warn("password change failed", "from", address(ctx))
 			return nil, refusal("body.old", "This is not your present password.")
 		}
-		hash, err := password.Hash(ctx, in.Body.Password)
 		if err != nil {
-			return nil, problem(ctx, err, "")
+			return nil, problem(ctx, err, "body.")
 		}
 		s.guesses.opened(address(ctx), name)
-		changed, err := s.store.ChangePassword(ctx, p.ID, p.Hash, hash)
-		if errors.Is(err, store.ErrStale) {
-			return nil, refusal("body.old", "Your password was changed elsewhere just now: sign in with that one.")
-		}
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
 		s.sessions.Put(ctx, epochInSession, changed.Epoch) // this one goes on
 		return nil, nil
 	})
-}
-
-// newSignIn checks a new name and password and hashes the password.
-func (s *server) newSignIn(ctx context.Context, name, secret string) (trimmed, hash string, err error) {
-	trimmed = strings.TrimSpace(name)
-	var details []error
-	if trimmed == "" {
-		details = append(details, &huma.ErrorDetail{Location: "body.name", Message: "A person needs a name."})
-	}
-	if utf8.RuneCountInString(secret) < password.MinLength {
-		details = append(details, &huma.ErrorDetail{Location: "body.password", Message: "A password needs at least 10 letters; a few words are best."})
-	}
-	if len(details) > 0 {
-		return "", "", huma.Error422UnprocessableEntity(details[0].(*huma.ErrorDetail).Message, details...)
-	}
-	if hash, err = password.Hash(ctx, secret); err != nil {
-		return "", "", problem(ctx, err, "")
-	}
-	return trimmed, hash, nil
 }

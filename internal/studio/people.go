@@ -1,0 +1,121 @@
+package studio
+
+import (
+	"context"
+	"errors"
+	"strings"
+	"unicode/utf8"
+
+	"kladotex/core/invalid"
+	"kladotex/internal/password"
+	"kladotex/internal/store"
+)
+
+// ErrNoMatch is that of a name and a password that do not go together, or of a present
+// password that is not the one.
+var ErrNoMatch = errors.New("name and password do not go together")
+
+// Claim names the owner of an empty studio.
+func (s *Studio) Claim(ctx context.Context, name, secret string) (store.Person, error) {
+	// Nothing is hashed for those who come too late.
+	switch has, err := s.store.HasPeople(ctx); {
+	case err != nil:
+		return store.Person{}, err
+	case has:
+		return store.Person{}, store.ErrHasOwner
+	}
+	name, hash, err := newSignIn(ctx, name, secret)
+	if err != nil {
+		return store.Person{}, err
+	}
+	return s.store.AddOwner(ctx, name, hash)
+}
+
+// SignIn is the person of a name and a password, or [ErrNoMatch]. It takes as long for a
+// name that is not there, so that names can not be found out.
+func (s *Studio) SignIn(ctx context.Context, name, secret string) (store.Person, error) {
+	p, err := s.store.PersonNamed(ctx, name)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return store.Person{}, err
+	}
+	hash, there := p.Hash, err == nil
+	if !there {
+		hash = s.nobody
+	}
+	fits, err := password.Matches(ctx, hash, secret)
+	switch {
+	case err != nil:
+		return store.Person{}, err
+	case !fits || !there:
+		return store.Person{}, ErrNoMatch
+	}
+	return p, nil
+}
+
+// AddPerson adds a person with a first password.
+func (s *Studio) AddPerson(ctx context.Context, name string, role store.Role, secret string) (store.Person, error) {
+	name, hash, err := newSignIn(ctx, name, secret)
+	if err != nil {
+		return store.Person{}, err
+	}
+	return s.store.AddPerson(ctx, name, role, hash)
+}
+
+// ChangePerson changes a person's name and role, and gives a new password unless it is
+// empty; that signs them out everywhere.
+func (s *Studio) ChangePerson(ctx context.Context, id, name string, role store.Role, secret string) (store.Person, error) {
+	name = strings.TrimSpace(name)
+	if name == "" {
+		var bad invalid.Errors
+		bad.Add("name", "A person needs a name.")
+		return store.Person{}, bad
+	}
+	hash := ""
+	if secret != "" {
+		var err error
+		if hash, err = password.Hash(ctx, secret); err != nil {
+			return store.Person{}, err
+		}
+	}
+	return s.store.ChangePerson(ctx, id, name, role, hash)
+}
+
+// ChangePassword gives a person a new password for their present one, or is
+// [ErrNoMatch]; it signs them out everywhere.
+func (s *Studio) ChangePassword(ctx context.Context, p store.Person, present, secret string) (store.Person, error) {
+	fits, err := password.Matches(ctx, p.Hash, present)
+	switch {
+	case err != nil:
+		return store.Person{}, err
+	case !fits:
+		return store.Person{}, ErrNoMatch
+	}
+	hash, err := password.Hash(ctx, secret)
+	if err != nil {
+		return store.Person{}, err
+	}
+	changed, err := s.store.ChangePassword(ctx, p.ID, p.Hash, hash)
+	if errors.Is(err, store.ErrStale) {
+		var bad invalid.Errors
+		bad.Add("old", "Your password was changed elsewhere just now: sign in with that one.")
+		return store.Person{}, bad
+	}
+	return changed, err
+}
+
+// newSignIn checks a new name and password and hashes the password.
+func newSignIn(ctx context.Context, name, secret string) (trimmed, hash string, err error) {
+	trimmed = strings.TrimSpace(name)
+	var bad invalid.Errors
+	if trimmed == "" {
+		bad.Add("name", "A person needs a name.")
+	}
+	if utf8.RuneCountInString(secret) < password.MinLength {
+		bad.Add("password", "A password needs at least %d letters; a few words are best.", password.MinLength)
+	}
+	if err := bad.Err(); err != nil {
+		return "", "", err
+	}
+	hash, err = password.Hash(ctx, secret)
+	return trimmed, hash, err
+}

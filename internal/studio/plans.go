@@ -1,0 +1,251 @@
+package studio
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"reflect"
+	"slices"
+	"strings"
+	"time"
+
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+	"kladotex/internal/sheet"
+	"kladotex/internal/store"
+)
+
+// Draft is what a person saves of a plan.
+type Draft struct {
+	Title    string
+	ClientID string // empty while it is open whose head it is
+	Input    plan.Input
+	Variants []store.Variant
+}
+
+// CreatePlan stores a new plan under an id made by who makes it; by is their name. The
+// same again is the plan that is there.
+func (s *Studio) CreatePlan(ctx context.Context, by, id string, d Draft) (store.Plan, error) {
+	checked, err := d.checked(ctx, by, nil)
+	if err != nil {
+		return store.Plan{}, err
+	}
+	return s.store.CreatePlan(ctx, id, checked)
+}
+
+// SavePlan saves a plan over the version it started from.
+func (s *Studio) SavePlan(ctx context.Context, by, id string, version int, d Draft) (store.Plan, error) {
+	stored, err := s.store.Plan(ctx, id)
+	if err != nil {
+		return store.Plan{}, err
+	}
+	checked, err := d.checked(ctx, by, stored.Variants)
+	if err != nil {
+		return store.Plan{}, err
+	}
+	return s.store.SavePlan(ctx, id, version, checked)
+}
+
+// checked computes a draft, so that only plans that work are stored. Pinned states that
+// are stored as they are sent were computed when they were pinned: should this program
+// not be able to any more, the plan can still be saved.
+func (d Draft) checked(ctx context.Context, by string, pinned []store.Variant) (store.Draft, error) {
+	title := strings.TrimSpace(d.Title)
+	if title == "" {
+		var bad invalid.Errors
+		bad.Add("title", "A plan needs a name, such as who it is for.")
+		return store.Draft{}, bad
+	}
+	res, err := plan.Compute(ctx, d.Input)
+	if err != nil {
+		return store.Draft{}, invalid.Under(err, "input")
+	}
+	for i, v := range d.Variants {
+		known := v.Input == nil || slices.ContainsFunc(pinned, func(p store.Variant) bool {
+			return p.Input != nil && reflect.DeepEqual(*p.Input, *v.Input)
+		})
+		if known {
+			continue
+		}
+		if _, err := plan.Compute(ctx, *v.Input); err != nil {
+			return store.Draft{}, invalid.Under(err, invalid.At("variants", i)+".input")
+		}
+	}
+	return store.Draft{
+		Title: title, ClientID: d.ClientID, Input: d.Input, Variants: d.Variants,
+		Summary: store.Summarise(d.Input, res), By: by,
+	}, nil
+}
+
+// Import stores the plan in a file that was exported.
+func (s *Studio) Import(ctx context.Context, by, id string, file []byte) (store.Plan, error) {
+	f, err := plan.ReadFile(bytes.NewReader(file))
+	if err != nil {
+		return store.Plan{}, err
+	}
+	if _, err := plan.Compute(ctx, f.Input); err != nil {
+		return store.Plan{}, invalid.Under(err, "plan")
+	}
+	return s.CreatePlan(ctx, by, id, Draft{Title: f.Title, Input: f.Input})
+}
+
+// Export writes a plan as a file, to be imported elsewhere.
+func (s *Studio) Export(ctx context.Context, id string) (title string, file []byte, err error) {
+	p, err := s.store.Plan(ctx, id)
+	if err != nil {
+		return "", nil, err
+	}
+	file, err = plan.File{Title: p.Title, Input: p.Input}.Encode()
+	return p.Title, file, err
+}
+
+// Computed reads a plan and works it out.
+func (s *Studio) Computed(ctx context.Context, id string) (store.Plan, plan.Result, error) {
+	p, err := s.store.Plan(ctx, id)
+	if err != nil {
+		return store.Plan{}, plan.Result{}, err
+	}
+	res, err := plan.Compute(ctx, p.Input)
+	if err != nil {
+		return store.Plan{}, plan.Result{}, fmt.Errorf("stored plan %s: %w", id, err)
+	}
+	return p, res, nil
+}
+
+// Sheet writes the plan sheet as PDF, in a unit of length and on a paper; prices are in
+// the studio's currency.
+func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
+	p, res, err := s.Computed(ctx, id)
+	if err != nil {
+		return "", nil, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return "", nil, err
+	}
+	var cautions []string
+	if p.ClientID != "" {
+		c, err := s.store.Client(ctx, p.ClientID)
+		if err != nil {
+			return "", nil, err
+		}
+		cautions = c.Facts.Cautions()
+	}
+	pdf, err = sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
+		sheet.Style{Unit: unit, Paper: paper, Currency: home.Rules.Currency})
+	if err != nil {
+		return "", nil, fmt.Errorf("sheet of plan %s: %w", id, err)
+	}
+	return p.Title, pdf, nil
+}
+
+// Begin is what a new plan starts from: the default or an earlier plan, with the client's
+// head and hair in it. Either id may be empty.
+func (s *Studio) Begin(ctx context.Context, clientID, from string) (Draft, error) {
+	d := Draft{Title: "New plan", ClientID: clientID, Input: plan.Default()}
+	if from != "" {
+		p, err := s.store.Plan(ctx, from)
+		if err != nil {
+			return Draft{}, err
+		}
+		d.Title, d.Input = p.Title+", again", p.Input
+		if d.ClientID == "" {
+			d.ClientID = p.ClientID
+		}
+	}
+	if d.ClientID == "" {
+		return d, nil
+	}
+	c, err := s.store.Client(ctx, d.ClientID)
+	if err != nil {
+		return Draft{}, err
+	}
+	d.Input = c.Facts.Begin(d.Input)
+	if from == "" {
+		d.Title = c.Name
+	}
+	return d, nil
+}
+
+// PutOnHead is a plan's input with a client's head and hair in it, as far as they were
+// measured.
+func (s *Studio) PutOnHead(ctx context.Context, clientID string, in plan.Input) (plan.Input, error) {
+	c, err := s.store.Client(ctx, clientID)
+	if err != nil {
+		return plan.Input{}, err
+	}
+	return c.Facts.Begin(in), nil
+}
+
+// Past is a version of a plan, with what it changed of the one before it.
+type Past struct {
+	store.Version
+	Changes []plan.Change
+}
+
+// History is a plan's versions, newest first; what the oldest changed is not known.
+func (s *Studio) History(ctx context.Context, id string) ([]Past, error) {
+	versions, err := s.store.Versions(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Past, len(versions))
+	for i, v := range versions {
+		out[i] = Past{v, []plan.Change{}}
+		if i+1 < len(versions) {
+			out[i].Changes = plan.Changes(versions[i+1].Input, v.Input)
+		}
+	}
+	return out, nil
+}
+
+// Difference is what two people did to one plan.
+type Difference struct {
+	// Version, SavedBy and SavedAt are those of the plan as it is stored.
+	Version int
+	SavedBy string
+	SavedAt time.Time
+	// Theirs is what the stored plan changed of the base, Mine what the other state did.
+	Theirs, Mine []plan.Change
+}
+
+// Compare tells what the stored plan and a state that someone else has both changed of
+// the base they began from.
+func (s *Studio) Compare(ctx context.Context, id string, base, mine Draft) (Difference, error) {
+	p, err := s.store.Plan(ctx, id)
+	if err != nil {
+		return Difference{}, err
+	}
+	stored := Draft{Title: p.Title, Input: p.Input}
+	return Difference{p.Version, p.SavedBy, p.Updated, changes(base, stored), changes(base, mine)}, nil
+}
+
+// changes are those between two drafts, their titles among them.
+func changes(from, to Draft) []plan.Change {
+	out := plan.Changes(from.Input, to.Input)
+	if from.Title != to.Title {
+		out = append([]plan.Change{{Path: "title", Label: "Name of the plan", From: from.Title, To: to.Title}}, out...)
+	}
+	return out
+}
+
+// Next is what a plan waits for.
+type Next string
+
+// What to do next: say whose head it is, look at the warnings, take the sheet along.
+const (
+	NextClient   Next = "client"
+	NextWarnings Next = "warnings"
+	NextSheet    Next = "sheet"
+)
+
+// NextOf is what a plan waits for.
+func NextOf(e store.Entry) Next {
+	switch {
+	case e.ClientID == "":
+		return NextClient
+	case e.Warnings > 0:
+		return NextWarnings
+	}
+	return NextSheet
+}

@@ -1,0 +1,49 @@
+// Package studio holds what people do in a studio: plan a head and save it, keep a
+// client's card, let people in, set the house rules. The interface calls it and nothing
+// below it.
+//
+// A use case looks at what it was given, computes, and changes the store in one
+// transaction. Its errors name fields as [invalid.Errors], with paths relative to what was
+// given, or are those of the store.
+package studio
+
+import (
+	"context"
+	"crypto/rand"
+
+	"kladotex/internal/password"
+	"kladotex/internal/store"
+)
+
+// Studio is one studio over its store.
+type Studio struct {
+	records
+	store *store.Store
+	// nobody is the hash of a password that no one has.
+	nobody string
+}
+
+// records are what is read, ended or deleted with nothing to look at first.
+type records interface {
+	Plans(ctx context.Context, clientID string, page store.Page) ([]store.Entry, error)
+	Plan(ctx context.Context, id string) (store.Plan, error)
+	Version(ctx context.Context, id string, version int) (store.Version, error)
+	DeletePlan(ctx context.Context, id string) error
+	Clients(ctx context.Context, search string, archived bool, page store.Page) ([]store.ClientEntry, error)
+	Client(ctx context.Context, id string) (store.Client, error)
+	DeleteClient(ctx context.Context, id string) error
+	People(ctx context.Context) ([]store.Person, error)
+	Person(ctx context.Context, id string) (store.Person, error)
+	RemovePerson(ctx context.Context, id string) error
+	EndSessions(ctx context.Context, id string) error
+	House(ctx context.Context) (store.House, error)
+}
+
+// Open makes a studio of its store. It fails when ctx ends before it is ready.
+func Open(ctx context.Context, s *store.Store) (*Studio, error) {
+	nobody, err := password.Hash(ctx, rand.Text())
+	if err != nil {
+		return nil, err
+	}
+	return &Studio{records: s, store: s, nobody: nobody}, nil
+}
