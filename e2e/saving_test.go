@@ -50,6 +50,7 @@ func TestALostAnswer(t *testing.T) {
 	b.enterDemo(l.address, "")
 	b.visit(l.address+"/plans/new/look", drawn+" > 40")
 	l.lose.Store(true)
+	b.part("Three tapes")
 	b.write("Around the head", "22 1/2")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
 	b.write("Around the head", "22 3/4")
@@ -59,14 +60,16 @@ func TestALostAnswer(t *testing.T) {
 	assert.Positive(t, l.lost.Load())
 
 	l.lose.Store(true)
-	b.write("Length, stretched", "9")
+	b.part("The client’s hair")
+	b.write("In front", "9")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
 	l.lose.Store(false)
-	b.write("Length, stretched", "9 1/2")
-	b.waitFor(isSaved)
+	b.write("In front", "9 1/2")
+	b.waitFor(isSaved + ` && [...document.querySelectorAll("input")].some((i) => i.value === "9½")`)
 	assert.False(t, value[bool](b, `document.body.innerText.includes("saved this plan too")`))
 	b.do(chromedp.Reload())
-	for _, text := range []string{"22¾", "9½"} {
+	for part, text := range map[string]string{"Three tapes": "22¾", "The client’s hair": "9½"} {
+		b.part(part)
 		b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "` + text + `")`)
 	}
 	b.visit(l.address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 12`)
@@ -83,6 +86,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	b.visit(program.address+"/plans/new/look", drawn+" > 40")
 	first := value[string](b, "location.pathname.split('/')[2]")
 	program.kill(t)
+	b.part("Three tapes")
 	b.write("Around the head", "23 3/4")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
 	b.closeRegardless()
@@ -91,6 +95,8 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	typed := `[...document.querySelectorAll("input")].some((i) => i.value === "23¾")`
 	b.visit(program.address+"/plans/new/look", drawn+" > 40")
 	assert.NotEqual(t, first, value[string](b, "location.pathname.split('/')[2]"))
+	b.part("Three tapes")
+	b.waitFor(`document.querySelector("section[aria-label='Three tapes'] input")`)
 	assert.False(t, value[bool](b, typed), "another new plan begins afresh")
 
 	leave := func() {
@@ -108,6 +114,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	b.waitFor(`document.querySelector("img[src*=picture]")`)
 	b.visit(program.address+"/plans", `document.body.innerText.includes("Begun on this device, not saved yet")`)
 	b.press("link", "New plan")
+	b.part("Three tapes")
 	b.waitFor(typed)
 	b.waitFor(isSaved)
 	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 12`)
@@ -124,12 +131,14 @@ func TestAThirdSaveInBetween(t *testing.T) {
 	tamsin.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	odalys.openPlan(address, title, "look")
 	tamsin.openPlan(address, title, "look")
-	tamsin.write("Length, stretched", "8")
+	tamsin.part("The client’s hair")
+	odalys.part("The client’s hair")
+	tamsin.write("In front", "8")
 	tamsin.waitFor(`document.querySelector("[data-save]").dataset.save !== "saved"`)
 	tamsin.waitFor(isSaved)
-	odalys.write("Length, stretched", "10")
+	odalys.write("In front", "10")
 	odalys.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("8 in")`)
-	tamsin.write("Length, stretched", "9")
+	tamsin.write("In front", "9")
 	tamsin.waitFor(`document.querySelector("[data-save]").dataset.save !== "saved"`)
 	tamsin.waitFor(isSaved)
 	odalys.press("button", "Keep mine")
@@ -137,6 +146,7 @@ func TestAThirdSaveInBetween(t *testing.T) {
 	odalys.press("button", "Keep mine")
 	odalys.waitFor(isSaved)
 	tamsin.do(chromedp.Reload())
+	tamsin.part("The client’s hair")
 	tamsin.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "10")`)
 }
 

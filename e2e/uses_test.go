@@ -93,7 +93,6 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 	b.enterDemo(address, "")
 	b.openPlan(address, "The coxswain, grown-in, before the regatta", "hair")
 	b.press("radio", "Assign")
-	b.press("button", "Back")
 	b.waitFor(resting)
 	// The sections nearest the middle of the picture, one beside the other.
 	ids := value[[]string](b, `(() => {

@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/plan"
+	"kladotex/internal/picture"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
@@ -304,7 +305,7 @@ func (s *server) sheetOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		out := &pictureOutput{"image/svg+xml", "no-cache", sheet.Picture(res)}
+		out := &pictureOutput{"image/svg+xml", "no-cache", picture.Small(res)}
 		if in.Version == p.Version {
 			out.CacheControl = "private, max-age=31536000, immutable"
 		}
@@ -323,7 +324,7 @@ func (s *server) sheetOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		return download("image/svg+xml", p.Title+".svg", sheet.View(res, in.Lon*math.Pi/180, in.Lat*math.Pi/180)), nil
+		return download("image/svg+xml", p.Title+".svg", picture.View(res, in.Lon*math.Pi/180, in.Lat*math.Pi/180)), nil
 	})
 
 	huma.Register(api, huma.Operation{

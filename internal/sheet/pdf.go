@@ -1,9 +1,12 @@
+// Package sheet writes plans down for people: the plan sheet as PDF, and everything held
+// about a client as JSON.
 package sheet
 
 import (
 	"bytes"
 	"context"
 	"fmt"
+	"kladotex/internal/picture"
 	"math"
 	"regexp"
 	"slices"
@@ -44,10 +47,10 @@ const (
 
 // The inks of the page.
 var (
-	ink  = tone{42, 35, 28}
-	soft = tone{103, 91, 77}
-	rule = tone{205, 190, 165}
-	leaf = tone{46, 90, 56}
+	ink  = picture.Tone{42, 35, 28}
+	soft = picture.Tone{103, 91, 77}
+	rule = picture.Tone{205, 190, 165}
+	leaf = picture.Tone{46, 90, 56}
 )
 
 // page is a sheet being written.
@@ -105,10 +108,10 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	return b.Bytes(), nil
 }
 
-func (w *page) ink(t tone) { w.SetTextColor(t[0], t[1], t[2]) }
+func (w *page) ink(t picture.Tone) { w.SetTextColor(t[0], t[1], t[2]) }
 
 // say writes a paragraph.
-func (w *page) say(size float64, style string, t tone, text string) {
+func (w *page) say(size float64, style string, t picture.Tone, text string) {
 	w.font(style, size)
 	w.ink(t)
 	w.MultiCell(w.width, size*0.46, text, "", "L", false)
@@ -165,8 +168,8 @@ func (w *page) heads() {
 		if w.ctx.Err() != nil {
 			return
 		}
-		middle := point{margin + each*(float64(i)+0.5), top + high*0.46}
-		w.draw(scene(w.plan.Result, cameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/228)
+		middle := picture.Point{X: margin + each*(float64(i)+0.5), Y: top + high*0.46}
+		w.draw(picture.Scene(w.plan.Result, picture.CameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)), middle, each/228)
 		w.SetXY(margin+each*float64(i), top+high)
 		w.font("", 9)
 		w.ink(soft)
@@ -177,29 +180,29 @@ func (w *page) heads() {
 
 // draw paints shapes at a scale round a place on the page. A dense net has many thousand:
 // colours are named only where they change, and places to a hundredth of a point.
-func (w *page) draw(shapes []shape, at point, scale float64) {
+func (w *page) draw(shapes []picture.Shape, at picture.Point, scale float64) {
 	w.SetLineJoinStyle("round")
-	var last shape
+	var last picture.Shape
 	for i, s := range shapes {
 		if i%1000 == 0 && w.ctx.Err() != nil {
 			return
 		}
-		if len(s.outline) < 3 {
+		if len(s.Outline) < 3 {
 			continue
 		}
-		if last.outline == nil || s.fill != last.fill {
-			w.SetFillColor(s.fill[0], s.fill[1], s.fill[2])
+		if last.Outline == nil || s.Fill != last.Fill {
+			w.SetFillColor(s.Fill[0], s.Fill[1], s.Fill[2])
 		}
-		for k, p := range s.outline {
+		for k, p := range s.Outline {
 			to := w.LineTo
 			if k == 0 {
 				to = w.MoveTo
 			}
-			to(at.x+p.x*scale, at.y+p.y*scale)
+			to(at.X+p.X*scale, at.Y+p.Y*scale)
 		}
-		if s.width > 0 {
-			w.SetDrawColor(s.edge[0], s.edge[1], s.edge[2])
-			w.SetLineWidth(s.width * scale)
+		if s.Width > 0 {
+			w.SetDrawColor(s.Edge[0], s.Edge[1], s.Edge[2])
+			w.SetLineWidth(s.Width * scale)
 			w.ClosePath()
 			w.DrawPath("FD")
 		} else {
@@ -644,7 +647,7 @@ func (w *page) guideRow(r parting.Row) {
 		w.CellFormat(w.width*share, 5.4, text, "", 0, align, false, 0, "")
 	}
 	step := min(0.058, guideShares[3]/float64(max(1, len(at)))) // a part's share of the line
-	parts := func(texts []string, size float64, t tone) {
+	parts := func(texts []string, size float64, t picture.Tone) {
 		w.font("", size)
 		w.ink(t)
 		for _, text := range texts {

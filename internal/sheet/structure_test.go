@@ -88,17 +88,3 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	assert.Contains(t, text, "1 section is left out")
 	assert.Contains(t, text, "merged, split or left out by hand")
 }
-
-// Tracks, hooks and what stays loose are drawn, from any side.
-func TestPicturesShowTheBase(t *testing.T) {
-	in := plan.Default()
-	in.Parting.Structure, in.Parting.Base.Run = parting.Perimeter, parting.Horizontal
-	in.Parting.Part.Kind = parting.NoPart
-	p := computed(t, in)
-	for lon := 0.0; lon < 6.3; lon += 0.5 {
-		picture := string(View(p.Result, lon, 0.3))
-		assert.NotContains(t, picture, "NaN")
-		assert.Contains(t, picture, hookTone.hex())
-		assert.Contains(t, picture, `stroke-width="1.8"`)
-	}
-}

@@ -1,4 +1,4 @@
-package sheet
+package picture
 
 import (
 	"fmt"
@@ -8,33 +8,33 @@ import (
 	"kladotex/core/plan"
 )
 
-// Picture is a small SVG of the parted head, seen from behind and above on the
+// Small is a small SVG of the parted head, seen from behind and above on the
 // left, where both halves of the parting show.
-func Picture(res plan.Result) []byte {
-	return svg(scene(res, cameraAt(res.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)), "-114 -116 228 228")
+func Small(res plan.Result) []byte {
+	return svg(Scene(res, CameraAt(res.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)), "-114 -116 228 228")
 }
 
 // View is an SVG of the parted head seen from a longitude, from the face towards
 // the client's left, and a latitude, radians. Its unit is 1 mm.
 func View(res plan.Result, lon, lat float64) []byte {
-	return svg(scene(res, cameraAt(res.Head.Axes, lon, lat)), "-150 -135 300 300")
+	return svg(Scene(res, CameraAt(res.Head.Axes, lon, lat)), "-150 -135 300 300")
 }
 
-func svg(shapes []shape, box string) []byte {
+func svg(shapes []Shape, box string) []byte {
 	var b strings.Builder
 	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%s" role="img" aria-label="Parted head" stroke-linejoin="round">`, box)
 	for _, s := range shapes {
-		fmt.Fprintf(&b, `<path fill="%s"`, s.fill.hex())
-		if s.width > 0 {
-			fmt.Fprintf(&b, ` stroke="%s" stroke-width="%.1f"`, s.edge.hex(), s.width)
+		fmt.Fprintf(&b, `<path fill="%s"`, s.Fill.hex())
+		if s.Width > 0 {
+			fmt.Fprintf(&b, ` stroke="%s" stroke-width="%.1f"`, s.Edge.hex(), s.Width)
 		}
 		b.WriteString(` d="`)
-		for i, p := range s.outline {
+		for i, p := range s.Outline {
 			letter := byte('L')
 			if i == 0 {
 				letter = 'M'
 			}
-			fmt.Fprintf(&b, "%c%.1f %.1f", letter, p.x, p.y)
+			fmt.Fprintf(&b, "%c%.1f %.1f", letter, p.X, p.Y)
 		}
 		b.WriteString(`Z"/>`)
 	}
@@ -42,4 +42,4 @@ func svg(shapes []shape, box string) []byte {
 	return []byte(b.String())
 }
 
-func (t tone) hex() string { return fmt.Sprintf("#%02x%02x%02x", t[0], t[1], t[2]) }
+func (t Tone) hex() string { return fmt.Sprintf("#%02x%02x%02x", t[0], t[1], t[2]) }

@@ -1,6 +1,6 @@
-// Package sheet writes plans down for people: pictures as SVG, the plan sheet as
-// PDF, and everything held about a client as JSON.
-package sheet
+// Package picture draws parted heads on paper and in files: a scene of shapes, back to
+// front, and scenes as SVG. Lengths are mm.
+package picture
 
 import (
 	"cmp"
@@ -14,38 +14,38 @@ import (
 	"kladotex/core/scalp"
 )
 
-// point is a place on a picture, mm, y down.
-type point struct{ x, y float64 }
+// Point is a place on a picture, mm, y down.
+type Point struct{ X, Y float64 }
 
-// tone is a colour, 0 to 255 each.
-type tone [3]int
+// Tone is a colour, 0 to 255 each.
+type Tone [3]int
 
-// shape is one filled polygon of a picture, in the order of painting.
-type shape struct {
-	outline []point
-	fill    tone
-	// edge is drawn round it in the given width, mm; 0 draws none.
-	edge  tone
-	width float64
+// Shape is one filled polygon of a picture, in the order of painting.
+type Shape struct {
+	Outline []Point
+	Fill    Tone
+	// Edge is drawn round it in the given width, mm; 0 draws none.
+	Edge  Tone
+	Width float64
 }
 
 // Tones of a drawn head: those a new plan is drawn with.
 var (
-	skinTone  = tone{169, 116, 79}
-	neckTone  = tone{148, 98, 63}
-	scalpTone = tone{211, 162, 124}
-	rootTone  = tone{28, 20, 17}
+	skinTone  = Tone{169, 116, 79}
+	neckTone  = Tone{148, 98, 63}
+	scalpTone = Tone{211, 162, 124}
+	rootTone  = Tone{28, 20, 17}
 	// hookTone marks a piece hooked on a track, looseTone own hair left out.
-	hookTone  = tone{236, 205, 150}
-	looseTone = tone{150, 112, 84}
+	hookTone  = Tone{236, 205, 150}
+	looseTone = Tone{150, 112, 84}
 	// threadTone is a net.
-	threadTone = tone{168, 140, 100}
+	threadTone = Tone{168, 140, 100}
 	// hairDark and hairLight are the hair turned away from and towards the light.
 	hairDark, hairLight = [3]float64{34, 24, 20}, [3]float64{104, 76, 58}
 )
 
-// camera is an orthographic view of a head.
-type camera struct {
+// Camera is an orthographic view of a head.
+type Camera struct {
 	axes                r3.Vec
 	toViewer, right, up r3.Vec
 	// rim separates what faces the viewer: a surface point p, divided by the
@@ -54,10 +54,10 @@ type camera struct {
 	rim r3.Vec
 }
 
-// cameraAt looks at the head from a longitude and latitude, radians.
-func cameraAt(axes scalp.Point, lon, lat float64) camera {
+// CameraAt looks at the head from a longitude and latitude, radians.
+func CameraAt(axes scalp.Point, lon, lat float64) Camera {
 	sin, cos := math.Sincos(lon)
-	c := camera{axes: vec(axes), toViewer: scalp.At(lon, lat), right: r3.Vec{X: -sin, Y: cos}}
+	c := Camera{axes: vec(axes), toViewer: scalp.At(lon, lat), right: r3.Vec{X: -sin, Y: cos}}
 	c.up = r3.Cross(c.toViewer, c.right)
 	c.rim = r3.Unit(c.divide(c.toViewer))
 	return c
@@ -65,17 +65,17 @@ func cameraAt(axes scalp.Point, lon, lat float64) camera {
 
 func vec(p scalp.Point) r3.Vec { return r3.Vec{X: p[0], Y: p[1], Z: p[2]} }
 
-func (c camera) divide(p r3.Vec) r3.Vec {
+func (c Camera) divide(p r3.Vec) r3.Vec {
 	return r3.Vec{X: p.X / c.axes.X, Y: p.Y / c.axes.Y, Z: p.Z / c.axes.Z}
 }
 
-// facing is 1 for a point of the scalp turned to the viewer, 0 on the rim.
-func (c camera) facing(p r3.Vec) float64 { return r3.Dot(c.divide(p), c.rim) }
+// Facing is 1 for a point of the scalp turned to the viewer, 0 on the rim.
+func (c Camera) facing(p r3.Vec) float64 { return r3.Dot(c.divide(p), c.rim) }
 
-func (c camera) flat(p r3.Vec) point { return point{r3.Dot(p, c.right), -r3.Dot(p, c.up)} }
+func (c Camera) flat(p r3.Vec) Point { return Point{r3.Dot(p, c.right), -r3.Dot(p, c.up)} }
 
-func (c camera) flatAll(ring []r3.Vec) []point {
-	out := make([]point, len(ring))
+func (c Camera) flatAll(ring []r3.Vec) []Point {
+	out := make([]Point, len(ring))
 	for i, p := range ring {
 		out[i] = c.flat(p)
 	}
@@ -92,11 +92,11 @@ type stretch struct {
 // rimStep is the angle between points drawn along the rim: about 6 mm.
 const rimStep = 0.06
 
-// clip keeps the parts of a polygon in sight (Weiler and Atherton's way): where its
+// Clip keeps the parts of a polygon in sight (Weiler and Atherton's way): where its
 // outline goes out of sight, the part is bounded by the rim up to where the next
 // stretch comes into sight. A straight line between the two would leave a wedge of the
 // head bare.
-func (c camera) clip(outline scalp.Line) [][]r3.Vec {
+func (c Camera) clip(outline scalp.Line) [][]r3.Vec {
 	ring := make([]r3.Vec, len(outline))
 	seen := make([]float64, len(outline))
 	hidden := false
@@ -170,7 +170,7 @@ func counterClockwise(ring []r3.Vec) bool {
 
 // onRim is the place of the rim at an angle; angles rise counter-clockwise as the viewer
 // sees them.
-func (c camera) onRim(angle float64) r3.Vec {
+func (c Camera) onRim(angle float64) r3.Vec {
 	e1 := r3.Unit(r3.Cross(c.rim, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
 	e2 := r3.Cross(c.rim, e1)
 	sin, cos := math.Sincos(angle)
@@ -179,7 +179,7 @@ func (c camera) onRim(angle float64) r3.Vec {
 }
 
 // rimAngle is the angle of a place on the rim.
-func (c camera) rimAngle(p r3.Vec) float64 {
+func (c Camera) rimAngle(p r3.Vec) float64 {
 	e1 := r3.Unit(r3.Cross(c.rim, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
 	e2 := r3.Cross(c.rim, e1)
 	u := c.divide(p)
@@ -187,7 +187,7 @@ func (c camera) rimAngle(p r3.Vec) float64 {
 }
 
 // outline is the head's rim as the viewer sees it.
-func (c camera) outline() []r3.Vec {
+func (c Camera) outline() []r3.Vec {
 	ring := make([]r3.Vec, 72)
 	for i := range ring {
 		ring[i] = c.onRim(2 * math.Pi * float64(i) / float64(len(ring)))
@@ -195,12 +195,12 @@ func (c camera) outline() []r3.Vec {
 	return ring
 }
 
-// scene is the parted head as the camera sees it.
-func scene(res plan.Result, c camera) []shape {
-	shapes := c.bust()
+// Scene is the parted head as the camera sees it.
+func Scene(res plan.Result, c Camera) []Shape {
+	shapes := c.bust(res)
 	light := r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.35, c.right))))
-	var roots []shape
-	hair := func(normal r3.Vec) (fill tone) {
+	var roots []Shape
+	hair := func(normal r3.Vec) (fill Tone) {
 		shade := math.Max(0, r3.Dot(normal, light))
 		for i := range fill {
 			fill[i] = int(hairDark[i] + shade*(hairLight[i]-hairDark[i]))
@@ -209,14 +209,14 @@ func scene(res plan.Result, c camera) []shape {
 	}
 	for _, s := range res.Layout.LeftOut { // own hair, left as it is
 		for _, ring := range c.clip(s.Outline) {
-			shapes = append(shapes, shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
+			shapes = append(shapes, Shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
 		}
 	}
 	for _, t := range res.Layout.Tracks {
 		fill := hair(c.meanFacing(t.Line)) // one tone for all of it, and no edge in its middle
 		for _, outline := range t.Outlines {
 			for _, ring := range c.clip(outline) {
-				shapes = append(shapes, shape{c.flatAll(ring), fill, scalpTone, 1.8})
+				shapes = append(shapes, Shape{c.flatAll(ring), fill, scalpTone, 1.8})
 			}
 		}
 	}
@@ -235,26 +235,27 @@ func scene(res plan.Result, c camera) []shape {
 	for i, s := range res.Layout.Sections {
 		rings := c.clip(s.Outline)
 		for _, ring := range rings {
-			shapes = append(shapes, shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
+			shapes = append(shapes, Shape{c.flatAll(ring), hair(vec(s.Normal)), scalpTone, 2.2})
 		}
 		if len(rings) == 0 {
 			continue
 		}
 		if to, ok := places[s.Into]; ok {
 			if next := vec(to); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
-				roots = append(roots, shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Places[i].Plait.Diameter)), rootTone, scalpTone, 0.3})
+				roots = append(roots, Shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Places[i].Plait.Diameter)), rootTone, scalpTone, 0.3})
 			}
 		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
-			roots = append(roots, shape{outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Places[i].Plait.Diameter/2)), fill: rootTone})
+			roots = append(roots, Shape{Outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Places[i].Plait.Diameter/2)), Fill: rootTone})
 		}
 	}
 	shapes = append(shapes, roots...)
-	return append(shapes, c.ears(res)...)
+	_, near := c.ears(res)
+	return append(shapes, near...)
 }
 
 // meanFacing is the way a line on the scalp faces where it is in sight.
-func (c camera) meanFacing(line scalp.Line) r3.Vec {
+func (c Camera) meanFacing(line scalp.Line) r3.Vec {
 	var seen, all r3.Vec
 	for _, p := range line {
 		n := c.normal(vec(p))
@@ -270,7 +271,7 @@ func (c camera) meanFacing(line scalp.Line) r3.Vec {
 }
 
 // normal is the outward unit normal at a point of the scalp.
-func (c camera) normal(p r3.Vec) r3.Vec {
+func (c Camera) normal(p r3.Vec) r3.Vec {
 	return r3.Unit(r3.Vec{X: p.X / (c.axes.X * c.axes.X), Y: p.Y / (c.axes.Y * c.axes.Y), Z: p.Z / (c.axes.Z * c.axes.Z)})
 }
 
@@ -279,8 +280,8 @@ func (c camera) normal(p r3.Vec) r3.Vec {
 const turnStep, widestPlait = 6.5, 9.0
 
 // plait draws a track as a row of turns leaning to either side in turn.
-func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
-	var shapes []shape
+func (c Camera) plait(t parting.Track, hair func(r3.Vec) Tone) []Shape {
+	var shapes []Shape
 	half := min(widestPlait, 0.7*t.Width) / 2
 	walked, lean := turnStep, 1.0
 	for i := 1; i < len(t.Line); i++ {
@@ -307,15 +308,15 @@ func (c camera) plait(t parting.Track, hair func(r3.Vec) tone) []shape {
 		for k := range fill {
 			fill[k] = min(255, fill[k]+16)
 		}
-		shapes = append(shapes, shape{c.flatAll(ring), fill, rootTone, 0.5})
+		shapes = append(shapes, Shape{c.flatAll(ring), fill, rootTone, 0.5})
 	}
 	return shapes
 }
 
 // threads are those of a net, between places that lie next to each other. A net may have
 // thousands: each looks only at those in the cubes of a lattice about it.
-func (c camera) threads(n parting.NetArea) []shape {
-	var shapes []shape
+func (c Camera) threads(n parting.NetArea) []Shape {
+	var shapes []Shape
 	long := 1.4 * math.Sqrt(n.Area/float64(len(n.Hooks))*2/math.Sqrt(3))
 	type cube [3]int
 	cubeOf := func(p scalp.Point) (at cube) {
@@ -330,7 +331,7 @@ func (c camera) threads(n parting.NetArea) []shape {
 		for i := range 27 {
 			for _, b := range before[cube{at[0] + i%3 - 1, at[1] + i/3%3 - 1, at[2] + i/9 - 1}] {
 				if r3.Norm2(r3.Sub(a, b)) < long*long && c.facing(a) > 0.05 && c.facing(b) > 0.05 {
-					shapes = append(shapes, shape{outline: strip(c.flat(a), c.flat(b), 0.25), fill: threadTone})
+					shapes = append(shapes, Shape{Outline: strip(c.flat(a), c.flat(b), 0.25), Fill: threadTone})
 				}
 			}
 		}
@@ -340,131 +341,45 @@ func (c camera) threads(n parting.NetArea) []shape {
 }
 
 // hooks are the dots where pieces are hooked on.
-func (c camera) hooks(places scalp.Line) []shape {
-	var shapes []shape
+func (c Camera) hooks(places scalp.Line) []Shape {
+	var shapes []Shape
 	for _, p := range places {
 		if c.facing(vec(p)) > 0.05 {
-			shapes = append(shapes, shape{outline: disc(c.flat(vec(p)), 1.3), fill: hookTone})
+			shapes = append(shapes, Shape{Outline: disc(c.flat(vec(p)), 1.3), Fill: hookTone})
 		}
-	}
-	return shapes
-}
-
-// Slices of the face and the neck: height, front and back extent in half head
-// lengths, half width in half breadths. Drawn by eye, for bearings only.
-var (
-	faceSlices = [][4]float64{{0.1, 0.99, -0.2, 0.97}, {-0.4, 0.95, -0.2, 0.9}, {-0.8, 0.95, -0.1, 0.72}, {-1.05, 0.9, 0.1, 0.5}, {-1.19, 0.76, 0.3, 0.28}}
-	neckSlices = [][4]float64{{-0.35, 0.1, -0.78, 0.66}, {-1.32, 0.24, -0.7, 0.66}}
-	nose       = []r3.Vec{{X: 0.97, Z: -0.12}, {X: 1.145, Z: -0.5}, {X: 1.02, Y: 0.16, Z: -0.6}, {X: 1.02, Y: -0.16, Z: -0.6}, {X: 0.97, Z: -0.64}}
-)
-
-// body is a part of the bust, seen as the hull of its points; middle tells how far
-// in front it lies.
-type body struct {
-	ring   []r3.Vec
-	middle r3.Vec
-	fill   tone
-}
-
-// bust is the face, nose, neck and skull, what lies behind first.
-func (c camera) bust() []shape {
-	a, b := c.axes.X, c.axes.Y
-	slice := func(slices [][4]float64) []r3.Vec {
-		var ring []r3.Vec
-		for _, s := range slices {
-			mid, half := (s[1]+s[2])/2, (s[1]-s[2])/2
-			for i := range 36 {
-				sin, cos := math.Sincos(2 * math.Pi * float64(i) / 36)
-				ring = append(ring, r3.Vec{X: a * (mid + half*cos), Y: b * s[3] * sin, Z: a * s[0]})
-			}
-		}
-		return ring
-	}
-	noseRing := make([]r3.Vec, len(nose))
-	for i, p := range nose {
-		noseRing[i] = r3.Scale(a, p)
-	}
-	// The skull reaches down to the nape only; the neck takes over there.
-	const foot = -0.74
-	var skull []r3.Vec
-	for _, p := range c.outline() {
-		if p.Z > foot*c.axes.Z {
-			skull = append(skull, p)
-		}
-	}
-	for i := range 36 {
-		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 36)
-		wide := math.Sqrt(1 - foot*foot)
-		skull = append(skull, r3.Vec{X: a * wide * cos, Y: b * wide * sin, Z: foot * c.axes.Z})
-	}
-	bodies := []body{
-		{slice(neckSlices), r3.Vec{X: -0.25 * a, Z: -1.1 * a}, neckTone},
-		{slice(faceSlices), r3.Vec{X: 0.4 * a, Z: -0.5 * a}, skinTone},
-		{noseRing, r3.Vec{X: a, Z: -0.45 * a}, skinTone},
-		{skull, r3.Vec{}, skinTone},
-	}
-	slices.SortStableFunc(bodies, func(p, q body) int {
-		return cmp.Compare(r3.Dot(p.middle, c.toViewer), r3.Dot(q.middle, c.toViewer))
-	})
-	var shapes []shape
-	for _, b := range bodies {
-		shapes = append(shapes, shape{hull(c.flatAll(b.ring)), b.fill, neckTone, 0.4})
-	}
-	return shapes
-}
-
-// ears are the ears on the viewer's side.
-func (c camera) ears(res plan.Result) []shape {
-	var shapes []shape
-	top := vec(res.Head.Landmarks.EarTop)
-	for _, side := range []float64{1, -1} {
-		out := r3.Unit(r3.Vec{X: 0.3, Y: side})
-		if r3.Dot(out, c.toViewer) < -0.1 {
-			continue
-		}
-		middle := r3.Vec{X: top.X - 5, Y: side * (top.Y*0.93 + 3), Z: top.Z - 24}
-		var ring []r3.Vec
-		for i := range 32 {
-			sin, cos := math.Sincos(2 * math.Pi * float64(i) / 32)
-			x, z := 14*cos-0.2*sin*14, 30*sin
-			ring = append(ring,
-				r3.Add(middle, r3.Vec{X: x, Y: side * (13 - x) * 0.45, Z: z}),
-				r3.Add(middle, r3.Vec{X: x * 0.85, Y: side*(13-x)*0.45 - 6*side, Z: z * 0.9}))
-		}
-		shapes = append(shapes, shape{hull(c.flatAll(ring)), skinTone, neckTone, 1})
 	}
 	return shapes
 }
 
 // strip is a straight band of a half width between two places.
-func strip(a, b point, half float64) []point {
-	long := max(1e-6, math.Hypot(b.x-a.x, b.y-a.y))
-	x, y := -(b.y-a.y)/long*half, (b.x-a.x)/long*half
-	return []point{{a.x + x, a.y + y}, {b.x + x, b.y + y}, {b.x - x, b.y - y}, {a.x - x, a.y - y}}
+func strip(a, b Point, half float64) []Point {
+	long := max(1e-6, math.Hypot(b.X-a.X, b.Y-a.Y))
+	x, y := -(b.Y-a.Y)/long*half, (b.X-a.X)/long*half
+	return []Point{{a.X + x, a.Y + y}, {b.X + x, b.Y + y}, {b.X - x, b.Y - y}, {a.X - x, a.Y - y}}
 }
 
 // disc is a circle as a polygon.
-func disc(at point, r float64) []point {
-	out := make([]point, 12)
+func disc(at Point, r float64) []Point {
+	out := make([]Point, 12)
 	for i := range out {
 		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(len(out)))
-		out[i] = point{at.x + r*cos, at.y + r*sin}
+		out[i] = Point{at.X + r*cos, at.Y + r*sin}
 	}
 	return out
 }
 
 // hull is the convex hull of points, in order (Andrew's monotone chain).
-func hull(points []point) []point {
+func hull(points []Point) []Point {
 	sorted := slices.Clone(points)
-	slices.SortFunc(sorted, func(p, q point) int {
-		return cmp.Or(cmp.Compare(p.x, q.x), cmp.Compare(p.y, q.y))
+	slices.SortFunc(sorted, func(p, q Point) int {
+		return cmp.Or(cmp.Compare(p.X, q.X), cmp.Compare(p.Y, q.Y))
 	})
-	half := func() []point {
-		var out []point
+	half := func() []Point {
+		var out []Point
 		for _, p := range sorted {
 			for len(out) > 1 {
 				a, b := out[len(out)-2], out[len(out)-1]
-				if (b.x-a.x)*(p.y-a.y)-(b.y-a.y)*(p.x-a.x) > 0 {
+				if (b.X-a.X)*(p.Y-a.Y)-(b.Y-a.Y)*(p.X-a.X) > 0 {
 					break
 				}
 				out = out[:len(out)-1]
