@@ -5,8 +5,8 @@
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
-GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go')
-WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts -type f)
+GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go' -o -name '*.json')
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts internal/picture/bust.json -type f)
 
 .PHONY: demo test race bench pictures types clean
 

@@ -1,3 +1,4 @@
+import drawn from "../../../internal/picture/bust.json";
 import type { HeadShape } from "../api/types";
 import type { Camera } from "./camera";
 import * as paths from "./paths";
@@ -14,42 +15,21 @@ export interface BustPart {
   opacity: number;
 }
 
-/** Slices of the face: height, front and back extent in half head lengths, half width in half breadths. */
-const faceSlices = [
-  [0.1, 0.99, -0.2, 0.97],
-  [-0.12, 0.985, -0.2, 0.95],
-  [-0.3, 0.945, -0.2, 0.92],
-  [-0.48, 0.955, -0.15, 0.87],
-  [-0.66, 0.955, -0.1, 0.8],
-  [-0.84, 0.945, -0.05, 0.7],
-  [-1.0, 0.915, 0.05, 0.58],
-  [-1.12, 0.87, 0.2, 0.42],
-  [-1.19, 0.76, 0.3, 0.28],
-] as const;
+type Slice = readonly [height: number, front: number, back: number, width: number];
+type Spot = readonly [aside: number, up: number];
 
-const neckSlices = [
-  [-0.35, 0.1, -0.78, 0.66],
-  [-0.9, 0.22, -0.68, 0.6],
-  [-1.7, 0.24, -0.7, 0.66],
-] as const;
+const four = ([a = 0, b = 0, c = 0, d = 0]: readonly number[]): Slice => [a, b, c, d];
+const three = ([a = 0, b = 0, c = 0]: readonly number[]): Vec => [a, b, c];
+const two = ([a = 0, b = 0]: readonly number[]): Spot => [a, b];
 
-/** Outline of an ear: forward and up in mm from its middle, on an average head. */
-const earOutline = [
-  [11, 20],
-  [5, 30],
-  [-7, 31],
-  [-17, 25],
-  [-21, 12],
-  [-19, -2],
-  [-12, -13],
-  [-6, -24],
-  [2, -30],
-  [9, -28],
-  [12, -18],
-  [13, -3],
-] as const;
-
-type Slice = readonly [number, number, number, number];
+// What the numbers are is told where paper is drawn from them, in internal/picture.
+const [faceSlices, neckSlices] = [drawn.face.map(four), drawn.neck.map(four)];
+const nose = drawn.nose.map(three);
+const earOutline = drawn.ear.map(two);
+const features = drawn.paired.map((line) => line.map(two));
+const mouth = drawn.mouth.map(two);
+const { skullFoot } = drawn;
+const averageHalf = 108; // half the length of an average head, mm: that which ears are drawn for
 
 function slicePoints(slices: readonly Slice[], axes: Vec): Vec[] {
   const [a, b] = axes;
@@ -61,9 +41,6 @@ function slicePoints(slices: readonly Slice[], axes: Vec): Vec[] {
     }),
   );
 }
-
-/** How far down the skull is seen, in half heights: to the nape, where the neck takes over. */
-const skullFoot = -0.74;
 
 /** The skull's rim as the viewer sees it, and its foot. */
 function skull(camera: Camera): Vec[] {
@@ -87,7 +64,7 @@ function onFace(z: number, y: number, axes: Vec): { point: Vec; normal: Vec } {
   const [hi, lo] = [faceSlices[Math.max(0, above - 1)], faceSlices[above]];
   if (!hi || !lo) return { point: [axes[0], 0, 0], normal: [1, 0, 0] };
   const f = (hi[0] - z) / (hi[0] - lo[0]);
-  const [, front, back, width] = hi.map((v, i) => v + f * ((lo[i] ?? v) - v)) as unknown as Slice;
+  const [, front, back, width] = four(hi.map((v, i) => v + f * ((lo[i] ?? v) - v)));
   const [mid, half] = [(front + back) / 2, (front - back) / 2];
   const cos = Math.sqrt(Math.max(0, 1 - (y / width) ** 2));
   return {
@@ -95,28 +72,6 @@ function onFace(z: number, y: number, axes: Vec): { point: Vec; normal: Vec } {
     normal: unit([cos / (axes[0] * half), y / width / (axes[1] * width), 0]),
   };
 }
-
-/** Lines of the face: points of (side, height). A positive side is mirrored. */
-const features: readonly (readonly (readonly [number, number])[])[] = [
-  [
-    [0.24, -0.13],
-    [0.42, -0.07],
-    [0.62, -0.13],
-  ],
-  [
-    [0.26, -0.29],
-    [0.42, -0.335],
-    [0.6, -0.28],
-  ],
-];
-
-const mouth = [
-  [-0.26, -0.79],
-  [-0.1, -0.775],
-  [0, -0.79],
-  [0.1, -0.775],
-  [0.26, -0.79],
-] as const;
 
 export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; before: BustPart[] } {
   const axes = camera.axes;
@@ -126,18 +81,6 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
     depth: dot(middle, camera.toViewer),
   });
   const a = axes[0];
-  const nose: Vec[] = [
-    [0.97, 0, -0.12],
-    [1.06, 0, -0.34],
-    [1.145, 0, -0.5],
-    [1.15, 0.05, -0.54],
-    [1.15, -0.05, -0.54],
-    [1.02, 0.16, -0.6],
-    [1.02, -0.16, -0.6],
-    [0.97, 0, -0.64],
-    [0.93, 0.13, -0.5],
-    [0.93, -0.13, -0.5],
-  ];
   const bodies = [
     body("neck", slicePoints(neckSlices, axes), [-0.25 * a, 0, -1.1 * a], "neck"),
     body("face", slicePoints(faceSlices, axes), [0.4 * a, 0, -0.5 * a]),
@@ -158,7 +101,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
   ].sort((p, q) => p.depth - q.depth);
 
   const lines: BustPart[] = [];
-  const draw = (key: string, points: readonly (readonly [number, number])[]) => {
+  const draw = (key: string, points: readonly Spot[]) => {
     const spots = points.map(([y, z]) => onFace(z, y, axes));
     const middle = spots[Math.floor(spots.length / 2)];
     if (!middle) return;
@@ -180,7 +123,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
   const far: BustPart[] = [];
   for (const side of [1, -1]) {
     const top = vec(head.landmarks.earTop);
-    const size = axes[0] / 108;
+    const size = axes[0] / averageHalf;
     const middle: Vec = [top[0] - 5 * size, side * (top[1] * 0.93 + 2), top[2] - 25 * size];
     const sheet = (k: number, out: number) =>
       earOutline.map(([x, z]): Vec => add(middle, scale(size, [k * x, side * out * (13 - k * x), k * z])));
