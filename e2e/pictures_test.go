@@ -54,7 +54,7 @@ func TestPictures(t *testing.T) {
 	take(desk, "parting-size")
 	desk.part("Compare")
 	desk.press("button", "Pin this state")
-	desk.part("Structure")
+	desk.part("Sizes")
 	desk.press("radio", "Triangle")
 	desk.part("Compare")
 	desk.press("button", "Side by side")

@@ -36,7 +36,7 @@ export const AttachStep = memo(function AttachStep({ input, result, catalogue }:
               .map((w) => wayName(catalogue, ways, w.key))
               .join(", "),
             paths: ["ways"],
-            content: <WayList input={input} catalogue={catalogue} done={done} />,
+            content: <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />,
           },
           {
             key: "uses",

@@ -93,7 +93,7 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
         min={all ? 1 : 0}
         max={catalogue.bounds.count}
         precision={0}
-        suffix={use.count ? "each" : undefined}
+        suffix={use.count ? <span className={styles.each}>each</span> : undefined}
         onChange={(n) => {
           const kept = { ...use };
           delete kept.count;

@@ -28,7 +28,7 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const [assignTool, setAssignTool] = useState<AssignTool>("turn");
   const hand = useHandwork({ input, layout, head, act });
   const assign = useAssign(input, layout, head, act);
-  const readings = useMemo(() => givenReadings(input, catalogue), [input, catalogue]);
+  const readings = useMemo(() => givenReadings(input, catalogue, layout), [input, catalogue, layout]);
   const parting = mayWork && step === "parting";
   const giving = mayWork && (step === "hair" || step === "attach");
   const bar = parting ? (

@@ -1,7 +1,7 @@
 import { DeleteOutlined, ScissorOutlined } from "@ant-design/icons";
 import { Button, Collapse, Select } from "antd";
 import { useCurrency } from "../api/queries";
-import type { Attachment, Catalogue, Method, PlanInput, Way } from "../api/types";
+import type { Attachment, Catalogue, Layout, Method, PlanInput, Way } from "../api/types";
 import { kindOf } from "../head";
 import { minorUnits } from "../lib/units";
 import { LengthField, NumberField } from "../ui/fields";
@@ -9,27 +9,29 @@ import styles from "../ui/panel.module.css";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import own from "./PieceList.module.css";
-import { methodOf, wayName } from "./ways";
+import { methodOf, shownWays, wayName } from "./ways";
 
 interface Props {
   input: PlanInput;
   catalogue: Catalogue;
+  layout: Layout;
   /** What is done on this head, for the places of each way. */
   done: readonly Attachment[];
 }
 
 /** The ways pieces go on in this plan: a method each, with what may be set of it. */
-export function WayList({ input, catalogue, done }: Props) {
+export function WayList({ input, catalogue, layout, done }: Props) {
   const act = useAct();
   const { ways, uses } = input;
-  const shown = ways.filter((w) => !(isHooking(methodOf(catalogue, w.method)) && idle(w, done, input)));
+  const shown = shownWays(input, layout);
   return (
     <>
-      {shown.map((way) => (
+      {shown.map((way, place) => (
         <WayCard
           key={way.key}
           way={way}
           index={ways.indexOf(way)}
+          place={place}
           input={input}
           catalogue={catalogue}
           places={done.filter((d) => d.way === way.key).reduce((sum, d) => sum + d.places, 0)}
@@ -56,10 +58,6 @@ export function WayList({ input, catalogue, done }: Props) {
 
 const isHooking = (m: Method | undefined) => m?.family === "hook";
 
-/** The hooking of the base, on a head without one, is not worth a card. */
-const idle = (w: Way, done: readonly Attachment[], { uses }: PlanInput) =>
-  uses[1]?.way === w.key && !done.some((d) => d.way === w.key);
-
 const families = {
   loop: "looped and woven",
   wrap: "wrapped",
@@ -70,6 +68,8 @@ const families = {
 interface CardProps {
   way: Way;
   index: number;
+  /** Its place among those shown, which gives its letter. */
+  place: number;
   input: PlanInput;
   catalogue: Catalogue;
   places: number;
@@ -77,11 +77,11 @@ interface CardProps {
 }
 
 /** One way: its method and its parameters. */
-function WayCard({ way, index, input, catalogue, places, removable }: CardProps) {
+function WayCard({ way, index, place, input, catalogue, places, removable }: CardProps) {
   const act = useAct();
   const method = methodOf(catalogue, way.method);
   const name = wayName(catalogue, input.ways, way.key);
-  const of = kindOf(index, name);
+  const of = kindOf(place, name);
   const hooking = isHooking(method);
   const forms = new Set(input.pieces.map((p) => p.form));
   // What everything gets may bring the one piece of a plan along.
