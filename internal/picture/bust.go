@@ -90,7 +90,7 @@ func (c Camera) bust(res plan.Result) []Shape {
 		return []Shape{{hull(c.flatAll(ring)), fill, neckTone, 0.4}}
 	}
 	bodies := []body{
-		{hulled(sliced(drawn.Neck), neckTone), r3.Vec{X: -0.25 * a, Z: -1.1 * a}},
+		{hulled(sliced(cutNeck()), neckTone), r3.Vec{X: -0.25 * a, Z: -1.1 * a}},
 		{append(hulled(sliced(drawn.Face), skinTone), c.features()...), r3.Vec{X: 0.4 * a, Z: -0.5 * a}},
 		{hulled(nose, skinTone), r3.Vec{X: a, Z: -0.45 * a}},
 		{hulled(skull, skinTone), r3.Vec{}},
@@ -103,6 +103,22 @@ func (c Camera) bust(res plan.Result) []Shape {
 		far = append(far, b.shapes...)
 	}
 	return far
+}
+
+// neckFoot is where the neck ends on paper, where it can not fade out, in half head
+// lengths.
+const neckFoot = -1.34
+
+// cutNeck are the slices of the neck down to its foot.
+func cutNeck() [][4]float64 {
+	last := len(drawn.Neck) - 1
+	above, below := drawn.Neck[last-1], drawn.Neck[last]
+	f := (above[0] - neckFoot) / (above[0] - below[0])
+	var foot [4]float64
+	for k := range foot {
+		foot[k] = above[k] + f*(below[k]-above[k])
+	}
+	return append(slices.Clone(drawn.Neck[:last]), foot)
 }
 
 // onFace is a point of the face and its outward normal there.

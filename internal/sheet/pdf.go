@@ -350,14 +350,28 @@ func (w *page) table(rows [][]string, shares []float64) {
 		}
 		w.font(style, 9.5)
 		w.ink(colour)
+		cells, most := make([][]string, len(row)), 1
 		for i, text := range row {
+			cells[i] = w.SplitText(text, w.width*shares[i]-2)
+			most = max(most, len(cells[i]))
+		}
+		high := 6 + 4.4*float64(most-1)
+		w.keep(high)
+		left, top := w.GetXY()
+		x := left
+		for i, lines := range cells {
 			align := "L"
 			if i == len(row)-1 {
 				align = "R"
 			}
-			w.CellFormat(w.width*shares[i], 6, text, "B", 0, align, false, 0, "")
+			for k, line := range lines {
+				w.SetXY(x, top+4.4*float64(k))
+				w.CellFormat(w.width*shares[i], 6, line, "", 0, align, false, 0, "")
+			}
+			x += w.width * shares[i]
 		}
-		w.Ln(-1)
+		w.Line(left, top+high, x, top+high)
+		w.SetXY(left, top+high)
 	}
 }
 
@@ -385,7 +399,7 @@ func (w *page) order() {
 		add(w.plan.Input.Piece(p.Piece).Name, p.Order)
 	}
 	for _, x := range need.Wraps {
-		add(fmt.Sprintf("wrapping hair, %d strands for %d plaits", x.Strands, x.Plaits), x.Order)
+		add(fmt.Sprintf("wrapping hair: %d strands for %d plaits", x.Strands, x.Plaits), x.Order)
 	}
 	w.table(rows, []float64{0.36, 0.4, 0.12, 0.12})
 }

@@ -295,7 +295,7 @@ function Cautions({ id }: { id: string | undefined }) {
   if (cautions.length === 0) return null;
   return (
     <section>
-      <h2>Mind</h2>
+      <h2>Look out for</h2>
       {cautions.map((c) => (
         <Alert key={c} type="warning" showIcon title={c} />
       ))}
