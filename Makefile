@@ -6,7 +6,7 @@
 
 PORT ?= 8467
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go' -o -name '*.json')
-WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts internal/picture/bust.json -type f)
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
 .PHONY: demo test race bench pictures types clean
 

@@ -157,6 +157,9 @@ func TestRowLinesOfCentralZones(t *testing.T) {
 		for _, x := range l.Sections {
 			sections[x.ID] = x
 		}
+		for _, z := range l.Zones {
+			require.NotEmpty(t, z.Zone.Name())
+		}
 		for _, r := range l.Rows {
 			if !r.Zone.Central() || r.Sections < 4 || s.Front.Pattern == Triangle {
 				continue

@@ -21,7 +21,8 @@
 package parting
 
 import (
-	"maps"
+	_ "embed"
+	"encoding/json"
 	"math"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -62,19 +63,16 @@ const (
 	DesignRight  Zone = "DR"
 )
 
-// zoneNames are the zones as people speak of them.
-var zoneNames = map[Zone]string{
-	FrontLeft: "Front left", FrontRight: "Front right", Front: "Front",
-	BackLeft: "Back left", BackRight: "Back right", Back: "Back",
-	Rings: "Rings", Hairline: "Hairline ring", PeakRow: "Peak row",
-	PartLeft: "Part line left", PartRight: "Part line right",
-	NapeLeft: "Nape left", NapeRight: "Nape right", Nape: "Nape row",
-	TracksBehind: "Tracks", TracksTop: "On top", SideLeft: "Left side", SideRight: "Right side",
-	DesignLeft: "Design left", DesignRight: "Design right",
-}
+//go:embed zones.json
+var zonesFile []byte
 
-// Zones are all zones by their names.
-func Zones() map[Zone]string { return maps.Clone(zoneNames) }
+// zoneNames are the zones as people speak of them; the screen reads the same file.
+var zoneNames = func() (names map[Zone]string) {
+	if err := json.Unmarshal(zonesFile, &names); err != nil {
+		panic("parting: zones.json: " + err.Error())
+	}
+	return names
+}()
 
 // Name is the zone as people speak of it.
 func (z Zone) Name() string { return zoneNames[z] }

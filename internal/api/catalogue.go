@@ -28,8 +28,6 @@ type catalogue struct {
 	Sizes  sizeLimits       `json:"sizes"`
 	// Structures are what each structure takes.
 	Structures []parting.Rule `json:"structures"`
-	// Zones are the names of all zones, by their short ones.
-	Zones map[string]string `json:"zones"`
 	// Currencies are the ISO 4217 codes a studio can choose from.
 	Currencies []string `json:"currencies"`
 	Bounds     bounds   `json:"bounds"`
@@ -63,14 +61,11 @@ func (s *server) catalogueOperations(api huma.API) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
-			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Zones: map[string]string{},
+			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
 		}
 		for _, m := range method.Catalogue {
 			c.Ways = append(c.Ways, plan.NewWay(string(m.ID), m.ID))
-		}
-		for zone, name := range parting.Zones() {
-			c.Zones[string(zone)] = name
 		}
 		return &catalogueOutput{c}, nil
 	})

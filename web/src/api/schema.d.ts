@@ -683,9 +683,6 @@ export interface components {
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
             ways: components["schemas"]["Way"][];
-            zones: {
-                [key: string]: string;
-            };
         };
         Change: {
             from: string;

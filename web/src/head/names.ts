@@ -1,28 +1,8 @@
+import names from "../../../core/parting/zones.json";
 import type { Section } from "../api/types";
 import { length, type LengthUnit } from "../lib/units";
 
-export const zoneNames: Record<string, string> = {
-  FL: "Front left",
-  FR: "Front right",
-  F: "Front",
-  BL: "Back left",
-  BR: "Back right",
-  B: "Back",
-  R: "Rings",
-  H: "Hairline ring",
-  W: "Peak row",
-  PL: "Part line left",
-  PR: "Part line right",
-  NL: "Nape left",
-  NR: "Nape right",
-  N: "Nape row",
-  T: "Tracks",
-  C: "Tracks on top",
-  SL: "Left side",
-  SR: "Right side",
-  DL: "Design left",
-  DR: "Design right",
-};
+export const zoneNames: Readonly<Record<string, string>> = names;
 
 export const zoneName = (zone: string) => zoneNames[zone] ?? zone;
 
