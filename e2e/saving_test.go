@@ -65,7 +65,9 @@ func TestALostAnswer(t *testing.T) {
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
 	l.lose.Store(false)
 	b.write("In front", "9 1/2")
-	b.waitFor(isSaved + ` && [...document.querySelectorAll("input")].some((i) => i.value === "9½")`)
+	// What was typed last is what is stored; 9½ in are 241.3 mm.
+	b.waitFor(`(fetch("/api/v1" + location.pathname.replace("/look", "")).then((r) => r.json()).then((p) => { window.stored = p.input.hair.frontMm }), Math.abs(window.stored - 241.3) < 0.01)`)
+	b.waitFor(isSaved)
 	assert.False(t, value[bool](b, `document.body.innerText.includes("saved this plan too")`))
 	b.do(chromedp.Reload())
 	for part, text := range map[string]string{"Three tapes": "22¾", "The client’s hair": "9½"} {

@@ -28,13 +28,15 @@ func Diameter(area, density, strand float64) float64 {
 // Plait is one plait, or the hair that a hook takes hold of.
 type Plait struct {
 	// Hairs grow on Area mm² of scalp.
-	Area, Hairs float64
+	Area  float64 `json:"areaMm2"`
+	Hairs float64 `json:"hairs"`
 	// Diameter at its root, mm.
-	Diameter float64
+	Diameter float64 `json:"diameterMm"`
 	// Braided and Twisted are the lengths worked in three strands and in two, mm.
-	Braided, Twisted float64
+	Braided float64 `json:"braidedMm"`
+	Twisted float64 `json:"twistedMm"`
 	// Fed is the length by which hair fed into its end makes it longer, mm.
-	Fed float64
+	Fed float64 `json:"fedMm"`
 }
 
 // Length is that of the whole plait, mm.

@@ -13,15 +13,15 @@ import (
 
 // Result is everything computed from an [Input].
 type Result struct {
-	Tally  Tally
-	Head   Head
-	Layout parting.Layout
+	Tally  Tally          `json:"tally"`
+	Head   Head           `json:"head"`
+	Layout parting.Layout `json:"layout"`
 	// Resolution is who gets what.
 	Resolution
-	Need    Need
-	Work    []Attachment
-	Hours   pace.Hours
-	Notices []advice.Notice
+	Need    Need            `json:"need"`
+	Work    []Attachment    `json:"work"`
+	Hours   pace.Hours      `json:"hours"`
+	Notices []advice.Notice `json:"notices"`
 }
 
 // Tally is the plan in a few numbers.

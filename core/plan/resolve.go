@@ -19,30 +19,32 @@ import (
 type Place struct {
 	// ID is that of the section, or of the track or net with the number of the hook on
 	// it, such as "T4/12".
-	ID     string
-	Zone   parting.Zone
-	Ground method.Ground
+	ID     string        `json:"id"`
+	Zone   parting.Zone  `json:"zone"`
+	Ground method.Ground `json:"ground"`
 	// At is where on the scalp, mm in the head's axes.
-	At scalp.Point
+	At scalp.Point `json:"atMm"`
 	// Front is true in front of the ear-to-ear part.
-	Front bool
+	Front bool `json:"front"`
 	// Section is the index of the section in the layout; -1 for a hook.
-	Section int
+	Section int `json:"section"`
 	// Hair is the length of the own hair there, mm.
-	Hair  float64
-	Plait plait.Plait
+	Hair  float64     `json:"hairMm"`
+	Plait plait.Plait `json:"plait"`
 	// Piece and Way are indices into the plan's lists, Count the pieces at the place.
-	Piece, Way, Count int
+	Piece int `json:"piece"`
+	Way   int `json:"way"`
+	Count int `json:"count"`
 }
 
 // Resolution is who gets what on a head.
 type Resolution struct {
 	// Places are the sections in the order of the layout, then the hooks of every track,
 	// then those of every net.
-	Places []Place
+	Places []Place `json:"places"`
 	// Matched is, for every use, the number of places it says something about: those
 	// where its method can not hang a piece, and nothing else is named, are not counted.
-	Matched []int
+	Matched []int `json:"matched"`
 }
 
 // Resolve says of every place of a layout what hangs there: exactly one piece, way and

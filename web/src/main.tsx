@@ -10,9 +10,9 @@ import { usePreferences } from "./lib/preferences";
 import { palette, themeOf } from "./ui/theme";
 import { Trouble } from "./ui/Trouble";
 import { Broken } from "./ui/Broken";
-import { DoorPage } from "./door/DoorPage";
-import { TodayPage } from "./today/TodayPage";
 
+const DoorPage = lazy(() => import("./door/DoorPage"));
+const TodayPage = lazy(() => import("./today/TodayPage"));
 const ClientsPage = lazy(() => import("./clients/ClientsPage"));
 const ClientCard = lazy(() => import("./clients/ClientCard"));
 const PlansPage = lazy(() => import("./plans/PlansPage"));
@@ -58,7 +58,12 @@ function Studio() {
   const me = useMe();
   if (me.error) return <Trouble error={me.error} retry={() => void me.refetch()} />;
   if (me.data === undefined) return null;
-  if (me.data === null) return <DoorPage />;
+  if (me.data === null)
+    return (
+      <Suspense>
+        <DoorPage />
+      </Suspense>
+    );
   return (
     <BrowserRouter>
       <Suspense>

@@ -141,3 +141,5 @@ function Demo({ people }: { people: Person[] }) {
     </section>
   );
 }
+
+export default DoorPage;

@@ -118,3 +118,5 @@ function LastWorkedOn({ plan }: { plan: PlanEntry }) {
     </section>
   );
 }
+
+export default TodayPage;
