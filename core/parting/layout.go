@@ -539,7 +539,7 @@ func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
 
 // read sums the layout up when every change is in it, and looks it over.
 func read(h scalp.Head, s Settings, rows []zonePair, l Layout) Layout {
-	l = l.clone()
+	l.Rows = slices.Clone(l.Rows)
 	l.sumZones()
 	l.linkPlaits(h)
 	for _, x := range l.LeftOut {

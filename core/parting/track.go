@@ -32,9 +32,13 @@ type strand struct {
 
 // layBase lays the tracks and nets of both sides into the layout.
 func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) (Layout, error) {
+	bases := f.bases()
+	if len(bases) == 0 {
+		return l, nil
+	}
 	l = l.clone()
 	var behind, top []strand
-	for _, c := range f.bases() {
+	for _, c := range bases {
 		strands := strandsOf(h, c)
 		switch b := c.any(); {
 		case b.key == "T":
@@ -60,7 +64,7 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 		return Layout{}, err
 	}
 	l.addTracks(h, s, behind, columns && s.Base.MergeInto > 0)
-	for _, c := range f.bases() {
+	for _, c := range bases {
 		if c.any().net {
 			l.addNet(ctx, h, s, c)
 		}
@@ -327,6 +331,7 @@ func (l *Layout) linkPlaits(h scalp.Head) {
 	if _, linked, _ := l.Plaits(); linked == 0 {
 		return
 	}
+	l.Sections = slices.Clone(l.Sections)
 	nape := h.Landmark(scalp.NapeCentre)
 	at := make(map[string]int, len(l.Sections))
 	for i, x := range l.Sections {

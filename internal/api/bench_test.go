@@ -52,6 +52,11 @@ func BenchmarkPreviewForFifty(b *testing.B) {
 	in.Parting.Front.Size, in.Parting.Back.Size = size, size
 	body := text(b, in)
 
+	b.Run("one person alone", func(b *testing.B) {
+		for b.Loop() {
+			ask("/api/v1/preview", body)
+		}
+	})
 	for name, pause := range map[string]time.Duration{"each a second apart": time.Second, "without a pause": 0} {
 		b.Run(name, func(b *testing.B) {
 			var lock sync.Mutex
