@@ -153,6 +153,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.OpenAPIPath = "/api/v1/openapi"
 	config.DocsPath, config.SchemasPath = "", ""
 	config.CreateHooks = nil
+	config.Formats = map[string]huma.Format{"application/json": columnsFirst, "json": columnsFirst}
 	routes := adapter{e, map[string]*huma.Operation{}}
 	api := huma.NewAPI(config, routes)
 	api.UseMiddleware(s.guard(api))

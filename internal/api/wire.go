@@ -146,6 +146,10 @@ type preview struct {
 	Notices []advice.Notice `json:"notices"`
 }
 
+func (preview) columned()    {}
+func (flatLayout) columned() {}
+func (given) columned()      {}
+
 func round(mm float64) float64 { return math.Round(10*mm) / 10 }
 
 // everyOther is a line that is only drawn and taken hold of, at half its points, its ends

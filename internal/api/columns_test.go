@@ -1,0 +1,34 @@
+package api
+
+import (
+	"bytes"
+	"encoding/json"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+)
+
+// What is written by hand is what encoding/json writes, to the letter.
+func TestColumnsAreJSON(t *testing.T) {
+	r := rand.New(rand.NewPCG(9, 1))
+	for _, structure := range []parting.Structure{parting.AllIndividuals, parting.Horseshoe, parting.NetCap, parting.Linked} {
+		in := plan.Default()
+		in.Parting.Structure = structure
+		in.Parting.Front.Width = 20 + 20*r.Float64()
+		in.Pieces[0].Name = `<"&> ffi ` + "\u2028"
+		res, err := plan.Compute(t.Context(), in)
+		require.NoError(t, err)
+		sent := previewOf(&res)
+		var ours, theirs bytes.Buffer
+		require.NoError(t, columnsFirst.Marshal(&ours, sent))
+		encoder := json.NewEncoder(&theirs)
+		encoder.SetEscapeHTML(false)
+		require.NoError(t, encoder.Encode(sent))
+		assert.Equal(t, theirs.String(), ours.String())
+	}
+}
