@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"kladotex/core/advice"
 	"kladotex/core/hair"
@@ -126,10 +127,7 @@ func (w *worked) notices(t Tally) []advice.Notice {
 		way := w.in.Ways[p.Way].Key
 		total[way]++
 		total[allPlaces]++
-		id := p.ID
-		if p.Section < 0 {
-			id = trackOf(p.ID)
-		}
+		id, _, _ := strings.Cut(p.ID, "/") // of a hook, its track or net
 		for _, f := range w.methods[p.Way].Judge(w.job(p)) {
 			group := way
 			if f.Code == advice.TenderScalp {
@@ -167,14 +165,4 @@ func (w *worked) hasBase() bool {
 		}
 	}
 	return false
-}
-
-// trackOf is the id of the track or net of a hook.
-func trackOf(id string) string {
-	for i := range id {
-		if id[i] == '/' {
-			return id[:i]
-		}
-	}
-	return id
 }

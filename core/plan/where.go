@@ -47,7 +47,7 @@ type RowName struct {
 	Row  int          `json:"row" minimum:"1"`
 }
 
-// takes are the lists that belong to a kind.
+// check refuses a kind that is none, and lists that are missing or belong to another.
 func (w Where) check(bad *invalid.Errors, path string) {
 	rules := []struct {
 		kind WhereKind
@@ -68,8 +68,46 @@ func (w Where) check(bad *invalid.Errors, path string) {
 	for i, d := range w.Places {
 		d.Check(bad, invalid.At(path+"places", i))
 	}
-	invalid.OneOf(bad, path+"kind", "Where a rule holds", w.Kind,
-		[]WhereKind{Everywhere, InFront, InBack, OnBase, AtHairline, AtNape, AlongPart, InZones, InRows, AtPlaces})
+	allowed := make([]WhereKind, len(wheres))
+	for i, rule := range wheres {
+		allowed[i] = rule.kind
+	}
+	invalid.OneOf(bad, path+"kind", "Where a rule holds", w.Kind, allowed)
+}
+
+// whereRule is a kind of where: its name as people speak of it, which may name what w
+// lists, and whether a place is meant.
+type whereRule struct {
+	kind WhereKind
+	name func(w Where) string
+	test func(f *finder, w Where, p *Place) bool
+}
+
+// wheres are the kinds, in the order they are offered.
+var wheres = []whereRule{
+	{Everywhere, says("everywhere"), func(*finder, Where, *Place) bool { return true }},
+	{InFront, says("in front"), func(_ *finder, _ Where, p *Place) bool { return p.Front }},
+	{InBack, says("behind"), func(_ *finder, _ Where, p *Place) bool { return !p.Front }},
+	{OnBase, says("on the base"), func(_ *finder, _ Where, p *Place) bool { return p.Ground != method.OnPlait }},
+	{AtHairline, says("along the hairline"), func(f *finder, _ Where, p *Place) bool { return f.atHairline(p) }},
+	{AtNape, says("at the nape"), func(f *finder, _ Where, p *Place) bool { return p.At[0] < f.behindEars && f.atHairline(p) }},
+	{AlongPart, says("along the part"), func(f *finder, _ Where, p *Place) bool { return f.alongPart(p) }},
+	{InZones, Where.zoneNames, func(_ *finder, w Where, p *Place) bool { return slices.Contains(w.Zones, p.Zone) }},
+	{InRows, Where.rowNames, func(f *finder, w Where, p *Place) bool {
+		return p.Section >= 0 && slices.Contains(w.Rows, RowName{p.Zone, f.layout.Sections[p.Section].Row})
+	}},
+	{AtPlaces, Where.placeNames, nil}, // found by [finder.picked], the nearest of all
+}
+
+func says(name string) func(Where) string { return func(Where) string { return name } }
+
+// rule is that of a kind; false where there is none of that name.
+func (w Where) rule() (whereRule, bool) {
+	i := slices.IndexFunc(wheres, func(r whereRule) bool { return r.kind == w.Kind })
+	if i < 0 {
+		return whereRule{}, false
+	}
+	return wheres[i], true
 }
 
 // near is how far from a line, in roots of its area, the middle of a section that lies
@@ -92,34 +130,16 @@ type finder struct {
 
 // match are the indices of the places a use is about.
 func (f *finder) match(w Where) []int {
-	var test func(p *Place) bool
-	switch w.Kind {
-	case Everywhere:
-		test = func(*Place) bool { return true }
-	case InFront:
-		test = func(p *Place) bool { return p.Front }
-	case InBack:
-		test = func(p *Place) bool { return !p.Front }
-	case OnBase:
-		test = func(p *Place) bool { return p.Ground != method.OnPlait }
-	case AtHairline:
-		test = f.atHairline
-	case AtNape:
-		test = func(p *Place) bool { return p.At[0] < f.behindEars && f.atHairline(p) }
-	case AlongPart:
-		test = f.alongPart
-	case InZones:
-		test = func(p *Place) bool { return slices.Contains(w.Zones, p.Zone) }
-	case InRows:
-		test = func(p *Place) bool {
-			return p.Section >= 0 && slices.Contains(w.Rows, RowName{p.Zone, f.layout.Sections[p.Section].Row})
-		}
-	case AtPlaces:
+	if w.Kind == AtPlaces {
 		return f.picked(w.Places)
+	}
+	rule, ok := w.rule()
+	if !ok {
+		return nil
 	}
 	var out []int
 	for i := range f.places {
-		if test(&f.places[i]) {
+		if rule.test(f, w, &f.places[i]) {
 			out = append(out, i)
 		}
 	}
@@ -190,32 +210,33 @@ func (f *finder) picked(at []parting.Direction) []int {
 	return slices.Compact(out)
 }
 
-// whereNames are the kinds as people speak of them.
-var whereNames = map[WhereKind]string{
-	Everywhere: "everywhere", InFront: "in front", InBack: "behind", OnBase: "on the base",
-	AtHairline: "along the hairline", AtNape: "at the nape", AlongPart: "along the part",
-}
-
 // Name is where, as people speak of it.
 func (w Where) Name() string {
-	switch w.Kind {
-	case InZones:
-		names := make([]string, len(w.Zones))
-		for i, z := range w.Zones {
-			names[i] = z.Name()
-		}
-		return list(names)
-	case InRows:
-		names := make([]string, len(w.Rows))
-		for i, r := range w.Rows {
-			names[i] = fmt.Sprintf("%s row %d", r.Zone.Name(), r.Row)
-		}
-		return list(names)
-	case AtPlaces:
-		if len(w.Places) == 1 {
-			return "at 1 place picked " + placeName(w.Places[0])
-		}
-		return fmt.Sprintf("at %d places picked", len(w.Places))
+	if rule, ok := w.rule(); ok {
+		return rule.name(w)
 	}
-	return whereNames[w.Kind]
+	return string(w.Kind)
+}
+
+func (w Where) zoneNames() string {
+	names := make([]string, len(w.Zones))
+	for i, z := range w.Zones {
+		names[i] = z.Name()
+	}
+	return list(names)
+}
+
+func (w Where) rowNames() string {
+	names := make([]string, len(w.Rows))
+	for i, r := range w.Rows {
+		names[i] = fmt.Sprintf("%s row %d", r.Zone.Name(), r.Row)
+	}
+	return list(names)
+}
+
+func (w Where) placeNames() string {
+	if len(w.Places) == 1 {
+		return "at 1 place picked " + placeName(w.Places[0])
+	}
+	return fmt.Sprintf("at %d places picked", len(w.Places))
 }

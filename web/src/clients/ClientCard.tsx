@@ -1,5 +1,5 @@
 import { DeleteOutlined, DownloadOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
-import { Alert, App, Button, Input, Segmented, Select, Skeleton } from "antd";
+import { Alert, App, Button, Input, Select, Skeleton } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import { Link, Navigate, useNavigate } from "react-router";
@@ -43,8 +43,8 @@ import { PlanList } from "../plans";
 import steps from "../ui/panel.module.css";
 import styles from "./ClientCard.module.css";
 import { EarlierInstalls } from "./EarlierInstalls";
-import { HairChoices } from "../ui/HairChoices";
-import { areas, choices, edges, textures } from "../ui/hairNames";
+import { HairFields } from "../ui/HairFields";
+import { choices } from "../ui/hairNames";
 import { HairlineFields, usualHairline } from "../ui/HairlineFields";
 import { TapeFields } from "../ui/TapeFields";
 
@@ -331,49 +331,13 @@ interface FactsProps {
 
 function HairFacts({ facts, set }: FactsProps) {
   const { hair } = facts;
-  const put = (control: string | null, part: Partial<Facts["hair"]>) =>
-    set(control, { hair: { ...hair, ...part } });
   return (
     <section>
       <h2>The client’s hair, stretched</h2>
-      {areas.map(([name, label]) => (
-        <LengthField
-          key={name}
-          label={label}
-          path={`hair.${name}`}
-          empty
-          mm={hair[name]}
-          onChange={(mm) => put(`hair.${name}`, { [name]: mm })}
-        />
-      ))}
-      <HairChoices
-        density={hair.densityPerCm2}
-        strand={hair.strandUm}
-        onDensity={(densityPerCm2) => put(null, { densityPerCm2 })}
-        onStrand={(strandUm) => put(null, { strandUm })}
-      />
-      <label className={steps.stack}>
-        <span>Texture</span>
-        <Segmented
-          block
-          value={hair.texture}
-          options={choices(textures)}
-          onChange={(texture) => put(null, { texture })}
-        />
-      </label>
-      <label className={steps.stack}>
-        <span>Edges</span>
-        <Segmented
-          block
-          value={hair.edges}
-          options={choices(edges)}
-          onChange={(value) => put(null, { edges: value })}
-        />
-      </label>
-      <Toggle
-        label="Tender scalp"
-        checked={hair.tenderScalp}
-        onChange={(tenderScalp) => put(null, { tenderScalp })}
+      <HairFields
+        hair={hair}
+        mayBeOpen
+        onChange={(control, part) => set(control, { hair: { ...hair, ...part } })}
       />
     </section>
   );

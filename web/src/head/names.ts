@@ -2,7 +2,7 @@ import names from "../../../core/parting/zones.json";
 import type { Section } from "../api/types";
 import { length, type LengthUnit } from "../lib/units";
 
-export const zoneNames: Readonly<Record<string, string>> = names;
+const zoneNames: Readonly<Record<string, string>> = names;
 
 export const zoneName = (zone: string) => zoneNames[zone] ?? zone;
 

@@ -1,4 +1,4 @@
-import { Alert, Segmented, Select } from "antd";
+import { Alert, Select } from "antd";
 import { memo, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { server } from "../api/client";
@@ -6,9 +6,9 @@ import { useChange, useClient, useClients } from "../api/queries";
 import type { Catalogue } from "../api/types";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
-import { LengthField, Toggle } from "../ui/fields";
-import { HairChoices } from "../ui/HairChoices";
-import { areas, choices, edges, textures } from "../ui/hairNames";
+import { Toggle } from "../ui/fields";
+import { HairFields } from "../ui/HairFields";
+import { areas } from "../ui/hairNames";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { TapeFields } from "../ui/TapeFields";
@@ -81,44 +81,7 @@ export const LookStep = memo(function LookStep({ draft, catalogue }: Props) {
               <p className={styles.lead}>
                 Its length when stretched. Each plait is as long as the hair it is made of.
               </p>
-              {areas.map(([key, label]) => (
-                <LengthField
-                  key={key}
-                  label={label}
-                  path={`hair.${key}`}
-                  mm={hair[key]}
-                  onChange={(mm) => act(actions.setHair(`hair.${key}`, { [key]: mm }))}
-                />
-              ))}
-              <HairChoices
-                density={hair.densityPerCm2}
-                strand={hair.strandUm}
-                onDensity={(densityPerCm2) => act(actions.setHair(null, { densityPerCm2 }))}
-                onStrand={(strandUm) => act(actions.setHair(null, { strandUm }))}
-              />
-              <label className={styles.stack}>
-                <span>Texture</span>
-                <Segmented
-                  block
-                  value={hair.texture}
-                  options={choices(textures)}
-                  onChange={(texture) => act(actions.setHair(null, { texture }))}
-                />
-              </label>
-              <label className={styles.stack}>
-                <span>Edges</span>
-                <Segmented
-                  block
-                  value={hair.edges}
-                  options={choices(edges)}
-                  onChange={(e) => act(actions.setHair(null, { edges: e }))}
-                />
-              </label>
-              <Toggle
-                label="Tender scalp"
-                checked={hair.tenderScalp}
-                onChange={(tenderScalp) => act(actions.setHair(null, { tenderScalp }))}
-              />
+              <HairFields hair={hair} onChange={(group, part) => act(actions.setHair(group, part))} />
             </>
           ),
         },

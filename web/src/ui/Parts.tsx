@@ -28,9 +28,6 @@ const useOpen = create<Open>()((set) => ({
   set: (step, part) => set(({ open }) => ({ open: { ...open, [step]: part } })),
 }));
 
-/** Opens a part of a step. */
-export const openPart = (step: string, part: string) => useOpen.getState().set(step, part);
-
 /** The parts of a step, one open at a time. */
 export function Parts({ step, parts }: { step: string; parts: readonly Part[] }) {
   const { open, set } = useOpen();

@@ -1,7 +1,3 @@
-/** Hair and hairline in the words of the trade. */
-export const textures = { straight: "Straight", wavy: "Wavy", curly: "Curly", coily: "Coily" } as const;
-export const edges = { strong: "Strong", fine: "Fine", fragile: "Fragile", bare: "Bare" } as const;
-
 /** Where own hair is measured. */
 export const areas = [
   ["frontMm", "In front"],
