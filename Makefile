@@ -2,13 +2,14 @@
 # make test   everything: formatting, types, linters, unit, API and browser tests
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
+# make bars   a thousand random heads held against the card
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go' -o -name '*.json')
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
-.PHONY: demo test race bench pictures types clean
+.PHONY: demo test race bench bars pictures types clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -26,6 +27,9 @@ race: bin/kladotex
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/...
+
+bars:
+	go test -count=1 -v -run TestSectionsAreTrueToTheCard ./core/parting -args -heads 1000
 
 pictures: bin/kladotex
 	sh scripts/test-tools.sh

@@ -10,6 +10,8 @@ type Code string
 const (
 	// Sliver: sections too small to carry a piece without pulling.
 	Sliver Code = "sliver"
+	// Needle: sections much longer than wide, whatever their area.
+	Needle Code = "needle"
 	// Oversize: sections half as large again as wished.
 	Oversize Code = "oversize"
 	// WeakStagger: brick part ends less than a quarter section from the next.
@@ -64,7 +66,7 @@ const (
 
 // Notice is something to know about a plan.
 type Notice struct {
-	Code     Code     `json:"code" enum:"sliver,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,empty-use,no-way"`
+	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,empty-use,no-way"`
 	Severity Severity `json:"severity" enum:"hint,look,danger"`
 	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`

@@ -1,30 +1,23 @@
 // Package bond divides rows into sections as masons divide courses into bricks: grid,
-// brick, triangles, free-hand. It knows no geometry.
+// brick, triangles, free-hand. It knows no head: a row is a [Band], tables of its area and
+// of its two lines.
 //
-// A [Course] is a row of one side. Places on it are given as σ, the share (0..1) of its
-// length, lengths as multiples of the wished section width.
+// Places along a row are given as s, which runs over the whole zone, so that one s on the
+// line that two rows share is one place. Rows are laid from the narrow end of a zone
+// outward; the line of a row nearer to that end is its inner one.
+//
+// The number of sections follows the area: what rounding adds or takes in one row is
+// carried into the next, and from zone to zone ([Carry]).
 package bond
 
 import (
-	"cmp"
-	"context"
 	"math"
 	"slices"
 )
 
-// The rules of a bond. A grid's column may shrink to minColumn of the wished
-// width before columns are dropped; the quarter rule and the width band are
-// those of a brick.
-const (
-	minColumn, maxColumn = 0.65, 1.5
-	// Quarter is the least offset of a part end from those of the adjoining
-	// row, in mean section widths: the quarter unit that building codes ask of
-	// head joints in running bond.
-	Quarter = 0.25
-	// band is how far a width may stray from the wished one in rows of three
-	// or more sections.
-	band = 0.35
-)
+// Quarter is the least offset of a part end from those of the adjoining row, in mean
+// section widths: the quarter unit that building codes ask of head joints in running bond.
+const Quarter = 0.25
 
 // End says what a row has at an end that lies on the middle of the head where no
 // part runs: its mirror image goes on from there.
@@ -39,13 +32,91 @@ const (
 	Divided
 )
 
-// Course is a row of one side before it is drawn: its length in wished widths and
-// the σ of its interior part ends, rising. A part end runs straight up but where
-// Upper holds the σ at which each ends on the upper line.
+// Edge is one of the lines of a row: its running length in mm at every whole s, and the s
+// between which the row lies along it.
+type Edge struct {
+	Run      []float64
+	From, To float64
+}
+
+// at is the running length at s, mm.
+func (e Edge) at(s float64) float64 { return between(e.Run, s) }
+
+// length is how long the row is along it, mm.
+func (e Edge) length() float64 { return e.at(e.To) - e.at(e.From) }
+
+// between interpolates a table of whole s.
+func between(table []float64, s float64) float64 {
+	j := min(len(table)-2, max(0, int(s)))
+	return table[j] + (s-float64(j))*(table[j+1]-table[j])
+}
+
+// Band is a row before it is cut, seen from one side of the head.
+type Band struct {
+	// Area is the running area at every whole s, in wished sections; where sections grow
+	// along the row, in sections of the size that is wished there.
+	// InnerArea is that of the half towards the inner line.
+	Area, InnerArea []float64
+	Inner, Outer    Edge
+	// From and To are the least and the greatest s of the row; between FullFrom and FullTo
+	// it has its whole height.
+	From, To, FullFrom, FullTo float64
+	// Tall is the share of its height that the row has at every whole s.
+	Tall []float64
+	// PerStep is the length of a step of s along the middle of the row, and Height the
+	// row's mean height, in wished widths and heights.
+	PerStep, Height float64
+	// FreeStart and FreeEnd tell which ends lie on the middle of the head where no part
+	// runs.
+	FreeStart, FreeEnd bool
+	// Straddle asks for a section across the middle at the start.
+	Straddle bool
+	// Fixed, above 0, sets the number of sections.
+	Fixed int
+	// Most, above 0, is the greatest number of sections on the whole head that this row
+	// and its like may hold: that of a narrow end, where more would be needles.
+	Most int
+	// Grow is the width of the last section ÷ that of the first; 1 for equal ones.
+	Grow float64
+}
+
+// Sections is how many sections the row's area would make.
+func (b *Band) Sections() float64 { return b.Area[len(b.Area)-1] }
+
+// areaTo is the area from the start to s, in sections, and placeOf its inverse.
+func (b *Band) areaTo(s float64) float64 { return between(b.Area, s) }
+
+func (b *Band) placeOf(area float64) float64 {
+	switch {
+	case area <= 0:
+		return b.From
+	case area >= b.Sections():
+		return b.To
+	}
+	low, high := 0, len(b.Area)-1
+	for high-low > 1 {
+		if mid := (low + high) / 2; b.Area[mid] <= area {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return float64(low) + (area-b.Area[low])/(b.Area[high]-b.Area[low])
+}
+
+// local is the width of a section at s ÷ the mean width in the row.
+func (b *Band) local(s float64) float64 {
+	if b.Grow == 1 {
+		return 1
+	}
+	return math.Pow(b.Grow, b.areaTo(s)/b.Sections()) * math.Log(b.Grow) / (b.Grow - 1)
+}
+
+// Course is a row of one side, cut: the s of its interior part ends, rising. A part end
+// has one s on both lines but where Outer holds those on the outer line.
 type Course struct {
-	Length     float64
 	Joints     []float64
-	Upper      []float64
+	Outer      []float64
 	Start, End End
 }
 
@@ -63,9 +134,6 @@ func (c *Course) Halves() (n int) {
 	return n
 }
 
-// Widths is the row's length in sections: one across the middle counts half.
-func (c *Course) Widths() float64 { return float64(c.Boxes()) - float64(c.Halves())/2 }
-
 // Folds is how often box k lies across the middle: its width is that of the box
 // times 2 for each.
 func (c *Course) Folds(k int) float64 {
@@ -79,627 +147,220 @@ func (c *Course) Folds(k int) float64 {
 	return f
 }
 
-// Top are the σ of the part ends on the upper line.
-func (c *Course) Top() []float64 {
-	if c.Upper != nil {
-		return c.Upper
+// OuterJoints are the s of the part ends on the outer line.
+func (c *Course) OuterJoints() []float64 {
+	if c.Outer != nil {
+		return c.Outer
 	}
 	return c.Joints
-}
-
-// withMiddle are part ends of the course together with those on the middle.
-func (c *Course) withMiddle(joints []float64) []float64 {
-	if c.Start != Divided && c.End != Divided {
-		return joints
-	}
-	out := make([]float64, 0, len(joints)+2)
-	if c.Start == Divided {
-		out = append(out, 0)
-	}
-	out = append(out, joints...)
-	if c.End == Divided {
-		out = append(out, 1)
-	}
-	return out
-}
-
-// Lower and Higher are all part ends on the lower and on the upper line, those on
-// the middle included.
-func (c *Course) Lower() []float64  { return c.withMiddle(c.Joints) }
-func (c *Course) Higher() []float64 { return c.withMiddle(c.Top()) }
-
-// Bounds are the σ on the lower line where section k (from 0) starts and ends.
-func (c *Course) Bounds(k int) (from, to float64) { return Gap(c.Joints, k) }
-
-// Gap are the ends of the k-th gap between joints.
-func Gap(joints []float64, k int) (from, to float64) {
-	to = 1
-	if k > 0 {
-		from = joints[k-1]
-	}
-	if k < len(joints) {
-		to = joints[k]
-	}
-	return from, to
-}
-
-// Box is a section of a course: the σ it takes up on the lower and on the upper
-// line. A triangle's tip takes up none.
-type Box struct{ LowFrom, LowTo, HighFrom, HighTo float64 }
-
-// Box is section k, from 0.
-func (c *Course) Box(k int) Box {
-	lowFrom, lowTo := Gap(c.Joints, k)
-	highFrom, highTo := Gap(c.Top(), k)
-	return Box{lowFrom, lowTo, highFrom, highTo}
-}
-
-// Middle is the share of the row's middle line that the box takes up.
-func (b Box) Middle() float64 { return (b.LowTo - b.LowFrom + b.HighTo - b.HighFrom) / 2 }
-
-// ends are what a course may have at an end: on the middle of the head, where
-// free, either; a section where a part stops before the row.
-func ends(free, behindStop bool) []End {
-	switch {
-	case behindStop:
-		return []End{Straddled}
-	case free:
-		return []End{Straddled, Divided}
-	}
-	return []End{Border}
-}
-
-// Grid gives each course equal sections, with one column count for as many
-// rows as will bear it: as few seams as the column limits allow, then counts
-// that come nearest the wished width. Rows that cross the middle have a column on
-// it.
-func Grid(courses []Course, free [2]bool) {
-	for i := range courses {
-		courses[i].Start, courses[i].End = ends(free[0], false)[0], ends(free[1], false)[0]
-	}
-	halves := float64(courses[0].Halves()) / 2
-	const seam = 1e3 // dearer than any sum of width errors
-	type state struct {
-		n    int
-		cost float64
-		from int
-	}
-	layers := make([][]state, len(courses))
-	for i, c := range courses {
-		least := max(1, int(math.Ceil(c.Length/maxColumn+halves)))
-		most := max(least, int(c.Length/minColumn+halves))
-		for n := least; n <= most; n++ {
-			off := math.Log(c.Length / max(0.5, float64(n)-halves))
-			s := state{n: n, cost: math.Inf(1)}
-			if i == 0 {
-				s.cost = off * off
-			}
-			for k := range layers[max(0, i-1)] {
-				if i == 0 {
-					break
-				}
-				prev := layers[i-1][k]
-				cost := prev.cost + off*off
-				if prev.n != n {
-					cost += seam
-				}
-				if cost < s.cost {
-					s.cost, s.from = cost, k
-				}
-			}
-			layers[i] = append(layers[i], s)
-		}
-	}
-	at := 0
-	for k, s := range layers[len(layers)-1] {
-		if s.cost < layers[len(layers)-1][at].cost {
-			at = k
-		}
-	}
-	for i := len(courses) - 1; i >= 0; i-- {
-		courses[i].Joints = endJoints(layers[i][at].n, endWidths{1, 1}, courses[i].Start, courses[i].End)
-		at = layers[i][at].from
-	}
-}
-
-// Brick gives each course a count and part ends that keep the quarter rule
-// with both neighbours: counts and end widths by dynamic programming over the
-// rows, then part ends slid between mid-joint and equal width. Where a head
-// narrows so fast that this breaks a rule, broken rules are spread out, and
-// failing that a wider choice of counts and end widths is tried.
-//
-// Rows that cross the middle, where free, have a section or a part end on it, in
-// turn; behindStop asks for a section on it in the topmost.
-//
-// When ctx ends it stops half-way; whoever asked looks at ctx before using the
-// courses. So do the steps it takes.
-func Brick(ctx context.Context, courses []Course, free [2]bool, behindStop bool) {
-	best, kept := math.Inf(1), []Course(nil)
-	for _, choice := range choices {
-		choose(ctx, courses, choice, free, behindStop)
-		slide(courses)
-		if bondState(courses) >= broken {
-			spread(ctx, courses)
-		}
-		if ctx.Err() != nil {
-			return
-		}
-		cost := bondState(courses)
-		if cost < best {
-			best, kept = cost, Clone(courses)
-		}
-		if best < broken {
-			break
-		}
-	}
-	copy(courses, kept)
-}
-
-// choice is what the dynamic programming may pick from for a course.
-type choice struct {
-	reach int // counts either side of the natural one
-	ends  []endWidths
-}
-
-// endWidths are the widths of the first and last section of a course, in interior
-// widths. Alternating them from row to row is what sets a brick going without
-// half sections at the edge, which tear.
-type endWidths struct{ start, end float64 }
-
-var choices = []choice{
-	{1, []endWidths{{1, 1}, {0.75, 0.75}, {0.75, 1.25}, {1.25, 0.75}, {1.25, 1.25}}},
-	{1, allEndWidths(0.75, 1, 1.25)},
-	{2, allEndWidths(0.7, 0.85, 1, 1.15, 1.3)},
-}
-
-func allEndWidths(widths ...float64) []endWidths {
-	var all []endWidths
-	for _, start := range widths {
-		for _, end := range widths {
-			all = append(all, endWidths{start, end})
-		}
-	}
-	return all
-}
-
-// choose picks every course's joints from what c offers, the cheapest way through
-// the rows.
-func choose(ctx context.Context, courses []Course, c choice, free [2]bool, behindStop bool) {
-	type state struct {
-		Course
-		cost float64
-		from int
-	}
-	layers := make([][]state, len(courses))
-	for i, row := range courses {
-		if ctx.Err() != nil {
-			return
-		}
-		add := func(candidate Course) {
-			s := state{Course: candidate, cost: math.Inf(1)}
-			own := widthCost(&s.Course)
-			if i == 0 {
-				s.cost = own
-			} else {
-				for k := range layers[i-1] {
-					prev := &layers[i-1][k]
-					before := prev.cost + own
-					if before >= s.cost {
-						break // a bond costs nothing at best, and the rest are dearer
-					}
-					if cost := before + bondCost(&prev.Course, &s.Course, s.cost-before); cost < s.cost {
-						s.cost, s.from = cost, k
-					}
-				}
-			}
-			layers[i] = append(layers[i], s)
-		}
-		for _, start := range ends(free[0], behindStop && i == len(courses)-1) {
-			for _, end := range ends(free[1], false) {
-				candidate := Course{Length: row.Length, Start: start, End: end}
-				natural := int(math.Round(row.Length + float64(candidate.Halves())/2))
-				for n := max(1, natural-c.reach); n <= max(1, natural+c.reach); n++ {
-					for _, e := range c.ends {
-						if start != Border && e.start != 1 || end != Border && e.end != 1 {
-							continue // on the middle, straddled and divided rows take turns instead
-						}
-						candidate.Joints = endJoints(n, e, start, end)
-						add(candidate)
-						if n == 1 {
-							break // one section has no end widths to choose
-						}
-					}
-				}
-			}
-		}
-		slices.SortFunc(layers[i], func(a, b state) int { return cmp.Compare(a.cost, b.cost) })
-	}
-	at := 0 // the cheapest end
-	for i := len(courses) - 1; i >= 0; i-- {
-		courses[i] = layers[i][at].Course
-		at = layers[i][at].from
-	}
-}
-
-// endJoints are the part ends of n sections, the first and last of which are e
-// times as wide as the others; of one across the middle half is on this side.
-func endJoints(n int, e endWidths, start, end End) []float64 {
-	if n == 1 {
-		return nil
-	}
-	if start == Straddled {
-		e.start /= 2
-	}
-	if end == Straddled {
-		e.end /= 2
-	}
-	unit := 1 / (float64(n) - 2 + e.start + e.end)
-	joints := make([]float64, n-1)
-	for k := range joints {
-		joints[k] = unit * (e.start + float64(k))
-	}
-	return joints
-}
-
-// widthBand is the least and greatest width, in wished widths, that a course of
-// n sections allows.
-func widthBand(n int) (low, high float64) {
-	if n < 3 {
-		return 0.5, 1.6
-	}
-	return 1 - band, 1 + band
-}
-
-// broken prices a broken rule above any sum of width and offset errors.
-const broken = 1e3
-
-// countPull weighs a course's count against its widths and offsets: without it
-// a brick gathers sections, because n and n+1 in turn bond most easily.
-const countPull = 0.5
-
-// widthCost is the squared error of a course's count, the mean squared error of
-// its widths (by ratio, so that wide and narrow weigh alike) and the price of
-// widths outside the band.
-func widthCost(c *Course) float64 {
-	low, high := widthBand(c.Boxes())
-	short := c.Length - c.Widths()
-	cost := countPull * short * short
-	last, off := 1.0, 0.0
-	for k := range c.Boxes() {
-		from, to := c.Bounds(k)
-		w := (to - from) * c.Length * c.Folds(k)
-		if math.Abs(w-last) > 1e-12 { // most are as wide as the one before
-			last, off = w, math.Log(w)
-		}
-		cost += 6 * off * off / float64(c.Boxes())
-		if w < low-1e-9 || w > high+1e-9 {
-			cost += broken * (1 + max(low-w, w-high))
-		}
-	}
-	return cost
-}
-
-// bondCost prices the offsets between the part ends of two adjoining courses. Where
-// most is less than a broken rule costs, it looks no further than the first.
-func bondCost(below, above *Course, most float64) float64 {
-	stop := 0.0
-	if most < broken {
-		stop = Quarter
-	}
-	least, mean, ok := Offsets(below, above, stop)
-	if !ok {
-		return 0
-	}
-	cost := 4 * (0.5 - mean) * (0.5 - mean)
-	if least < Quarter {
-		cost += broken * (1 + Quarter - least)
-	}
-	return cost
-}
-
-// MeanWidth is the mean section width of two adjoining courses on their shared
-// line, in σ.
-func MeanWidth(below, above *Course) float64 {
-	return (1/below.Widths() + 1/above.Widths()) / 2
-}
-
-// Offsets are the least and the mean distance of a part end of one course from
-// the nearest of the other on the line they share, in mean section widths, or of
-// those up to the first that is less than stop; ok is false when either has none.
-func Offsets(below, above *Course, stop float64) (least, mean float64, ok bool) {
-	a, b := below.Higher(), above.Lower()
-	if len(a) == 0 || len(b) == 0 {
-		return 0, 0, false
-	}
-	w := MeanWidth(below, above)
-	least, sum := gaps(a, b, stop*w)
-	return least / w, sum / float64(len(a)+len(b)) / w, true
-}
-
-// gaps are the least and the sum of the distances from each of a to the nearest of
-// b and from each of b to the nearest of a, both rising and not empty, up to the first
-// that is less than stop. It walks both at once: the most frequent step of laying a
-// brick.
-func gaps(a, b []float64, stop float64) (least, sum float64) {
-	least = math.Inf(1)
-	lastA, lastB := math.Inf(-1), math.Inf(-1) // the last ones passed
-	for i, j := 0, 0; i < len(a) || j < len(b); {
-		var d float64
-		if j == len(b) || i < len(a) && a[i] < b[j] {
-			lastA, d = a[i], a[i]-lastB
-			if i++; j < len(b) && b[j]-lastA < d {
-				d = b[j] - lastA
-			}
-		} else {
-			lastB, d = b[j], b[j]-lastA
-			if j++; i < len(a) && a[i]-lastB < d {
-				d = a[i] - lastB
-			}
-		}
-		sum += d
-		if d < least {
-			if least = d; d < stop {
-				break
-			}
-		}
-	}
-	return least, sum
-}
-
-// slideRounds is how often every course is slid against its neighbours. The pull
-// settles within a handful of rounds.
-const slideRounds = 6
-
-// slide moves part ends towards the middle of the neighbours' sections without
-// giving up equal widths, row by row, and keeps the best state seen.
-func slide(courses []Course) {
-	best := bondState(courses)
-	kept := Clone(courses)
-	for range slideRounds {
-		for i := range courses {
-			slideCourse(courses, i)
-		}
-		if cost := bondState(courses); cost < best {
-			best, kept = cost, Clone(courses)
-		}
-	}
-	copy(courses, kept)
-}
-
-func bondState(courses []Course) float64 {
-	cost := 0.0
-	for i := range courses {
-		cost += widthCost(&courses[i])
-		if i > 0 {
-			cost += bondCost(&courses[i-1], &courses[i], math.Inf(1))
-		}
-	}
-	return cost
 }
 
 // Clone copies courses so that their joints can be changed alone.
 func Clone(courses []Course) []Course {
 	out := slices.Clone(courses)
 	for i := range out {
-		out[i].Joints, out[i].Upper = slices.Clone(out[i].Joints), slices.Clone(out[i].Upper)
+		out[i].Joints, out[i].Outer = slices.Clone(out[i].Joints), slices.Clone(out[i].Outer)
 	}
 	return out
 }
 
-// slideCourse minimises, for course i, the squared differences of its widths
-// from their mean (weight 1 each) and of its part ends from the middle of the
-// neighbours' section they fall in (weight midPull each): a tridiagonal least
-// squares problem, solved by elimination. A section across the middle is twice as
-// wide as its box, and counts half on this side: its box has the weight 2.
-func slideCourse(courses []Course, i int) {
-	const midPull = 0.35
-	c := courses[i]
-	joints := c.Joints
-	m := len(joints)
-	if m == 0 {
-		return
+// Gap are the ends of the k-th gap between joints in a row from s to s.
+func Gap(joints []float64, k int, from, to float64) (low, high float64) {
+	low, high = from, to
+	if k > 0 {
+		low = joints[k-1]
 	}
-	weight := func(k int) float64 { return c.Folds(k) }
-	// Row k: -weight(k)·x[k-1] + diag[k]·x[k] - weight(k+1)·x[k+1] = rhs[k], with
-	// x[-1] = 0 and x[m] = 1; equal widths make their right side vanish.
-	work := make([]float64, 2*m)
-	diag, rhs := work[:m], work[m:]
-	for k := range joints {
-		diag[k] = weight(k) + weight(k+1)
+	if k < len(joints) {
+		high = joints[k]
 	}
-	rhs[m-1] = weight(m)
-	for _, j := range []int{i - 1, i + 1} {
-		if j < 0 || j >= len(courses) || len(courses[j].Joints) == 0 {
+	return low, high
+}
+
+// Carry is what rounding has left over so far: the sections wished for and those laid, of
+// the whole head.
+type Carry struct{ Wished, Laid float64 }
+
+// contribution is how many sections of the head a row with so many boxes on each of sides
+// sides makes; those across the middle count once.
+func contribution(sides float64, boxes int, start, end End) float64 {
+	n := sides * float64(boxes)
+	if sides == 1 {
+		return n // either half of the head counts for itself
+	}
+	if start == Straddled {
+		n--
+	}
+	if end == Straddled {
+		n--
+	}
+	return n
+}
+
+// shared is the stretch of the line between two bands that both lie along.
+func shared(inner, outer *Band) (from, to float64) {
+	return max(inner.Outer.From, outer.Inner.From), min(inner.Outer.To, outer.Inner.To)
+}
+
+// partsOn are the places, mm along a line, of part ends within a stretch of it, those on
+// the middle included.
+func partsOn(mm []float64, line Edge, c *Course, joints []float64, from, to float64) []float64 {
+	const within = 1e-6
+	if c.Start == Divided {
+		mm = append(mm, line.at(0))
+	}
+	for _, s := range joints {
+		if s > from+within && s < to-within {
+			mm = append(mm, line.at(s))
+		}
+	}
+	if c.End == Divided {
+		mm = append(mm, line.at(float64(len(line.Run)-1)))
+	}
+	return mm
+}
+
+// widthOn is the mean width in mm of a row's sections along a stretch of one of its lines.
+func widthOn(line Edge, c *Course, joints []float64, from, to float64) float64 {
+	inside, first, last := 0.0, 0.0, 0.0
+	for _, s := range joints {
+		if s <= from || s >= to {
 			continue
 		}
-		other := courses[j]
-		for k, x := range joints {
-			at, _ := slices.BinarySearch(other.Joints, x)
-			if at == 0 || at == len(other.Joints) {
-				continue // the edge section: its middle would make a sliver
-			}
-			from, to := other.Bounds(at)
-			diag[k] += midPull
-			rhs[k] += midPull * (from + to) / 2
+		if last = line.at(s); inside == 0 {
+			first = last
 		}
+		inside++
 	}
-	for k := 1; k < m; k++ {
-		f := weight(k) / diag[k-1]
-		diag[k] -= f * weight(k)
-		rhs[k] += f * rhs[k-1]
+	if inside >= 2 && last > first {
+		return (last - first) / (inside - 1)
 	}
-	joints[m-1] = rhs[m-1] / diag[m-1]
-	for k := m - 2; k >= 0; k-- {
-		joints[k] = (rhs[k] + weight(k+1)*joints[k+1]) / diag[k]
+	return (line.at(to) - line.at(from)) / max(0.5, inside+1-float64(c.Halves())/2)
+}
+
+// Seat is a line that two rows share with what stands on it: the part ends of the row
+// inside it and of the row outside it, in mm along it, and the mean width of their sections.
+type Seat struct {
+	Inner, Outer []float64
+	Width        float64
+	line         Edge // between the s that both rows share
+}
+
+// On is the line between two adjoining rows: the outer line of the one, the inner line of
+// the other.
+func On(inner, outer Edge, a, b *Course) Seat {
+	from, to := max(inner.From, outer.From), min(inner.To, outer.To)
+	return Seat{
+		Inner: partsOn(nil, inner, a, a.OuterJoints(), from, to),
+		Outer: partsOn(nil, inner, b, b.Joints, from, to),
+		Width: (widthOn(inner, a, a.OuterJoints(), from, to) + widthOn(inner, b, b.Joints, from, to)) / 2,
+		line:  Edge{inner.Run, from, to},
 	}
 }
 
-// spreadRounds bounds the repair of a broken rule; most take under twenty. One that
-// got nowhere for spreadPatience rounds is given up.
-const spreadRounds, spreadPatience = 200, 20
-
-// spread repairs what slide could not: it moves every part end that breaks a
-// rule just far enough to keep it, over and over (projection onto each
-// constraint in turn), and keeps the best state seen.
-func spread(ctx context.Context, courses []Course) {
-	// A little more than the rule, so that the rounds converge inside it.
-	const margin = 1.02
-	best := bondState(courses)
-	kept := Clone(courses)
-	since := 0 // rounds since the best state
-	for range spreadRounds {
-		if since++; since > spreadPatience || ctx.Err() != nil {
-			break
-		}
-		for i, c := range courses {
-			if i > 0 {
-				pushApart(courses[i-1], c, margin*Quarter)
-			}
-			keepWidths(c, margin)
-		}
-		cost := bondState(courses)
-		if cost < best {
-			best, kept, since = cost, Clone(courses), 0
-		}
-		if best < broken {
-			break
-		}
+// Offset is how far a part end at s of the outer row, or of the inner one, stands from the
+// nearest of the other, in mean section widths; 1 where there is none to compare.
+func (s Seat) Offset(at float64, ofOuter bool) float64 {
+	others := s.Outer
+	if ofOuter {
+		others = s.Inner
 	}
-	copy(courses, kept)
+	if len(others) == 0 || at < s.line.From || at > s.line.To {
+		return 1
+	}
+	return min(1, nearestTo(others, s.line.at(at))/s.Width)
 }
 
-// pushApart moves part ends of two adjoining courses that stand closer than
-// least mean section widths apart, half the lack each; one on the middle stays.
-func pushApart(below, above Course, least float64) {
-	gap := least * MeanWidth(&below, &above)
-	from := 0 // the first of the upper ones that may be near: both lists rise
-	for k, x := range below.Joints {
-		for from < len(above.Joints) && above.Joints[from] < x-2*gap {
-			from++
-		}
-		for l := from; l < len(above.Joints); l++ {
-			y := above.Joints[l]
-			if y > x+2*gap {
-				break
-			}
-			if lack := gap - math.Abs(x-y); lack > 0 {
-				move := math.Copysign(lack/2, y-x)
-				below.Joints[k] -= move
-				above.Joints[l] += move
-				x -= move
-			}
+// Offsets are the least and the mean distance of a part end of one row from the nearest of
+// the other, in mean section widths; ok is false when either has none.
+func (s Seat) Offsets() (least, mean float64, ok bool) {
+	if len(s.Inner) == 0 || len(s.Outer) == 0 {
+		return 0, 0, false
+	}
+	least = math.Inf(1)
+	sum := 0.0
+	for _, pair := range [2][2][]float64{{s.Inner, s.Outer}, {s.Outer, s.Inner}} {
+		for _, x := range pair[0] {
+			d := nearestTo(pair[1], x)
+			least = min(least, d)
+			sum += d
 		}
 	}
-	for _, pair := range [][2]Course{{below, above}, {above, below}} {
-		fixed, free := pair[0], pair[1].Joints
-		for k, x := range free {
-			if fixed.Start == Divided && x < gap {
-				free[k] = gap
-			}
-			if fixed.End == Divided && x > 1-gap {
-				free[k] = 1 - gap
-			}
-		}
-	}
+	return least / s.Width, sum / float64(len(s.Inner)+len(s.Outer)) / s.Width, true
 }
 
-// keepWidths moves the part ends of a course whose sections leave the width
-// band, from its start to its end.
-func keepWidths(c Course, margin float64) {
-	low, high := widthBand(c.Boxes())
-	low, high = low*margin/c.Length, high/margin/c.Length
-	for k := range c.Boxes() {
-		from, to := c.Bounds(k)
-		f := c.Folds(k)
-		lack := max(low/f-(to-from), 0) - max(to-from-high/f, 0)
-		if lack == 0 {
-			continue
-		}
-		// An end of the row cannot give way, so its neighbour gives all.
-		first, last := k == 0, k == c.Boxes()-1
-		switch {
-		case first && !last:
-			c.Joints[k] += lack
-		case last && !first:
-			c.Joints[k-1] -= lack
-		case !first && !last:
-			c.Joints[k-1] -= lack / 2
-			c.Joints[k] += lack / 2
-		}
+// nearestTo is the distance of x from the nearest of the rising values.
+func nearestTo(rising []float64, x float64) float64 {
+	i, _ := slices.BinarySearch(rising, x)
+	d := math.Inf(1)
+	if i < len(rising) {
+		d = rising[i] - x
 	}
+	if i > 0 {
+		d = min(d, x-rising[i-1])
+	}
+	return d
 }
 
-// Triangles cuts each course by a zigzag into as many triangles as it would
-// hold boxes. At a border the corner pieces are three quarters and their neighbours
-// five quarters of the rest: half triangles at the edge would be slivers. Across
-// the middle two halves make a whole one. Zigzags of neighbouring courses start on
-// opposite sides, so that tips meet tips and bases bases.
-func Triangles(courses []Course, free [2]bool) {
-	for i := range courses {
-		c := &courses[i]
-		c.Start, c.End = ends(free[0], false)[0], ends(free[1], false)[0]
-		n := max(1, int(math.Round(c.Length+float64(c.Halves())/2)))
-		if n == 1 {
-			continue
-		}
-		// The zigzag's corners: one step apart, but one and a half at a border.
-		const edge = 1.5
-		first, last := edge, edge
+// ends are what a course may have at an end: on the middle of the head, where free, either,
+// and the other one than the row before.
+func ends(free bool, before End) []End {
+	switch {
+	case !free:
+		return []End{Border}
+	case before == Straddled:
+		return []End{Divided}
+	case before == Divided:
+		return []End{Straddled}
+	}
+	return []End{Straddled, Divided}
+}
+
+// even cuts a band into n sections of one area.
+func (b *Band) even(n int, start, end End) Course {
+	c := Course{Start: start, End: end}
+	c.Joints = b.evenJoints(make([]float64, 0, max(0, n-1)), n, &c)
+	return c
+}
+
+// evenJoints appends the part ends of n sections of one area to joints.
+func (b *Band) evenJoints(joints []float64, n int, c *Course) []float64 {
+	unit := b.Sections() / max(0.5, float64(n)-float64(c.Halves())/2)
+	for k := 1; k < n; k++ {
+		at := float64(k)
 		if c.Start == Straddled {
-			first = 1
+			at -= 0.5
 		}
-		if c.End == Straddled {
-			last = 1
-		}
-		steps := float64(n-3) + first + last
-		if n == 2 {
-			steps = 1 // one line from corner to corner
-		}
-		corner := func(k int) float64 {
-			switch k {
-			case 0:
-				return 0
-			case n - 1:
-				return 1
-			}
-			return (float64(k-1) + first) / steps
-		}
-		c.Joints, c.Upper = make([]float64, n-1), make([]float64, n-1)
-		for k := range n - 1 {
-			low, high := corner(k), corner(k+1)
-			if (i+k)%2 == 1 {
-				low, high = high, low
-			}
-			c.Joints[k], c.Upper[k] = low, high
-		}
+		joints = append(joints, b.placeOf(at*unit))
 	}
+	return joints
 }
 
-// jitterShare is how far a free-hand part end strays either way, in mean section
-// widths: enough to look drawn by hand, too little to make a sliver.
-const jitterShare = 0.12
-
-// Loosen moves every part end on its lower and on its upper line by itself, the
-// same way each time.
-func Loosen(courses []Course) {
-	for i := range courses {
-		c := &courses[i]
-		reach := jitterShare / c.Widths()
-		c.Upper = slices.Clone(c.Joints)
-		for k := range c.Joints {
-			c.Joints[k] += reach * noise(2*i, k)
-			c.Upper[k] += reach * noise(2*i+1, k)
-		}
+// compactAtEnd estimates how compact the piece between the band's border and s would be:
+// its area ÷ that of the box round it.
+func (b *Band) compactAtEnd(s float64, atEnd bool) float64 {
+	area, wide := b.areaTo(s), s-b.From
+	if atEnd {
+		area, wide = b.Sections()-area, b.To-s
 	}
+	return area / (wide * b.PerStep * b.Height * max(0.2, between(b.Tall, s)))
 }
 
-// noise is a number in -1..1 that looks random but depends on a and b alone: the
-// finalizer of the SplitMix64 generator (Steele, Lea and Flood 2014, constants
-// from memory).
-func noise(a, b int) float64 {
-	x := uint64(a)<<32 + uint64(b) + 0x9e3779b97f4a7c15
-	x = (x ^ x>>30) * 0xbf58476d1ce4e5b9
-	x = (x ^ x>>27) * 0x94d049bb133111eb
-	x ^= x >> 31
-	return float64(x>>11)/(1<<52) - 1
+// slantCost prices a piece at a slanted border that is not compact.
+func slantCost(compact float64) float64 {
+	const good, pull, most = 0.74, 350.0, 70.0
+	if compact >= good {
+		return 0
+	}
+	return min(most, pull*(good-compact)*(good-compact))
+}
+
+// Shares of the wished area beyond which the search for a cut avoids sections.
+const (
+	smallShare, largeShare = 0.62, 1.43
+	smallPrice, largePrice = 40.0, 60.0
+)
+
+// areaCost prices a section that is far smaller or larger than wished.
+func areaCost(share float64) float64 {
+	return smallPrice*max(0, smallShare-share) + largePrice*max(0, share-largeShare)
 }

@@ -27,17 +27,25 @@ var hooks = []Method{{
 
 // grounded are the words for hooking on a ground: what comes before it, where to start,
 // how the hook goes, and what is said of the next piece.
-var grounded = map[Ground]struct{ before, start, push, next string }{
+var grounded = map[Ground]struct {
+	before            []string
+	start, push, next string
+}{
 	OnTrack: {
 		start: "Start low at the back, so that what hangs already stays out of the way.",
 		push:  "Push the hook under the whole track, latch covered, from the side away from the part. ",
 		next:  "Hook the next one {length} further, each between two of the track beside it; closer where scalp would show.",
 	},
 	OnNet: {
-		before: "Lay the net over the flat plaits, its edge set back from the hairline and off the part line. Stitch the edge down, no knot against the scalp, and cut the surplus away.",
-		start:  "Start low at the back, and keep inside the edge of the net.",
-		push:   "Push the hook through the net and under the plait below it, both at once: net by itself tears. ",
-		next:   "Hook the next one {length} further, each between two of the row below.",
+		before: []string{
+			"Lay the net over the flat plaits, its edge set back from the hairline and off the part line.",
+			"Stretch it smooth from the middle outward and pin it, so that it neither slides nor pulls.",
+			"Stitch the edge to the plaits all round, no knot against the scalp.",
+			"Cut the surplus away outside the stitches.",
+		},
+		start: "Start low at the back, and keep inside the edge of the net.",
+		push:  "Push the hook through the net and under the plait below it, both at once: net by itself tears. ",
+		next:  "Hook the next one {length} further, each between two of the row below.",
 	},
 	OnLink: {
 		start: "Start at the end of the chains, low at the back.",
@@ -49,10 +57,11 @@ var grounded = map[Ground]struct{ before, start, push, next string }{
 // anything: under hanging pieces no tail is found again.
 func hooking(j Job) (steps []Step) {
 	on := grounded[j.Ground]
-	for _, before := range []string{j.Tails, on.before} {
-		if before != "" {
-			steps = append(steps, text(before))
-		}
+	if j.Tails != "" {
+		steps = append(steps, text(j.Tails))
+	}
+	for _, before := range on.before {
+		steps = append(steps, text(before))
 	}
 	if j.Piece.Form.Facts().Folded {
 		steps = append(steps, text("Take one unit of bulk hair, hook by its root end, and find its middle: folded there, it is the loop."))

@@ -66,19 +66,19 @@ func TestADraggedPartIsSeenByStagger(t *testing.T) {
 		before, err := Lay(t.Context(), h, s)
 		require.NoError(t, err)
 		require.GreaterOrEqual(t, before.Stagger.Min, bond.Quarter-1e-9)
-		// A part of the second row behind, dragged in line with the nearest one of the first.
+		// A part of the fourth row behind, dragged in line with the nearest one of the third.
 		f, err := newFrames(h, s)
 		require.NoError(t, err)
-		pairs := layRows(t.Context(), f.pairs())
+		pairs := layRows(t.Context(), s, f.pairs())
 		var back *panel
 		for _, c := range pairs {
 			if c.any().key == "B" {
 				back = c.left
 			}
 		}
-		line, c := back.mids[1], back.courses[1]
-		from := c.Joints[1]
-		to := nearest(back.courses[0].Top(), from)
+		line := back.bands[3].Mid
+		from := back.courses[3].Joints[1]
+		to := nearest(back.courses[2].Joints, from)
 		at := func(x float64) Direction { return Toward(h, h.Point(line.At(x))) }
 		with := at(from)
 		s.Edits = []Edit{{Kind: MovePart, At: at(to), With: &with}}

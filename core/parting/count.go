@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"fmt"
-	"maps"
 	"math"
 	"slices"
 
@@ -39,28 +38,25 @@ type Fitted struct {
 	Settings Settings `json:"parting"`
 }
 
-// How far a zone's width and height may depart from the common scale while a count
-// is looked for, as shares, and the steps each way.
+// Bounds of the search for a count.
 const (
-	fitWidthReach  = 0.15
-	fitWidthSteps  = 24
-	fitHeightReach = 0.2
-	fitHeightSteps = 10
 	// fitClose is how close, as a ratio, the common scale is found.
-	fitClose = 1.0002
-	// fitWork bounds a search, in the units of [panel.work]: about a quarter of a second of
-	// processor time, beside what it takes to find the common scale.
-	fitWork = 250_000
-	// frameWork is what setting out the zones takes, before any row.
-	frameWork = 1500
+	fitClose = 1.0003
+	// fitWork bounds a search, in sections laid: about half a second of processor time.
+	fitWork = 90_000
+	// frameWork is what setting out the zones takes beside, in the same unit.
+	frameWork = 60
+	// fitStep is the ratio between the scales tried near the common one, fitSkew that
+	// between the shapes: wider and lower, narrower and higher.
+	fitStep, fitSkew   = 1.0013, 1.02
+	fitSteps, fitSkews = 10, 7
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
 // head h has exactly total sections: the common scale at which the count passes
-// total, then small departures from it, row heights and widths of front and back for
-// themselves, the least first. Spots left out and changes by hand count. It returns one
-// result when it is met, else the two nearest, the lesser first; an odd total is never
-// met where left and right mirror each other.
+// total, then scales and shapes a little off it, the nearest first. Spots left out and
+// changes by hand count. It returns one result when it is met, else the two nearest, the
+// lesser first; an odd total is never met where left and right mirror each other.
 //
 // The error, if any, is an [invalid.Errors]: of the settings, with paths under
 // "parting", or of "total" when no size in the accepted range comes near; or that of
@@ -70,13 +66,10 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 	if err != nil {
 		return nil, invalid.Under(err, "parting")
 	}
-	// What laying the whole head costs, beyond its courses.
-	const eachSection, eachEdit = 20, 150
-	whole := eachSection*len(now.Sections) + eachEdit*len(s.Edits)
+	whole := 2*len(now.Sections) + 10*len(s.Edits) // of laying the head with all changes
 	f := fitting{
 		ctx: ctx, head: h, settings: s, left: fitWork,
-		free:    map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack},
-		options: map[string]map[int]option{"front": {}, "back": {}},
+		free: map[string]bool{"front": wish.Keep != KeepFront, "back": wish.Keep != KeepBack},
 	}
 	total := wish.Total
 	if wish.Alone {
@@ -130,30 +123,22 @@ type fitting struct {
 	free     map[string]bool // by wish
 	// left is the work that may still be done.
 	left int
-	// scale is the common one, and options what was found near it, by wish and by
-	// sections; tried counts the departures looked at.
-	scale   float64
-	options map[string]map[int]option
-	tried   int
-	// fewer and more are counts on either side of the total, at other scales.
+	// scale is the common one.
+	scale float64
+	// fewer and more are the counts found on either side of the total.
 	fewer, more Fitted
-	// rows are the zones of a wish with their row lines, by their height's step.
-	rows map[rowsKey][]zonePair
-}
-
-// rowsKey names rows of one height.
-type rowsKey struct {
-	path string
-	step int
 }
 
 // scaled are the settings with the free zones' sizes scaled.
-func (f *fitting) scaled(scale float64) Settings {
+func (f *fitting) scaled(scale float64) Settings { return f.shaped(scale, 1) }
+
+// shaped are the settings with the free zones' sizes scaled, and as much wider as lower.
+func (f *fitting) shaped(scale, skew float64) Settings {
 	s := f.settings
 	for path, wish := range map[string]*Wish{"front": &s.Front, "back": &s.Back} {
 		if f.free[path] {
-			wish.Width *= scale
-			wish.Height *= scale
+			wish.Width *= scale * skew
+			wish.Height *= scale / skew
 		}
 	}
 	return s
@@ -186,49 +171,20 @@ func (f *fitting) locked(l Layout) (front, back int) {
 // at it.
 func (f *fitting) count(scale float64) int { return f.laid(f.scaled(scale)) }
 
-// rough is about count, for a small part of the work: sections of a brick follow the
-// row's length within a few.
-func (f *fitting) rough(scale float64) int {
-	s := f.scaled(scale)
-	for _, wish := range []*Wish{&s.Front, &s.Back} {
-		if wish.Pattern.staggers() {
-			wish.Pattern = Triangle
-		}
-	}
-	return f.laid(s)
-}
-
 func (f *fitting) laid(s Settings) int {
 	frames, err := newFrames(f.head, s)
 	if err != nil {
 		return 0
 	}
-	f.left -= frameWork
-	rows := layRows(f.ctx, frames.pairs())
-	eachPanel(rows, func(p *panel) { f.left -= p.work() })
-	return sectionsOf(rows)
-}
-
-// work is about the microseconds that laying a panel's courses took: most in a brick
-// whose rows cross the middle, where many bonds are tried.
-func (p *panel) work() int {
-	const plain, bordered, crossing = 1, 5, 30
-	each := plain
-	if p.wish.Pattern.staggers() {
-		each = bordered
-		if p.free[0] || p.free[1] {
-			each = crossing
-		}
-	}
-	return each*p.boxes() + 10*len(p.courses)
+	n := sectionsOf(layRows(f.ctx, s, frames.pairs()))
+	f.left -= frameWork + n
+	return n
 }
 
 // near are the settings that lay exactly total sections, or the two nearest.
 func (f *fitting) near(total int) ([]Fitted, error) {
-	if f.scale == 0 || f.fewer.Sections > total || f.more.Sections < total {
-		if err := f.findScale(total); err != nil {
-			return nil, err
-		}
+	if err := f.findScale(total); err != nil {
+		return nil, err
 	}
 	if total%2 == 0 || !f.mirrored() {
 		return f.nearest(total), nil
@@ -238,14 +194,14 @@ func (f *fitting) near(total int) ([]Fitted, error) {
 	return []Fitted{lesser[0], greater[len(greater)-1]}, nil
 }
 
-// findScale sets the common scale at which the count passes total: rough counts find
-// it, counts proper put it right. What lies on either side is kept.
+// findScale sets the common scale at which the count passes total.
 func (f *fitting) findScale(total int) error {
 	least, most := f.scaleRange()
 	if total < 1 || total > MaxSections || least > most {
 		return f.outOfReach(total, least, most)
 	}
-	f.scale = f.passing(total, least, most)
+	// The count follows the area, and so the square of the scale.
+	f.scale = max(least, min(most, math.Sqrt(float64(max(1, f.count(1)))/float64(total))))
 	low, more := f.beyond(least, func(n int) bool { return n >= total })
 	high, fewer := f.beyond(most, func(n int) bool { return n > 0 && n <= total })
 	if more == 0 || fewer == 0 {
@@ -265,20 +221,7 @@ func (f *fitting) findScale(total int) error {
 	}
 	f.scale = math.Sqrt(low * high)
 	f.more, f.fewer = Fitted{Sections: more, Settings: f.scaled(low)}, Fitted{Sections: fewer, Settings: f.scaled(high)}
-	f.tried, f.rows = 0, map[rowsKey][]zonePair{}
 	return nil
-}
-
-// passing is the scale between two at which the rough count passes total.
-func (f *fitting) passing(total int, low, high float64) float64 {
-	for high/low > fitClose && f.ctx.Err() == nil { // fewer sections at larger scales
-		if mid := math.Sqrt(low * high); f.rough(mid) >= total {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return math.Sqrt(low * high)
 }
 
 // beyond looks from the common scale towards end, in growing steps, for a count that
@@ -304,7 +247,7 @@ func (f *fitting) beyond(end float64, will func(int) bool) (scale float64, n int
 func (f *fitting) outOfReach(total int, low, high float64) error {
 	const step = 1.1
 	// Never more than can be laid: look at the smallest size only so far down.
-	for f.rough(low) > MaxSections*19/20 && low < 1 && f.ctx.Err() == nil {
+	for low < 1 && f.ctx.Err() == nil && f.count(low) > MaxSections*19/20 {
 		low *= step
 	}
 	// Nor larger than a structure has room for.
@@ -329,87 +272,48 @@ func (f *fitting) scaleRange() (low, high float64) {
 	return low, high
 }
 
-// option is a way to part the zones of a wish, and how far it departs from what was
-// looked for.
-type option struct {
-	size Size
-	departure
-}
-
-// departure is how far width and height stray from the common scale, as shares, in
-// steps.
-type departure struct{ width, height int }
-
-// size is how far that is, by which departures are compared: width and height for
-// themselves, and against each other, so that sections keep their shape.
-func (d departure) size() float64 {
-	w, h := d.shares()
-	return w*w + h*h + (w-h)*(w-h)
-}
-
-func (d departure) shares() (width, height float64) {
-	return fitWidthReach * float64(d.width) / fitWidthSteps, fitHeightReach * float64(d.height) / fitHeightSteps
-}
-
-// departures are all that a fit looks at, the least first.
-var departures = func() []departure {
-	var all []departure
-	for height := -fitHeightSteps; height <= fitHeightSteps; height++ {
-		for width := -fitWidthSteps; width <= fitWidthSteps; width++ {
-			all = append(all, departure{width, height})
-		}
-	}
-	slices.SortStableFunc(all, func(a, b departure) int { return cmp.Compare(a.size(), b.size()) })
-	return all
-}()
-
 // nearest are the settings with exactly total sections, or the two on either side. It
 // looks no further than it must, and no longer than its work lasts.
 func (f *fitting) nearest(total int) []Fitted {
-	for _, path := range []string{"front", "back"} {
-		if !f.free[path] && len(f.options[path]) == 0 {
-			f.addOption(path, departure{})
+	for _, x := range []Fitted{f.more, f.fewer} {
+		if x.Sections == total {
+			return []Fitted{x}
 		}
 	}
-	for ; !f.has(total) && f.tried < len(departures) && f.left > 0 && f.ctx.Err() == nil; f.tried++ {
-		for _, path := range []string{"front", "back"} {
-			if f.free[path] {
-				f.addOption(path, departures[f.tried])
-			}
+	for _, at := range triedNear {
+		if f.left <= 0 || f.ctx.Err() != nil {
+			break
+		}
+		s := f.shaped(f.scale*math.Pow(fitStep, float64(at[0])), math.Pow(fitSkew, float64(at[1])))
+		if s.Check() != nil { // a size out of range
+			continue
+		}
+		x := Fitted{Sections: f.laid(s), Settings: s}
+		switch n := x.Sections; {
+		case n == total:
+			return []Fitted{x}
+		case n == 0:
+		case n < total && n > f.fewer.Sections:
+			f.fewer = x
+		case n > total && n < f.more.Sections:
+			f.more = x
 		}
 	}
-	found := f.pairs()
-	if x, ok := found[total]; ok {
-		return []Fitted{x}
-	}
-	for _, x := range []Fitted{f.fewer, f.more} {
-		if _, ok := found[x.Sections]; !ok {
-			found[x.Sections] = x
-		}
-	}
-	if x, ok := found[total]; ok {
-		return []Fitted{x}
-	}
-	counts := slices.Sorted(maps.Keys(found))
-	at, _ := slices.BinarySearch(counts, total)
-	var out []Fitted
-	for _, k := range []int{at - 1, at} {
-		if k >= 0 && k < len(counts) {
-			out = append(out, found[counts[k]])
-		}
-	}
-	return out
+	return []Fitted{f.fewer, f.more}
 }
 
-// has tells whether the options make a total.
-func (f *fitting) has(total int) bool {
-	for n := range f.options["back"] {
-		if _, ok := f.options["front"][total-n]; ok {
-			return true
+// triedNear are the steps of scale and shape a fit tries, those least off first.
+var triedNear = func() [][2]int {
+	var all [][2]int
+	for skew := -fitSkews; skew <= fitSkews; skew++ {
+		for step := -fitSteps; step <= fitSteps; step++ {
+			all = append(all, [2]int{step, skew})
 		}
 	}
-	return false
-}
+	off := func(at [2]int) int { return at[0]*at[0] + 5*at[1]*at[1] }
+	slices.SortStableFunc(all, func(a, b [2]int) int { return cmp.Compare(off(a), off(b)) })
+	return all
+}()
 
 // mirrored tells whether every zone has its mirror image, so that the count is even.
 func (f *fitting) mirrored() bool {
@@ -423,72 +327,4 @@ func (f *fitting) mirrored() bool {
 		}
 	}
 	return true
-}
-
-// pairs are the totals that the zones' options make together, each with the
-// settings that depart least.
-func (f *fitting) pairs() map[int]Fitted {
-	out := map[int]Fitted{}
-	departures := map[int]float64{}
-	for _, nb := range slices.Sorted(maps.Keys(f.options["back"])) {
-		for _, nf := range slices.Sorted(maps.Keys(f.options["front"])) {
-			n, back, front := nb+nf, f.options["back"][nb], f.options["front"][nf]
-			departure := back.departure.size() + front.departure.size()
-			if old, ok := departures[n]; ok && old <= departure {
-				continue
-			}
-			departures[n] = departure
-			s := f.settings
-			s.Back.Size, s.Front.Size = back.size, front.size
-			out[n] = Fitted{Sections: n, Settings: s}
-		}
-	}
-	return out
-}
-
-// addOption adds the count that a departure from the common scale makes of a wish.
-func (f *fitting) addOption(path string, d departure) {
-	s := f.settings
-	if f.free[path] {
-		s = f.scaled(f.scale)
-	}
-	wish := &s.Front
-	if path == "back" {
-		wish = &s.Back
-	}
-	width, height := d.shares()
-	size := Size{wish.Width * math.Exp(width), wish.Height * math.Exp(height)}
-	if min(size.Width, size.Height) < MinSize || max(size.Width, size.Height) > MaxSize {
-		return
-	}
-	wish.Height = size.Height
-	key := rowsKey{path, d.height}
-	pairs, ok := f.rows[key]
-	if !ok {
-		if frames, err := newFrames(f.head, s); err == nil {
-			pairs = []zonePair{}
-			for _, c := range frames.pairs() {
-				if c.any().wishPath == path {
-					pairs = append(pairs, c)
-				}
-			}
-			pairs = mapPanels(pairs, panel.withRows)
-		}
-		f.rows[key] = pairs
-		f.left -= frameWork
-	}
-	if pairs == nil {
-		return // no room for rows of this height
-	}
-	laid := mapPanels(pairs, func(p panel) panel {
-		p.wish.Width = size.Width
-		p = p.withCourses(f.ctx)
-		f.left -= p.work()
-		return p
-	})
-	if n := sectionsOf(laid); f.ctx.Err() == nil {
-		if old, ok := f.options[path][n]; !ok || d.size() < old.departure.size() {
-			f.options[path][n] = option{size, d}
-		}
-	}
 }

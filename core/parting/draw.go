@@ -26,7 +26,9 @@ func draw(ctx context.Context, h scalp.Head, s Settings, f frames, pairs []zoneP
 		Stagger:       stagger(pairs),
 	}
 	if f.left.divide.Points != nil {
-		out.EarToEar = surface.BothSides(h, f.left.divide, false)
+		right := surface.Mirrored(surface.OnHead(h, f.right.divide.Points))
+		slices.Reverse(right)
+		out.EarToEar = append(surface.OnHead(h, f.left.divide.Points), right[1:]...)
 	}
 	if s.hasPart() {
 		out.PartLine = partLine(h, s, f.left)
@@ -63,7 +65,7 @@ func draw(ctx context.Context, h scalp.Head, s Settings, f frames, pairs []zoneP
 // partLine runs from the front hairline to the stop or the nape.
 func partLine(h scalp.Head, s Settings, f *frame) scalp.Line {
 	line := f.part
-	if s.Part.Stop == 0 && !s.hasBase() {
+	if s.toNape() {
 		line = line.Then(h, surface.NewCurve(h, surface.GreatCircle(h, line.Last(), f.border.at(scalp.NapeCentre))))
 	}
 	return surface.OnHead(h, line.Points)
@@ -212,49 +214,64 @@ func (d drawing) seamsAndChannels(p *panel, zone Zone, side Side) {
 
 // row are the facts of row r (from 0), drawn on a side, that holds n sections.
 func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
-	line := func(c surface.Curve, joints []float64) RowLine {
-		parts := make([]float64, len(joints))
-		for i, x := range joints {
-			parts[i] = x * c.Length()
+	c, band := p.courses[r], &p.bands[r]
+	line := func(l surface.Line, from, to float64, joints []float64) RowLine {
+		out := RowLine{Start: band.Mid.MM(from) - band.Mid.MM(band.From), Length: l.MM(to) - l.MM(from), Parts: []float64{}}
+		for _, s := range joints {
+			switch { // a zigzag has corners at the ends
+			case s > from && s < to, c.Outer != nil && s >= from && s <= to:
+				out.Parts = append(out.Parts, l.MM(s)-l.MM(from))
+			case s <= from:
+				out.First++
+			}
 		}
-		return RowLine{c.Length(), parts}
+		return out
 	}
-	c := p.courses[r]
-	size := p.grown(r, 0)
 	out := Row{
-		Zone: zone, Row: r + 1, Sections: n, Length: p.mids[r].Length(), Size: size,
+		Zone: zone, Row: r + 1, Sections: n, Length: p.midLength(r), Size: p.grown(r, 0),
 		Middle: [...]string{bond.Border: "border", bond.Straddled: "section", bond.Divided: "part"}[c.Start],
-		Lower:  line(p.lines[r], c.Joints), Upper: line(p.lines[r+1], c.Top()),
-		OffBelow: p.offBelow(r), Line: scalp.Line{},
-		End: place(scalp.Line{h.Point(p.mids[r].Last())}, side)[0],
+		Lower:  line(band.Lower, band.LowFrom, band.LowTo, p.lowJoints(r)),
+		Upper:  line(band.Upper, band.HighFrom, band.HighTo, p.highJoints(r)), Line: scalp.Line{},
+		Below: p.below(r),
 	}
-	if r < len(p.mids)-1 {
-		out.Line = place(surface.OnHead(h, p.lines[r+1].Points), side)
+	end := (band.LowTo + band.HighTo) / 2
+	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
+		end = (band.LowFrom + band.HighFrom) / 2
+	}
+	out.End = place(scalp.Line{h.Point(band.Mid.At(end))}, side)[0]
+	if r < len(p.bands)-1 {
+		next := &p.bands[r+1]
+		from, to := max(band.HighFrom, next.LowFrom), min(band.HighTo, next.LowTo)
+		out.Line = place(surface.OnHead(h, p.chart.Curve(band.Upper, from, to).Points), side)
 	}
 	if p.central {
 		out.Length *= 2
 	}
-	if p.ring || p.front && !p.central { // these start at the hairline, where there is room
-		out.End = place(scalp.Line{h.Point(p.mids[r].First())}, side)[0]
-	}
 	return out
 }
 
-// offBelow are the distances in mm of the part ends on the lower line of row r from
-// the nearest ones of the row below.
-func (p *panel) offBelow(r int) []float64 {
-	out := []float64{}
+// below are the part ends of the row under row r on the line they share, mm from where row
+// r starts on it, those on the middle included.
+func (p *panel) below(r int) []float64 {
+	mm := []float64{}
 	if r == 0 {
-		return out
+		return mm
 	}
-	below := p.courses[r-1].Higher()
-	if len(below) == 0 {
-		return out
+	c, band := &p.courses[r-1], &p.bands[r]
+	from, to := p.line(r)
+	start := band.Lower.MM(band.LowFrom)
+	if c.Start == bond.Divided {
+		mm = append(mm, 0)
 	}
-	for _, x := range p.courses[r].Joints {
-		out = append(out, (x-nearest(below, x))*p.lines[r].Length())
+	for _, s := range p.highJoints(r - 1) {
+		if s > from && s < to || c.Outer != nil && s >= from && s <= to {
+			mm = append(mm, band.Lower.MM(s)-start)
+		}
 	}
-	return out
+	if c.End == bond.Divided {
+		mm = append(mm, band.Lower.MM(band.LowTo)-start)
+	}
+	return mm
 }
 
 // place is a line laid on the left as it lies on a side.
@@ -303,34 +320,40 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 	}
 	offsets := p.jointOffsets()
 	rows := make([][]Section, len(p.courses))
-	ring := make([]r3.Vec, 0, 64)
+	ring := make([]r3.Vec, 0, 96)
+	var room [64][2]float64
 	for r, c := range p.courses {
-		lower, mid, upper := p.lines[r], p.mids[r], p.lines[r+1]
+		band := &p.bands[r]
 		rows[r], all = all[:c.Boxes()], all[c.Boxes():]
 		for k := range rows[r] {
-			b := c.Box(k)
-			ring = p.ringOf(ring[:0], r, b)
+			box := p.box(r, k)
+			ring = band.Ring(ring[:0], box)
 			area, centroid := h.AreaCentroid(ring)
+			if area < 0 { // laid clockwise
+				slices.Reverse(ring)
+				area, centroid = -area, r3.Scale(-1, centroid)
+			}
 			s := &rows[r][k]
 			*s = Section{
 				ID: names[r][k].id, Zone: zone, Row: r + 1, Index: names[r][k].index,
 				Front: p.front, Linked: p.linked,
 				Outline:  d.outline(ring),
 				Area:     area,
-				Width:    spreadOf((b.LowTo-b.LowFrom)*lower.Length(), b.Middle()*mid.Length(), (b.HighTo-b.HighFrom)*upper.Length()),
-				Height:   spreadOf(p.height(r, b.LowFrom, b.HighFrom), p.height(r, (b.LowFrom+b.LowTo)/2, (b.HighFrom+b.HighTo)/2), p.height(r, b.LowTo, b.HighTo)),
+				Width:    p.width(band, box),
+				Compact:  surface.Compactness(h, ring, area, centroid, room[:0]),
 				Centroid: h.Point(centroid),
 				Hairline: surface.Distance(h, centroid, f.border.points),
 				Part:     f.toPart(centroid),
 				Stagger:  min(offsets[r][k], offsets[r][k+1]),
 			}
-			s.along = scalp.Unit(r3.Sub(mid.At((b.LowTo+b.HighTo)/2), mid.At((b.LowFrom+b.HighFrom)/2)))
+			s.Height = p.heights(band, box, area/max(1, s.Width.Mean))
+			s.along = scalp.Unit(r3.Sub(band.Mid.At((box.LowTo+box.HighTo)/2), band.Mid.At((box.LowFrom+box.HighFrom)/2)))
 			if p.open {
 				s.Front = centroid.X > 0
 			}
 			normal := h.Normal(centroid)
 			s.Normal = scalp.Point{normal.X, normal.Y, normal.Z}
-			wish := p.grown(r, (b.LowFrom+b.LowTo+b.HighFrom+b.HighTo)/4)
+			wish := p.grown(r, band.ShareAt((box.LowFrom+box.LowTo+box.HighFrom+box.HighTo)/4))
 			s.Share = area / (wish.Width * wish.Height)
 			reach := 0.75 * max(s.Width.Mean*c.Folds(k), s.Height.Mean)
 			s.Seen = s.Hairline < reach || d.partShows(p) && s.Part < reach
@@ -341,6 +364,35 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 		}
 	}
 	return rows
+}
+
+// width is how wide a section is along its row, on both lines and between them.
+func (p *panel) width(b *surface.Band, box surface.Box) Spread {
+	on := func(l surface.Line, from, to, start, end float64) float64 {
+		return max(0, l.MM(min(to, end))-l.MM(max(from, start)))
+	}
+	return spreadOf(
+		on(b.Lower, box.LowFrom, box.LowTo, b.LowFrom, b.LowTo),
+		on(b.Mid, (box.LowFrom+box.HighFrom)/2, (box.LowTo+box.HighTo)/2, (b.LowFrom+b.HighFrom)/2, (b.LowTo+b.HighTo)/2),
+		on(b.Upper, box.HighFrom, box.HighTo, b.HighFrom, b.HighTo))
+}
+
+// heights is how high a section is across its row, at its ends and between them, where no
+// border cuts the row off; mean is what stands for it where one does all along.
+func (p *panel) heights(b *surface.Band, box surface.Box, mean float64) Spread {
+	var found [3]float64
+	n := 0
+	for _, f := range [3]float64{0, 0.5, 1} {
+		low, high := box.LowFrom+f*(box.LowTo-box.LowFrom), box.HighFrom+f*(box.HighTo-box.HighFrom)
+		if min(low, high) >= b.FullFrom-1e-9 && max(low, high) <= b.FullTo+1e-9 {
+			found[n] = b.Height(low, high)
+			n++
+		}
+	}
+	if n == 0 {
+		return Spread{mean, mean, mean}
+	}
+	return spreadOf(found[:n]...)
 }
 
 // partShows tells whether a panel's sections beside the part line are seen.
@@ -355,66 +407,31 @@ func (f *frame) toPart(u r3.Vec) float64 {
 	return surface.Distance(f.h, u, f.part.Points)
 }
 
-// ringOf appends the outline of a box of row r, counter-clockwise.
-func (p *panel) ringOf(ring []r3.Vec, r int, b bond.Box) []r3.Vec {
-	lower, upper := p.lines[r], p.lines[r+1]
-	ring = append(ring, lower.At(b.LowFrom))
-	if b.LowTo > b.LowFrom { // not the tip of a triangle
-		ring = append(lower.Between(ring, b.LowFrom, b.LowTo), lower.At(b.LowTo))
-	}
-	ring = p.riser(ring, r, b.LowTo, b.HighTo, true)
-	ring = append(ring, upper.At(b.HighTo))
-	if b.HighTo > b.HighFrom {
-		ring = append(upper.Between(ring, b.HighTo, b.HighFrom), upper.At(b.HighFrom))
-	}
-	ring = p.riser(ring, r, b.LowFrom, b.HighFrom, false)
-	if !p.ccw {
-		slices.Reverse(ring)
-	}
-	return ring
-}
-
-// riser appends the inner points of the part end of row r that runs from σ low on
-// the lower line to σ high on the upper one. The ends of a row follow the zone's
-// boundary point by point, so that zones meet exactly.
-func (p *panel) riser(ring []r3.Vec, r int, low, high float64, up bool) []r3.Vec {
-	from, to := p.ts[r], p.ts[r+1]
-	if !up {
-		from, to = to, from
-	}
-	switch {
-	case low == 0 && high == 0:
-		return p.patch.Start.Between(ring, from, to)
-	case low == 1 && high == 1:
-		return p.patch.End.Between(ring, from, to)
-	}
-	return append(ring, p.mids[r].At((low+high)/2))
-}
-
-// height is the height in mm of row r along the riser from σ low to σ high.
-func (p *panel) height(r int, low, high float64) float64 {
-	mid := p.mids[r].At((low + high) / 2)
-	return p.patch.Head.Chord(p.lines[r].At(low), mid) + p.patch.Head.Chord(mid, p.lines[r+1].At(high))
-}
-
 // neighbours are the ids next to section k of row r of a panel within the zone.
 func (d drawing) neighbours(p *panel, r, k int, names [][]name) []string {
 	out := d.ids.take(8)[:0]
-	own := p.courses[r].Box(k)
+	own, band := p.box(r, k), &p.bands[r]
 	across := func(other int) {
 		if other < 0 || other >= len(p.courses) {
 			return
 		}
-		from, to, line := own.LowFrom, own.LowTo, p.courses[other].Top()
-		if other > r {
-			from, to, line = own.HighFrom, own.HighTo, p.courses[other].Joints
+		next := &p.bands[other]
+		line := band.Upper
+		from, to, joints := own.HighFrom, own.HighTo, p.lowJoints(other)
+		start, end := max(band.HighFrom, next.LowFrom), min(band.HighTo, next.LowTo)
+		if other < r {
+			line = band.Lower
+			from, to, joints = own.LowFrom, own.LowTo, p.highJoints(other)
+			start, end = max(band.LowFrom, next.HighFrom), min(band.LowTo, next.HighTo)
 		}
-		const touching = 1e-6
-		l, _ := slices.BinarySearch(line, from+touching)
-		for ; l <= len(line); l++ {
-			if low, high := bond.Gap(line, l); low >= to-touching {
+		from, to = max(from, start), min(to, end)
+		l, _ := slices.BinarySearch(joints, from)
+		for ; l <= len(joints); l++ {
+			low, high := bond.Gap(joints, l, start, end)
+			if low >= to {
 				break
-			} else if overlap(from, to, low, high) > touching {
+			}
+			if a, b := max(from, low), min(to, high); b > a && line.MM(b)-line.MM(a) > surface.Touch {
 				out = append(out, names[other][l].id)
 			}
 		}
@@ -440,8 +457,8 @@ type contact struct {
 
 // noteContacts notes where the sections of a panel touch the borders of its zone.
 func (d drawing) noteContacts(p *panel, side Side, names [][]name) {
-	touch := func(rail int, id string, from, to float64) {
-		for _, x := range p.rails[rail] {
+	touch := func(rail []stretch, id string, from, to float64) {
+		for _, x := range rail {
 			low, high := max(from, x.from), min(to, x.to)
 			if high <= low {
 				continue
@@ -457,22 +474,47 @@ func (d drawing) noteContacts(p *panel, side Side, names [][]name) {
 			d.contacts[name] = append(d.contacts[name], contact{id, min(a, b), max(a, b)})
 		}
 	}
+	rails := p.rails
+	// How far up its first and its last ray every line lies, mm.
+	first, last := p.upTo(0), p.upTo(p.chart.Steps)
+	if p.isRound && p.sectorEnd != nil { // counted from the ear, where the outermost line ends below it
+		rails[endRail] = p.sectorEnd
+		shift := p.sectorEnd[0].to - last[p.rows]
+		for i := range last {
+			last[i] += shift
+		}
+	}
+	steps := float64(p.chart.Steps)
 	for r, c := range p.courses {
-		from, to := p.ts[r], p.ts[r+1]
-		last := c.Boxes() - 1
-		start, end := p.patch.Start.Length(), p.patch.End.Length()
-		touch(startRail, names[r][0].id, from*start, to*start)
-		touch(endRail, names[r][last].id, from*end, to*end)
+		band := &p.bands[r]
+		n := c.Boxes()
+		if band.LowFrom == 0 && band.HighFrom == 0 {
+			touch(rails[startRail], names[r][0].id, first[r], first[r+1])
+		}
+		if band.LowTo == steps && band.HighTo == steps {
+			touch(rails[endRail], names[r][n-1].id, last[r], last[r+1])
+		}
 		for k := range names[r] {
-			b := c.Box(k)
+			b := p.box(r, k)
 			if r == 0 {
-				touch(bottomRail, names[r][k].id, b.LowFrom*p.patch.Bottom.Length(), b.LowTo*p.patch.Bottom.Length())
+				touch(rails[bottomRail], names[r][k].id, band.Lower.MM(b.LowFrom), band.Lower.MM(b.LowTo))
 			}
 			if r == len(p.courses)-1 {
-				touch(topRail, names[r][k].id, b.HighFrom*p.patch.Top.Length(), b.HighTo*p.patch.Top.Length())
+				touch(rails[topRail], names[r][k].id, band.Upper.MM(max(b.HighFrom, band.HighFrom))-band.Upper.MM(band.HighFrom), band.Upper.MM(b.HighTo)-band.Upper.MM(band.HighFrom))
 			}
 		}
 	}
+}
+
+// upTo is how far up a ray every row line lies, mm from the lowest.
+func (p *panel) upTo(ray int) []float64 {
+	out := make([]float64, p.rows+1)
+	for i := range p.bands {
+		b := &p.bands[i]
+		s := float64(ray)
+		out[i+1] = out[i] + b.Height(s, s)
+	}
+	return out
 }
 
 // link makes neighbours of the sections that touch one border at the same place.

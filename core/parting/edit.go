@@ -128,7 +128,7 @@ func layouts(pairs []zonePair, kind EditKind) map[*panel]asLaid {
 			for r, c := range p.courses {
 				for k := range c.Joints {
 					line := p.partEnd(r, k)
-					was.ends = append(was.ends, partEnd{r, k, line, p.patch.Head.Point(line.Points[1]), line.Length()})
+					was.ends = append(was.ends, partEnd{r, k, line, p.chart.Head.Point(line.Points[1]), line.Length()})
 				}
 			}
 		}
@@ -165,15 +165,22 @@ func bothHalves(pairs []zonePair, p *panel) []*panel {
 	return []*panel{p}
 }
 
+// line is the stretch of row line i, between two rows, that lies in the zone.
+func (p *panel) line(i int) (from, to float64) {
+	below, above := &p.bands[i-1], &p.bands[i]
+	return max(below.HighFrom, above.LowFrom), min(below.HighTo, above.LowTo)
+}
+
 // moveRow makes the row line that lay nearest to from run through to, and says why
 // it can not.
 func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, off := 0, math.Inf(1)
 	for _, q := range sideOf(pairs, from) {
-		lines := laid[q].lines
-		for i := 1; i < len(lines)-1; i++ {
-			if d, _ := lines[i].ToLine(h, onLeft(from)); d < off {
+		was := laid[q]
+		for i := 1; i < was.rows; i++ {
+			start, end := was.line(i)
+			if d, _ := was.chart.Curve(was.lines[i], start, end).ToLine(h, onLeft(from)); d < off {
 				p, row, off = q, i, d
 			}
 		}
@@ -181,24 +188,27 @@ func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3
 	if p == nil {
 		return "There is no row line here any more; the rows were laid anew."
 	}
-	lines := laid[p].lines
-	if off > (meanGap(h, lines[row-1], lines[row])+meanGap(h, lines[row], lines[row+1]))/2 {
+	was := laid[p]
+	if off > (was.gap(row-1, was.lines[row-1], was.lines[row])+was.gap(row, was.lines[row], was.lines[row+1]))/2 {
 		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	t := leastBetween(p.ts[row-1], p.ts[row+1], func(t float64) float64 {
-		d, _ := p.patch.Line(t).ToLine(h, onLeft(to))
+	if p.isRound && p.chart.Start != nil && p.fromTop && p.xs[row] == p.kept {
+		return "The front hairline ends in this line: it stays where it is. Move the hairline, or the next line."
+	}
+	start, end := p.line(row)
+	x := leastBetween(p.xs[row-1], p.xs[row+1], func(x float64) float64 {
+		d, _ := p.chart.Curve(p.chart.Line(x), start, end).ToLine(h, onLeft(to))
 		return d
 	})
-	line := p.patch.Line(t)
-	if least := min(meanGap(h, p.lines[row-1], line), meanGap(h, line, p.lines[row+1])); least < leastHeight {
+	line := p.chart.Line(x)
+	if least := min(p.gap(row-1, p.lines[row-1], line), p.gap(row, line, p.lines[row+1])); least < leastHeight {
 		return fmt.Sprintf("It would leave a row only %s high; at least %s works.", invalid.Beyond(least, leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
 	for _, q := range bothHalves(pairs, p) {
-		q.ts, q.lines, q.mids = slices.Clone(q.ts), slices.Clone(q.lines), slices.Clone(q.mids)
-		q.ts[row] = t
-		q.lines[row] = q.patch.Line(t)
+		q.xs, q.lines, q.bands = slices.Clone(q.xs), slices.Clone(q.lines), slices.Clone(q.bands)
+		q.xs[row], q.lines[row] = x, q.chart.Line(x)
 		for _, r := range []int{row - 1, row} {
-			q.mids[r] = q.patch.Line((q.ts[r] + q.ts[r+1]) / 2)
+			q.bands[r] = q.band(r)
 		}
 	}
 	return ""
@@ -207,7 +217,7 @@ func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3
 // leastBetween is where f, which falls and then rises, is least between low and high:
 // golden section, to a few thousandths of a millimetre where a row is searched.
 func leastBetween(low, high float64, f func(float64) float64) float64 {
-	const steps = 20
+	const steps = 28
 	share := (math.Sqrt(5) - 1) / 2
 	a, b := high-share*(high-low), low+share*(high-low)
 	fa, fb := f(a), f(b)
@@ -225,13 +235,15 @@ func leastBetween(low, high float64, f func(float64) float64) float64 {
 	return (low + high) / 2
 }
 
-// meanGap is the mean distance in mm of two row lines.
-func meanGap(h scalp.Head, a, b surface.Curve) float64 {
+// gap is the mean distance in mm of two lines where row r lies between them.
+func (p *panel) gap(r int, a, b surface.Line) float64 {
+	band := &p.bands[r]
+	from, to := max(band.LowFrom, band.HighFrom), min(band.LowTo, band.HighTo)
 	sum := 0.0
 	const n = 8
 	for k := range n + 1 {
-		f := float64(k) / n
-		sum += h.Chord(a.At(f), b.At(f))
+		s := from + (to-from)*float64(k)/n
+		sum += p.chart.Head.Chord(a.At(s), b.At(s))
 	}
 	return sum / (n + 1)
 }
@@ -255,35 +267,31 @@ func movePart(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r
 	if p == nil {
 		return "There is no part here any more; the sections were laid anew."
 	}
-	c := &p.courses[row]
-	length := p.mids[row].Length()
-	if off > length/c.Widths()*0.75 {
+	c, band := &p.courses[row], &p.bands[row]
+	mid := band.Mid
+	length := p.midLength(row)
+	if off > length/float64(c.Boxes())*0.75 {
 		return fmt.Sprintf("The nearest part is %s away: parts lie elsewhere since sizes changed.", invalid.Length(off))
 	}
-	_, share := p.mids[row].ToLine(h, onLeft(to))
-	move := share - (c.Joints[joint]+c.Top()[joint])/2
-	low, _ := bond.Gap(c.Joints, joint)
-	_, high := bond.Gap(c.Joints, joint+1)
-	top := c.Top()
-	lowTop, _ := bond.Gap(top, joint)
-	_, highTop := bond.Gap(top, joint+1)
-	left := min(c.Joints[joint]+move-low, top[joint]+move-lowTop) * c.Folds(joint)
-	right := min(high-c.Joints[joint]-move, highTop-top[joint]-move) * c.Folds(joint+1)
-	if p.wish.Pattern == Triangle { // a zigzag's corners may meet, not pass
-		left, right = left+leastHeight/length, right+leastHeight/length
+	whole := p.chart.Curve(mid, 0, float64(p.chart.Steps))
+	_, share := whole.ToLine(h, onLeft(to))
+	move := share*whole.Length() - (mid.MM(c.Joints[joint])+mid.MM(c.OuterJoints()[joint]))/2
+	room := func(joints []float64) (left, right float64) {
+		low, _ := bond.Gap(joints, joint, band.From, band.To)
+		_, high := bond.Gap(joints, joint+1, band.From, band.To)
+		here := mid.MM(joints[joint]) + move
+		return here - mid.MM(low), mid.MM(high) - here
 	}
-	if width := min(left, right) * length; width < leastHeight {
+	left, right := room(c.Joints)
+	outerLeft, outerRight := room(c.OuterJoints())
+	left, right = min(left, outerLeft)*c.Folds(joint), min(right, outerRight)*c.Folds(joint+1)
+	if p.wish.Pattern == Triangle { // a zigzag's corners may meet, not pass
+		left, right = left+leastHeight, right+leastHeight
+	}
+	if width := min(left, right); width < leastHeight {
 		return fmt.Sprintf("It would leave a section only %s wide; at least %s works.", invalid.Beyond(max(0, width), leastHeight, math.Inf(1)), invalid.AtLeast(leastHeight))
 	}
-	along := p.along()
-	p.courses = movedJoint(p.courses, row, joint, func(x float64) float64 { return x + move })
-	if along == 1 {
-		p.flat = p.courses
-		return ""
-	}
-	p.flat = movedJoint(p.flat, row, joint, func(x float64) float64 {
-		return unstretched(stretchedTo(x, along)+move, along)
-	})
+	p.courses = movedJoint(p.courses, row, joint, func(s float64) float64 { return mid.SAt(mid.MM(s) + move) })
 	return ""
 }
 
@@ -293,18 +301,18 @@ func movedJoint(courses []bond.Course, row, joint int, to func(float64) float64)
 	c := &out[row]
 	c.Joints = slices.Clone(c.Joints)
 	c.Joints[joint] = to(c.Joints[joint])
-	if c.Upper != nil {
-		c.Upper = slices.Clone(c.Upper)
-		c.Upper[joint] = to(c.Upper[joint])
+	if c.Outer != nil {
+		c.Outer = slices.Clone(c.Outer)
+		c.Outer[joint] = to(c.Outer[joint])
 	}
 	return out
 }
 
 // partEnd is the line of part end k in row r.
 func (p *panel) partEnd(r, k int) surface.Curve {
-	c := p.courses[r]
-	low, high := c.Joints[k], c.Top()[k]
-	return surface.NewCurve(p.patch.Head, []r3.Vec{p.lines[r].At(low), p.mids[r].At((low + high) / 2), p.lines[r+1].At(high)})
+	low, high := p.lowJoints(r)[k], p.highJoints(r)[k]
+	b := &p.bands[r]
+	return surface.NewCurve(p.chart.Head, []r3.Vec{b.Lower.At(low), b.Mid.At((low + high) / 2), b.Upper.At(high)})
 }
 
 // spotSamples is how many points of a section are looked at to tell how much of it a

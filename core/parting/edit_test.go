@@ -149,7 +149,7 @@ func TestChangesDoWhatTheySay(t *testing.T) {
 	assert.InEpsilon(t, a.Area+b.Area, find(t, merged, "BL3.2").Area, 1e-4)
 	assert.InEpsilon(t, a.Width.Mean+b.Width.Mean, find(t, merged, "BL3.2").Width.Mean, 1e-6)
 
-	east, west := Toward(h, between(a.Centroid, b.Centroid)), Toward(h, between(a.Centroid, a.Outline[0]))
+	east, west := Toward(h, between(a.Centroid, between(a.Centroid, b.Centroid))), Toward(h, between(a.Centroid, a.Outline[0]))
 	split := with(Edit{Kind: Split, At: east, With: &west})
 	assert.Len(t, split.Sections, len(bare.Sections)+1)
 	first, second := find(t, split, "BL3.2a"), find(t, split, "BL3.2b")

@@ -137,7 +137,7 @@ func cutSections(ctx context.Context, h scalp.Head, s Settings) (frames, []zoneP
 	if err != nil {
 		return frames{}, nil, Layout{}, err
 	}
-	rows, rejected := moveLines(ctx, h, layRows(ctx, f.pairs()), s.Edits)
+	rows, rejected := moveLines(ctx, h, layRows(ctx, s, f.pairs()), s.Edits)
 	if err := ctx.Err(); err != nil {
 		return frames{}, nil, Layout{}, fmt.Errorf("parting the head: %w", err)
 	}
@@ -384,61 +384,229 @@ func (p *panel) across() (n int) {
 }
 
 // layRows gives every panel its rows and the sections in each; see [bond.Brick] for ctx.
-func layRows(ctx context.Context, pairs []zonePair) []zonePair {
-	return mapPanels(pairs, func(p panel) panel { return p.withRows().withCourses(ctx) })
+// What rounding leaves over is carried from zone to zone that follow one wish, so that front
+// and back each stay as they are while sizes of the other change.
+func layRows(ctx context.Context, s Settings, pairs []zonePair) []zonePair {
+	out := mapPanels(pairs, panel.withRows)
+	carries := map[string]*bond.Carry{"front": {}, "back": {}}
+	for i, c := range out {
+		carry := carries[c.any().wishPath]
+		alike := c.left != nil && c.right != nil && (c.left == c.right || c.left.central || s.alike())
+		sides := 1.0
+		if alike {
+			sides = 2
+		}
+		if c.left != nil {
+			left := c.left.withCourses(ctx, sides, carry)
+			out[i].left = &left
+		}
+		switch {
+		case c.right == c.left:
+			out[i].right = out[i].left
+		case alike:
+			right := *c.right
+			right.courses = bond.Clone(out[i].left.courses)
+			out[i].right = &right
+		case c.right != nil:
+			right := c.right.withCourses(ctx, sides, carry)
+			out[i].right = &right
+		}
+	}
+	return out
 }
 
-// withRows is the panel with the number of its rows and their lines.
+// A row of triangles is taller than one of boxes of the same area, so that a triangle is
+// about as wide as high: of an even-sided one, the height is √(√3) times the side of the
+// square.
+var triangleTall = math.Sqrt(math.Sqrt(3))
+
+// size is the section wished for at the bottom of the zone, as its pattern draws it.
+func (p *panel) size() Size {
+	if p.wish.Pattern == Triangle {
+		return Size{p.wish.Width / triangleTall, p.wish.Height * triangleTall}
+	}
+	return p.wish.Size
+}
+
+// growthMean is the mean size of sections that grow by ramp ÷ the first.
+func growthMean(ramp float64) float64 {
+	if ramp == 1 {
+		return 1
+	}
+	return (ramp - 1) / math.Log(ramp)
+}
+
+// withRows is the panel with its chart and the lines of its rows.
 func (p panel) withRows() panel {
-	rise := p.patch.Rise()
-	rows := p.rows
-	if rows == 0 {
-		rows = rowCount(rise.Whole(), p.wish.Height, p.wish.Ramp)
-	}
-	p.ts = rowLines(rise, rows, p.wish.Ramp)
-	p.lines, p.mids = make([]surface.Curve, rows+1), make([]surface.Curve, rows)
-	for i, t := range p.ts {
-		p.lines[i] = p.patch.Line(t)
-	}
-	for i := range rows {
-		p.mids[i] = p.patch.Line((p.ts[i] + p.ts[i+1]) / 2)
+	size := p.size()
+	if p.isRound = p.layRound(size); !p.isRound {
+		p.layBetween(size)
+		p.drawRows()
 	}
 	return p
+}
+
+// drawRows draws the row lines and what lies between them.
+func (p *panel) drawRows() {
+	p.lines, p.bands = make([]surface.Line, p.rows+1), make([]surface.Band, p.rows)
+	for i, x := range p.xs {
+		p.lines[i] = p.chart.Line(x)
+	}
+	for i := range p.bands {
+		p.bands[i] = p.band(i)
+	}
+}
+
+// band is the row between lines i and i+1.
+func (p *panel) band(i int) surface.Band {
+	lower, upper := p.lines[i], p.lines[i+1]
+	return p.chart.Band(lower, p.chart.Line((lower.X+upper.X)/2), upper)
+}
+
+// layRound charts the zone round its pole, and tells whether it could: a hairline far from
+// the usual one may turn back on a ray, and part of the zone would be lost.
+func (p *panel) layRound(size Size) bool {
+	if p.sector == nil {
+		return false
+	}
+	mean := growthMean(p.wish.Ramp)
+	p.charted = p.sector(Size{size.Width * mean, size.Height * mean})
+	p.xs = rampedLines(p.rows, p.wish.Ramp, p.kept)
+	p.rows = len(p.xs) - 1
+	p.drawRows()
+	area, _ := p.chart.Head.AreaCentroid(surface.Outline(p.bands))
+	const lost = 0.001
+	return math.Abs(math.Abs(area)/p.patch.Area()-1) < lost
+}
+
+// rampedLines are the places of row lines between 0 and n, about n rows that grow by ramp
+// from the first to the last. One of them is kept, if it is not 0: on either side of it whole
+// rows share what there is.
+func rampedLines(n int, ramp, kept float64) []float64 {
+	whole := float64(n)
+	// The line that t rows lie below, and how many rows lie below a line.
+	at := func(t float64) float64 { return whole * (math.Pow(ramp, t/whole) - 1) / (ramp - 1) }
+	below := func(x float64) float64 { return whole * math.Log1p((ramp-1)*x/whole) / math.Log(ramp) }
+	if ramp == 1 {
+		at = func(t float64) float64 { return t }
+		below = at
+	}
+	xs := []float64{0}
+	stretch := func(from, to float64) {
+		rows := max(1, int(math.Round(to-from)))
+		for i := 1; i <= rows; i++ {
+			xs = append(xs, at(from+(to-from)*float64(i)/float64(rows)))
+		}
+	}
+	if kept > 0 && ramp != 1 {
+		turn := below(kept)
+		stretch(0, turn)
+		xs[len(xs)-1] = kept
+		stretch(turn, whole)
+	} else {
+		stretch(0, whole)
+	}
+	xs[len(xs)-1] = whole
+	return xs
+}
+
+// layBetween charts the zone between its rails.
+func (p *panel) layBetween(size Size) {
+	rise := p.patch.Rise()
+	rows := p.setRows
+	if rows == 0 {
+		rows = rowCount(rise.Whole(), size.Height, p.wish.Ramp)
+	}
+	p.charted = charted{chart: surface.ChartOf(p.patch, rowLines(rise, rows, p.wish.Ramp)), rows: rows}
+	p.xs = rampedLines(rows, 1, 0)
 }
 
 // withCourses is the panel with the sections in each of its rows.
-func (p panel) withCourses(ctx context.Context) panel {
-	p.courses = make([]bond.Course, len(p.mids))
-	along := p.along()
-	for i := range p.courses {
-		p.courses[i].Length = p.mids[i].Length() / (p.wish.Width * p.growth(i)) * growthCount(along)
-		if p.fixed > 0 {
-			p.courses[i].Length = float64(p.fixed)
-		}
-	}
+func (p panel) withCourses(ctx context.Context, sides float64, carry *bond.Carry) panel {
+	bands := p.inOrder(sides)
 	switch p.wish.Pattern {
 	case Grid:
-		bond.Grid(p.courses, p.free)
-	case Brick:
-		bond.Brick(ctx, p.courses, p.free, p.behindStop)
+		p.courses = bond.Grid(ctx, bands, sides, carry)
 	case Triangle:
-		bond.Triangles(p.courses, p.free)
-	case FreeHand:
-		bond.Brick(ctx, p.courses, p.free, p.behindStop)
-		bond.Loosen(p.courses)
-	}
-	p.flat = p.courses
-	if along != 1 {
-		p.flat = bond.Clone(p.courses)
-		for i := range p.courses {
-			c := &p.courses[i]
-			c.Joints = stretched(c.Joints, along)
-			if c.Upper != nil {
-				c.Upper = stretched(c.Upper, along)
-			}
+		p.courses = bond.Triangles(bands, sides, carry)
+	default:
+		p.courses = bond.Brick(ctx, bands, sides, carry)
+		if p.wish.Pattern == FreeHand {
+			bond.Loosen(bands, p.courses)
 		}
 	}
+	if p.fromTop {
+		slices.Reverse(p.courses)
+	}
 	return p
+}
+
+// inOrder are the rows as a bond lays them, from the pole outward.
+func (p *panel) inOrder(sides float64) []bond.Band {
+	bands := make([]bond.Band, p.rows)
+	size := p.size()
+	along := p.along()
+	for i := range bands {
+		r := i
+		if p.fromTop {
+			r = p.rows - 1 - i
+		}
+		g := p.growth(r)
+		bands[i] = bandOf(&p.bands[r], p.fromTop, Size{size.Width * g, size.Height * g}, along)
+		b := &bands[i]
+		row := &p.bands[r]
+		b.FreeStart = p.free[0] && row.FullFrom == 0
+		b.FreeEnd = p.free[1] && row.FullTo == float64(p.chart.Steps)
+		b.Fixed = p.fixed
+		if i == 0 && p.most > 0 && p.setRows == 0 {
+			b.Most = p.most
+			if !p.central {
+				b.Most *= int(sides)
+			}
+		}
+		b.Straddle = p.behindStop && r == p.rows-1
+	}
+	return bands
+}
+
+// bandOf are the tables of a row for sections of a size, that grow by along from its start.
+func bandOf(row *surface.Band, fromTop bool, size Size, along float64) bond.Band {
+	low, high := bond.Edge{Run: row.Lower.Run, From: row.LowFrom, To: row.LowTo}, bond.Edge{Run: row.Upper.Run, From: row.HighFrom, To: row.HighTo}
+	b := bond.Band{Inner: low, Outer: high, From: row.From, To: row.To, FullFrom: row.FullFrom, FullTo: row.FullTo, Grow: along}
+	if fromTop {
+		b.Inner, b.Outer = high, low
+	}
+	steps := len(row.Running)
+	tables := make([]float64, 3*steps)
+	b.Area, b.InnerArea, b.Tall = tables[:steps], tables[steps:2*steps], tables[2*steps:]
+	whole := row.Area()
+	unit := 1 / (size.Width * size.Height)
+	for j, mm2 := range row.Running {
+		inner := row.RunningLow[j]
+		if fromTop {
+			inner = mm2 - inner
+		}
+		b.Area[j], b.InnerArea[j] = mm2*unit, inner*unit
+		if along != 1 { // as many sections as if they were all of one size
+			if share := mm2 / whole; share > 0 {
+				flat := math.Log1p(share*(along-1)) / math.Log(along) * whole * unit / growthMean(along)
+				b.Area[j], b.InnerArea[j] = flat, flat*inner/mm2
+			}
+		}
+		b.Tall[j] = row.Tall(float64(j))
+	}
+	from, to := row.FullFrom, row.FullTo
+	if to <= from+1 {
+		from, to = row.From, row.To
+	}
+	n := 0.0
+	for j := int(from); j < int(math.Ceil(to)) && j < steps-1; j++ {
+		b.PerStep += row.Mid.Run[j+1] - row.Mid.Run[j]
+		b.Height += row.Height(float64(j), float64(j))
+		n++
+	}
+	b.PerStep, b.Height = b.PerStep/max(1, n)/size.Width, b.Height/max(1, n)/size.Height
+	return b
 }
 
 // along is how sections grow along this panel's rows: in rings, and in the single
@@ -450,46 +618,50 @@ func (p *panel) along() float64 {
 	return p.wish.Along
 }
 
-// growthCount is how many more sections a row holds that grow from the wished width
-// by the factor along, than equal ones.
-func growthCount(along float64) float64 {
-	if along == 1 {
-		return 1
-	}
-	return math.Log(along) / (along - 1)
-}
-
-// stretched moves part ends so that equal sections become ones that grow along the
-// row, as [rowLines] does with rows.
-func stretched(joints []float64, along float64) []float64 {
-	out := make([]float64, len(joints))
-	for i, x := range joints {
-		out[i] = stretchedTo(x, along)
-	}
-	return out
-}
-
-// stretchedTo is where [stretched] puts one part end.
-func stretchedTo(x, along float64) float64 { return (math.Pow(along, x) - 1) / (along - 1) }
-
-// unstretched is where a part end of [stretched] would stand among equal sections.
-func unstretched(x, along float64) float64 {
-	return math.Log1p(x*(along-1)) / math.Log(along)
-}
-
 // growth is the wished size in row i ÷ that at the bottom rail.
 func (p *panel) growth(i int) float64 {
-	return math.Pow(p.wish.Ramp, (float64(i)+0.5)/float64(len(p.mids)))
+	return math.Pow(p.wish.Ramp, (float64(i)+0.5)/float64(p.rows))
 }
 
-// grown is the wished size of the section at the middle of a row, at share x of it.
+// grown is the wished size of the section at share x of row i.
 func (p *panel) grown(i int, x float64) Size {
+	size := p.size()
 	g := p.growth(i)
-	width := p.wish.Width * g * math.Pow(p.along(), x)
+	width := size.Width * g * math.Pow(p.along(), x)
 	if p.fixed > 0 {
-		width = p.mids[i].Length() / float64(p.fixed)
+		width = p.midLength(i) / float64(p.fixed)
 	}
-	return Size{width, p.wish.Height * g}
+	return Size{width, size.Height * g}
+}
+
+// midLength is the length of row i along its middle, mm.
+func (p *panel) midLength(i int) float64 {
+	b := &p.bands[i]
+	return b.Mid.MM((b.LowTo+b.HighTo)/2) - b.Mid.MM((b.LowFrom+b.HighFrom)/2)
+}
+
+// lowJoints and highJoints are the s of the part ends of row r on its lower and on its upper
+// line.
+func (p *panel) lowJoints(r int) []float64 {
+	if p.fromTop {
+		return p.courses[r].OuterJoints()
+	}
+	return p.courses[r].Joints
+}
+
+func (p *panel) highJoints(r int) []float64 {
+	if p.fromTop {
+		return p.courses[r].Joints
+	}
+	return p.courses[r].OuterJoints()
+}
+
+// box is section k of row r.
+func (p *panel) box(r, k int) surface.Box {
+	b := &p.bands[r]
+	lowFrom, lowTo := bond.Gap(p.lowJoints(r), k, b.From, b.To)
+	highFrom, highTo := bond.Gap(p.highJoints(r), k, b.From, b.To)
+	return surface.Box{LowFrom: lowFrom, LowTo: lowTo, HighFrom: highFrom, HighTo: highTo}
 }
 
 // crowded is the error of more sections than are planned.
@@ -520,7 +692,7 @@ func (m crowded) refusal(ctx context.Context, h scalp.Head, s Settings) error {
 			wish.Width, wish.Height = min(MaxSize, math.Ceil(was.Width*grow)), min(MaxSize, math.Ceil(was.Height*grow))
 		}
 		if f, err := newFrames(h, larger); err == nil {
-			if sectionsOf(layRows(ctx, f.pairs())) <= MaxSections {
+			if sectionsOf(layRows(ctx, larger, f.pairs())) <= MaxSections {
 				break
 			}
 		}

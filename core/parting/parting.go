@@ -109,9 +109,13 @@ type Section struct {
 	Outline scalp.Line `json:"outline"`
 	Area    float64    `json:"areaMm2"`
 	// Share is the area ÷ that of the section wished for in its row.
-	Share    float64     `json:"share"`
-	Width    Spread      `json:"widthMm"`
-	Height   Spread      `json:"heightMm"`
+	Share float64 `json:"share"`
+	// Width is measured along the row, Height across it.
+	Width  Spread `json:"widthMm"`
+	Height Spread `json:"heightMm"`
+	// Compact is the area ÷ that of the smallest rectangle round it: 1 for a true box,
+	// little for a needle.
+	Compact  float64     `json:"compactness"`
 	Centroid scalp.Point `json:"centroid"`
 	// Normal is the outward unit normal at the centroid.
 	Normal scalp.Point `json:"normal"`
@@ -152,10 +156,9 @@ type Row struct {
 	// Lower and Upper are the row's two lines, for parting it by measure.
 	Lower RowLine `json:"lower"`
 	Upper RowLine `json:"upper"`
-	// OffBelow are the distances of the parts of the lower line from the nearest part
-	// of the row below, mm along that line, positive further from its start; none
-	// where the row below has no parts.
-	OffBelow []float64 `json:"offBelowMm"`
+	// Below are the part ends of the row below on the lower line, mm from its start, rising;
+	// those on the middle of the head among them.
+	Below []float64 `json:"belowMm"`
 	// Line is the line between this row and the next above, the left half of a
 	// central one; the topmost row has none.
 	Line scalp.Line `json:"line"`
@@ -173,10 +176,26 @@ type Row struct {
 // from the hairline back, back rows from the middle part outward, rows of a central
 // zone from the middle outward, alike on both sides.
 type RowLine struct {
+	// Start is how much further on than the row the line starts, mm: more than 0 where the
+	// row starts on a slanting hairline.
+	Start float64 `json:"startMm"`
 	// Length of the line along the scalp, mm; of a central row, that of a half.
 	Length float64 `json:"lengthMm"`
-	// Parts are the distances of the part ends from the line's start, mm, rising.
+	// Parts are the distances of the part ends from the line's start, mm, rising. First is how
+	// many parts of the row before them end on the hairline and do not come to this line.
 	Parts []float64 `json:"partsMm"`
+	First int       `json:"firstPart"`
+}
+
+// Off is how far part k of the lower line stands from the nearest of the row below, mm,
+// positive further from the line's start; ok is false where none stands within a section.
+func (r *Row) Off(k int) (mm float64, ok bool) {
+	if len(r.Below) == 0 {
+		return 0, false
+	}
+	at := r.Lower.Parts[k]
+	mm = at - nearest(r.Below, at)
+	return mm, math.Abs(mm) <= r.Size.Width
 }
 
 // Round makes the lengths (mm), areas (mm²) and shares of every section and row ones
@@ -191,16 +210,16 @@ func (l *Layout) Round() {
 	for i := range l.Sections {
 		x := &l.Sections[i]
 		round(100, &x.Area, &x.Hairline, &x.Part, &x.Width.Min, &x.Width.Mean, &x.Width.Max, &x.Height.Min, &x.Height.Mean, &x.Height.Max)
-		round(1e4, &x.Share, &x.Stagger)
+		round(1e4, &x.Share, &x.Stagger, &x.Compact)
 	}
 	for i := range l.Rows {
 		r := &l.Rows[i]
 		round(100, &r.Length, &r.Size.Width, &r.Size.Height)
-		for k := range r.OffBelow {
-			round(100, &r.OffBelow[k])
+		for k := range r.Below {
+			round(100, &r.Below[k])
 		}
 		for _, line := range []*RowLine{&r.Lower, &r.Upper} {
-			round(100, &line.Length)
+			round(100, &line.Length, &line.Start)
 			for k := range line.Parts {
 				round(100, &line.Parts[k])
 			}

@@ -24,8 +24,8 @@ func stagger(pairs []zonePair) Stagger {
 		if !p.wish.Pattern.staggers() {
 			return
 		}
-		for r := 1; r < len(p.flat); r++ {
-			if l, m, ok := bond.Offsets(&p.flat[r-1], &p.flat[r], 0); ok {
+		for r := 1; r < p.rows; r++ {
+			if l, m, ok := p.seat(r).Offsets(); ok {
 				least = min(least, l)
 				sum += m
 				rows++
@@ -38,38 +38,54 @@ func stagger(pairs []zonePair) Stagger {
 	return Stagger{least, sum / float64(rows)}
 }
 
+// seat is row line r with the part ends of the rows on either side of it. Where sections
+// grow along the rows, lengths are those they would have if they did not.
+func (p *panel) seat(r int) bond.Seat {
+	below, above := &p.bands[r-1], &p.bands[r]
+	run := p.lines[r].Run
+	if along := p.along(); along != 1 {
+		run = slices.Clone(run)
+		whole := run[len(run)-1]
+		for j, mm := range run {
+			run[j] = whole * math.Log1p(mm/whole*(along-1)) / math.Log(along)
+		}
+	}
+	low, high := bond.Edge{Run: run, From: below.HighFrom, To: below.HighTo}, bond.Edge{Run: run, From: above.LowFrom, To: above.LowTo}
+	if p.fromTop {
+		return bond.On(high, low, &p.courses[r], &p.courses[r-1])
+	}
+	return bond.On(low, high, &p.courses[r-1], &p.courses[r])
+}
+
 // jointOffsets are, for every row, the distances of its part ends, the row's two ends
 // included, from the nearest of an adjoining row, in mean section widths; 1 where
 // there is none to compare, as at the ends.
 func (p *panel) jointOffsets() [][]float64 {
-	out := make([][]float64, len(p.flat))
-	for r, c := range p.flat {
+	out := make([][]float64, p.rows)
+	for r, c := range p.courses {
 		out[r] = make([]float64, c.Boxes()+1)
 		for i := range out[r] {
 			out[r][i] = 1
 		}
-		note := func(k int, x float64, theirs []float64, width float64) {
-			if len(theirs) > 0 {
-				out[r][k] = min(out[r][k], math.Abs(x-nearest(theirs, x))/width)
+	}
+	steps := float64(p.chart.Steps)
+	for line := 1; line < p.rows; line++ {
+		seat := p.seat(line)
+		for _, r := range []int{line - 1, line} {
+			joints := p.highJoints(r)
+			if r == line {
+				joints = p.lowJoints(r)
 			}
-		}
-		for _, other := range []int{r - 1, r + 1} {
-			if other < 0 || other >= len(p.flat) {
-				continue
+			isOuter := (r == line) != p.fromTop
+			note := func(k int, s float64) { out[r][k] = min(out[r][k], seat.Offset(s, isOuter)) }
+			for k, s := range joints {
+				note(k+1, s)
 			}
-			own, theirs := c.Joints, p.flat[other].Higher()
-			if other > r {
-				own, theirs = c.Top(), p.flat[other].Lower()
+			if p.courses[r].Start == bond.Divided {
+				note(0, 0)
 			}
-			width := bond.MeanWidth(&c, &p.flat[other])
-			for k := range own {
-				note(k+1, own[k], theirs, width)
-			}
-			if c.Start == bond.Divided {
-				note(0, 0, theirs, width)
-			}
-			if c.End == bond.Divided {
-				note(c.Boxes(), 1, theirs, width)
+			if p.courses[r].End == bond.Divided {
+				note(len(joints)+1, steps)
 			}
 		}
 	}
@@ -120,7 +136,7 @@ const (
 	channelRows = 3
 )
 
-// end is a part end of a row: its σ on the lower and on the upper line.
+// end is a part end of a row: its s on the lower and on the upper line.
 type end struct{ low, high float64 }
 
 // channels are the runs of part ends in line through three or more rows. A zigzag
@@ -136,24 +152,27 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 			out = append(out, p.channel(h, zone, side, top-len(run)+1, run))
 		}
 	}
-	for r, c := range p.courses {
+	for r := range p.courses {
+		ends := p.ends(r)
 		var next [][]end
 		taken := make([]bool, len(open))
-		low, top := c.Lower(), c.Higher()
-		starts := make([]end, len(low))
-		for k, x := range low {
-			if side == RightSide && p.central && (x == 0 || x == 1) {
+		reach := 0.0
+		if r > 0 {
+			reach = inLine * p.seat(r).Width
+		}
+		for _, e := range ends {
+			if side == RightSide && p.central && e.low == e.high && (e.low == 0 || e.low == float64(p.chart.Steps)) {
 				continue // a part on the middle is the left side's
 			}
-			run := starts[k : k : k+1]
+			run := make([]end, 0, 1)
 			for l, o := range open {
-				if !taken[l] && math.Abs(o[len(o)-1].high-x) < inLine*bond.MeanWidth(&p.courses[r-1], &c) {
+				if !taken[l] && math.Abs(p.lines[r].MM(o[len(o)-1].high)-p.lines[r].MM(e.low)) < reach {
 					taken[l] = true
 					run = o
 					break
 				}
 			}
-			next = append(next, append(run, end{x, top[k]}))
+			next = append(next, append(run, e))
 		}
 		for l, o := range open {
 			if !taken[l] {
@@ -163,7 +182,27 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 		open = next
 	}
 	for _, o := range open {
-		close(o, len(p.courses)-1)
+		close(o, p.rows-1)
+	}
+	return out
+}
+
+// ends are the part ends of row r that run from line to line, those on the middle included.
+func (p *panel) ends(r int) []end {
+	c, b := &p.courses[r], &p.bands[r]
+	var out []end
+	if c.Start == bond.Divided {
+		out = append(out, end{0, 0})
+	}
+	low, high := p.lowJoints(r), p.highJoints(r)
+	for k := range low {
+		if min(low[k], high[k]) > b.FullFrom && max(low[k], high[k]) < b.FullTo {
+			out = append(out, end{low[k], high[k]})
+		}
+	}
+	if c.End == bond.Divided {
+		last := float64(p.chart.Steps)
+		out = append(out, end{last, last})
 	}
 	return out
 }
@@ -177,13 +216,13 @@ func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end
 	}
 	for i, e := range run {
 		r := first + i
-		lower, mid, upper := p.lines[r].At(e.low), p.mids[r].At((e.low+e.high)/2), p.lines[r+1].At(e.high)
-		c.Length += h.Chord(lower, mid) + h.Chord(mid, upper)
-		c.Line = append(c.Line, h.Point(lower), h.Point(mid))
+		b := &p.bands[r]
+		c.Length += b.Height(e.low, e.high)
+		c.Line = append(c.Line, h.Point(b.Lower.At(e.low)), h.Point(b.Mid.At((e.low+e.high)/2)))
 		if i == len(run)-1 {
-			c.Line = append(c.Line, h.Point(upper))
+			c.Line = append(c.Line, h.Point(b.Upper.At(e.high)))
 		}
-		k, _ := slices.BinarySearch(p.courses[r].Joints, e.low)
+		k, _ := slices.BinarySearch(p.lowJoints(r), e.low)
 		switch {
 		case !p.central:
 			c.Sections = append(c.Sections, sectionID(zone, r+1, k+1))
@@ -202,19 +241,29 @@ func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end
 const (
 	sliverShare   = 0.5
 	oversizeShare = 1.5
-	thinTrack     = 11.0
-	fatTrack      = 32.0
+	thinTrack     = 12.0
+	fatTrack      = 45.0
+	// needle is the compactness under which a section is one: a triangle of the usual shape
+	// has ½ by itself.
+	needle, needleTriangle = 0.5, 0.3
 )
 
 // notices looks the layout over.
 func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
-	var slivers, oversize, weak, bare, lone, fat, thin []string
+	var slivers, oversize, needles, weak, bare, lone, fat, thin []string
 	have := make(map[string]bool, len(l.Sections))
 	for i := range l.Sections {
 		x := &l.Sections[i]
 		have[x.ID] = true
-		if x.Stagger < bond.Quarter-1e-9 && weakPattern(pairs, x.Zone) {
+		if x.Stagger < bond.Quarter-1e-9 && patternOf(pairs, x.Zone) == Brick {
 			weak = append(weak, x.ID)
+		}
+		least := needle
+		if patternOf(pairs, x.Zone) == Triangle {
+			least = needleTriangle
+		}
+		if x.Compact < least && !x.Edited {
+			needles = append(needles, x.ID)
 		}
 		switch {
 		case x.Share < sliverShare:
@@ -259,6 +308,7 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 		out = append(out, advice.Notice{Code: code, Severity: severity, Reason: are(n, one, many) + reason, Remedy: remedy, About: ids})
 	}
 	add(advice.Sliver, advice.Look, slivers, "section has", "sections have", " less than half the wished area. A heavy piece pulls on so little hair.", "Join it to its neighbour or hang something light.")
+	add(advice.Needle, advice.Look, needles, "section is", "sections are", " long and thin: the hair at its ends is drawn far to the plait.", "Join it to its neighbour, or move the part by hand.")
 	add(advice.Oversize, advice.Look, oversize, "section is", "sections are", " more than half as large again as wished. The plait may show through the piece.", "Smaller sizes, or split it by hand.")
 	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
 	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")
@@ -268,22 +318,19 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	return out
 }
 
-// weakPattern tells whether a zone's parts should keep the quarter rule.
-func weakPattern(pairs []zonePair, zone Zone) bool {
+// patternOf is how a zone is parted.
+func patternOf(pairs []zonePair, zone Zone) Pattern {
 	for _, c := range pairs {
 		p := c.any()
-		if p.wish.Pattern == Brick && (Zone(p.key) == zone || !p.central && len(zone) == 2 && string(zone[0]) == p.key) {
-			return true
+		if Zone(p.key) == zone || !p.central && len(zone) == 2 && string(zone[0]) == p.key {
+			return p.wish.Pattern
 		}
 	}
-	return false
+	return ""
 }
 
 // mirrors tells whether both sides are meant to be the same.
-func (s Settings) mirrors() bool {
-	start, end := s.offsets()
-	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides) && len(s.LeftOut) == 0
-}
+func (s Settings) mirrors() bool { return s.alike() && len(s.LeftOut) == 0 }
 
 // withoutTwin are the sections with no like on the other side: none whose middle lies
 // within a few millimetres of its mirror image and that is about as large.

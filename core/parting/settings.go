@@ -215,10 +215,12 @@ type Base struct {
 	Tracks     int `json:"tracks" doc:"Tracks behind: side by side where they run back, one above the other where they run across"`
 	SideTracks int `json:"sideTracks" doc:"Tracks on each side in front"`
 	// MergeInto thin tracks are left of those behind after MergeAfter mm.
-	MergeInto  int     `json:"mergeInto" doc:"Tracks that those behind merge into; 0 for none"`
+	MergeInto int `json:"mergeInto" doc:"Tracks that those behind merge into; 0 for none"`
+	// MergeSides lets the tracks of a side in front run together into one half way.
+	MergeSides bool    `json:"mergeSides,omitempty" doc:"True for side tracks that run together into one half way"`
 	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a track at which it merges, mm"`
 	Tails      Tails   `json:"tails" enum:"tucked,stitched,chained" doc:"What becomes of the loose ends"`
-	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm"`
+	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say"`
 }
 
 // Side is a side of the head, or both.
@@ -236,6 +238,8 @@ type Design struct {
 	Side   Side `json:"side" enum:"both,left,right" doc:"Where the decorative tracks lie"`
 	Tracks int  `json:"tracks" doc:"Decorative tracks on a side"`
 	Curved bool `json:"curved" doc:"True for bent tracks"`
+	// Pieces is true where pieces are hooked on the tracks, which are seen without.
+	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative tracks"`
 }
 
 // Settings are the wishes a layout follows.
@@ -248,8 +252,9 @@ type Settings struct {
 	Rows int `json:"rows" doc:"Rows of individuals round the hairline (perimeter) or on each side of the part (horseshoe)"`
 	// Peak doubles the row of a perimeter between the temple corners.
 	Peak bool `json:"peakRow" doc:"A second row of a perimeter at the widow's peak"`
-	// PerSide is the number of individuals on each side of the part line.
-	PerSide int `json:"perSide" doc:"Individuals on each side of the part (part line only)"`
+	// PerSide is the number of individuals on each side of the part line; 0 takes as many as
+	// the card gives.
+	PerSide int `json:"perSide" doc:"Individuals on each side of the part (part line only); 0 as many as their width gives"`
 	// NapeGuard adds a row of individuals at the nape.
 	NapeGuard bool   `json:"napeGuard" doc:"One row of individuals at the nape"`
 	Base      Base   `json:"base"`
@@ -271,8 +276,8 @@ type Spot struct {
 func Plain(front, back Wish) Settings {
 	return Settings{
 		Structure: AllIndividuals, Part: Part{Kind: MiddlePart}, Front: front, Back: back,
-		Rows: 1, PerSide: 12,
-		Base:    Base{Kind: Tracks, Run: StraightBack, Tracks: 10, SideTracks: 4, Tails: Tucked, Spacing: 19},
+		Rows:    1,
+		Base:    Base{Kind: Tracks, Run: StraightBack, Tracks: 5, SideTracks: 3, Tails: Tucked},
 		Design:  Design{Side: BothSides, Tracks: 3},
 		LeftOut: []Spot{}, Edits: []Edit{},
 	}
@@ -332,6 +337,8 @@ const (
 	MaxSections = 2000
 	// MinRamp and MaxRamp bound how much sections shrink or grow over a zone.
 	MinRamp, MaxRamp = 0.5, 2.0
+	// MinSpacing and MaxSpacing bound the distance between pieces on a base, mm.
+	MinSpacing, MaxSpacing = 5.0, 80.0
 	// MinTrack is the least width of a track, mm: a loop no longer passes under
 	// a thinner one. Common practice, no source.
 	MinTrack = 8.0
@@ -346,7 +353,6 @@ const (
 	maxOffset                            = 60.0
 	maxStop                              = 1000.0
 	minEar, maxEar                       = -40.0, 50.0
-	minSpacing, maxSpacing               = 5.0, 80.0
 	minSpot, maxSpot                     = 3.0, 90.0
 	maxSpots, maxEdits                   = 60, 600
 )
@@ -367,6 +373,18 @@ func (s Settings) offsets() (start, end float64) {
 		return s.Part.Offset, s.Part.EndOffset
 	}
 	return 0, 0
+}
+
+// usualSpacing is the distance between pieces on a base where neither the settings nor a
+// piece says, mm.
+const usualSpacing = 19.0
+
+// spacing is the distance between pieces on the base, mm.
+func (s Settings) spacing() float64 {
+	if s.Base.Spacing == 0 {
+		return usualSpacing
+	}
+	return s.Base.Spacing
 }
 
 // hasBase tells whether anything but individuals stands on the head.
@@ -432,11 +450,13 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	bad.Count("base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
 	bad.Count("base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
 	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
-	bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, minSpacing, maxSpacing)
+	if b.Spacing != 0 {
+		bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, MinSpacing, MaxSpacing)
+	}
 	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, []Side{BothSides, LeftSide, RightSide})
 	bad.Count("design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
 	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
-	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 1, maxSide)
+	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 0, maxSide)
 	if !s.hasBase() {
 		return
 	}

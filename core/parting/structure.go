@@ -102,19 +102,27 @@ type panel struct {
 	// ccw tells whether rows run counter-clockwise seen from outside when
 	// walked along the lower line first.
 	ccw bool
-	// rows and fixed, above 0, set the number of rows and of sections in each.
-	rows, fixed int
+	// setRows and fixed, above 0, set the number of rows and of sections in each.
+	setRows, fixed int
 	// free tells which ends of the rows lie on the middle of the head where no
 	// part runs; behindStop asks for a section there in the topmost row.
 	free       [2]bool
 	behindStop bool
-	// lines are the row lines from the bottom rail up, mids the middles of the
-	// rows between them; courses the rows themselves.
-	ts          []float64
-	lines, mids []surface.Curve
-	courses     []bond.Course
-	// flat are the courses before they were bent to grow along their row.
-	flat []bond.Course
+	// sector gives the zone's chart for sections of a size, rows round a pole; none where
+	// rows run between two rails.
+	sector func(Size) charted
+	// sectorEnd is what its last ray lies on, in mm from the ear, where its chart is one of
+	// rows round the crossing.
+	sectorEnd []stretch
+	// isRound is true where its chart is that of the sector.
+	isRound bool
+	charted
+	// xs are where in the chart the row lines lie, from the bottom up; bands are the rows
+	// between them, courses the sections in each.
+	xs      []float64
+	lines   []surface.Line
+	bands   []surface.Band
+	courses []bond.Course
 }
 
 // baseZone is a zone of tracks or net on one side, or the left half of a central one. Its
@@ -154,12 +162,15 @@ type frame struct {
 	bases        []*baseZone
 }
 
+// alike tells whether left and right are laid as mirror images, before any change by hand.
+func (s Settings) alike() bool {
+	start, end := s.offsets()
+	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides)
+}
+
 // symmetric tells whether left and right are parted as mirror images.
 func (s Settings) symmetric() bool {
-	start, end := s.offsets()
-	return start == 0 && end == 0 &&
-		(s.Structure != FrontDesign || s.Design.Side == BothSides) &&
-		!slices.ContainsFunc(s.Edits, func(e Edit) bool { return e.Kind.moves() })
+	return s.alike() && !slices.ContainsFunc(s.Edits, func(e Edit) bool { return e.Kind.moves() })
 }
 
 // newFrame lays out the zones of a side, before any row. The error, if any, is an
@@ -242,9 +253,11 @@ func onMiddle(c surface.Curve, at, dir float64) []stretch {
 func (f *frame) levels(o outline) {
 	p := f.rings(o)
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
+	middle := f.middle.SubMM(f.h, front, nape)
 	f.panels = append(f.panels, &panel{
 		key: "R", central: true, ring: true, open: true, ccw: true, linked: f.s.Structure == Linked,
 		wish: f.s.Front, wishPath: "front", patch: p, free: [2]bool{true, true},
+		sector: func(size Size) charted { return levels(f.h, o.points, middle, size) },
 		rails: rails{
 			topRail:   onMiddle(p.Top, front+p.Start.Length(), 1),
 			startRail: onMiddle(p.Start, front, 1), endRail: onMiddle(p.End, nape, -1),
@@ -276,7 +289,7 @@ func (f *frame) perimeter(o outline) (outline, error) {
 	front, nape := f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))
 	f.panels = append(f.panels, &panel{
 		key: "H", central: true, ring: true, open: true, ccw: true,
-		wish: f.s.Front, wishPath: "front", patch: ring, rows: rows, free: [2]bool{true, true},
+		wish: f.s.Front, wishPath: "front", patch: ring, setRows: rows, free: [2]bool{true, true},
 		rails: rails{
 			topRail:   {{border: "ring", to: ring.Top.Length(), dir: 1, sided: true}},
 			startRail: onMiddle(ring.Start, front, 1), endRail: onMiddle(ring.End, nape, -1),
@@ -302,17 +315,18 @@ func (f *frame) perimeter(o outline) (outline, error) {
 	start := f.middle.SubMM(f.h, f.place(ring.Top.First()), f.place(second.First()))
 	f.panels = append(f.panels, &panel{
 		key: "W", central: true, front: true,
-		wish: f.s.Front, wishPath: "front", rows: 1, ccw: true, free: [2]bool{true, false},
+		wish: f.s.Front, wishPath: "front", setRows: 1, ccw: true, free: [2]bool{true, false},
 		patch: surface.NewPatch(f.h, outer, surface.NewCurve(f.h, second.Points[:corner-slope+1]), start, surface.NewCurve(f.h, step)),
 		rails: rails{
 			bottomRail: {{border: "ring", to: outer.Length(), dir: 1, sided: true}},
 			startRail:  onMiddle(start, f.place(ring.Top.First()), 1),
 		},
 	})
-	slices.Reverse(step) // from the second row down to the first
+	down := slices.Clone(step) // from the second row down to the first
+	slices.Reverse(down)
 	// The line inside follows the second row, then the slope down to the ring: as
 	// many points as before, the temple corner at the foot of the slope.
-	within.points = append(append(slices.Clone(second.Points[:corner-slope]), step...), ring.Top.Points[corner+1:]...)
+	within.points = append(append(slices.Clone(second.Points[:corner-slope]), down...), ring.Top.Points[corner+1:]...)
 	return within, nil
 }
 
@@ -324,11 +338,10 @@ func (f *frame) quadrants(o outline) error {
 	if err != nil {
 		return err
 	}
-	crossing := f.middle.At(stop / f.middle.Length())
-	straight := surface.NewCurve(h, surface.GreatCircle(h, o.at(scalp.EarTop), f.earCrossing()))
-	ear := straight.Sub(h, 0, earShare)
-	f.divide = ear.Then(h, surface.NewCurve(h, surface.GreatCircle(h, ear.Last(), crossing)))
-	whole := 2 * f.divide.Length()
+	pole, other := f.pole(stop)
+	f.divide = surface.NewCurve(h, surface.GreatCircle(h, o.at(scalp.EarTop), pole))
+	ear := f.divide.Sub(h, 0, earShare)
+	whole := f.divide.Length() + surface.NewCurve(h, surface.GreatCircle(h, o.at(scalp.EarTop), other)).Length()
 	onDivide := func(from, to, at, dir float64) stretch {
 		return stretch{border: "divide", from: from, to: to, at: at, dir: dir, across: whole}
 	}
@@ -373,6 +386,7 @@ func (f *frame) quadrants(o outline) error {
 		}
 		share := 1 - designShare
 		beside, design := *front, *front
+		beside.sector, design.sector = nil, nil
 		beside.patch, design.patch = front.patch.Strip(0, share), front.patch.Strip(share, 1)
 		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.End.Length())
 		beside.rails[topRail] = nil
@@ -387,9 +401,27 @@ func (f *frame) quadrants(o outline) error {
 	return nil
 }
 
-// earCrossing is where the ear-to-ear part crosses the middle.
-func (f *frame) earCrossing() r3.Vec {
-	return f.middle.At((f.place(f.h.Crown()) - f.s.Part.Ear) / f.middle.Length())
+// toNape tells whether the part line runs on behind the ear-to-ear part.
+func (s Settings) toNape() bool { return s.hasPart() && s.Part.Stop == 0 && !s.hasBase() }
+
+// pole is where the ear-to-ear part of this side ends: on the middle, or on a part line that
+// runs on to the nape; other is the same seen from the other side.
+func (f *frame) pole(stop float64) (pole, other r3.Vec) {
+	crossing := f.middle.At(stop / f.middle.Length())
+	_, off := f.s.offsets()
+	if off == 0 || !f.s.toNape() {
+		return crossing, crossing
+	}
+	// Along the great circle square to the middle, until it is far enough.
+	beside := func(angle float64) r3.Vec {
+		sin, cos := math.Sincos(angle)
+		return r3.Add(r3.Scale(cos, crossing), r3.Vec{Y: sin})
+	}
+	angle := f.flip * off / f.h.B
+	for range 6 {
+		angle *= math.Abs(off) / f.h.Arc(crossing, beside(angle))
+	}
+	return beside(angle), beside(-angle)
 }
 
 // dividePlace is where front and back meet on the middle, mm from the front
@@ -423,22 +455,23 @@ func (f *frame) back(o outline, ear surface.Curve, onDivide func(from, to, at, d
 		rails: rails{endRail: {onDivide(hair.Length(), end.Length(), 0, 1)}},
 	}
 	nape := o.at(scalp.NapeCentre)
-	if s.hasPart() && s.Part.Stop == 0 && !s.hasBase() {
-		_, off := s.offsets()
-		// The top rail starts at the part line and runs down to the corner.
-		top := f.divideTo(off).SubMM(h, ear.Length(), half-f.flip*off).Reversed()
-		start := surface.NewCurve(h, surface.GreatCircle(h, nape, top.First()))
-		p.rails[startRail] = []stretch{{border: "part-behind", to: start.Length(), dir: 1}}
-		p.rails[topRail] = []stretch{onDivide(0, top.Length(), half-f.flip*off, -1)}
-		p.patch = surface.NewPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end)
-		return p
-	}
-	p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
 	top := f.divide.SubMM(h, ear.Length(), half).Reversed()
-	start := f.middle.SubMM(h, stop, f.place(nape)).Reversed()
-	p.rails[startRail] = onMiddle(start, f.place(nape), -1)
 	p.rails[topRail] = []stretch{onDivide(0, top.Length(), half, -1)}
+	start := surface.NewCurve(h, surface.GreatCircle(h, nape, f.divide.Last()))
+	if s.toNape() {
+		p.rails[startRail] = []stretch{{border: "part-behind", to: start.Length(), dir: 1}}
+	} else {
+		p.central, p.free, p.behindStop = true, [2]bool{true, false}, s.hasPart()
+		start = f.middle.SubMM(h, stop, f.place(nape)).Reversed()
+		p.rails[startRail] = onMiddle(start, f.place(nape), -1)
+	}
 	p.patch = surface.NewPatch(h, o.sub(h, scalp.NapeCentre, scalp.NapeCorner), top, start, end)
+	round := o.points[o.marks[scalp.EarTop]:]
+	p.sectorEnd = []stretch{onDivide(0, half, 0, 1)}
+	p.sector = func(size Size) charted {
+		corner := o.marks[scalp.NapeCorner] - o.marks[scalp.EarTop]
+		return aroundCrossing(h, f.divide.Last(), round, corner, 0, size, false, p.central, p.behindStop)
+	}
 	return p
 }
 
@@ -474,11 +507,20 @@ func (f *frame) front(o outline, ear surface.Curve, onDivide func(from, to, at, 
 			endRail:   {onDivide(hair.Length(), end.Length(), 0, 1)},
 		}
 		p.patch = surface.NewPatch(h, o.sub(h, scalp.FrontCentre, corner), top, start, end)
+		if corner == scalp.Sideburn {
+			round := slices.Clone(o.points[:o.marks[scalp.EarTop]+1])
+			slices.Reverse(round)
+			at := func(l scalp.Landmark) int { return o.marks[scalp.EarTop] - o.marks[l] }
+			p.sectorEnd = []stretch{onDivide(0, half, 0, 1)}
+			p.sector = func(size Size) charted {
+				return aroundCrossing(h, f.divide.Last(), round, at(scalp.TempleCorner), at(scalp.Sideburn), size, true, true, false)
+			}
+		}
 		return p, nil
 	}
 	from, to := s.offsets()
 	side := o.sub(h, scalp.Sideburn, scalp.FrontCentre)
-	if err := f.checkOffsets(o, ear, from, to); err != nil {
+	if err := f.checkOffsets(ear, from, to, stop); err != nil {
 		return nil, err
 	}
 	start := side
@@ -489,7 +531,7 @@ func (f *frame) front(o outline, ear surface.Curve, onDivide func(from, to, at, 
 		start = side.Then(h, side.Mirrored().Reversed()).SubMM(h, 0, side.Length()-off)
 	}
 	end := f.divide
-	if to != 0 {
+	if to != 0 && !s.toNape() {
 		end = f.divideTo(to).SubMM(h, 0, half-f.flip*to)
 	}
 	f.part = surface.NewCurve(h, surface.GreatCircle(h, start.Last(), end.Last()))
@@ -498,17 +540,25 @@ func (f *frame) front(o outline, ear surface.Curve, onDivide func(from, to, at, 
 		endRail: {onDivide(0, end.Length(), 0, 1)},
 	}
 	p.patch = surface.NewPatch(h, o.sub(h, scalp.Sideburn, scalp.EarTop), f.part, start, end)
+	// Rows round the ear end on one great circle; an ear-to-ear part with a bend is none.
+	straight := surface.NewCurve(h, surface.GreatCircle(h, end.First(), end.Last()))
+	if math.Abs(straight.Length()-end.Length()) < 0.05 {
+		round := start.Reversed().Then(h, o.sub(h, scalp.Sideburn, scalp.EarTop)).Points
+		backward := f.part.Reversed().Points
+		p.sector = func(size Size) charted { return besideEar(h, end.Last(), backward, round, size) }
+	}
 	return p, nil
 }
 
 // checkOffsets refuses a part line that would leave the front hairline or the top.
-func (f *frame) checkOffsets(o outline, ear surface.Curve, from, to float64) error {
+func (f *frame) checkOffsets(ear surface.Curve, from, to, stop float64) error {
 	var bad invalid.Errors
 	room := f.border.sub(f.h, scalp.FrontCentre, scalp.TempleCorner).Length() - 8
 	if math.Abs(from) > room {
 		bad.Add("part.offsetMm", "The part would start beside the front hairline: up to %s from the middle it starts on it.", invalid.AtMost(room))
 	}
-	room = 0.8 * (f.divide.Length() - ear.Length())
+	across := surface.NewCurve(f.h, surface.GreatCircle(f.h, ear.First(), f.middle.At(stop/f.middle.Length()))).Length()
+	room = 0.8 * (1 - earShare) * across
 	if math.Abs(to) > room {
 		path := "part.endOffsetMm"
 		if f.s.Part.Kind == SidePart {
@@ -530,7 +580,8 @@ func (f *frame) napeGuard(back *panel) (*panel, error) {
 	}
 	t := rise.ShareAt(height)
 	guard, rest := *back, *back
-	guard.key, guard.rows, guard.linked, guard.behindStop = "N", 1, false, false
+	guard.key, guard.setRows, guard.linked, guard.behindStop = "N", 1, false, false
+	guard.sector, rest.sector = nil, nil
 	guard.patch, rest.patch = back.patch.Strip(0, t), back.patch.Strip(t, 1)
 	for _, r := range []int{startRail, endRail} {
 		length := map[int]float64{startRail: guard.patch.Start.Length(), endRail: guard.patch.End.Length()}[r]
@@ -550,7 +601,9 @@ func (f *frame) besidePart(front *panel) error {
 	case Horseshoe:
 		rows = f.s.Rows
 	case PartLine:
-		fixed = f.s.PerSide
+		if fixed = f.s.PerSide; fixed == 0 {
+			fixed = max(1, int(math.Round(front.patch.Top.Length()/f.s.Front.Width)))
+		}
 	}
 	rise := front.patch.Rise()
 	depth := float64(rows) * f.s.Front.Height
@@ -570,7 +623,8 @@ func (f *frame) besidePart(front *panel) error {
 	}
 	t := rise.ShareAt(rise.Whole() - depth)
 	along, beside := *front, *front
-	along.key, along.rows, along.fixed = "P", rows, fixed
+	along.key, along.setRows, along.fixed = "P", rows, fixed
+	along.sector, beside.sector = nil, nil
 	along.patch, beside.patch = front.patch.Strip(t, 1), front.patch.Strip(0, t)
 	length := beside.patch.End.Length()
 	beside.rails[endRail] = cutRail(front.rails[endRail], 0, length)

@@ -27,7 +27,8 @@ type strand struct {
 	area     float64
 	// staggered is true for every other one, whose pieces stand half a spacing on.
 	staggered bool
-	net       bool
+	// bare is true where no pieces hang on it.
+	bare bool
 }
 
 // layBase lays the tracks and nets of both sides into the layout.
@@ -46,7 +47,14 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 		case b.key == "C" && b.columns:
 			top = append(top, strands...)
 		default:
-			l.addTracks(h, s, strands, false)
+			for i := range strands {
+				strands[i].bare = strands[i].bare || b.key == "D" && !s.Design.Pieces
+			}
+			if own, ok := s.sidesMerged(b, strands); ok {
+				l.addTracks(h, own, strands, true)
+			} else {
+				l.addTracks(h, s, strands, false)
+			}
 		}
 	}
 	// Tracks that run back go on over the ear-to-ear part where the base does.
@@ -75,6 +83,20 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 		}
 	}
 	return l, nil
+}
+
+// sidesMerged are the settings by which the tracks of a zone at the sides run together, one
+// on each side, half way along the shortest; ok is false where they do not.
+func (s Settings) sidesMerged(b *baseZone, strands []strand) (own Settings, ok bool) {
+	if !s.Base.MergeSides || b.key != "S" {
+		return s, false
+	}
+	shortest, sides := math.Inf(1), map[Zone]bool{}
+	for _, x := range strands {
+		shortest, sides[x.zone] = min(shortest, x.path.Length()), true
+	}
+	s.Base.MergeInto, s.Base.MergeAfter = len(sides), max(0, shortest/2-blend)
+	return s, len(sides) < len(strands)
 }
 
 // strandsOf are the tracks of a zone: of a central one from left to right or from the
@@ -143,7 +165,7 @@ func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 			outline, path = surface.Mirrored(outline), path.Mirrored()
 			slices.Reverse(outline)
 		}
-		out[i] = strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i%2 == 1, net: b.net}
+		out[i] = strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i%2 == 1, bare: b.net}
 	}
 	return out
 }
@@ -229,11 +251,11 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 		number[z]++
 		return fmt.Sprintf("%s%d", z, number[z])
 	}
-	hooks := func(path surface.Curve, staggered, net bool) scalp.Line {
-		if net {
+	hooks := func(path surface.Curve, staggered, bare bool) scalp.Line {
+		if bare {
 			return scalp.Line{}
 		}
-		return hooksAlong(h, path, s.Base.Spacing, staggered)
+		return hooksAlong(h, path, s.spacing(), staggered)
 	}
 	merge = merge && s.Base.Kind == Tracks && s.Base.MergeInto < len(strands)
 	for _, x := range strands {
@@ -242,7 +264,7 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(),
 		}
 		if !merge {
-			t.Hooks = hooks(x.path, x.staggered, x.net)
+			t.Hooks = hooks(x.path, x.staggered, x.bare)
 		}
 		l.Tracks = append(l.Tracks, t)
 	}
@@ -270,7 +292,7 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		group := strands[from:to]
 		if len(group) == 1 {
 			t := &l.Tracks[first+from]
-			t.Hooks = hooksAlong(h, group[0].path, s.Base.Spacing, group[0].staggered)
+			t.Hooks = hooksAlong(h, group[0].path, s.spacing(), group[0].staggered)
 			continue
 		}
 		common := make([]r3.Vec, trackSteps+1)
@@ -294,13 +316,13 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 				path = surface.NewCurve(h, surface.GreatCircle(h, x.path.First(), rest.First()))
 			}
 			t.Line, t.Length, t.Into, t.Merged = surface.OnHead(h, path.Points), path.Length(), id, true
-			t.Hooks = hooksAlong(h, path, s.Base.Spacing, x.staggered)
+			t.Hooks = hooksAlong(h, path, s.spacing(), x.staggered)
 			area += x.area
 		}
 		l.Tracks = append(l.Tracks, Track{
 			ID: id, Zone: group[0].zone, Line: surface.OnHead(h, rest.Points), Length: rest.Length(),
 			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true,
-			Hooks: hooksAlong(h, rest, s.Base.Spacing, g%2 == 1),
+			Hooks: hooksAlong(h, rest, s.spacing(), g%2 == 1),
 		})
 	}
 }
@@ -443,7 +465,7 @@ func (c crowd) join(p scalp.Point) bool {
 // addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
 // places on one between those on the next, the same on both sides.
 func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c basePair) {
-	spacing := s.Base.Spacing
+	spacing := s.spacing()
 	places := map[Zone]crowd{}
 	add := func(b *baseZone, side Side, zone Zone) {
 		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })

@@ -67,6 +67,14 @@ func yesNo(v bool) string {
 	return "no"
 }
 
+// orElse writes a number, or a word in place of 0.
+func orElse(n int, word string) string {
+	if n == 0 {
+		return word
+	}
+	return strconv.Itoa(n)
+}
+
 // fields are all fields of the document, in reading order.
 var fields = []field{
 	{"head.circumferenceMm", "Around the head", Length, func(in Input) string { return number(in.Head.Circumference) }},
@@ -114,7 +122,7 @@ var fields = []field{
 	{"parting.back.along", "Back rows grow along to, times", Plain, func(in Input) string { return number(in.Parting.Back.Along) }},
 	{"parting.rows", "Rows of individuals", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Rows) }},
 	{"parting.peakRow", "Second row at the peak", Plain, func(in Input) string { return yesNo(in.Parting.Peak) }},
-	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return strconv.Itoa(in.Parting.PerSide) }},
+	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return orElse(in.Parting.PerSide, "as many as the width gives") }},
 	{"parting.napeGuard", "Nape guard", Plain, func(in Input) string { return yesNo(in.Parting.NapeGuard) }},
 	{"parting.base.kind", "Base", Plain, func(in Input) string { return words(in.Parting.Base.Kind) }},
 	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return words(in.Parting.Base.Run) }},
@@ -122,10 +130,12 @@ var fields = []field{
 	{"parting.base.sideTracks", "Tracks on each side", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.SideTracks) }},
 	{"parting.base.mergeInto", "Tracks merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
 	{"parting.base.mergeAfterMm", "Tracks merge after", Length, func(in Input) string { return number(in.Parting.Base.MergeAfter) }},
+	{"parting.base.mergeSides", "Side tracks merge", Plain, func(in Input) string { return yesNo(in.Parting.Base.MergeSides) }},
 	{"parting.base.tails", "Tails", Plain, func(in Input) string { return words(in.Parting.Base.Tails) }},
 	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
 	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return words(in.Parting.Design.Side) }},
 	{"parting.design.tracks", "Tracks of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Tracks) }},
+	{"parting.design.pieces", "Pieces on the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Pieces) }},
 	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},
 	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
 	{"parting.leftOut", "Spots left out", Plain, spotsText},

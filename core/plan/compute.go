@@ -121,7 +121,9 @@ func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head
 	if err != nil {
 		return Result{}, err
 	}
-	layout, err := lay(ctx, head, in.Parting)
+	laid := in.Parting
+	laid.Base.Spacing = in.HookSpacing()
+	layout, err := lay(ctx, head, laid)
 	if err != nil {
 		return Result{}, invalid.Under(err, "parting")
 	}

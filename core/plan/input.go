@@ -64,6 +64,30 @@ type Input struct {
 	Fill     Fill              `json:"fill"`
 }
 
+// hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
+// cover it and no more. Common practice, no source.
+const hookShare = 2.2
+
+// HookSpacing is the distance between pieces on the base, mm: as the plan says, else from the
+// thickness of the piece that hangs there; never closer than a piece is thick.
+func (in Input) HookSpacing() float64 {
+	key := ""
+	for i, use := range in.Uses {
+		if use.Piece != "" && (i == 0 || use.Where.Kind == OnBase) {
+			key = use.Piece
+		}
+	}
+	thick := 0.0
+	if i := slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key }); i >= 0 {
+		thick = in.Pieces[i].Thickness
+	}
+	spacing := in.Parting.Base.Spacing
+	if spacing == 0 {
+		spacing = hookShare * thick
+	}
+	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
+}
+
 // Way is a method with what may be set of it.
 type Way struct {
 	// Key names the way inside its plan.

@@ -10,8 +10,8 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// Plans of version 3, with the tallies that version computed for them, keep them to the
-// piece, the pack, the cent and the minute.
+// Plans of version 3 keep their tallies to the piece, the pack, the cent and the minute. The
+// tallies are those of the parting in even bands; a change of any of them must be meant.
 func TestPlansOfVersion3KeepTheirTally(t *testing.T) {
 	raw, err := os.ReadFile("testdata/schema3.json")
 	require.NoError(t, err)

@@ -297,6 +297,9 @@ func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
 		require.NoError(t, err, file)
 		want := Default()
 		want.Parting = settings
+		// What those versions had for a base.
+		base := &want.Parting.Base
+		base.Tracks, base.SideTracks, base.Spacing, want.Parting.PerSide = 10, 4, 19, 12
 		// The wrapping hair of the plan stays, for when its method is one that wraps.
 		want.Ways[0].Wrapping = NewWay("", method.CollarAndWrap).Wrapping
 		want.Pieces[0].Name = "Pre-looped loc"

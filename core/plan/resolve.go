@@ -52,7 +52,7 @@ type Resolution struct {
 func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 	r := Resolution{Places: placesOf(in, h, l), Matched: make([]int, len(in.Uses))}
 	f := finder{
-		head: h, layout: l, places: r.Places, reach: in.Parting.Base.Spacing,
+		head: h, layout: l, places: r.Places, reach: in.HookSpacing(),
 		behindEars: h.Point(h.Landmark(scalp.BehindEar))[0],
 	}
 	for u, use := range in.Uses {

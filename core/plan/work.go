@@ -68,7 +68,7 @@ func (w *worked) job(p *Place) method.Job {
 	way := w.in.Ways[p.Way]
 	return method.Job{
 		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Wrapping: way.Wrapping,
-		TenderScalp: w.in.Hair.Tender, Spacing: w.in.Parting.Base.Spacing, Tails: w.tails,
+		TenderScalp: w.in.Hair.Tender, Spacing: w.in.HookSpacing(), Tails: w.tails,
 	}
 }
 

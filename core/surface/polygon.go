@@ -188,3 +188,42 @@ func (c Curve) ToLine(h scalp.Head, u r3.Vec) (mm, share float64) {
 	}
 	return math.Sqrt(least), share
 }
+
+// Compactness is the area of a section (mm²) ÷ that of the smallest rectangle round it in
+// the plane that touches the head at its centroid: 1 for a true box, ½ for a triangle, less
+// for a needle. room is used for its points if it is large enough.
+func Compactness(h scalp.Head, ring []r3.Vec, area float64, centroid r3.Vec, room [][2]float64) float64 {
+	n := h.Normal(centroid)
+	e1 := scalp.Unit(r3.Cross(n, r3.Vec{X: 0.3, Y: 0.5, Z: 0.81}))
+	e2 := r3.Cross(n, e1)
+	points := room
+	for _, u := range ring {
+		v := h.Surface(u)
+		points = append(points, [2]float64{r3.Dot(v, e1), r3.Dot(v, e2)})
+	}
+	// The smallest rectangle lies along a side of the convex hull: a side of the section, or
+	// a bridge over its bays, which are shallow. Sides that go on nearly straight are one.
+	const straight = 0.999 // cosine
+	least := math.Inf(1)
+	var bx, by float64 // the last direction tried
+	for i, a := range points {
+		b := points[(i+1)%len(points)]
+		dx, dy := b[0]-a[0], b[1]-a[1]
+		long := math.Sqrt(dx*dx + dy*dy)
+		if long < 1e-9 {
+			continue
+		}
+		dx, dy = dx/long, dy/long
+		if dx*bx+dy*by > straight {
+			continue
+		}
+		bx, by = dx, dy
+		left, right, low, high := math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
+		for _, p := range points {
+			x, y := p[0]*dx+p[1]*dy, p[1]*dx-p[0]*dy
+			left, right, low, high = min(left, x), max(right, x), min(low, y), max(high, y)
+		}
+		least = min(least, (right-left)*(high-low))
+	}
+	return area / least
+}

@@ -95,13 +95,13 @@ type guideRow struct {
 	Row      int          `json:"row"`
 	Sections int          `json:"sections"`
 	// Size is the section wished for in this row.
-	Size     parting.Size    `json:"size"`
-	Middle   string          `json:"middle" enum:"border,section,part" doc:"What a row that crosses the middle of the head has there"`
-	Lower    parting.RowLine `json:"lower"`
-	Upper    parting.RowLine `json:"upper"`
-	OffBelow []float64       `json:"offBelowMm"`
-	Seen     bool            `json:"seen"`
-	Edited   bool            `json:"edited,omitempty"`
+	Size   parting.Size    `json:"size"`
+	Middle string          `json:"middle" enum:"border,section,part" doc:"What a row that crosses the middle of the head has there"`
+	Lower  parting.RowLine `json:"lower"`
+	Upper  parting.RowLine `json:"upper"`
+	Below  []float64       `json:"belowMm"`
+	Seen   bool            `json:"seen"`
+	Edited bool            `json:"edited,omitempty"`
 }
 
 func guideOf(l *parting.Layout) []guideRow {
@@ -109,7 +109,7 @@ func guideOf(l *parting.Layout) []guideRow {
 	rows := make([]guideRow, len(l.Rows))
 	for i := range l.Rows {
 		r := &l.Rows[i]
-		rows[i] = guideRow{r.Zone, r.Row, r.Sections, r.Size, r.Middle, r.Lower, r.Upper, r.OffBelow, r.Seen, r.Edited}
+		rows[i] = guideRow{r.Zone, r.Row, r.Sections, r.Size, r.Middle, r.Lower, r.Upper, r.Below, r.Seen, r.Edited}
 	}
 	return rows
 }

@@ -153,13 +153,13 @@ func Plans() []Plan {
 	hang(&light, line(2))
 
 	light.Parting.Structure, light.Parting.Base.Kind = parting.NetCap, parting.Net
-	light.Parting.Base.Tracks, light.Parting.Base.Spacing = 12, 22
+	light.Parting.Base.Tracks = 12
 
 	winter := begin(technician)
 	winter.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1.25))
 	winter.Parting.Structure, winter.Parting.Rows = parting.Horseshoe, 2
 	winter.Parting.Part.Stop = 150
-	winter.Parting.Base.Tracks, winter.Parting.Base.MergeInto, winter.Parting.Base.MergeAfter = 12, 6, 60
+	winter.Parting.Base.MergeInto, winter.Parting.Base.MergeAfter = 3, 60
 	// Thick locs where parts show, light twists on the tracks.
 	hang(&winter, line(4), line(3))
 	winter.Uses[1].Piece = winter.Pieces[1].Key
@@ -169,7 +169,7 @@ func Plans() []Plan {
 	ring.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
 	ring.Parting.Structure, ring.Parting.Peak = parting.Perimeter, true
 	ring.Parting.Part.Kind, ring.Parting.Edges = parting.NoPart, 6
-	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 6
+	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 5
 	ring.Hairline = scalp.Hairline{Front: -6, TempleCorner: scalp.Move{Up: 5}}
 	hang(&ring, line(2), line(3))
 	ring.Uses[1].Piece = ring.Pieces[1].Key
@@ -178,15 +178,14 @@ func Plans() []Plan {
 	front.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
 	front.Parting.Structure, front.Parting.NapeGuard = parting.EarToEar, true
 	front.Parting.Part = parting.Part{Kind: parting.SidePart, Offset: 22, Stop: 140}
-	front.Parting.Base.Run, front.Parting.Base.Tracks, front.Parting.Base.Tails = parting.Horizontal, 8, parting.Chained
+	front.Parting.Base.Run, front.Parting.Base.Tails = parting.Horizontal, parting.Chained
 	hang(&front, line(2))
 	front.OwnHead = true
 
 	school := begin(pupil)
 	school.Parting = parting.Plain(square(parting.Brick, 0.75), square(parting.Brick, 1))
-	school.Parting.Structure, school.Parting.PerSide = parting.PartLine, 7
+	school.Parting.Structure = parting.PartLine
 	school.Parting.Part.Stop = 110
-	school.Parting.Base.Tracks, school.Parting.Base.SideTracks = 10, 4
 	hang(&school, line(2))
 
 	linked := begin(coxswain)

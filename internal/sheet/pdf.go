@@ -69,8 +69,8 @@ type page struct {
 }
 
 // PDF writes the plan sheet: the head from four sides, counts, order, hours and
-// the steps of the method, and on the last page the gauge card in true scale
-// with a ruler to check the print by. The error is that of ctx when it ends first.
+// the steps of the method, the gauge card in true scale with a ruler to check the print
+// by, the row guide, and the row tapes. The error is that of ctx when it ends first.
 func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	doc := fpdf.New("P", "mm", style.Paper, "")
 	doc.SetCatalogSort(true)
@@ -94,6 +94,7 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 		doc.AddPage, w.methods, w.hours, w.cautions,
 		doc.AddPage, w.gauge,
 		doc.AddPage, w.rowGuide,
+		doc.AddPage, w.rowTapes,
 	} {
 		part()
 		if err := ctx.Err(); err != nil {
@@ -306,7 +307,7 @@ func (w *page) tracks() {
 	if l.Tails() == 1 {
 		tails = "One tail is left to tuck or stitch."
 	}
-	w.say(9.5, "", soft, fmt.Sprintf("Pieces %s apart, staggered against %s. %s", u.Length(w.plan.Input.Parting.Base.Spacing), against, tails))
+	w.say(9.5, "", soft, fmt.Sprintf("Pieces %s apart, staggered against %s. %s", u.Length(w.plan.Input.HookSpacing()), against, tails))
 }
 
 // zones is the table of zones.
@@ -647,8 +648,14 @@ func (w *page) guideRow(r parting.Row) {
 	for _, mm := range r.Lower.Parts {
 		at = append(at, u.comb(mm))
 	}
-	for _, mm := range r.OffBelow {
-		off = append(off, u.offset(mm))
+	told := false
+	for k := range r.Lower.Parts {
+		mm, ok := r.Off(k)
+		if !ok {
+			off = append(off, " ")
+			continue
+		}
+		off, told = append(off, u.offset(mm)), true
 	}
 	count, care := fmt.Sprint(r.Sections), "quick"
 	if r.Edited {
@@ -678,7 +685,7 @@ func (w *page) guideRow(r parting.Row) {
 	parts(at, 9.5, ink)
 	cell(guideShares[4], "R", count)
 	w.Ln(-1)
-	if len(r.OffBelow) > 0 {
+	if told {
 		w.font("", 8)
 		w.ink(soft)
 		before := guideShares[0] + guideShares[1]

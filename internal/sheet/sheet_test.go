@@ -180,8 +180,9 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 }
 
 // No method or unit spills over: the gauge card is on the third page, the row guide
-// on the fourth. Growing sections need more cards, never more pages than that.
-func TestSheetHasFourPages(t *testing.T) {
+// on the fourth, then the row tapes. Growing sections need more cards, never more pages than
+// that.
+func TestTapesBeginOnTheFifthPage(t *testing.T) {
 	for _, m := range method.Catalogue {
 		if !m.On(method.OnPlait) {
 			continue
@@ -194,7 +195,7 @@ func TestSheetHasFourPages(t *testing.T) {
 			in.Parting.Front.Ramp = 1.3
 			body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "GBP"})
 			require.NoError(t, err)
-			assert.Equal(t, 4, bytes.Count(body, []byte("/Type /Page\n")), "%s in %s", m.ID, unit)
+			assert.Equal(t, 5, pageWith(t, body, "Row tapes"), "%s in %s", m.ID, unit)
 		}
 	}
 }

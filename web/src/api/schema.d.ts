@@ -625,6 +625,8 @@ export interface components {
              * @description Tracks that those behind merge into; 0 for none
              */
             mergeInto: number;
+            /** @description True for side tracks that run together into one half way */
+            mergeSides?: boolean;
             /**
              * @description The way tracks go behind
              * @enum {string}
@@ -637,7 +639,7 @@ export interface components {
             sideTracks: number;
             /**
              * Format: double
-             * @description Distance between pieces along a track or on a net, mm
+             * @description Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say
              */
             spacingMm: number;
             /**
@@ -773,6 +775,8 @@ export interface components {
         Design: {
             /** @description True for bent tracks */
             curved: boolean;
+            /** @description True for pieces hooked on the decorative tracks */
+            pieces?: boolean;
             /**
              * @description Where the decorative tracks lie
              * @enum {string}
@@ -995,6 +999,7 @@ export interface components {
             ways: number[];
         };
         GuideRow: {
+            belowMm: number[];
             edited?: boolean;
             lower: components["schemas"]["RowLine"];
             /**
@@ -1002,7 +1007,6 @@ export interface components {
              * @enum {string}
              */
             middle: "border" | "section" | "part";
-            offBelowMm: number[];
             /** Format: int64 */
             row: number;
             /** Format: int64 */
@@ -1174,7 +1178,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
             /** @description What is so, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -1495,9 +1499,13 @@ export interface components {
             message: string;
         };
         RowLine: {
+            /** Format: int64 */
+            firstPart: number;
             /** Format: double */
             lengthMm: number;
             partsMm: number[];
+            /** Format: double */
+            startMm: number;
         };
         RowName: {
             /** Format: int64 */
@@ -1552,7 +1560,7 @@ export interface components {
             peakRow: boolean;
             /**
              * Format: int64
-             * @description Individuals on each side of the part (part line only)
+             * @description Individuals on each side of the part (part line only); 0 as many as their width gives
              */
             perSide: number;
             /**
