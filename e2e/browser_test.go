@@ -176,9 +176,9 @@ func (b tab) visit(address, ready string) {
 
 // roles are where the elements of a role are found.
 var roles = map[string]string{
-	"button": "button, [role=button]", "tab": "[role=tab]", "link": "a[href]", "radio": "input[type=radio]",
+	"button": "button, [role=button]", "link": "a[href]", "radio": "input[type=radio]",
 	"menuitem": "[role=menuitem]", "option": "[role=option]", "switch": "[role=switch]", "combobox": "[role=combobox]",
-	"slider": "[role=slider]", "spinbutton": "[role=spinbutton]", "heading": "h1, h2, h3",
+	"slider": "input[type=range]", "spinbutton": "[role=spinbutton]", "heading": "h1, h2, h3",
 }
 
 // named finds, as JavaScript, the first element of a role that is seen under a name: what
@@ -211,7 +211,7 @@ func (b tab) follow(text string) {
 // step opens a numbered step of a plan, and waits for its panel.
 func (b tab) step(step string) {
 	b.t.Helper()
-	b.press("tab", step)
+	b.press("link", step)
 	b.waitFor(`document.querySelector("main > section[aria-label=` + step[2:] + `] section[aria-label] > h2")`)
 }
 

@@ -168,8 +168,8 @@ func TestReadingALayout(t *testing.T) {
 	// What there is to look at is shown where it is, and turned to.
 	b.press("button", "Front 5")
 	value[bool](b, `(document.querySelector("[data-tally=notices]").click(), true)`)
-	b.waitFor(says + `("Small sections")`)
-	value[bool](b, `([...document.querySelectorAll("li")].find((e) => e.innerText.includes("Small sections")).querySelector("button").click(), true)`)
+	b.waitFor(says + `("Channels behind the crown")`)
+	value[bool](b, `([...document.querySelectorAll("li")].find((e) => e.innerText.includes("Channels behind the crown")).querySelector("button").click(), true)`)
 	b.waitFor(`document.querySelectorAll("[data-marked]").length > 0`)
 	b.press("button", "Hide the marks")
 	b.waitFor(`document.querySelectorAll("[data-marked]").length === 0`)
@@ -234,7 +234,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 	}
 	slide := func(label string, key string, times int) {
 		t.Helper()
-		value[bool](b, `(document.querySelector("[role=slider][aria-label='`+label+`']").focus(), true)`)
+		value[bool](b, `(document.querySelector("input[type=range][aria-label='`+label+`']").focus(), true)`)
 		for range times {
 			b.do(chromedp.KeyEvent(key))
 		}
@@ -330,7 +330,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	b.step("4 Attach")
 	b.part("Steps")
 	b.press("button", "Track hitch on the tracks")
-	b.waitFor(says + `("Hook the next one ¾ in further")`)
+	b.waitFor(`/Hook the next one .* in further/.test(document.body.innerText)`)
 
 	// The list names the plan by what it is now.
 	b.visit(address+"/plans", says+`("part line only, brick")`)

@@ -357,7 +357,7 @@ func TestPrintRepaintTimes(t *testing.T) {
 	// From 1 in down to 3/8 in in brick, then up to 1 3/4 in in grid, an eighth of an
 	// inch at a time: every layout is new, none is remembered.
 	watch := `(window.repainted = new Promise((done, fail) => {
-		const handle = document.querySelector("[role=slider]");
+		const handle = document.querySelector("input[type=range]");
 		handle.focus();
 		handle.addEventListener("keydown", () => {
 			const start = performance.now();

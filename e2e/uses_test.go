@@ -94,11 +94,14 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 	b.openPlan(address, "The coxswain, grown-in, before the regatta", "hair")
 	b.press("radio", "Assign")
 	b.waitFor(resting)
-	// The sections nearest the middle of the picture, one beside the other.
+	// A section well on the left of the head, and the next that is a fingertip away.
 	ids := value[[]string](b, `(() => {
 		const head = document.querySelector("[data-head]").getBoundingClientRect();
-		const far = (e) => { const r = e.getBoundingClientRect(); return Math.hypot(r.x + r.width / 2 - head.x - head.width / 2 - 40, r.y + r.height / 2 - head.y - head.height / 2) };
-		return [...document.querySelectorAll("[data-section]")].sort((a, b) => far(a) - far(b)).slice(0, 2).map((e) => e.dataset.section) })()`)
+		const far = (e) => { const r = e.getBoundingClientRect(); return Math.hypot(r.x + r.width / 2 - head.x - head.width / 2 + 30, r.y + r.height / 2 - head.y - head.height / 2) };
+		const inside = (e) => { const r = e.getBoundingClientRect(); return document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2) === e };
+		const [first, ...others] = [...document.querySelectorAll("[data-section]")].filter(inside).sort((a, b) => far(a) - far(b));
+		const apart = (e) => { const [r, s] = [e.getBoundingClientRect(), first.getBoundingClientRect()]; return Math.hypot(r.x + r.width / 2 - s.x - s.width / 2, r.y + r.height / 2 - s.y - s.height / 2) };
+		return [first, others.find((e) => apart(e) >= 44)].map((e) => e.dataset.section) })()`)
 	for i, id := range ids {
 		x, y := b.place(`[data-section="` + id + `"]`)
 		b.touch([2]float64{x, y})

@@ -2,22 +2,21 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 import { unpack } from "./unpack";
 
-const http = createClient<paths>({ baseUrl: window.location.origin });
-
 /** The studio's own name for the cookie, written into the page. */
 const csrfCookie = document.querySelector<HTMLMetaElement>("meta[name=csrf-cookie]")?.content ?? "";
 
-// Browsers that do not say where a request comes from send the token back instead.
-http.use({
-  onRequest({ request }) {
-    const token = document.cookie
-      .split("; ")
-      .find((cookie) => cookie.startsWith(`${csrfCookie}=`))
-      ?.slice(csrfCookie.length + 1);
-    if (token) request.headers.set("X-CSRF-Token", token);
-    return request;
-  },
-});
+/** Browsers that do not say where a request comes from send the token back instead. */
+function withToken(request: Request) {
+  const token = document.cookie
+    .split("; ")
+    .find((cookie) => cookie.startsWith(`${csrfCookie}=`))
+    ?.slice(csrfCookie.length + 1);
+  if (token) request.headers.set("X-CSRF-Token", token);
+  return fetch(request);
+}
+
+// As its fetch and not as middleware, which would wait until the page has drawn.
+const http = createClient<paths>({ baseUrl: window.location.origin, fetch: withToken });
 
 type Schemas = components["schemas"];
 type Problem = Schemas["ErrorModel"];

@@ -158,11 +158,17 @@ export const useBegin = (query: Record<string, string>, enabled: boolean) =>
 export const useVersions = (id: string) =>
   useQuery({ queryKey: ["versions", id], queryFn: () => server.versions(id), gcTime: 0 });
 
+/** What a plan comes to, with the input it was asked for. */
+export interface Answer {
+  input: PlanInput;
+  result: PlanResult;
+}
+
 const previewOf = (input: PlanInput | undefined) => ({
   queryKey: ["preview", input],
-  queryFn: ({ signal }: { signal: AbortSignal }): Promise<PlanResult> => {
+  queryFn: async ({ signal }: { signal: AbortSignal }): Promise<Answer> => {
     if (!input) throw new Error("nothing to preview");
-    return server.preview(input, signal);
+    return { input, result: await server.preview(input, signal) };
   },
   structuralSharing: false, // results are large and never partly the same
   staleTime: Infinity,
@@ -172,9 +178,9 @@ const previewOf = (input: PlanInput | undefined) => ({
 export const askAhead = (input: PlanInput) =>
   void queryClient.query({ ...previewOf(input), retry: false, gcTime: 2000 }).catch(() => undefined);
 
-/** The result of a plan's input; the last good one stays until the next is there. */
+/** The answer to a plan's input; the last good one stays until the next is there. */
 export function usePreview(input: PlanInput | undefined) {
-  const { data, error } = useQuery<PlanResult>({
+  const { data, error } = useQuery<Answer>({
     ...previewOf(input),
     enabled: input !== undefined,
     placeholderData: keepPreviousData,
@@ -183,7 +189,7 @@ export function usePreview(input: PlanInput | undefined) {
   // A refused input has no result of its own; the head on the screen must not go.
   const [last, setLast] = useState(data);
   if (data && data !== last) setLast(data);
-  return { result: data ?? last, error };
+  return { answer: data ?? last, error };
 }
 
 /** A part of what a plan comes to that one step alone shows; the last one stays until the next is there. */

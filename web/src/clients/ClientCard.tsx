@@ -157,10 +157,11 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
       change(control, (d) => ({ ...d, facts: { ...d.facts, ...part } })),
     [change],
   );
-  const preview = usePreview(
+  const { answer, error } = usePreview(
     facts.tapes && { ...catalogue.default, head: facts.tapes, hairline: facts.hairline },
   );
-  const tapesRefused = preview.error instanceof Refusal ? preview.error : undefined;
+  const shown = answer?.result;
+  const tapesRefused = error instanceof Refusal ? error : undefined;
 
   return (
     <div className={styles.card}>
@@ -185,13 +186,12 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
             <CardSavedElsewhere key={state.times} autosave={autosave} replace={replace} />
           )}
           {draft.archived && <Alert type="info" showIcon title="Archived: not offered for new plans." />}
-          {facts.tapes && preview.result ? (
+          {facts.tapes && shown ? (
             <>
-              <HeadMap head={preview.result.head} layout={preview.result.layout} />
+              <HeadMap head={shown.head} layout={shown.layout} />
               <p className={styles.caption}>
-                The head as the tapes give it: {area(preview.result.layout.areaMm2, unit)} of scalp under
-                hair. The parts are an example, brick at {length(25.4, unit)}; the client’s own are made in a
-                plan.
+                The head as the tapes give it: {area(shown.layout.areaMm2, unit)} of scalp under hair. The
+                parts are an example, brick at {length(25.4, unit)}; the client’s own are made in a plan.
               </p>
             </>
           ) : (

@@ -1,5 +1,6 @@
 import { PlusOutlined, RightOutlined, SearchOutlined } from "@ant-design/icons";
-import { Button, Empty, Input, Segmented, Skeleton } from "antd";
+import { Button, Empty, Segmented, Skeleton } from "antd";
+import Input from "antd/es/input/Input";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useClients, useMay } from "../api/queries";

@@ -184,7 +184,8 @@ export const HeadMap = memo(function HeadMap({
 
   const onClick = (event: MouseEvent) => {
     if (drag.current?.moved) return;
-    const section = byId.get(sectionAt(event) ?? "");
+    // Shapes that the head moves on under are not where they are seen.
+    const section = moving ? undefined : byId.get(sectionAt(event) ?? "");
     // What is painted at the press is not tapped once more.
     if (section && !tool.drag?.begin) tap(section);
     if (section || !tool.tapPlace) return;

@@ -10,7 +10,7 @@ import { dot, type Flat, type Vec } from "./vectors";
 export interface Look {
   hair: HairTone;
   skin: SkinTone;
-  /** Small pictures leave strands out and draw parts wider; a head that moves leaves strands out. */
+  /** Small pictures leave strands and lights out and draw parts wider; a head that moves leaves them out. */
   detail: "full" | "moving" | "small";
   /** Colours and marks sections by what they are, in place of hair. */
   classes?: ReadonlyMap<string, Class> | undefined;
@@ -131,7 +131,7 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
     }
     const r = small ? Math.max(1.8, s.plait / 2) : s.plait / 2;
     disc(ctx, root, r, rgb(hair.dark));
-    if (small) continue;
+    if (look.detail !== "full") continue;
     ctx.strokeStyle = "rgb(0 0 0 / 0.35)";
     ctx.lineWidth = 0.5;
     ctx.stroke();

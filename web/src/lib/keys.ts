@@ -2,7 +2,8 @@ import { useEffect } from "react";
 import { usePreferences } from "./preferences";
 
 /** Where keys mean letters or belong to a dialog. */
-export const typed = "input:not([type=radio], [type=checkbox]), textarea, [role=combobox], [role=dialog]";
+export const typed =
+  "input:not([type=radio], [type=checkbox], [type=range]), textarea, [role=combobox], [role=dialog]";
 
 /** True while a dialog or a drawer lies over the page, whatever has the focus. */
 const covered = () => document.querySelector(".ant-modal-mask, .ant-drawer-mask") !== null;

@@ -1,7 +1,8 @@
-import { InputNumber, Segmented } from "antd";
-import { memo } from "react";
+import { Segmented } from "antd";
+import { memo, useId } from "react";
 import type { Base, Settings, StructureRule } from "../api/types";
 import { LengthField, RefusedHere, Toggle } from "../ui/fields";
+import { Count } from "../ui/Numeric";
 import steps from "../ui/panel.module.css";
 import styles from "./BaseWish.module.css";
 import { useAct } from "./act";
@@ -31,7 +32,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "perimeter" && (
         <section>
           <h3>The ring</h3>
-          <Count
+          <HowMany
             label="Rows round the hairline"
             path="parting.rows"
             value={settings.rows}
@@ -49,7 +50,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "horseshoe" && (
         <section>
           <h3>Beside the part</h3>
-          <Count
+          <HowMany
             label="Rows on each side"
             path="parting.rows"
             value={settings.rows}
@@ -61,11 +62,12 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "part-line" && (
         <section>
           <h3>Beside the part</h3>
-          <Count
+          <HowMany
             label="Individuals on each side"
             path="parting.perSide"
             value={settings.perSide}
             max={40}
+            unsaid="by the card"
             onChange={(perSide) => set({ perSide })}
           />
         </section>
@@ -84,7 +86,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
             ]}
             onChange={(side) => setDesign({ side })}
           />
-          <Count
+          <HowMany
             label="Tracks on a side"
             path="parting.design.tracks"
             value={settings.design.tracks}
@@ -95,6 +97,12 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
             label="Curved"
             checked={settings.design.curved}
             onChange={(curved) => setDesign({ curved })}
+          />
+          <Toggle
+            label="Pieces hang on the design"
+            note="without, its tracks are seen"
+            checked={settings.design.pieces ?? false}
+            onChange={(pieces) => setDesign({ pieces })}
           />
         </section>
       )}
@@ -136,7 +144,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           )}
           {base.kind !== "linked" && (
             <>
-              <Count
+              <HowMany
                 label={tracks ? "Tracks behind" : "Plaits under the net"}
                 path="parting.base.tracks"
                 value={base.tracks}
@@ -144,7 +152,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
                 onChange={(n) => setBase(null, { tracks: n })}
               />
               {besides(settings) && (
-                <Count
+                <HowMany
                   label={tracks ? "Tracks on each side" : "Plaits on each side"}
                   path="parting.base.sideTracks"
                   value={base.sideTracks}
@@ -154,11 +162,21 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               )}
               <LengthField
                 label="A piece every"
+                help="Empty: as far apart as the piece is thick, times 2.2"
                 path="parting.base.spacingMm"
+                empty
                 mm={base.spacingMm}
                 onChange={(mm) => setBase("spacingMm", { spacingMm: mm })}
               />
             </>
+          )}
+          {tracks && besides(settings) && base.sideTracks > 1 && (
+            <Toggle
+              label="Side tracks merge into one"
+              note="half way, on either side"
+              checked={base.mergeSides ?? false}
+              onChange={(mergeSides) => setBase(null, { mergeSides })}
+            />
           )}
           {tracks && base.run !== "horizontal" && (
             <>
@@ -173,8 +191,8 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
                 }
               />
               {base.mergeInto > 0 && (
-                <div className={styles.two}>
-                  <Count
+                <>
+                  <HowMany
                     label="Into"
                     path="parting.base.mergeInto"
                     value={base.mergeInto}
@@ -187,7 +205,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
                     mm={base.mergeAfterMm}
                     onChange={(mm) => setBase("mergeAfterMm", { mergeAfterMm: mm })}
                   />
-                </div>
+                </>
               )}
             </>
           )}
@@ -219,28 +237,32 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
   );
 });
 
-interface CountProps {
+interface HowManyProps {
   label: string;
   path: string;
   value: number;
   max: number;
+  /** What an empty box stands for, kept as 0; without it a number must be said. */
+  unsaid?: string;
   onChange: (n: number) => void;
 }
 
-function Count({ label, path, value, max, onChange }: CountProps) {
+function HowMany({ label, path, value, max, unsaid, onChange }: HowManyProps) {
+  const id = useId();
   return (
     <div>
-      <label className={styles.count}>
-        <span>{label}</span>
-        <InputNumber<number>
-          mode="spinner"
-          value={value}
+      <div className={styles.count}>
+        <label htmlFor={id}>{label}</label>
+        <Count
+          id={id}
+          label={label}
+          value={value === 0 ? null : value}
           min={1}
           max={max}
-          precision={0}
-          onChange={(n) => n !== null && onChange(n)}
+          {...(unsaid && { placeholder: unsaid })}
+          onChange={(n) => (n !== null || unsaid) && onChange(n ?? 0)}
         />
-      </label>
+      </div>
       <RefusedHere path={path} />
     </div>
   );

@@ -53,7 +53,7 @@ export function CompareVariants({ variants, input, onChoose, onClose }: Props) {
                 key={i}
                 name={variant.name}
                 input={variant.input}
-                against={{ input, tally: own.result?.tally }}
+                against={{ input, tally: own.answer?.result.tally }}
                 onChoose={() => onChoose(variant.input)}
               />
             )
@@ -73,7 +73,8 @@ interface ColumnProps {
 }
 
 function Column({ name, input, against, onChoose }: ColumnProps) {
-  const { result, error } = usePreview(input);
+  const { answer, error } = usePreview(input);
+  const result = answer?.result;
   const base = against?.input;
   const changes = useQuery({
     queryKey: ["changes", base, input],

@@ -1,8 +1,9 @@
-import { Alert, Button, InputNumber, Select } from "antd";
+import { Alert, Button, Select } from "antd";
 import { memo, useState } from "react";
 import { Refusal, server } from "../api/client";
 import { useChange } from "../api/queries";
 import type { Fitted, PlanInput } from "../api/types";
+import { Numeric } from "../ui/Numeric";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import styles from "../ui/panel.module.css";
@@ -55,15 +56,14 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
         other and nothing crosses the middle, only even counts can be met.
       </p>
       <div className={styles.fit}>
-        <InputNumber<number>
+        <Numeric
           aria-label="Sections wished for"
           value={wanted}
           placeholder="how many"
-          min={1}
-          step={1}
-          suffix="sections"
+          unit="sections"
+          next={(by) => Math.max(1, (wanted ?? sections) + by)}
           onChange={setTotal}
-          onPressEnter={() => wanted !== null && ask()}
+          onEnter={() => wanted !== null && ask()}
         />
         <Button type="primary" loading={fit.isPending} disabled={wanted === null} onClick={ask}>
           Fit the sizes

@@ -1,5 +1,6 @@
-import { InputNumber, Select } from "antd";
+import { Select } from "antd";
 import type { Catalogue, PlanInput, Use, Way } from "../api/types";
+import { Count } from "../ui/Numeric";
 import type { Wanted } from "./actions";
 import styles from "./GiveFields.module.css";
 import { methodOf, wayName } from "./ways";
@@ -85,15 +86,13 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
         ]}
         onChange={giveWay}
       />
-      <InputNumber<number>
-        mode="spinner"
-        aria-label={`Pieces at each place ${whose}`}
-        placeholder="as it is"
+      <Count
+        label={`Pieces at each place ${whose}`}
+        placeholder="as is"
         value={use.count || null}
-        min={all ? 1 : 0}
+        min={1}
         max={catalogue.bounds.count}
-        precision={0}
-        suffix={use.count ? <span className={styles.each}>each</span> : undefined}
+        unit={use.count ? "each" : undefined}
         onChange={(n) => {
           const kept = { ...use };
           delete kept.count;

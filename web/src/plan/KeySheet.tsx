@@ -31,11 +31,11 @@ const keys = [
 ] as const;
 
 /** All keys of the workspace. */
-export const KeySheet = memo(function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+export const KeySheet = memo(function KeySheet({ onClose }: { onClose: () => void }) {
   const { letterKeys, set } = usePreferences();
   const groups = [...new Set(keys.map(([group]) => group))];
   return (
-    <Modal open={open} title="Keys" footer={null} onCancel={onClose} width={560}>
+    <Modal open title="Keys" footer={null} onCancel={onClose} width={560}>
       <Toggle
         label="Keys of one letter"
         note="switch them off where a voice or a resting hand presses them by chance"

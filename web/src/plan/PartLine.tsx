@@ -62,7 +62,7 @@ export const PartLine = memo(function PartLine({ part, head, based }: Props) {
       <p className={steps.lead}>{notes[part.kind]}</p>
       <RefusedHere path="parting.part.kind" />
       {(part.kind === "side" || part.kind === "diagonal") && (
-        <Slide
+        <PlaceSlide
           label={part.kind === "side" ? "Off the middle" : "Starts at the hairline"}
           path="parting.part.offsetMm"
           says={besideMiddle(part.offsetMm, unit)}
@@ -74,7 +74,7 @@ export const PartLine = memo(function PartLine({ part, head, based }: Props) {
         />
       )}
       {part.kind === "diagonal" && (
-        <Slide
+        <PlaceSlide
           label="Ends"
           path="parting.part.endOffsetMm"
           says={besideMiddle(part.endOffsetMm, unit)}
@@ -98,7 +98,7 @@ export const PartLine = memo(function PartLine({ part, head, based }: Props) {
             onChange={(on) => set(null, { stopMm: on ? Math.round(crown) : 0 })}
           />
           {part.stopMm > 0 && (
-            <Slide
+            <PlaceSlide
               label="Stops"
               path="parting.part.stopMm"
               says={`${length(part.stopMm, unit)} from the front hairline`}
@@ -113,7 +113,7 @@ export const PartLine = memo(function PartLine({ part, head, based }: Props) {
         </>
       )}
       {part.kind !== "levels" && (
-        <Slide
+        <PlaceSlide
           label="Ear-to-ear part"
           path="parting.part.earPartMm"
           says={
@@ -150,7 +150,7 @@ interface SlideProps {
 }
 
 /** A place on the head to slide, in eighths of an inch or in millimetres, 0 always among them. */
-function Slide({ label, path, says, value, min, max, ends, mark, onChange }: SlideProps) {
+function PlaceSlide({ label, path, says, value, min, max, ends, mark, onChange }: SlideProps) {
   return (
     <div className={styles.slide}>
       <div>
@@ -162,11 +162,7 @@ function Slide({ label, path, says, value, min, max, ends, mark, onChange }: Sli
         min={min}
         max={max}
         says={says}
-        marks={[
-          [min, { label: ends[0], style: { transform: "none" } }],
-          [max, { label: ends[1], style: { transform: "translateX(-100%)", whiteSpace: "nowrap" } }],
-          ...(mark ? [[mark.at, mark.text] as const] : []),
-        ]}
+        marks={[{ at: min, text: ends[0] }, { at: max, text: ends[1] }, ...(mark ? [mark] : [])]}
         place
         onChange={onChange}
       />

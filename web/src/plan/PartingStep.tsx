@@ -1,33 +1,28 @@
 import { Button } from "antd";
-import { memo, useCallback, useState } from "react";
-import { server } from "../api/client";
-import { queryClient, useChange, useClient, useMay } from "../api/queries";
-import type { Catalogue, Layout, PlanInput, PlanResult, Wish } from "../api/types";
-import { zoneName } from "../head";
+import { lazy, memo, Suspense, useCallback, useState } from "react";
+import type { Catalogue, PlanResult, Wish } from "../api/types";
 import { usePreferences } from "../lib/preferences";
 import { useSettled } from "../lib/settled";
 import { area, length } from "../lib/units";
-import { LengthSlider, RefusedHere, Toggle } from "../ui/fields";
-import { isUsual, usualHairline } from "../ui/HairlineFields";
-import styles from "../ui/panel.module.css";
+import { Toggle } from "../ui/fields";
 import { Parts } from "../ui/Parts";
-import { Trouble } from "../ui/Trouble";
 import { useAct } from "./act";
 import { actions, type Variant } from "./actions";
-import { Balance } from "./Balance";
 import { BaseWish } from "./BaseWish";
 import { EditList } from "./byhand/EditList";
+import { HairlineWish } from "./byhand/HairlineWish";
 import type { Draft } from "./draft";
 import { FitCount } from "./FitCount";
+import { Outcome } from "./Outcome";
 import { PartLine } from "./PartLine";
 import { patternNames } from "./patterns";
-import { RowGuide } from "./RowGuide";
 import { StructureChoice } from "./StructureChoice";
 import { structures } from "./structures";
-import { TrackTable } from "./TrackTable";
 import { TradeOff } from "./TradeOff";
 import { Variants } from "./Variants";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
+
+const RowGuide = lazy(async () => ({ default: (await import("./RowGuide")).RowGuide }));
 
 interface Props {
   draft: Draft;
@@ -212,145 +207,11 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
           },
         ]}
       />
-      {guide && <RowGuide input={input} layout={result.layout} onClose={() => setGuide(false)} />}
-    </>
-  );
-});
-
-/** The counts and what there is to know about the parts. */
-const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
-  const unit = usePreferences((p) => p.unit);
-  const edited = new Set(layout.sections.filter((s) => s.edited).map((s) => `${s.zone}${s.row}`));
-  return (
-    <>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            <th scope="col">Zone</th>
-            <th scope="col">Sections by row, lowest first</th>
-            <th scope="col">All</th>
-          </tr>
-        </thead>
-        <tbody>
-          {layout.zones.map((z) => (
-            <tr key={z.zone}>
-              <th scope="row">{zoneName(z.zone)}</th>
-              <td className={styles.rows}>
-                {layout.rows
-                  .filter((r) => r.zone === z.zone)
-                  .map((r) => `${r.sections}${edited.has(`${r.zone}${r.row}`) ? "*" : ""}`)
-                  .join(" · ")}
-              </td>
-              <td>{z.sections}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {edited.size > 0 && <p className={styles.lead}>* joined, split or left out by hand</p>}
-      <Balance balance={layout.balance} />
-      <TrackTable layout={layout} />
-      <dl className={styles.facts}>
-        <dt>Scalp in sections</dt>
-        <dd>{area(layout.areaMm2, unit)}</dd>
-        {layout.baseAreaMm2 > 0 && (
-          <>
-            <dt>Scalp on the base</dt>
-            <dd>{area(layout.baseAreaMm2, unit)}</dd>
-          </>
-        )}
-        {layout.leftOut.length > 0 && (
-          <>
-            <dt>Left out</dt>
-            <dd>
-              {layout.leftOut.length} {layout.leftOut.length === 1 ? "section" : "sections"},{" "}
-              {area(layout.outAreaMm2, unit)}
-            </dd>
-          </>
-        )}
-        <dt>A typical section</dt>
-        <dd>{area(layout.areaMm2 / Math.max(1, layout.sections.length), unit)}</dd>
-      </dl>
-      <dl className={styles.facts}>
-        {layout.seams.length > 0 && (
-          <>
-            <dt>Column seams, both sides</dt>
-            <dd>
-              {layout.seams
-                .filter((s) => !s.zone.endsWith("R") || s.zone === "R")
-                .map((s) => `${sideless(s.zone)} above row ${s.belowRow}: ${s.below} to ${s.above}`)
-                .join("; ")}
-            </dd>
-          </>
-        )}
-        {layout.channels.length > 0 && (
-          <>
-            <dt>Straight channels</dt>
-            <dd>
-              {layout.channels.length}, the longest{" "}
-              {length(Math.max(...layout.channels.map((c) => c.lengthMm)), unit)}
-            </dd>
-          </>
-        )}
-      </dl>
-    </>
-  );
-});
-
-/** How the hairline departs from the usual one, and how much of it is left alone. */
-function HairlineWish({ input, clientId }: { input: PlanInput; clientId: string | undefined }) {
-  const unit = usePreferences((p) => p.unit);
-  const act = useAct();
-  const { hairline, parting } = input;
-  const edges = parting.edgesMm;
-  return (
-    <section>
-      <h3>Hairline and edges</h3>
-      <p className={styles.lead}>
-        {isUsual(hairline)
-          ? "The usual hairline. A high forehead, a peak, a receding temple or a low nape: choose Hairline above the head and drag its dots."
-          : "The hairline is drawn as it was dragged, or as the client’s card has it."}
-      </p>
-      {!isUsual(hairline) && (
-        <Button onClick={() => act(actions.setHairline(null, usualHairline))}>
-          Back to the usual hairline
-        </Button>
+      {guide && (
+        <Suspense>
+          <RowGuide input={input} layout={result.layout} onClose={() => setGuide(false)} />
+        </Suspense>
       )}
-      {clientId !== undefined && <KeepOnCard clientId={clientId} hairline={hairline} />}
-      <div>
-        <span>
-          {edges > 0 ? `${length(edges, unit)} of edges left out all round` : "Edges are plaited in"}
-        </span>
-        <LengthSlider
-          label="Edges left out all round"
-          mm={edges}
-          min={0}
-          max={unit === "in" ? 25.4 : 20}
-          onChange={(edgesMm) => act(actions.setParting("parting.edgesMm", { edgesMm }))}
-        />
-        <RefusedHere path="parting.edgesMm" />
-      </div>
-    </section>
-  );
-}
-
-/** Writes the hairline on the client's card, where it belongs. */
-function KeepOnCard({ clientId, hairline }: { clientId: string; hairline: PlanInput["hairline"] }) {
-  const mayKeep = useMay("saveClient");
-  const client = useClient(clientId).data;
-  const keep = useChange(async () => {
-    const { name, archived, facts, version } = await server.client(clientId);
-    await server.saveClient(clientId, version, { name, archived, facts: { ...facts, hairline } });
-    await queryClient.invalidateQueries({ queryKey: ["client", clientId] });
-  });
-  if (!client || !mayKeep || JSON.stringify(client.facts.hairline) === JSON.stringify(hairline)) return null;
-  return (
-    <>
-      <Button loading={keep.isPending} onClick={() => keep.mutate(undefined)}>
-        Keep it on {client.name}’s card
-      </Button>
-      {keep.error && <Trouble error={keep.error} />}
     </>
   );
-}
-
-const sideless = (zone: string) => zoneName(zone).split(" ")[0];
+});

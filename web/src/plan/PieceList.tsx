@@ -1,11 +1,13 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
-import { Button, Collapse, Input, Select } from "antd";
+import { Button, Select } from "antd";
+import Input from "antd/es/input/Input";
 import { useCurrency, useMoney } from "../api/queries";
 import type { Catalogue, Form, Piece, PlanInput } from "../api/types";
 import { kindOf } from "../head";
 import { usePreferences } from "../lib/preferences";
 import { length, minorUnits } from "../lib/units";
 import { LengthField, NumberField } from "../ui/fields";
+import { Fold } from "../ui/Fold";
 import styles from "../ui/panel.module.css";
 import own from "./PieceList.module.css";
 import { useAct } from "./act";
@@ -117,106 +119,91 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
         {pack.units * pack.cuts * pack.splits} {folded ? "units" : "pieces"} from a pack
         {piece.colour && `; ${piece.colour}`}
       </p>
-      <Collapse
-        ghost
-        items={[
-          {
-            key: "by hand",
-            label: "Piece, pack and prices by hand",
-            children: (
-              <div className={styles.fold}>
-                <label className={styles.stack}>
-                  <span>What it is called</span>
-                  <Input
-                    value={piece.name}
-                    maxLength={80}
-                    onChange={(event) => set("name", { name: event.target.value })}
-                  />
-                </label>
-                <label className={styles.stack}>
-                  <span>Form</span>
-                  <Select<Form>
-                    value={piece.form}
-                    options={catalogue.forms.map((f) => ({ value: f.form, label: f.name }))}
-                    onChange={(f) => set(null, { form: f })}
-                  />
-                </label>
-                <label className={styles.stack}>
-                  <span>Colour</span>
-                  <Input
-                    value={piece.colour}
-                    maxLength={40}
-                    placeholder="in words, if it matters"
-                    onChange={(event) => set("colour", { colour: event.target.value })}
-                  />
-                </label>
-                <LengthField
-                  label="Hanging length"
-                  path={path("lengthMm")}
-                  mm={piece.lengthMm}
-                  onChange={(lengthMm) => set("length", { lengthMm })}
-                />
-                <NumberField
-                  label="Thickness"
-                  path={path("thicknessMm")}
-                  unit="mm"
-                  value={piece.thicknessMm}
-                  step={0.5}
-                  onChange={(thicknessMm) => set("thickness", { thicknessMm })}
-                />
-                <NumberField
-                  label="Weight of one"
-                  path={path("massG")}
-                  unit="g"
-                  value={piece.massG}
-                  step={0.1}
-                  onChange={(massG) => set("mass", { massG })}
-                />
-                {!folded && (
-                  <NumberField
-                    label="Its loop opens"
-                    path={path("loopMm")}
-                    help="When stretched; 0 if you have not measured it"
-                    unit="mm"
-                    value={piece.loopMm}
-                    step={0.5}
-                    onChange={(loopMm) => set("loop", { loopMm })}
-                  />
-                )}
-                <NumberField
-                  label={folded ? "Strands in a pack" : "Pieces in a pack"}
-                  path={path("pack.units")}
-                  value={pack.units}
-                  onChange={(units) => set("units", { pack: { ...pack, units } })}
-                />
-                {folded && (
-                  <>
-                    <NumberField
-                      label="Cut each strand into"
-                      path={path("pack.cuts")}
-                      unit="lengths"
-                      value={pack.cuts}
-                      onChange={(cuts) => set("cuts", { pack: { ...pack, cuts } })}
-                    />
-                    <NumberField
-                      label="Split each length into"
-                      path={path("pack.splits")}
-                      unit="units"
-                      value={pack.splits}
-                      onChange={(splits) => set("splits", { pack: { ...pack, splits } })}
-                    />
-                  </>
-                )}
-                <Offers
-                  piece={piece}
-                  path={path("offers")}
-                  onChange={(offers) => set("offers", { offers })}
-                />
-              </div>
-            ),
-          },
-        ]}
-      />
+      <Fold title="Piece, pack and prices by hand">
+        <label className={styles.stack}>
+          <span>What it is called</span>
+          <Input
+            value={piece.name}
+            maxLength={80}
+            onChange={(event) => set("name", { name: event.target.value })}
+          />
+        </label>
+        <label className={styles.stack}>
+          <span>Form</span>
+          <Select<Form>
+            value={piece.form}
+            options={catalogue.forms.map((f) => ({ value: f.form, label: f.name }))}
+            onChange={(f) => set(null, { form: f })}
+          />
+        </label>
+        <label className={styles.stack}>
+          <span>Colour</span>
+          <Input
+            value={piece.colour}
+            maxLength={40}
+            placeholder="in words, if it matters"
+            onChange={(event) => set("colour", { colour: event.target.value })}
+          />
+        </label>
+        <LengthField
+          label="Hanging length"
+          path={path("lengthMm")}
+          mm={piece.lengthMm}
+          onChange={(lengthMm) => set("length", { lengthMm })}
+        />
+        <NumberField
+          label="Thickness"
+          path={path("thicknessMm")}
+          unit="mm"
+          value={piece.thicknessMm}
+          step={0.5}
+          onChange={(thicknessMm) => set("thickness", { thicknessMm })}
+        />
+        <NumberField
+          label="Weight of one"
+          path={path("massG")}
+          unit="g"
+          value={piece.massG}
+          step={0.1}
+          onChange={(massG) => set("mass", { massG })}
+        />
+        {!folded && (
+          <NumberField
+            label="Its loop opens"
+            path={path("loopMm")}
+            help="When stretched; 0 if you have not measured it"
+            unit="mm"
+            value={piece.loopMm}
+            step={0.5}
+            onChange={(loopMm) => set("loop", { loopMm })}
+          />
+        )}
+        <NumberField
+          label={folded ? "Strands in a pack" : "Pieces in a pack"}
+          path={path("pack.units")}
+          value={pack.units}
+          onChange={(units) => set("units", { pack: { ...pack, units } })}
+        />
+        {folded && (
+          <>
+            <NumberField
+              label="Cut each strand into"
+              path={path("pack.cuts")}
+              unit="lengths"
+              value={pack.cuts}
+              onChange={(cuts) => set("cuts", { pack: { ...pack, cuts } })}
+            />
+            <NumberField
+              label="Split each length into"
+              path={path("pack.splits")}
+              unit="units"
+              value={pack.splits}
+              onChange={(splits) => set("splits", { pack: { ...pack, splits } })}
+            />
+          </>
+        )}
+        <Offers piece={piece} path={path("offers")} onChange={(offers) => set("offers", { offers })} />
+      </Fold>
     </div>
   );
 }

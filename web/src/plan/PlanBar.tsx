@@ -1,5 +1,6 @@
 import { DownloadOutlined, HistoryOutlined, QuestionOutlined } from "@ant-design/icons";
-import { Button, Dropdown, Input } from "antd";
+import { Button, Dropdown } from "antd";
+import Input from "antd/es/input/Input";
 import { memo } from "react";
 import type { Autosave } from "../lib/autosave";
 import { useNarrow } from "../lib/narrow";

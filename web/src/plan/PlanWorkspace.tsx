@@ -1,5 +1,5 @@
-import { Alert, Button, Skeleton, Tabs } from "antd";
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { Alert, Button, Skeleton } from "antd";
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
@@ -26,24 +26,19 @@ import { when } from "../lib/units";
 import { startStance } from "../head";
 import { ActContext } from "./act";
 import { actions, type Act } from "./actions";
-import { AttachStep } from "./AttachStep";
 import { draftOf, planKeeper, planKind, type Draft } from "./draft";
-import { HairStep } from "./HairStep";
-import { HistoryDrawer } from "./HistoryDrawer";
+import { AttachStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
 import { PlanHead } from "./PlanHead";
-import { KeySheet } from "./KeySheet";
-import { LookStep } from "./LookStep";
-import { PartingStep } from "./PartingStep";
 import { PlanBar } from "./PlanBar";
 import styles from "./PlanWorkspace.module.css";
-import { SavedElsewhere } from "./SavedElsewhere";
+import { StepNav } from "./StepNav";
+import { isStep, stepNames, steps, type Step } from "./steps";
 import { takeAlong, type TakeAlong } from "./takeAlong";
 import { TallyStrip } from "./TallyStrip";
 
-const steps = ["look", "parting", "hair", "attach"] as const;
-type Step = (typeof steps)[number];
-const stepNames: Record<Step, string> = { look: "Look", parting: "Parting", hair: "Hair", attach: "Attach" };
-const isStep = (text: string | undefined): text is Step => steps.some((s) => s === text);
+const KeySheet = lazy(async () => ({ default: (await import("./KeySheet")).KeySheet }));
+const SavedElsewhere = lazy(async () => ({ default: (await import("./SavedElsewhere")).SavedElsewhere }));
+const HistoryDrawer = lazy(async () => ({ default: (await import("./HistoryDrawer")).HistoryDrawer }));
 
 const noErrors = {};
 
@@ -141,7 +136,8 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
   const rename = useCallback((title: string) => act(actions.rename(title)), [act]);
   const { looking, look, bringBack, leave } = useLookBack(id, act);
   const shown = looking ? { ...looking.draft, ...(draft.clientId && { clientId: draft.clientId }) } : draft;
-  const { result, error } = usePreview(shown.input);
+  const { answer, error } = usePreview(shown.input);
+  const result = answer?.result;
   // The head is painted first; panel and tally follow it.
   const told = useDeferredValue(result);
   useEffect(() => {
@@ -208,6 +204,11 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
     [id, step, search, navigate, result, notice, openHistory, openKeys, onTake],
   );
   useKeys(onKey);
+  // The step that is open comes first.
+  const isShown = told !== undefined;
+  useEffect(() => {
+    if (isShown) void fetchSteps();
+  }, [isShown]);
 
   return (
     <ActContext value={act}>
@@ -224,18 +225,26 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
           onHistory={openHistory}
           onKeys={openKeys}
         />
-        <SavedElsewhere autosave={autosave} draft={draft} replace={replace} />
+        <Suspense>
+          <SavedElsewhere autosave={autosave} draft={draft} replace={replace} />
+        </Suspense>
         {history && autosave.isStored && (
-          <HistoryDrawer
-            id={id}
-            onClose={() => setHistory(false)}
-            onLook={(version) => {
-              setHistory(false);
-              look(version);
-            }}
-          />
+          <Suspense>
+            <HistoryDrawer
+              id={id}
+              onClose={() => setHistory(false)}
+              onLook={(version) => {
+                setHistory(false);
+                look(version);
+              }}
+            />
+          </Suspense>
         )}
-        <KeySheet open={keys} onClose={closeKeys} />
+        {keys && (
+          <Suspense>
+            <KeySheet onClose={closeKeys} />
+          </Suspense>
+        )}
 
         <main className={styles.main}>
           <div className={styles.map}>
@@ -265,11 +274,11 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                 })}
               />
             )}
-            {result ? (
+            {answer ? (
               <PlanHead
                 step={step}
-                input={shown.input}
-                result={result}
+                input={answer.input}
+                result={answer.result}
                 catalogue={catalogue}
                 marked={marked}
                 stanceRef={stance}
@@ -286,19 +295,21 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
           </div>
 
           <section className={styles.panel} aria-label={stepNames[step]}>
-            <StepTabs id={id} step={step} />
+            <StepNav id={id} />
             <FieldErrors value={errors}>
               <div className={styles.step} inert={looking !== undefined}>
-                {step === "look" && <LookStep draft={shown} catalogue={catalogue} />}
-                {told && step === "parting" && (
-                  <PartingStep draft={shown} result={told} catalogue={catalogue} />
-                )}
-                {told && step === "hair" && (
-                  <HairStep input={shown.input} result={told} catalogue={catalogue} />
-                )}
-                {told && step === "attach" && (
-                  <AttachStep input={shown.input} result={told} catalogue={catalogue} />
-                )}
+                <Suspense fallback={<Skeleton active paragraph={{ rows: 8 }} />}>
+                  {step === "look" && <LookStep draft={shown} catalogue={catalogue} />}
+                  {told && step === "parting" && (
+                    <PartingStep draft={shown} result={told} catalogue={catalogue} />
+                  )}
+                  {told && step === "hair" && (
+                    <HairStep input={shown.input} result={told} catalogue={catalogue} />
+                  )}
+                  {told && step === "attach" && (
+                    <AttachStep input={shown.input} result={told} catalogue={catalogue} />
+                  )}
+                </Suspense>
               </div>
             </FieldErrors>
           </section>
@@ -331,18 +342,5 @@ function useLookBack(id: string, act: Act) {
   };
   return { looking, look, bringBack, leave };
 }
-
-/** The steps of a plan, in the order people work. */
-const StepTabs = memo(function StepTabs({ id, step }: { id: string; step: Step }) {
-  const navigate = useNavigate();
-  const { search } = useLocation();
-  return (
-    <Tabs
-      activeKey={step}
-      onChange={(key) => void navigate(`/plans/${id}/${key}${search}`, { replace: true })}
-      items={steps.map((s, i) => ({ key: s, label: `${i + 1} ${stepNames[s]}` }))}
-    />
-  );
-});
 
 export default PlanWorkspace;

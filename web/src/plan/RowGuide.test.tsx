@@ -8,21 +8,21 @@ import { GuideRows } from "./RowGuide";
 
 const user = userEvent.setup();
 
-const row = (zone: string, number: number, parts: number[], offBelowMm: number[]): GuideRow => ({
+const row = (zone: string, number: number, parts: number[], belowMm: number[]): GuideRow => ({
   zone,
   row: number,
   sections: parts.length + 1,
   size: { widthMm: 25.4, heightMm: 25.4 },
   middle: "border",
-  lower: { lengthMm: 100, partsMm: parts },
-  upper: { lengthMm: 100, partsMm: parts },
-  offBelowMm,
+  lower: { startMm: 0, lengthMm: 100, partsMm: parts, firstPart: 0 },
+  upper: { startMm: 0, lengthMm: 100, partsMm: parts, firstPart: 0 },
+  belowMm,
   seen: false,
 });
 
 /** The guide at a zone of two rows. */
 function guide(zone: string) {
-  const rows = [row(zone, 1, [25.4, 50.8], []), row(zone, 2, [38.1, 63.5], [-12.7, 12.7])];
+  const rows = [row(zone, 1, [25.4, 50.8], []), row(zone, 2, [38.1, 63.5], [50.8])];
   const { container } = render(<GuideRows rows={rows} zones={[zone]} />);
   return {
     text: () => container.textContent,
@@ -36,7 +36,7 @@ function guide(zone: string) {
 
 it("draws the parts of triangles, two of which may end at one place", async () => {
   const complaints = vi.spyOn(console, "error").mockImplementation(() => undefined);
-  const rows = [row("BL", 1, [25.4, 25.4, 50.8], []), row("BL", 2, [38.1, 38.1], [12.7, 12.7])];
+  const rows = [row("BL", 1, [25.4, 25.4, 50.8], []), row("BL", 2, [38.1, 38.1], [25.4, 25.4])];
   render(<GuideRows rows={rows} zones={["BL"]} />);
   await user.click(screen.getByRole("button", { name: "Row above" }));
   expect(complaints.mock.calls.filter(([text]) => String(text).includes("same key"))).toEqual([]);

@@ -59,14 +59,14 @@ export function GuideRows({ rows: all, zones }: { rows: readonly GuideRow[]; zon
   const [mirror, setMirror] = useState(false);
   const rows = all.filter((r) => r.zone === zone);
   const row = rows.find((r) => r.row === number) ?? rows[0];
-  const below = rows.find((r) => r.row === (row?.row ?? 0) - 1);
   if (!row) return null;
   const options = zones.map((z) => ({ value: z, label: zoneName(z) }));
   const go = (z: string) => {
     setZone(z);
     setNumber(1);
   };
-  const start = rowStart(zone);
+  // Below the forehead the rows of a front without a part start on the temple.
+  const start = central(zone) && row.middle === "border" ? "the hairline" : rowStart(zone);
   const middle =
     row.middle === "part"
       ? " A part lies on the middle."
@@ -116,15 +116,18 @@ export function GuideRows({ rows: all, zones }: { rows: readonly GuideRow[]; zon
           onClick={() => setNumber(row.row + 1)}
         />
       </div>
-      <Strip row={row} below={below} flip={startsOnTheLeft(zone) === mirror} start={start} unit={unit} />
+      <Strip row={row} flip={startsOnTheLeft(zone) === mirror} start={start} unit={unit} />
       <p className={styles.spoken} role="status">
         {row.lower.partsMm.length === 0
           ? `No part inside this row, ${length(row.lower.lengthMm, unit)} long.${middle}`
           : `From ${start}, along the scalp: ${row.lower.partsMm.map((mm) => comb(mm, unit)).join(" · ")} ${unit}; the row is ${length(row.lower.lengthMm, unit)} long below.${middle}`}
       </p>
-      {row.offBelowMm.length > 0 && (
+      {offs(row).some((mm) => mm !== undefined) && (
         <p className={styles.off}>
-          From the nearest part of the row below: {row.offBelowMm.map((mm) => offset(mm, unit)).join(" · ")}{" "}
+          From the nearest part of the row below:{" "}
+          {offs(row)
+            .map((mm) => (mm === undefined ? "none" : offset(mm, unit)))
+            .join(" · ")}{" "}
           {unit}; + is further on, − is back towards {start}.
         </p>
       )}
@@ -141,9 +144,15 @@ export function GuideRows({ rows: all, zones }: { rows: readonly GuideRow[]; zon
   );
 }
 
+/** How far each part of the lower line stands from the nearest of the row below; none beyond a section. */
+const offs = ({ lower, belowMm, size }: GuideRow): (number | undefined)[] =>
+  lower.partsMm.map((at) => {
+    const off = belowMm.reduce((least, b) => (Math.abs(at - b) < Math.abs(least) ? at - b : least), Infinity);
+    return Math.abs(off) <= size.widthMm ? off : undefined;
+  });
+
 interface StripProps {
   row: GuideRow;
-  below: GuideRow | undefined;
   /** Draws the row's start on the right. */
   flip: boolean;
   start: string;
@@ -151,25 +160,28 @@ interface StripProps {
 }
 
 /** The row drawn flat and to scale, its start where the viewer sees it. */
-function Strip({ row, below, flip, start, unit }: StripProps) {
-  const longest = Math.max(row.lower.lengthMm, row.upper.lengthMm, below?.upper.lengthMm ?? 0);
+function Strip({ row, flip, start, unit }: StripProps) {
+  const { lower, upper } = row;
+  const longest = Math.max(lower.startMm + lower.lengthMm, upper.startMm + upper.lengthMm);
   const wide = useNarrow() ? widths.narrow : widths.usual;
   const [left, right] = [34, wide - 34];
   const scale = (right - left) / longest;
-  const x = (mm: number) => (flip ? right - mm * scale : left + mm * scale);
+  const place = (mm: number) => (flip ? right - mm * scale : left + mm * scale);
+  const x = (mm: number) => place(lower.startMm + mm);
+  const above = (mm: number) => place(upper.startMm + mm);
   const [top, line, foot] = [70, 190, 250];
   return (
     <svg viewBox={`0 0 ${wide} ${high}`} className={styles.strip} role="img" aria-label="The row, drawn flat">
       <path
         className={styles.hair}
-        d={`M${x(0)} ${line}L${x(row.lower.lengthMm)} ${line}L${x(row.upper.lengthMm)} ${top}L${x(0)} ${top}Z`}
+        d={`M${x(0)} ${line}L${x(lower.lengthMm)} ${line}L${above(upper.lengthMm)} ${top}L${above(0)} ${top}Z`}
       />
-      {below?.upper.partsMm.map((mm, i) => (
+      {row.belowMm.map((mm, i) => (
         <line key={i} className={styles.neighbour} x1={x(mm)} x2={x(mm)} y1={line} y2={foot + 12} />
       ))}
-      {row.offBelowMm.map((off, i) => {
-        const at = row.lower.partsMm[i] ?? 0;
-        if (comb(Math.abs(off), unit) === comb(0, unit)) return null;
+      {offs(row).map((off, i) => {
+        const at = lower.partsMm[i] ?? 0;
+        if (off === undefined || comb(Math.abs(off), unit) === comb(0, unit)) return null;
         return (
           <g key={i}>
             <path
@@ -182,16 +194,32 @@ function Strip({ row, below, flip, start, unit }: StripProps) {
           </g>
         );
       })}
-      {row.lower.partsMm.map((mm, i) => (
+      {upper.partsMm.map((mm, i) => {
+        const under = lower.partsMm[i + upper.firstPart - lower.firstPart];
+        return (
+          // A part that ends on the hairline is drawn as far as that.
+          <line
+            key={i}
+            className={styles.part}
+            x1={under === undefined ? above(mm) : x(under)}
+            y1={under === undefined ? (top + line) / 2 : line}
+            x2={above(mm)}
+            y2={top}
+          />
+        );
+      })}
+      {lower.partsMm.map((mm, i) => (
         <g key={i}>
-          <line className={styles.part} x1={x(mm)} y1={line} x2={x(row.upper.partsMm[i] ?? mm)} y2={top} />
+          {upper.partsMm[i + lower.firstPart - upper.firstPart] === undefined && (
+            <line className={styles.part} x1={x(mm)} y1={line} x2={x(mm)} y2={(top + line) / 2} />
+          )}
           <text x={x(mm)} y={line + 28} className={styles.figure}>
             {comb(mm, unit)}
           </text>
         </g>
       ))}
-      <line className={styles.line} x1={x(0)} x2={x(row.lower.lengthMm)} y1={line} y2={line} />
-      <line className={styles.line} x1={x(0)} x2={x(row.upper.lengthMm)} y1={top} y2={top} />
+      <line className={styles.line} x1={x(0)} x2={x(lower.lengthMm)} y1={line} y2={line} />
+      <line className={styles.line} x1={above(0)} x2={above(upper.lengthMm)} y1={top} y2={top} />
       <circle cx={x(0)} cy={line} r={7} className={styles.start} />
       <text x={x(0)} y={40} className={styles.from} textAnchor={flip ? "end" : "start"}>
         from {start}

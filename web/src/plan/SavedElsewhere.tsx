@@ -31,9 +31,10 @@ export function SavedElsewhere({ autosave, draft, replace }: Props) {
   const theirs = useTakeTheirs(autosave, replace);
   const difference = found.data;
   const other = difference?.savedBy ?? "Someone";
+  if (!stale) return null;
   return (
     <Modal
-      open={stale}
+      open
       closable={false}
       title={`${other} saved this plan too`}
       footer={[
@@ -53,7 +54,7 @@ export function SavedElsewhere({ autosave, draft, replace }: Props) {
     >
       {theirs.error && <Trouble error={theirs.error} />}
       {found.error && <Trouble error={found.error} retry={() => void found.refetch()} />}
-      {found.isPending && stale && <Skeleton active />}
+      {found.isPending && <Skeleton active />}
       {difference && (
         <div className={styles.both}>
           <section>

@@ -113,6 +113,7 @@ function Difference({ by, write }: { by: number; write: (v: number) => string })
 
 const titles: Record<Notice["code"], string> = {
   sliver: "Small sections",
+  needle: "Thin sections",
   oversize: "Large sections",
   "weak-stagger": "Parts nearly in line",
   "channel-behind-crown": "Channels behind the crown",

@@ -1,13 +1,15 @@
 import { DeleteOutlined, PushpinOutlined, SwapOutlined } from "@ant-design/icons";
-import { Alert, Button, Input } from "antd";
-import { memo, useState } from "react";
+import { Alert, Button } from "antd";
+import Input from "antd/es/input/Input";
+import { lazy, memo, Suspense, useState } from "react";
 import type { PlanInput } from "../api/types";
 import { useAct } from "./act";
 import { actions, type Variant } from "./actions";
-import { CompareVariants } from "./CompareVariants";
 import { patternNames } from "./patterns";
 import { structures } from "./structures";
 import styles from "./Variants.module.css";
+
+const CompareVariants = lazy(async () => ({ default: (await import("./CompareVariants")).CompareVariants }));
 
 const mostVariants = 6;
 
@@ -94,15 +96,17 @@ export const Variants = memo(function Variants({ variants, input, sections, back
         )}
       </div>
       {comparing && (
-        <CompareVariants
-          variants={readable}
-          input={input}
-          onChoose={(chosen) => {
-            use(chosen);
-            setComparing(false);
-          }}
-          onClose={() => setComparing(false)}
-        />
+        <Suspense>
+          <CompareVariants
+            variants={readable}
+            input={input}
+            onChoose={(chosen) => {
+              use(chosen);
+              setComparing(false);
+            }}
+            onClose={() => setComparing(false)}
+          />
+        </Suspense>
       )}
     </section>
   );

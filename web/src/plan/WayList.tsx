@@ -1,10 +1,11 @@
 import { DeleteOutlined, ScissorOutlined } from "@ant-design/icons";
-import { Button, Collapse, Select } from "antd";
+import { Button, Select } from "antd";
 import { useCurrency } from "../api/queries";
 import type { Attachment, Catalogue, Layout, Method, PlanInput, Way } from "../api/types";
 import { kindOf } from "../head";
 import { minorUnits } from "../lib/units";
 import { LengthField, NumberField } from "../ui/fields";
+import { Fold } from "../ui/Fold";
 import styles from "../ui/panel.module.css";
 import { useAct } from "./act";
 import { actions } from "./actions";
@@ -169,60 +170,49 @@ function WrappingHair({ way, path }: { way: Way; path: string }) {
   const set = (group: string | null, part: Partial<typeof wrapping>) =>
     act(actions.setWrapping(way.key, group, part));
   return (
-    <Collapse
-      ghost
-      items={[
-        {
-          key: "wrap",
-          label: "Wrapping hair by hand",
-          children: (
-            <div className={styles.fold}>
-              <LengthField
-                label="Length of a strand"
-                path={`${path}.strandLengthMm`}
-                help="One strand as you wind it"
-                mm={wrapping.strandLengthMm}
-                onChange={(strandLengthMm) => set("strand", { strandLengthMm })}
-              />
-              <NumberField
-                label="Strands in a pack"
-                path={`${path}.strandsPerPack`}
-                value={wrapping.strandsPerPack}
-                onChange={(strandsPerPack) => set("strands", { strandsPerPack })}
-              />
-              <Button
-                icon={<ScissorOutlined />}
-                onClick={() =>
-                  set(null, {
-                    strandLengthMm: wrapping.strandLengthMm / 2,
-                    strandsPerPack: wrapping.strandsPerPack * 2,
-                  })
-                }
-              >
-                Cut the strands in half
-              </Button>
-              <p className={styles.lead}>
-                Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
-              </p>
-              <NumberField
-                label="Weight of a pack"
-                path={`${path}.packMassG`}
-                unit="g"
-                value={wrapping.packMassG}
-                onChange={(packMassG) => set("mass", { packMassG })}
-              />
-              <NumberField
-                label="Price of a pack"
-                path={`${path}.priceMinor`}
-                unit={currency}
-                value={wrapping.priceMinor / minor}
-                step={0.5}
-                onChange={(price) => set("price", { priceMinor: Math.round(price * minor) })}
-              />
-            </div>
-          ),
-        },
-      ]}
-    />
+    <Fold title="Wrapping hair by hand">
+      <LengthField
+        label="Length of a strand"
+        path={`${path}.strandLengthMm`}
+        help="One strand as you wind it"
+        mm={wrapping.strandLengthMm}
+        onChange={(strandLengthMm) => set("strand", { strandLengthMm })}
+      />
+      <NumberField
+        label="Strands in a pack"
+        path={`${path}.strandsPerPack`}
+        value={wrapping.strandsPerPack}
+        onChange={(strandsPerPack) => set("strands", { strandsPerPack })}
+      />
+      <Button
+        icon={<ScissorOutlined />}
+        onClick={() =>
+          set(null, {
+            strandLengthMm: wrapping.strandLengthMm / 2,
+            strandsPerPack: wrapping.strandsPerPack * 2,
+          })
+        }
+      >
+        Cut the strands in half
+      </Button>
+      <p className={styles.lead}>
+        Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
+      </p>
+      <NumberField
+        label="Weight of a pack"
+        path={`${path}.packMassG`}
+        unit="g"
+        value={wrapping.packMassG}
+        onChange={(packMassG) => set("mass", { packMassG })}
+      />
+      <NumberField
+        label="Price of a pack"
+        path={`${path}.priceMinor`}
+        unit={currency}
+        value={wrapping.priceMinor / minor}
+        step={0.5}
+        onChange={(price) => set("price", { priceMinor: Math.round(price * minor) })}
+      />
+    </Fold>
   );
 }

@@ -1,7 +1,8 @@
-import { Checkbox, Segmented, Slider } from "antd";
+import { Segmented } from "antd";
 import { memo, useCallback, useState } from "react";
 import type { Catalogue, Wish } from "../api/types";
-import { SizeSlider } from "../ui/fields";
+import { SizeSlider, Toggle } from "../ui/fields";
+import { Slide } from "../ui/Slide";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import { PatternIcon, patternNames, patternNotes } from "./patterns";
@@ -67,15 +68,14 @@ export const ZoneWish = memo(function ZoneWish({ zone, name, prefix, from, wish,
           onChange={(mm) => onChange("heightMm", (w) => ({ ...w, heightMm: mm }))}
         />
       )}
-      <Checkbox
+      <Toggle
+        label={label("Sections square")}
         checked={!apart}
-        onChange={(event) => {
-          setApart(!event.target.checked);
-          if (event.target.checked) onChange(null, (w) => ({ ...w, heightMm: w.widthMm }));
+        onChange={(square) => {
+          setApart(!square);
+          if (square) onChange(null, (w) => ({ ...w, heightMm: w.widthMm }));
         }}
-      >
-        {label("Sections square")}
-      </Checkbox>
+      />
       <Ramp
         label={`How sections grow from the hairline up, ${name.toLowerCase()}`}
         says={
@@ -141,23 +141,21 @@ const Ramp = memo(function Ramp({ label, says, field, value, onChange }: RampPro
   return (
     <div className={styles.ramp}>
       <span>{says}</span>
-      <Slider
-        ariaLabelForHandle={label}
-        ariaValueTextFormatterForHandle={times}
-        value={value}
-        min={0.5}
-        max={2}
-        step={0.05}
+      <Slide
+        label={label}
+        says={`${value} times`}
+        value={Math.round(value * perTime)}
+        min={perTime / 2}
+        max={perTime * 2}
         marks={evenMark}
-        tooltip={{ open: false }}
-        onChange={(v) => onChange(field, (w) => ({ ...w, [field]: v }))}
+        onChange={(steps) => onChange(field, (w) => ({ ...w, [field]: steps / perTime }))}
       />
     </div>
   );
 });
 
-const times = (v: number) => `${v} times`;
-const evenMark = { 1: "even" };
+const perTime = 20; // steps of the slider
+const evenMark = [{ at: perTime, text: "even" }];
 
 interface PatternProps {
   name: string;

@@ -1,5 +1,7 @@
-import { Button, Result } from "antd";
+import { Button } from "antd";
 import type { FallbackProps } from "react-error-boundary";
+import styles from "./Broken.module.css";
+import { PlaitedLine } from "./PlaitedLine";
 
 /** True for a part of the program that is not there any more, because a newer one is served. */
 const isOutdated = (error: unknown) =>
@@ -9,20 +11,19 @@ const isOutdated = (error: unknown) =>
 export function Broken({ error, resetErrorBoundary }: FallbackProps) {
   const outdated = isOutdated(error);
   return (
-    <Result
-      status="warning"
-      title={outdated ? "Kladotex was renewed or can not be reached" : "This page stopped working"}
-      subTitle={
-        outdated
+    <main className={styles.broken}>
+      <PlaitedLine />
+      <h1>{outdated ? "Kladotex was renewed or can not be reached" : "This page stopped working"}</h1>
+      <p>
+        {outdated
           ? "The page is of an earlier program. Load it again; what you typed is kept."
-          : "What you typed is kept. Load the page again, or go back to Today."
-      }
-      extra={[
-        <Button key="load" type="primary" size="large" onClick={() => window.location.reload()}>
+          : "What you typed is kept. Load the page again, or go back to Today."}
+      </p>
+      <div>
+        <Button type="primary" size="large" onClick={() => window.location.reload()}>
           Load the page again
-        </Button>,
+        </Button>
         <Button
-          key="today"
           size="large"
           onClick={() => {
             window.history.pushState(null, "", "/");
@@ -30,8 +31,8 @@ export function Broken({ error, resetErrorBoundary }: FallbackProps) {
           }}
         >
           Go to Today
-        </Button>,
-      ]}
-    />
+        </Button>
+      </div>
+    </main>
   );
 }

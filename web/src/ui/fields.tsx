@@ -1,8 +1,10 @@
-import { Input, InputNumber, Slider, Switch, type SliderSingleProps } from "antd";
-import { createContext, useContext, useId, useState, type ReactNode } from "react";
+import { Switch } from "antd";
+import { createContext, useContext, useId, type ReactNode } from "react";
 import { usePreferences } from "../lib/preferences";
 import { length, readNumber, toMm, toUnit, writeLength } from "../lib/units";
 import styles from "./fields.module.css";
+import { Numeric } from "./Numeric";
+import { Slide, type Mark } from "./Slide";
 
 /** Messages of the last refusal by field path. */
 export const FieldErrors = createContext<Readonly<Record<string, string>>>({});
@@ -91,38 +93,20 @@ interface LengthProps extends FieldProps {
 /** A length, typed in the person's unit: 12½, 12 1/2 and 12.5 are all read; the arrow keys step. */
 export function LengthField({ mm, empty = false, onChange, ...field }: LengthProps) {
   const unit = usePreferences((p) => p.unit);
-  // What is being typed stays as it is typed, for as long as it stands for the length.
-  const [typed, setTyped] = useState<string>();
-  const read = (text: string) => (empty && text.trim() === "" ? 0 : toMm(readNumber(text), unit));
-  const current = typed !== undefined && !(Math.abs(read(typed) - mm) > 1e-6) ? typed : undefined;
-  const step = (up: number) => {
-    setTyped(undefined);
-    const by = unit === "in" ? 0.125 : 0.1;
-    onChange(toMm(Math.max(0, Math.round(toUnit(mm, unit) / by) + up) * by, unit));
-  };
+  const step = unit === "in" ? 0.125 : 0.1;
   return (
     <Field {...field}>
       {(id, bad) => (
-        <Input
+        <Numeric
           id={id}
-          className={styles.number ?? ""}
-          value={current ?? (empty && mm === 0 ? "" : writeLength(mm, unit))}
+          bad={bad}
+          value={mm}
+          written={empty && mm === 0 ? "" : writeLength(mm, unit)}
           {...(empty && { placeholder: "–" })}
-          suffix={unit}
-          inputMode="decimal"
-          autoComplete="off"
-          {...((bad || Number.isNaN(read(current ?? "0"))) && { status: "error" as const })}
-          onChange={(event) => {
-            setTyped(event.target.value);
-            const length = read(event.target.value);
-            if (Number.isFinite(length)) onChange(length);
-          }}
-          onBlur={() => setTyped(undefined)}
-          onKeyDown={(event) => {
-            if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
-            event.preventDefault();
-            step(event.key === "ArrowUp" ? 1 : -1);
-          }}
+          unit={unit}
+          read={(text) => (empty && text.trim() === "" ? 0 : toMm(readNumber(text), unit))}
+          next={(by) => toMm(Math.max(0, Math.round(toUnit(mm, unit) / step) + by) * step, unit)}
+          onChange={(v) => v !== null && onChange(v)}
         />
       )}
     </Field>
@@ -140,14 +124,13 @@ export function NumberField({ value, unit, step = 1, onChange, ...field }: Numbe
   return (
     <Field {...field}>
       {(id, bad) => (
-        <InputNumber<number>
+        <Numeric
           id={id}
-          className={styles.number ?? ""}
+          bad={bad}
           value={value}
-          step={step}
-          suffix={unit}
-          {...(bad && { status: "error" as const })}
-          onChange={(v) => v !== null && Number.isFinite(v) && onChange(v)}
+          unit={unit}
+          next={(by) => Number(Math.max(0, value + by * step).toPrecision(12))}
+          onChange={(v) => v !== null && onChange(v)}
         />
       )}
     </Field>
@@ -169,8 +152,6 @@ export function SizeSlider({ mm, min, max, onChange, ...field }: SizeProps) {
   );
 }
 
-type Mark = NonNullable<SliderSingleProps["marks"]>[number];
-
 interface LengthSliderProps {
   label: string;
   mm: number;
@@ -179,7 +160,7 @@ interface LengthSliderProps {
   /** What the place means, where it is more than a length. */
   says?: string;
   /** Places with a name, mm. */
-  marks?: readonly (readonly [at: number, mark: Mark])[];
+  marks?: readonly Mark[];
   /** A place rather than an amount: the line is not filled up to it. */
   place?: boolean;
   onChange: (mm: number) => void;
@@ -194,15 +175,14 @@ export function LengthSlider({ label, mm, min, max, says, marks, place, onChange
   const step = unit === "in" ? 25.4 / 8 : 1;
   const near = (v: number) => Math.round(v / step);
   return (
-    <Slider
-      ariaLabelForHandle={label}
-      ariaValueTextFormatterForHandle={(v) => says ?? length(v * step, unit)}
+    <Slide
+      label={label}
+      says={says ?? length(mm, unit)}
       value={near(mm)}
       min={near(min)}
       max={near(max)}
-      included={!place}
-      {...(marks && { marks: Object.fromEntries(marks.map(([at, mark]) => [near(at), mark])) })}
-      tooltip={{ open: false }}
+      place={place}
+      {...(marks && { marks: marks.map((m) => ({ ...m, at: near(m.at) })) })}
       onChange={(steps) => onChange(Math.max(min, Math.min(max, steps * step)))}
     />
   );

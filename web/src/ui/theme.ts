@@ -74,17 +74,6 @@ export function themeOf(dim: boolean): ThemeConfig {
         trackBg: c.leafSoft,
         itemColor: c.ink,
       },
-      Slider: {
-        handleSize: 16,
-        handleSizeHover: 18,
-        railSize: 6,
-        railBg: c.line,
-        railHoverBg: c.line,
-        trackBg: c.leaf,
-        trackHoverBg: c.leaf,
-        handleColor: c.leaf,
-      },
-      Tabs: { horizontalItemPadding: "10px 2px", titleFontSize: 16 },
       Card: { bodyPadding: 16 },
     },
   };

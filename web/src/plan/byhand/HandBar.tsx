@@ -1,7 +1,8 @@
-import { Button, Slider } from "antd";
+import { Button } from "antd";
 import { memo } from "react";
 import { usePreferences } from "../../lib/preferences";
 import { length } from "../../lib/units";
+import { Slide } from "../../ui/Slide";
 import { BothSides, ToolCard, ToolChoice } from "../ToolBar";
 import styles from "./HandBar.module.css";
 
@@ -53,18 +54,17 @@ export const HandBar = memo(function HandBar(props: Props) {
         <ToolCard name={handTools[tool]} picked={any} hint={hints[tool]}>
           {tool !== "hairline" && <BothSides both={both} onBoth={onBoth} />}
           {tool === "leave" && (
-            <label className={styles.brush}>
+            <div className={styles.brush}>
               <span>Brush {length(2 * brush, unit)} across</span>
-              <Slider
-                ariaLabelForHandle="Width of the brush"
-                ariaValueTextFormatterForHandle={(v) => length(2 * v, unit)}
+              <Slide
+                label="Width of the brush"
+                says={length(2 * brush, unit)}
                 min={5}
                 max={40}
                 value={brush}
-                tooltip={{ open: false }}
                 onChange={onBrush}
               />
-            </label>
+            </div>
           )}
           {tool === "leave" && (
             <p className={styles.hint} role="status">

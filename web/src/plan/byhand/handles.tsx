@@ -2,7 +2,7 @@ import { useRef } from "react";
 import type { Direction, Edit, HeadShape, Layout, PlanInput, Row, Section } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { length, type LengthUnit } from "../../lib/units";
-import { add, dot, mix, scale, unit, vec, zoneName, type Camera, type Vec } from "../../head";
+import { dot, mix, unit, vec, zoneName, type Camera, type Vec } from "../../head";
 import { actions, type Act } from "../actions";
 import { direction, onBothSides, point, withEdits } from "./edits";
 import { Handle, type HandleProps } from "./Handle";
@@ -273,18 +273,4 @@ export function HairlineHandles({ head, input, camera, placeOf, act }: HairlineP
       )}
     </>
   );
-}
-
-/** The edge of a spot on the scalp. */
-export function spotRing(at: readonly number[], radius: number, axes: readonly number[]): Vec[] {
-  const [a, b, c] = vec(axes);
-  const centre = point(at, axes);
-  const n = unit([centre[0] / (a * a), centre[1] / (b * b), centre[2] / (c * c)]);
-  const e1 = unit(Math.abs(n[2]) < 0.9 ? [-n[1], n[0], 0] : [0, -n[2], n[1]]);
-  const e2: Vec = [n[1] * e1[2] - n[2] * e1[1], n[2] * e1[0] - n[0] * e1[2], n[0] * e1[1] - n[1] * e1[0]];
-  return Array.from({ length: 28 }, (_, i) => {
-    const turn = (i * Math.PI) / 14;
-    const p = add(centre, add(scale(radius * Math.cos(turn), e1), scale(radius * Math.sin(turn), e2)));
-    return scale(1 / Math.hypot(p[0] / a, p[1] / b, p[2] / c), p);
-  });
 }

@@ -1,8 +1,7 @@
 import { useCallback, useMemo, useRef, useState } from "react";
 import type { Edit, HeadShape, Layout, PlanInput, Section, Settings } from "../../api/types";
-import { paths, vec, type Camera, type HeadTool, type Vec, type View } from "../../head";
+import { vec, type HeadTool, type Vec, type View } from "../../head";
 import { actions, type Act } from "../actions";
-import styles from "./handwork.module.css";
 import {
   centre,
   direction,
@@ -14,9 +13,10 @@ import {
   withEdits,
   withoutEditsIn,
 } from "./edits";
-import { HairlineHandles, PartHandles, RowHandles, spotRing } from "./handles";
+import { HairlineHandles, PartHandles, RowHandles } from "./handles";
 import type { Does, HandTool } from "./HandBar";
 import { useLasso } from "./lasso";
+import { Spots } from "./Spots";
 
 interface Bench {
   input: PlanInput;
@@ -144,12 +144,12 @@ export function useHandwork({ input, layout, head, act }: Bench) {
         return true;
       },
       over: (view: View) => {
-        const handles = { layout, head, edits, both, act, camera: view.camera, placeOf: view.placeOf };
+        const moved = { layout, head, edits, both, act, camera: view.camera, placeOf: view.placeOf };
         const last = picked[picked.length - 1];
         return (
           <g>
-            <RowHandles {...handles} picked={picked} />
-            {last && picked.length === 1 && <PartHandles {...handles} section={last} />}
+            <RowHandles {...moved} picked={picked} />
+            {last && picked.length === 1 && <PartHandles {...moved} section={last} />}
             {lasso.drawn}
           </g>
         );
@@ -210,28 +210,6 @@ export function useHandwork({ input, layout, head, act }: Bench) {
     [picked, axes],
   );
   return { tools, pickNone, both, setBoth, brush, setBrush, does, summary, full };
-}
-
-/** Spots left out, shown while they are painted. */
-function Spots({
-  spots,
-  camera,
-  axes,
-}: {
-  spots: Settings["leftOut"];
-  camera: Camera;
-  axes: readonly number[];
-}) {
-  return spots.map((s, i) => (
-    <path
-      key={i}
-      className={styles.spot}
-      d={camera
-        .clip(spotRing(s.at, s.radiusMm, axes))
-        .map((part) => paths.closed(part, camera.flat))
-        .join("")}
-    />
-  ));
 }
 
 /** Whether left and right are meant to be mirror images. */

@@ -1,0 +1,12 @@
+/** The steps of a plan, in the order people work. */
+export const steps = ["look", "parting", "hair", "attach"] as const;
+export type Step = (typeof steps)[number];
+
+export const stepNames: Readonly<Record<Step, string>> = {
+  look: "Look",
+  parting: "Parting",
+  hair: "Hair",
+  attach: "Attach",
+};
+
+export const isStep = (text: string | undefined): text is Step => steps.some((s) => s === text);
