@@ -36,7 +36,8 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
   const givePiece = (value: string) => {
     const kept: Omit<Wanted, "where"> = { ...use };
     delete kept.piece;
-    const fresh = listed.find((p) => `new ${p.key}` === value);
+    // Of the whole price list: a list that is still closing may give the choice just made once more.
+    const fresh = catalogue.pieces.find((p) => `new ${p.key}` === value);
     onChange(null, { ...kept, ...(fresh ? { newPiece: fresh } : value !== asItIs && { piece: value }) });
   };
   const giveWay = (value: string) => {
