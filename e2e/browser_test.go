@@ -155,15 +155,18 @@ func value[T any](b tab, expression string) T {
 	return v
 }
 
-// waitFor waits until a JavaScript expression is true.
+// waitFor waits until a JavaScript expression is true. While one page gives way to another
+// there is nothing to ask: what fails then is asked again.
 func (b tab) waitFor(expression string) {
 	b.t.Helper()
-	deadline := time.Now().Add(patience)
-	for !value[bool](b, "Boolean("+expression+")") {
-		if time.Now().After(deadline) {
-			b.t.Fatalf("waited %v for %s; the page says:\n%s", patience, expression, value[string](b, "document.body.innerText"))
+	for deadline := time.Now().Add(patience); ; time.Sleep(30 * time.Millisecond) {
+		is, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("Boolean("+expression+")"))
+		if is && err == nil {
+			return
 		}
-		time.Sleep(30 * time.Millisecond)
+		if time.Now().After(deadline) {
+			b.t.Fatalf("waited %v for %s (%v); the page says:\n%s", patience, expression, err, value[string](b, "document.body.innerText"))
+		}
 	}
 }
 

@@ -97,13 +97,26 @@ type Rule struct {
 	Parts     []PartKind `json:"parts" enum:"middle,side,diagonal,none,levels"`
 	NapeGuard bool       `json:"napeGuard"`
 	Base      bool       `json:"base"`
+	// Start is the base a plan of the structure starts with.
+	Start Base `json:"start"`
+}
+
+// startBase is the base a plan of a structure starts with: as many tracks as pieces cover,
+// and beside a crescent of individuals six and six that run together. Common practice, no
+// source.
+func startBase(structure Structure) Base {
+	b := Base{Kind: Tracks, Run: StraightBack, Tracks: 5, SideTracks: 3, Tails: Tucked}
+	if structure == Horseshoe {
+		b.Tracks, b.MergeInto, b.MergeAfter, b.MergeSides = 6, 3, 40, true
+	}
+	return b
 }
 
 // Rules are those of all structures, in the order of [Structures].
 func Rules() []Rule {
 	rules := make([]Rule, len(Structures))
 	for i, structure := range Structures {
-		r := Rule{Structure: structure, Parts: []PartKind{MiddlePart, SidePart, DiagonalPart}, Base: true, NapeGuard: true}
+		r := Rule{Structure: structure, Parts: []PartKind{MiddlePart, SidePart, DiagonalPart}, Base: true, NapeGuard: true, Start: startBase(structure)}
 		switch structure {
 		case AllIndividuals, Linked: // rings need the whole head
 			r.Parts, r.Base = append(r.Parts, NoPart, Levels), false
@@ -221,6 +234,11 @@ type Base struct {
 	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a track at which it merges, mm"`
 	Tails      Tails   `json:"tails" enum:"tucked,stitched,chained" doc:"What becomes of the loose ends"`
 	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say"`
+	// Shown is the distance on tracks that show, mm; 0 is that of the others. It follows the
+	// piece and is no wish of its own.
+	Shown float64 `json:"-"`
+	// NoRing leaves the hair outside a net cap loose, in place of a row of individuals.
+	NoRing bool `json:"noRing,omitempty" doc:"True for a net cap set back from the hairline without a row of individuals round it"`
 }
 
 // Side is a side of the head, or both.
@@ -277,18 +295,21 @@ func Plain(front, back Wish) Settings {
 	return Settings{
 		Structure: AllIndividuals, Part: Part{Kind: MiddlePart}, Front: front, Back: back,
 		Rows:    1,
-		Base:    Base{Kind: Tracks, Run: StraightBack, Tracks: 5, SideTracks: 3, Tails: Tucked},
+		Base:    startBase(AllIndividuals),
 		Design:  Design{Side: BothSides, Tracks: 3},
 		LeftOut: []Spot{}, Edits: []Edit{},
 	}
 }
 
-// On are the settings on another structure: with the part line it needs, without a
-// nape guard where it has none, and without changes by hand, which belong to the
-// sections they were made on.
+// On are the settings on another structure: with the part line it needs, with the base it
+// starts with where nobody changed it, without a nape guard where it has none, and without
+// changes by hand, which belong to the sections they were made on.
 func (s Settings) On(structure Structure) Settings {
 	if s.Structure != structure {
 		s.Edits = []Edit{}
+	}
+	if s.Base == s.rule().Start {
+		s.Base = startBase(structure)
 	}
 	s.Structure = structure
 	if rule := s.rule(); !slices.Contains(rule.Parts, s.Part.Kind) {
@@ -385,6 +406,14 @@ func (s Settings) spacing() float64 {
 		return usualSpacing
 	}
 	return s.Base.Spacing
+}
+
+// shownSpacing is the distance between pieces on tracks that show, mm.
+func (s Settings) shownSpacing() float64 {
+	if s.Base.Shown == 0 {
+		return s.spacing()
+	}
+	return s.Base.Shown
 }
 
 // hasBase tells whether anything but individuals stands on the head.

@@ -26,6 +26,10 @@ const ovalShare = 0.16
 // share of the front.
 const designShare = 0.55
 
+// setBack is how far from the hairline the edge of a net lies that has no ring of
+// individuals round it, mm. Common practice, no source.
+const setBack = 15.0
+
 // outline is the left half of a line round the head, from the front centre to the
 // nape centre, with the places of the landmarks on it.
 type outline struct {
@@ -186,16 +190,20 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 	}
 	f.middle = surface.NewCurve(h, append(surface.GreatCircle(h, o.at(scalp.FrontCentre), h.Crown()),
 		surface.GreatCircle(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
-	if s.Edges > 0 {
+	edges := s.Edges
+	if s.Structure == NetCap && s.Base.NoRing {
+		edges = max(edges, setBack)
+	}
+	if edges > 0 {
 		rings := f.rings(o)
-		o = inner(o, rings.Line(rings.Rise().ShareAt(s.Edges)))
+		o = inner(o, rings.Line(rings.Rise().ShareAt(edges)))
 	}
 	f.border = o
 	var err error
 	switch {
 	case s.Part.Kind == Levels:
 		f.levels(o)
-	case s.Structure == Perimeter, s.Structure == NetCap:
+	case s.Structure == Perimeter, s.Structure == NetCap && !s.Base.NoRing:
 		if o, err = f.perimeter(o); err == nil {
 			err = f.quadrants(o)
 		}

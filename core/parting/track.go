@@ -29,6 +29,9 @@ type strand struct {
 	staggered bool
 	// bare is true where no pieces hang on it.
 	bare bool
+	// shows is true for the design in front and for the lowest track on a side, at the
+	// temple: their pieces stand closer.
+	shows bool
 }
 
 // layBase lays the tracks and nets of both sides into the layout.
@@ -48,7 +51,9 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 			top = append(top, strands...)
 		default:
 			for i := range strands {
+				lowest := i == 0 || strands[i].zone != strands[i-1].zone
 				strands[i].bare = strands[i].bare || b.key == "D" && !s.Design.Pieces
+				strands[i].shows = b.key == "D" || b.key == "S" && lowest
 			}
 			if own, ok := s.sidesMerged(b, strands); ok {
 				l.addTracks(h, own, strands, true)
@@ -251,12 +256,6 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 		number[z]++
 		return fmt.Sprintf("%s%d", z, number[z])
 	}
-	hooks := func(path surface.Curve, staggered, bare bool) scalp.Line {
-		if bare {
-			return scalp.Line{}
-		}
-		return hooksAlong(h, path, s.spacing(), staggered)
-	}
 	merge = merge && s.Base.Kind == Tracks && s.Base.MergeInto < len(strands)
 	for _, x := range strands {
 		t := Track{
@@ -264,7 +263,7 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(),
 		}
 		if !merge {
-			t.Hooks = hooks(x.path, x.staggered, x.bare)
+			t.Hooks = x.hooks(h, s, x.path)
 		}
 		l.Tracks = append(l.Tracks, t)
 	}
@@ -287,12 +286,13 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		}
 		return (n-1)/2 + int(math.Floor(math.Abs(x)))*int(math.Copysign(1, x)) + map[bool]int{true: 1, false: 0}[x > 0]
 	}
+	rests := map[Zone]int{} // tracks that go on, of either side by themselves
 	for g := range into {
 		from, to := edge(g), edge(g+1)
 		group := strands[from:to]
 		if len(group) == 1 {
 			t := &l.Tracks[first+from]
-			t.Hooks = hooksAlong(h, group[0].path, s.spacing(), group[0].staggered)
+			t.Hooks = group[0].hooks(h, s, group[0].path)
 			continue
 		}
 		common := make([]r3.Vec, trackSteps+1)
@@ -316,14 +316,15 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 				path = surface.NewCurve(h, surface.GreatCircle(h, x.path.First(), rest.First()))
 			}
 			t.Line, t.Length, t.Into, t.Merged = surface.OnHead(h, path.Points), path.Length(), id, true
-			t.Hooks = hooksAlong(h, path, s.spacing(), x.staggered)
+			t.Hooks = x.hooks(h, s, path)
 			area += x.area
 		}
 		l.Tracks = append(l.Tracks, Track{
 			ID: id, Zone: group[0].zone, Line: surface.OnHead(h, rest.Points), Length: rest.Length(),
 			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true,
-			Hooks: hooksAlong(h, rest, s.spacing(), g%2 == 1),
+			Hooks: hooksAlong(h, rest, s.spacing(), rests[group[0].zone]%2 == 1),
 		})
+		rests[group[0].zone]++
 	}
 }
 
@@ -414,6 +415,17 @@ func (l Layout) TrackLength() (mm float64) {
 		mm += t.Length
 	}
 	return mm
+}
+
+// hooks are the places of pieces along the way that a strand goes by itself.
+func (x strand) hooks(h scalp.Head, s Settings, way surface.Curve) scalp.Line {
+	switch {
+	case x.bare:
+		return scalp.Line{}
+	case x.shows:
+		return hooksAlong(h, way, s.shownSpacing(), x.staggered)
+	}
+	return hooksAlong(h, way, s.spacing(), x.staggered)
 }
 
 // hooksAlong are places a spacing apart along a track: from a quarter of it, or from

@@ -131,6 +131,7 @@ var fields = []field{
 	{"parting.base.mergeInto", "Tracks merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
 	{"parting.base.mergeAfterMm", "Tracks merge after", Length, func(in Input) string { return number(in.Parting.Base.MergeAfter) }},
 	{"parting.base.mergeSides", "Side tracks merge", Plain, func(in Input) string { return yesNo(in.Parting.Base.MergeSides) }},
+	{"parting.base.noRing", "Net without a ring", Plain, func(in Input) string { return yesNo(in.Parting.Base.NoRing) }},
 	{"parting.base.tails", "Tails", Plain, func(in Input) string { return words(in.Parting.Base.Tails) }},
 	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
 	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return words(in.Parting.Design.Side) }},

@@ -122,7 +122,7 @@ func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head
 		return Result{}, err
 	}
 	laid := in.Parting
-	laid.Base.Spacing = in.HookSpacing()
+	laid.Base.Spacing, laid.Base.Shown = in.HookSpacing(), in.shownSpacing()
 	layout, err := lay(ctx, head, laid)
 	if err != nil {
 		return Result{}, invalid.Under(err, "parting")

@@ -65,12 +65,20 @@ type Input struct {
 }
 
 // hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
-// cover it and no more. Common practice, no source.
-const hookShare = 2.2
+// cover it and no more; on those that show they stand closer. Common practice, no source.
+const (
+	hookShare  = 2.2
+	shownShare = 1.6
+)
 
 // HookSpacing is the distance between pieces on the base, mm: as the plan says, else from the
 // thickness of the piece that hangs there; never closer than a piece is thick.
-func (in Input) HookSpacing() float64 {
+func (in Input) HookSpacing() float64 { return in.hooksApart(hookShare) }
+
+// shownSpacing is [Input.HookSpacing] on tracks that show.
+func (in Input) shownSpacing() float64 { return in.hooksApart(shownShare) }
+
+func (in Input) hooksApart(share float64) float64 {
 	key := ""
 	for i, use := range in.Uses {
 		if use.Piece != "" && (i == 0 || use.Where.Kind == OnBase) {
@@ -83,7 +91,7 @@ func (in Input) HookSpacing() float64 {
 	}
 	spacing := in.Parting.Base.Spacing
 	if spacing == 0 {
-		spacing = hookShare * thick
+		spacing = share * thick
 	}
 	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
 }

@@ -1,16 +1,19 @@
 package plan
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/parting"
+	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
-// Counts of common practice (no source) on an average head, with locs 9 mm thick: what is
-// plaited, and what is hooked beside it.
+// Counts of common practice (no source) on an average head: what is plaited, and what is
+// hooked beside it. Soft locs are taken to be 9 mm thick, goddess locs 10, small braids 6.
 func TestCountsOfCommonPractice(t *testing.T) {
 	const inch = 25.4
 	between := func(low, high int) [2]int { return [2]int{low, high} }
@@ -18,24 +21,32 @@ func TestCountsOfCommonPractice(t *testing.T) {
 		structure parting.Structure
 		part      parting.PartKind
 		size      float64
+		thick     float64
 		plaits    [2]int
 		hooked    [2]int
 	}{
-		{parting.AllIndividuals, parting.MiddlePart, 0.75 * inch, between(160, 195), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, inch, between(95, 120), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, 1.25 * inch, between(60, 75), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, 1.5 * inch, between(40, 50), between(0, 0)},
-		{parting.EarToEar, parting.MiddlePart, inch, between(24, 34), between(45, 60)},
-		{parting.Perimeter, parting.NoPart, 1.25 * inch, between(15, 20), between(60, 75)},
-		{parting.PartLine, parting.MiddlePart, inch, between(8, 12), between(68, 112)},
-		{parting.Linked, parting.MiddlePart, 1.25 * inch, between(60, 70), between(0, 0)},
+		{parting.AllIndividuals, parting.MiddlePart, 0.75 * inch, 9, between(160, 195), between(0, 0)},
+		{parting.AllIndividuals, parting.MiddlePart, inch, 9, between(95, 120), between(0, 0)},
+		{parting.AllIndividuals, parting.MiddlePart, 1.25 * inch, 9, between(60, 75), between(0, 0)},
+		{parting.AllIndividuals, parting.MiddlePart, 1.5 * inch, 9, between(40, 50), between(0, 0)},
+		{parting.EarToEar, parting.MiddlePart, inch, 9, between(24, 34), between(45, 60)},
+		{parting.Perimeter, parting.NoPart, 1.25 * inch, 9, between(15, 20), between(60, 75)},
+		{parting.PartLine, parting.MiddlePart, inch, 9, between(8, 12), between(68, 80)},
+		{parting.PartLine, parting.MiddlePart, inch, 6, between(8, 12), between(100, 120)},
+		{parting.Horseshoe, parting.MiddlePart, 0.75 * inch, 10, between(12, 12), between(40, 60)},
+		{parting.FrontDesign, parting.MiddlePart, 0.75 * inch, 9, between(12, 24), between(52, 66)},
+		{parting.NetCap, parting.MiddlePart, inch, 9, between(20, 40), between(80, 140)},
+		{parting.Linked, parting.MiddlePart, 1.25 * inch, 9, between(60, 70), between(0, 0)},
 	} {
 		in := Default()
-		in.Parting.Structure, in.Parting.Part.Kind = c.structure, c.part
+		in.Parting = in.Parting.On(c.structure)
+		in.Parting.Part.Kind, in.Pieces[0].Thickness = c.part, c.thick
+		if c.structure == parting.NetCap {
+			in.Parting.Base.Kind = parting.Net
+		}
 		for _, w := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
 			w.Width, w.Height = c.size, c.size
 		}
-		require.InDelta(t, 9, in.Pieces[0].Thickness, 1e-9)
 		res, err := Compute(t.Context(), in)
 		require.NoError(t, err)
 		hooked := res.Layout.Hooks()
@@ -58,12 +69,81 @@ func TestABaseTakesNoMoreThanIndividuals(t *testing.T) {
 	}
 }
 
+// Twelve individuals woven and about fifty pieces hooked take 45 min on the own head.
+// Common practice, no source.
+func TestHoursOfAHorseshoe(t *testing.T) {
+	in := Default()
+	in.OwnHead, in.Parting = true, in.Parting.On(parting.Horseshoe)
+	in.Parting.Front.Width, in.Parting.Front.Height = 19, 19
+	in.Pieces[0].Thickness = 10
+	res, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	require.Equal(t, 12, res.Tally.Sections)
+	minutes := 0.0
+	for _, s := range res.Hours.Stages {
+		if s.Name == "Hook on" || s.Name == "Attach" || s.Name == "Hide the plaits" {
+			minutes += s.Minutes.Likely
+		}
+	}
+	assert.InEpsilon(t, 45, minutes, 0.15)
+}
+
+// On both sides of a head that is the same on both hang the same pieces, however tracks run
+// together.
+func TestMergedTracksMirror(t *testing.T) {
+	for _, width := range []float64{15, 17, 19, 21, 24} {
+		in := Default()
+		in.Parting = in.Parting.On(parting.Horseshoe)
+		in.Parting.Front.Width, in.Parting.Front.Height = width, width
+		res, err := Compute(t.Context(), in)
+		require.NoError(t, err)
+		hooks := map[parting.Zone]int{}
+		for _, x := range res.Layout.Tracks {
+			hooks[x.Zone] += len(x.Hooks)
+		}
+		assert.Equal(t, hooks["SL"], hooks["SR"], width)
+		assert.Positive(t, hooks["SL"])
+	}
+}
+
+// A net may go without a ring: then nobody plaits individuals but beside the part, and it
+// stands back from the hairline.
+func TestNetWithoutARing(t *testing.T) {
+	in := Default()
+	in.Parting = in.Parting.On(parting.NetCap)
+	in.Parting.Base.Kind = parting.Net
+	ringed, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	in.Parting.Base.NoRing = true
+	bare, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	assert.Less(t, bare.Tally.Sections, ringed.Tally.Sections)
+	for _, x := range bare.Layout.Sections {
+		assert.Contains(t, []parting.Zone{"PL", "PR"}, x.Zone)
+	}
+	head, err := in.fit()
+	require.NoError(t, err)
+	hairline := surface.NewCurve(head, head.Hairline(scalp.FrontCentre, scalp.NapeCentre))
+	for _, net := range bare.Layout.Nets {
+		for _, hook := range net.Hooks {
+			u := surface.Toward(head, scalp.Point{hook[0], math.Abs(hook[1]), hook[2]})
+			assert.Greater(t, surface.Distance(head, u, hairline.Points), 10.0)
+		}
+	}
+	in.Parting.Part.Kind = parting.NoPart
+	none, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	assert.Zero(t, none.Tally.Sections)
+	assert.Positive(t, none.Tally.Pieces)
+}
+
 // Hooks stand 2.2 times the piece's thickness apart, never closer than it is thick, or as the
 // plan says.
 func TestHooksFollowThePiece(t *testing.T) {
 	in := Default()
 	in.Pieces[0].Thickness = 10
 	assert.InDelta(t, 22, in.HookSpacing(), 1e-9)
+	assert.InDelta(t, 16, in.shownSpacing(), 1e-9, "closer where tracks show")
 	in.Parting.Base.Spacing = 30
 	assert.InDelta(t, 30, in.HookSpacing(), 1e-9)
 	in.Parting.Base.Spacing = 6

@@ -627,6 +627,8 @@ export interface components {
             mergeInto: number;
             /** @description True for side tracks that run together into one half way */
             mergeSides?: boolean;
+            /** @description True for a net cap set back from the hairline without a row of individuals round it */
+            noRing?: boolean;
             /**
              * @description The way tracks go behind
              * @enum {string}
@@ -1516,6 +1518,7 @@ export interface components {
             base: boolean;
             napeGuard: boolean;
             parts: ("middle" | "side" | "diagonal" | "none" | "levels")[];
+            start: components["schemas"]["Base"];
             /** @enum {string} */
             structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };

@@ -128,6 +128,15 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               Flat plaits under a weaving net; pieces are hooked through hair and net.
             </p>
           )}
+          {structure === "net-cap" && (
+            <Toggle
+              label="No ring of individuals round it"
+              note="the net stands back from the hairline, the hair outside stays loose"
+              checked={base.noRing ?? false}
+              onChange={(noRing) => setBase(null, { noRing })}
+              path="parting.base.noRing"
+            />
+          )}
           {tracks && (
             <Segmented<Base["run"]>
               block
@@ -162,7 +171,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               )}
               <LengthField
                 label="A piece every"
-                help="Empty: as far apart as the piece is thick, times 2.2"
+                help="Empty: 2.2 times as far apart as the piece is thick, 1.6 times on tracks that show"
                 path="parting.base.spacingMm"
                 empty
                 mm={base.spacingMm}

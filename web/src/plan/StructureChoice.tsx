@@ -26,7 +26,7 @@ export const StructureChoice = memo(function StructureChoice({
               name="structure"
               value={rule.structure}
               checked={rule.structure === structure}
-              onChange={() => act(actions.chooseStructure(rule.structure, rule))}
+              onChange={() => act(actions.chooseStructure(rule.structure, rules))}
             />
             <StructureIcon structure={rule.structure} />
             <span>{structures[rule.structure].name}</span>

@@ -63,11 +63,28 @@ const without = <T>(list: readonly T[], index: number): T[] => list.filter((_, i
 /** The first two uses are what everything and what the base gets: they stay where they are. */
 export const fixedUses = 2;
 
-/** The parting on another structure, with a part line and a nape guard only where it takes them. */
-function on(s: Settings, structure: Structure, rule: StructureRule): Settings {
+/** Whether two bases are the same; what is not said is no. */
+function sameBase(a: Base, b: Base): boolean {
+  return (Object.keys({ ...a, ...b }) as (keyof Base)[]).every((k) => (a[k] ?? false) === (b[k] ?? false));
+}
+
+/**
+ * The parting on another structure: with a part line and a nape guard only where it takes them, and
+ * with the base it starts with where nobody changed that of the structure before.
+ */
+function on(s: Settings, structure: Structure, rules: readonly StructureRule[]): Settings {
+  const of = (wanted: Structure) => rules.find((r) => r.structure === wanted);
+  const [before, rule] = [of(s.structure), of(structure)];
+  if (!rule) return s;
   const { kind } = s.part;
   const fit = rule.parts.includes(kind) ? kind : rule.parts.includes("none") ? "none" : "middle";
-  return { ...s, structure, part: { ...s.part, kind: fit }, napeGuard: s.napeGuard && rule.napeGuard };
+  return {
+    ...s,
+    structure,
+    part: { ...s.part, kind: fit },
+    napeGuard: s.napeGuard && rule.napeGuard,
+    base: before && sameBase(s.base, before.start) ? rule.start : s.base,
+  };
 }
 
 /** What a use gives, with a piece or a way that the plan did not have yet. */
@@ -129,8 +146,8 @@ export const actions = {
   setHairline: (group: Group, hairline: Hairline, head?: Tapes) =>
     onInput(group, (i) => ({ ...i, hairline, ...(head && { head }) })),
 
-  chooseStructure: (structure: Structure, rule: StructureRule) =>
-    onParting(null, (s) => on(s, structure, rule)),
+  chooseStructure: (structure: Structure, rules: readonly StructureRule[]) =>
+    onParting(null, (s) => on(s, structure, rules)),
   setParting: (group: Group, part: Partial<Settings>) => onParting(group, (s) => ({ ...s, ...part })),
   changeParting: onParting,
   setBase: (group: Group, part: Partial<Base>) =>
