@@ -83,7 +83,13 @@ func TestChoosingAStructure(t *testing.T) {
 	assert.Less(t, b.sections(), whole/2)
 	b.press("radio", "Curved")
 	b.press("radio", "Straight back")
-	value[bool](b, `([...document.querySelectorAll("label")].find((l) => l.innerText.includes("merge into fewer")).querySelector("[role=switch]").click(), true)`)
+	b.part("Read")
+	b.waitFor(says + `(" into T")`) // as a horseshoe starts
+	b.part("Structure")
+	merging := `[...document.querySelectorAll("label")].find((l) => l.innerText.includes("merge into fewer")).querySelector("[role=switch]")`
+	value[bool](b, "("+merging+".click(), true)")
+	b.waitFor("!" + says + `("After")`)
+	value[bool](b, "("+merging+".click(), true)")
 	b.part("Read")
 	b.waitFor(says + `(" into T")`)
 	b.part("Structure")

@@ -347,7 +347,7 @@ func (b *Band) compactAtEnd(s float64, atEnd bool) float64 {
 
 // slantCost prices a piece at a slanted border that is not compact.
 func slantCost(compact float64) float64 {
-	const good, pull, most = 0.74, 350.0, 70.0
+	const good, pull, most = 0.74, 700.0, 200.0
 	if compact >= good {
 		return 0
 	}
@@ -356,8 +356,8 @@ func slantCost(compact float64) float64 {
 
 // Shares of the wished area beyond which the search for a cut avoids sections.
 const (
-	smallShare, largeShare = 0.62, 1.43
-	smallPrice, largePrice = 40.0, 60.0
+	smallShare, largeShare = 0.66, 1.34
+	smallPrice, largePrice = 40, 60
 )
 
 // areaCost prices a section that is far smaller or larger than wished.

@@ -15,8 +15,15 @@ const (
 	narrowest, widest           = 5, 15
 	narrowestAtEnd, widestAtEnd = 5, 18
 	narrowestHalf, widestHalf   = 3, 8
-	widthPull, countPull        = 7.0, 3.0
+	widthPull, countPull        = 10.0, 3.0
 )
+
+// Rows that turn out to hold more than countSlack sections too many or too few together are
+// cut again, counted more strictly. A section too many or too few there may be: where left
+// and right mirror each other rows lack every other number.
+const countSlack = 1.05
+
+var counting = [...]float64{1, 4, 16}
 
 // Brick cuts rows so that part ends keep the quarter rule with both neighbours and the
 // number of sections follows the area. Rows that cross the middle, where free, have a
@@ -27,13 +34,25 @@ const (
 // whoever asked looks at ctx before using the courses.
 func Brick(ctx context.Context, bands []Band, sides float64, carry *Carry) []Course {
 	l := layer{bands: bands, sides: sides}
-	courses := make([]Course, len(bands))
-	for k := range bands {
-		if ctx.Err() != nil {
-			return courses
+	var courses []Course
+	least, found := math.Inf(1), *carry
+	for _, l.strict = range counting {
+		now := *carry
+		tried := make([]Course, len(bands))
+		for k := range bands {
+			if ctx.Err() != nil {
+				return tried
+			}
+			tried[k] = l.lay(tried[:k], &now)
 		}
-		courses[k] = l.lay(courses[:k], carry)
+		if off := math.Abs(now.Wished - now.Laid); off < least {
+			least, found, courses = off, now, tried
+		}
+		if least <= countSlack {
+			break
+		}
 	}
+	*carry = found
 	for k := range bands {
 		var inner, outer *Course
 		if k > 0 {
@@ -55,11 +74,13 @@ func Brick(ctx context.Context, bands []Band, sides float64, carry *Carry) []Cou
 type layer struct {
 	bands []Band
 	sides float64
-	cells [][2*slack + 1]cell
-	place []float64
-	price []float64
-	seats [2][]float64
-	probe []float64
+	// strict is how much more than usual a count off the wish costs.
+	strict float64
+	cells  [][2*slack + 1]cell
+	place  []float64
+	price  []float64
+	seats  [2][]float64
+	probe  []float64
 }
 
 // cell is the cheapest way to a part end: its price and where the part end before stands.
@@ -109,9 +130,10 @@ func (l *layer) lay(before []Course, carry *Carry) Course {
 				if over := math.Abs(off) - 0.55; over > 0 {
 					cost += 12 * over
 					if k == len(l.bands)-1 {
-						cost += 60 * over
+						cost += 200 * over
 					}
 				}
+				cost *= l.strict
 				if cost >= best {
 					continue
 				}
@@ -302,11 +324,15 @@ func (l *layer) row(k, boxes int, start, end End, inner, outer *Course) (Course,
 }
 
 // offsetCost prices a part end so far, in mean widths, from the next row's nearest one:
-// little for less than half a section, much for what may break the quarter rule.
+// little for less than half a section, more for what a row laid later may push under the
+// quarter rule, much for what breaks it.
 func offsetCost(offset float64) float64 {
-	const safe, broken, steep, pull = 0.275, 150, 1000, 12.8
-	if offset < safe {
+	const safe, kept, risky, broken, steep, pull = 0.275, 0.257, 40, 150, 1000, 12.8
+	switch {
+	case offset < kept:
 		return broken + steep*(safe-offset)
+	case offset < safe:
+		return risky
 	}
 	lack := 0.5 - min(0.5, offset)
 	return pull * lack * lack

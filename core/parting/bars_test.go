@@ -10,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/stat"
 
 	"kladotex/core/scalp"
 )
@@ -71,7 +72,9 @@ func TestSectionsAreTrueToTheCard(t *testing.T) {
 	more := func(bound float64) func(float64) bool { return func(v float64) bool { return v > bound } }
 	outside := func(low, high float64) func(float64) bool { return func(v float64) bool { return v < low || v > high } }
 	assert.LessOrEqual(t, part(boxes.compact, less(0.67)), 0.03, "compact")
-	assert.LessOrEqual(t, part(boxes.compact, less(0.45)), 1e-3, "needles") // one in a thousand beside a moved part
+	// None on 150 heads; of two million sections on a thousand heads a handful.
+	assert.LessOrEqual(t, part(boxes.compact, less(0.45)), 1e-5, "needles")
+	assert.GreaterOrEqual(t, slices.Min(boxes.compact), 0.39, "needles")
 	for _, x := range []struct {
 		name string
 		c    card
@@ -80,17 +83,16 @@ func TestSectionsAreTrueToTheCard(t *testing.T) {
 		assert.LessOrEqual(t, part(x.c.share, less(0.5)), x.most, "%s under half", x.name)
 		assert.LessOrEqual(t, part(x.c.share, more(1.6)), x.most, "%s over 1.6", x.name)
 	}
-	assert.LessOrEqual(t, part(boxes.share, outside(0.65, 1.35)), 0.06, "far from the wish")
+	assert.LessOrEqual(t, part(boxes.share, outside(0.65, 1.35)), 0.05, "far from the wish")
 	assert.LessOrEqual(t, part(boxes.height, outside(0.8, 1.2)), 0.03, "heights")
 	assert.GreaterOrEqual(t, slices.Min(boxes.stagger), 0.25-1e-9, "quarter rule")
-	mean := 0.0
-	for _, off := range append(boxes.count, triangles.count...) {
-		mean += off / float64(len(boxes.count)+len(triangles.count))
-		// Front and back are rounded each for itself, by a section at most on either side of the
-		// head: two of fifty are the bar.
-		assert.LessOrEqual(t, off, 0.0401, "count against area")
-	}
-	assert.Less(t, mean, 0.01, "count against area, in the mean")
+	// Front and back are rounded each for itself, by a section at most on either side of the
+	// head. On 150 heads that is two of fifty at most; on a thousand one layout in a thousand,
+	// of few large sections, lies beyond.
+	counts := append(slices.Clone(boxes.count), triangles.count...)
+	assert.LessOrEqual(t, part(counts, more(0.0402)), 1e-3, "count against area")
+	assert.Less(t, slices.Max(counts), 0.06, "count against area")
+	assert.Less(t, stat.Mean(counts, nil), 0.01, "count against area, in the mean")
 }
 
 // hold measures a layout.
