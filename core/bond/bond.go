@@ -104,6 +104,15 @@ func (b *Band) placeOf(area float64) float64 {
 	return float64(low) + (area-b.Area[low])/(b.Area[high]-b.Area[low])
 }
 
+// placeFrom is placeOf for areas that rise from call to call, none of them the whole; j is
+// the step of the last one.
+func (b *Band) placeFrom(j *int, area float64) float64 {
+	for b.Area[*j+1] <= area {
+		*j++
+	}
+	return float64(*j) + (area-b.Area[*j])/(b.Area[*j+1]-b.Area[*j])
+}
+
 // local is the width of a section at s ÷ the mean width in the row.
 func (b *Band) local(s float64) float64 {
 	if b.Grow == 1 {
@@ -249,9 +258,12 @@ type Seat struct {
 // the other.
 func On(inner, outer Edge, a, b *Course) Seat {
 	from, to := max(inner.From, outer.From), min(inner.To, outer.To)
+	room := make([]float64, 0, a.Boxes()+b.Boxes()+2) // for both lists
+	room = partsOn(room, inner, a, a.OuterJoints(), from, to)
+	n := len(room)
 	return Seat{
-		Inner: partsOn(nil, inner, a, a.OuterJoints(), from, to),
-		Outer: partsOn(nil, inner, b, b.Joints, from, to),
+		Inner: room[:n:n],
+		Outer: partsOn(room[n:], inner, b, b.Joints, from, to),
 		Width: (widthOn(inner, a, a.OuterJoints(), from, to) + widthOn(inner, b, b.Joints, from, to)) / 2,
 		line:  Edge{inner.Run, from, to},
 	}

@@ -169,6 +169,23 @@ type seat struct {
 	width    float64
 	line     Edge
 	from, to float64
+	past     int // of the neighbour's part ends, those before the last place asked about
+}
+
+// off is how far the nearest of the neighbour's part ends lies, mm; asked about places that
+// rise.
+func (n *seat) off(mm float64) float64 {
+	for n.past < len(n.mm) && n.mm[n.past] < mm {
+		n.past++
+	}
+	d := math.Inf(1)
+	if n.past < len(n.mm) {
+		d = n.mm[n.past] - mm
+	}
+	if n.past > 0 {
+		d = min(d, mm-n.mm[n.past-1])
+	}
+	return d
 }
 
 // row places boxes in band k against the rows on either side that are cut already; the
@@ -217,19 +234,19 @@ func (l *layer) row(k, boxes int, start, end End, inner, outer *Course) (Course,
 		if end == Divided {
 			cost += offsetCost(nearestTo(mm, line.at(float64(len(line.Run)-1))) / width)
 		}
-		seats = append(seats, seat{mm, width, line, from, to})
+		seats = append(seats, seat{mm: mm, width: width, line: line, from: from, to: to})
 	}
 	for len(l.price) <= steps {
 		l.price, l.place = append(l.price, 0), append(l.place, 0)
 	}
 	price, place := l.price[:steps+1], l.place[:steps+1]
 	clear(price)
-	for p := 1; p < steps; p++ {
-		s := b.placeOf(float64(p) * unit)
+	for p, j := 1, 0; p < steps; p++ {
+		s := b.placeFrom(&j, float64(p)*unit)
 		place[p] = s
-		for _, n := range seats {
-			if s > n.from+1e-6 && s < n.to-1e-6 {
-				price[p] += offsetCost(nearestTo(n.mm, n.line.at(s)) / (n.width * b.local(s)))
+		for i := range seats {
+			if n := &seats[i]; s > n.from+1e-6 && s < n.to-1e-6 {
+				price[p] += offsetCost(n.off(n.line.at(s)) / (n.width * b.local(s)))
 			}
 		}
 	}

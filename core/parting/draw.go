@@ -18,6 +18,7 @@ import (
 // draw turns the panels into the sections of the whole head. When ctx ends it stops
 // half-way; whoever asked looks at ctx before using the sections.
 func draw(ctx context.Context, h scalp.Head, s Settings, f frames, pairs []zonePair) Layout {
+	eachPanel(pairs, (*panel).readSeats)
 	out := Layout{
 		Seams: []Seam{}, Channels: []Channel{}, Notices: []advice.Notice{}, Rejected: []RejectedEdit{},
 		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
@@ -116,11 +117,42 @@ func (d drawing) side(p *panel, side Side, like [][]Section) [][]Section {
 	from := len(d.out.Sections)
 	d.out.Sections = d.out.Sections[:from+p.boxes()] // there is room for all
 	rows := d.half(p, zone, side, names, like, d.out.Sections[from:])
+	if like != nil {
+		d.likeTheLeft(p, zone)
+		return rows
+	}
 	for r, row := range rows {
 		d.out.Rows = append(d.out.Rows, p.row(d.h, zone, r, len(row), side))
 	}
 	d.seamsAndChannels(p, zone, side)
 	return rows
+}
+
+// likeTheLeft notes of a panel on the right, just drawn, what was noted of it on the left
+// before.
+func (d drawing) likeTheLeft(p *panel, zone Zone) {
+	left := on(p.key, false, LeftSide)
+	for _, r := range d.out.Rows[len(d.out.Rows)-len(p.courses):] {
+		r.Zone, r.Line = zone, surface.Mirrored(r.Line)
+		r.End[1] = -r.End[1]
+		d.out.Rows = append(d.out.Rows, r)
+	}
+	for _, c := range d.out.Channels {
+		if c.Zone != left {
+			continue
+		}
+		c.Zone, c.Line, c.Sections = zone, surface.Mirrored(c.Line), slices.Clone(c.Sections)
+		for i, id := range c.Sections {
+			c.Sections[i] = string(zone) + id[len(left):]
+		}
+		d.out.Channels = append(d.out.Channels, c)
+	}
+	for _, x := range d.out.Seams {
+		if x.Zone == left {
+			x.Zone = zone
+			d.out.Seams = append(d.out.Seams, x)
+		}
+	}
 }
 
 // central draws both halves of a panel and joins what lies across the middle.
@@ -216,7 +248,7 @@ func (d drawing) seamsAndChannels(p *panel, zone Zone, side Side) {
 func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 	c, band := p.courses[r], &p.bands[r]
 	line := func(l surface.Line, from, to float64, joints []float64) RowLine {
-		out := RowLine{Start: band.Mid.MM(from) - band.Mid.MM(band.From), Length: l.MM(to) - l.MM(from), Parts: []float64{}}
+		out := RowLine{Start: band.Mid.MM(from) - band.Mid.MM(band.From), Length: l.MM(to) - l.MM(from), Parts: make([]float64, 0, len(joints))}
 		for _, s := range joints {
 			switch { // a zigzag has corners at the ends
 			case s > from && s < to, c.Outer != nil && s >= from && s <= to:
@@ -253,11 +285,11 @@ func (p *panel) row(h scalp.Head, zone Zone, r, n int, side Side) Row {
 // below are the part ends of the row under row r on the line they share, mm from where row
 // r starts on it, those on the middle included.
 func (p *panel) below(r int) []float64 {
-	mm := []float64{}
 	if r == 0 {
-		return mm
+		return []float64{}
 	}
 	c, band := &p.courses[r-1], &p.bands[r]
+	mm := make([]float64, 0, c.Boxes()+1)
 	from, to := p.line(r)
 	start := band.Lower.MM(band.LowFrom)
 	if c.Start == bond.Divided {
@@ -322,6 +354,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 	rows := make([][]Section, len(p.courses))
 	ring := make([]r3.Vec, 0, 96)
 	var room [64][2]float64
+	var near, nearPart int // points of the hairline and of the part
 	for r, c := range p.courses {
 		band := &p.bands[r]
 		rows[r], all = all[:c.Boxes()], all[c.Boxes():]
@@ -342,8 +375,8 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 				Width:    p.width(band, box),
 				Compact:  surface.Compactness(h, ring, area, centroid, room[:0]),
 				Centroid: h.Point(centroid),
-				Hairline: surface.Distance(h, centroid, f.border.points),
-				Part:     f.toPart(centroid),
+				Hairline: f.edge.Distance(h, centroid, &near),
+				Part:     f.toPart(centroid, &nearPart),
 				Stagger:  min(offsets[r][k], offsets[r][k+1]),
 			}
 			s.Height = p.heights(band, box, area/max(1, s.Width.Mean))
@@ -399,12 +432,12 @@ func (p *panel) heights(b *surface.Band, box surface.Box, mean float64) Spread {
 func (d drawing) partShows(p *panel) bool { return p.front && d.f.left.s.hasPart() }
 
 // toPart is the distance along the scalp to the part line, or to the middle where
-// there is none, or where it is the middle.
-func (f *frame) toPart(u r3.Vec) float64 {
+// there is none, or where it is the middle; see [surface.Curve.Distance] for guess.
+func (f *frame) toPart(u r3.Vec, guess *int) float64 {
 	if from, to := f.s.offsets(); from == 0 && to == 0 {
 		return f.h.Arc(u, scalp.Unit(r3.Vec{X: u.X, Z: u.Z}))
 	}
-	return surface.Distance(f.h, u, f.part.Points)
+	return f.part.Distance(f.h, u, guess)
 }
 
 // neighbours are the ids next to section k of row r of a panel within the zone.

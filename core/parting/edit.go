@@ -651,7 +651,7 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 		} else {
 			part.s.Height = whole.Height.times(share)
 		}
-		part.s.Hairline = surface.Distance(h, surface.Toward(h, part.s.Centroid), surface.UnitRing(h, l.HairlineCurve))
+		part.s.Hairline = surface.NewCurve(h, surface.UnitRing(h, l.HairlineCurve)).Distance(h, surface.Toward(h, part.s.Centroid), new(int))
 	}
 	if least := min(a.Area, b.Area); least < MinSize*MinSize {
 		return fmt.Sprintf("The smaller half would be %.0f mm² only; at least %.0f mm² works.", least, MinSize*MinSize)

@@ -593,8 +593,8 @@ func bandOf(row *surface.Band, fromTop bool, size Size, along float64) bond.Band
 				b.Area[j], b.InnerArea[j] = flat, flat*inner/mm2
 			}
 		}
-		b.Tall[j] = row.Tall(float64(j))
 	}
+	row.Tall(b.Tall)
 	from, to := row.FullFrom, row.FullTo
 	if to <= from+1 {
 		from, to = row.From, row.To

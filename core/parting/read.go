@@ -25,7 +25,7 @@ func stagger(pairs []zonePair) Stagger {
 			return
 		}
 		for r := 1; r < p.rows; r++ {
-			if l, m, ok := p.seat(r).Offsets(); ok {
+			if l, m, ok := p.seats[r].Offsets(); ok {
 				least = min(least, l)
 				sum += m
 				rows++
@@ -36,6 +36,15 @@ func stagger(pairs []zonePair) Stagger {
 		return Stagger{}
 	}
 	return Stagger{least, sum / float64(rows)}
+}
+
+// readSeats notes what stands on every row line between two rows, once all lines lie where
+// they stay.
+func (p *panel) readSeats() {
+	p.seats = make([]bond.Seat, p.rows)
+	for r := 1; r < p.rows; r++ {
+		p.seats[r] = p.seat(r)
+	}
 }
 
 // seat is row line r with the part ends of the rows on either side of it. Where sections
@@ -62,15 +71,16 @@ func (p *panel) seat(r int) bond.Seat {
 // there is none to compare, as at the ends.
 func (p *panel) jointOffsets() [][]float64 {
 	out := make([][]float64, p.rows)
+	all := make([]float64, p.boxes()+p.rows)
+	for i := range all {
+		all[i] = 1
+	}
 	for r, c := range p.courses {
-		out[r] = make([]float64, c.Boxes()+1)
-		for i := range out[r] {
-			out[r][i] = 1
-		}
+		out[r], all = all[:c.Boxes()+1], all[c.Boxes()+1:]
 	}
 	steps := float64(p.chart.Steps)
 	for line := 1; line < p.rows; line++ {
-		seat := p.seat(line)
+		seat := &p.seats[line]
 		for _, r := range []int{line - 1, line} {
 			joints := p.highJoints(r)
 			if r == line {
@@ -139,6 +149,14 @@ const (
 // end is a part end of a row: its s on the lower and on the upper line.
 type end struct{ low, high float64 }
 
+// chained is a part end in line with one of the row below.
+type chained struct {
+	end
+	row   int
+	below int // among all that were found; -1 for none
+	long  int // rows of the run up to here; 0 when it goes on
+}
+
 // channels are the runs of part ends in line through three or more rows. A zigzag
 // has none.
 func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
@@ -146,51 +164,51 @@ func (p *panel) channels(h scalp.Head, zone Zone, side Side) []Channel {
 		return nil
 	}
 	var out []Channel
-	var open [][]end // the running lines, as they stand in the row below
-	close := func(run []end, top int) {
-		if len(run) >= channelRows {
-			out = append(out, p.channel(h, zone, side, top-len(run)+1, run))
-		}
-	}
+	all := make([]chained, 0, p.boxes()+p.rows)
+	var ends []end
+	first, last := 0, 0 // of all, those of the row below
 	for r := range p.courses {
-		ends := p.ends(r)
-		var next [][]end
-		taken := make([]bool, len(open))
+		ends = p.ends(ends[:0], r)
 		reach := 0.0
 		if r > 0 {
-			reach = inLine * p.seat(r).Width
+			reach = inLine * p.seats[r].Width
 		}
+		from := len(all)
 		for _, e := range ends {
 			if side == RightSide && p.central && e.low == e.high && (e.low == 0 || e.low == float64(p.chart.Steps)) {
 				continue // a part on the middle is the left side's
 			}
-			run := make([]end, 0, 1)
-			for l, o := range open {
-				if !taken[l] && math.Abs(p.lines[r].MM(o[len(o)-1].high)-p.lines[r].MM(e.low)) < reach {
-					taken[l] = true
-					run = o
+			now := chained{e, r, -1, 1}
+			for i := first; i < last; i++ {
+				if below := &all[i]; below.long > 0 && math.Abs(p.lines[r].MM(below.high)-p.lines[r].MM(e.low)) < reach {
+					now.below, now.long = i, below.long+1
+					below.long = 0
 					break
 				}
 			}
-			next = append(next, append(run, e))
+			all = append(all, now)
 		}
-		for l, o := range open {
-			if !taken[l] {
-				close(o, r-1)
+		first, last = from, len(all)
+	}
+	for _, top := range all {
+		if top.long < channelRows {
+			continue
+		}
+		run := make([]end, top.long)
+		for k, at := top.long-1, top; ; k, at = k-1, all[at.below] {
+			run[k] = at.end
+			if at.below < 0 {
+				break
 			}
 		}
-		open = next
-	}
-	for _, o := range open {
-		close(o, p.rows-1)
+		out = append(out, p.channel(h, zone, side, top.row-top.long+1, run))
 	}
 	return out
 }
 
-// ends are the part ends of row r that run from line to line, those on the middle included.
-func (p *panel) ends(r int) []end {
+// ends appends the part ends of row r that run from line to line, those on the middle included.
+func (p *panel) ends(out []end, r int) []end {
 	c, b := &p.courses[r], &p.bands[r]
-	var out []end
 	if c.Start == bond.Divided {
 		out = append(out, end{0, 0})
 	}

@@ -127,6 +127,9 @@ type panel struct {
 	lines   []surface.Line
 	bands   []surface.Band
 	courses []bond.Course
+	// seats are the row lines with the part ends of the rows on either side, from the second
+	// up.
+	seats []bond.Seat
 }
 
 // baseZone is a zone of tracks or net on one side, or the left half of a central one. Its
@@ -159,6 +162,7 @@ type frame struct {
 	middle surface.Curve
 	// border is the line the zones start at: the hairline, or inside the edges.
 	border outline
+	edge   surface.Curve // along it
 	// part and divide are the part line in front and the ear-to-ear part up to
 	// the middle; empty where there is none.
 	part, divide surface.Curve
@@ -198,7 +202,7 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 		rings := f.rings(o)
 		o = inner(o, rings.Line(rings.Rise().ShareAt(edges)))
 	}
-	f.border = o
+	f.border, f.edge = o, surface.NewCurve(h, o.points)
 	var err error
 	switch {
 	case s.Part.Kind == Levels:

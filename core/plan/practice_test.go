@@ -127,7 +127,7 @@ func TestNetWithoutARing(t *testing.T) {
 	for _, net := range bare.Layout.Nets {
 		for _, hook := range net.Hooks {
 			u := surface.Toward(head, scalp.Point{hook[0], math.Abs(hook[1]), hook[2]})
-			assert.Greater(t, surface.Distance(head, u, hairline.Points), 10.0)
+			assert.Greater(t, hairline.Distance(head, u, new(int)), 10.0)
 		}
 	}
 	in.Parting.Part.Kind = parting.NoPart

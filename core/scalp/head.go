@@ -155,9 +155,9 @@ func (h Head) Circumference() float64 {
 	return h.sweep(r3.Vec{X: 1}, r3.Vec{Y: 1}, 0, 2*math.Pi)
 }
 
-// areaElement is the surface area per steradian of the unit sphere at u, mm².
-func (h Head) areaElement(u r3.Vec) float64 {
-	return norm(r3.Vec{X: h.B * h.C * u.X, Y: h.A * h.C * u.Y, Z: h.A * h.B * u.Z})
+// areaElement is the surface area per steradian of the unit sphere in the direction of v, mm².
+func (h Head) areaElement(v r3.Vec) float64 {
+	return math.Sqrt(r3.Norm2(r3.Vec{X: h.B * h.C * v.X, Y: h.A * h.C * v.Y, Z: h.A * h.B * v.Z}) / r3.Norm2(v))
 }
 
 // AreaCentroid is the area in mm² of the closed polygon of unit vectors ring
@@ -177,13 +177,13 @@ func (h Head) AreaCentroid(ring []r3.Vec) (area float64, centroid r3.Vec) {
 	hub = Unit(hub)
 	var sum r3.Vec
 	prev := ring[len(ring)-1]
-	spoke := h.areaElement(Unit(r3.Add(hub, prev))) // each is shared by two triangles
+	spoke := h.areaElement(r3.Add(hub, prev)) // each is shared by two triangles
 	for _, u := range ring {
 		omega := 2 * math.Atan2(
 			r3.Dot(hub, r3.Cross(prev, u)),
 			1+r3.Dot(hub, prev)+r3.Dot(prev, u)+r3.Dot(u, hub))
-		next := h.areaElement(Unit(r3.Add(u, hub)))
-		element := (spoke + h.areaElement(Unit(r3.Add(prev, u))) + next) / 3
+		next := h.areaElement(r3.Add(u, hub))
+		element := (spoke + h.areaElement(r3.Add(prev, u)) + next) / 3
 		spoke = next
 		part := omega * element
 		area += part

@@ -404,22 +404,36 @@ func (b *Band) ShareAt(s float64) float64 {
 	return (b.Running[j] + (s-float64(j))*(b.Running[j+1]-b.Running[j])) / b.Area()
 }
 
-// Tall is the share of the band's height that it has at s.
-func (b *Band) Tall(s float64) float64 {
-	if s >= b.FullFrom && s <= b.FullTo {
-		return 1
+// Tall fills out with the share of the band's height that it has at every whole s.
+func (b *Band) Tall(out []float64) {
+	from, to := int(math.Ceil(b.FullFrom)), int(math.Floor(b.FullTo))
+	for j := range out {
+		if out[j] = 0; j >= from && j <= to {
+			out[j] = 1
+		}
 	}
-	low, high := math.Inf(1), math.Inf(-1)
+	if from <= 0 && to >= len(out)-1 {
+		return
+	}
+	// Where a border runs the edge passes s twice: upwards on one side, downwards on the other.
 	edge := b.polygon()
+	high := b.Upper.X - b.Lower.X
 	last := edge[len(edge)-1]
 	for _, m := range edge {
-		if (last.S-s)*(m.S-s) <= 0 && last.S != m.S {
-			x := last.X + (s-last.S)/(m.S-last.S)*(m.X-last.X)
-			low, high = min(low, x), max(high, x)
+		way, low, up := 1.0, last, m
+		if m.S < last.S {
+			way, low, up = -1, m, last
+		}
+		for j := max(0, int(math.Ceil(low.S))); float64(j) < up.S && j < len(out); j++ {
+			if j < from || j > to {
+				out[j] += way * (low.X + (float64(j)-low.S)/(up.S-low.S)*(up.X-low.X)) / high
+			}
 		}
 		last = m
 	}
-	return max(0, high-low) / (b.Upper.X - b.Lower.X)
+	for j := range out {
+		out[j] = math.Abs(out[j])
+	}
 }
 
 // Height is the height of the band in mm along a part end from s low to s high.

@@ -170,14 +170,22 @@ func BothSides(h scalp.Head, c Curve, closed bool) scalp.Line {
 	return append(left, right...)
 }
 
-// Distance is the length in mm of the central plane section from u to the
-// nearest point of line.
-func Distance(h scalp.Head, u r3.Vec, line []r3.Vec) float64 {
-	best, least := line[0], math.Inf(1)
-	for _, v := range line {
-		if d := r3.Norm2(h.Surface(r3.Sub(u, v))); d < least {
-			best, least = v, d
+// Distance is the length in mm of the central plane section from u to the nearest point
+// the curve is given by. guess is an index of a point that may lie near; it becomes that of
+// the nearest.
+func (c Curve) Distance(h scalp.Head, u r3.Vec, guess *int) float64 {
+	best := min(*guess, len(c.Points)-1)
+	least := h.Chord(u, c.Points[best])
+	for i := 0; i < len(c.Points); {
+		far := h.Chord(u, c.Points[i])
+		if far < least {
+			best, least = i, far
+		}
+		// No point is nearer than the way along the curve there is long.
+		next := c.Run[i] + far - least
+		for i++; i < len(c.Points) && c.Run[i] <= next; i++ {
 		}
 	}
-	return h.Arc(u, best)
+	*guess = best
+	return h.Arc(u, c.Points[best])
 }

@@ -219,9 +219,20 @@ func Compactness(h scalp.Head, ring []r3.Vec, area float64, centroid r3.Vec, roo
 		}
 		bx, by = dx, dy
 		left, right, low, high := math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
-		for _, p := range points {
+		for _, p := range points { // by hand: the built-in min and max also look for NaN
 			x, y := p[0]*dx+p[1]*dy, p[1]*dx-p[0]*dy
-			left, right, low, high = min(left, x), max(right, x), min(low, y), max(high, y)
+			if x < left {
+				left = x
+			}
+			if x > right {
+				right = x
+			}
+			if y < low {
+				low = y
+			}
+			if y > high {
+				high = y
+			}
 		}
 		least = min(least, (right-left)*(high-low))
 	}
