@@ -2,7 +2,7 @@
 # make test   everything: formatting, types, linters, unit, API and browser tests
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
-# make bars   a thousand random heads held against the card
+# make bars   a thousand random heads held against the card, every total fitted
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
@@ -29,7 +29,7 @@ bench:
 	go test -run '^$$' -bench . -benchmem ./core/...
 
 bars:
-	go test -count=1 -v -run TestSectionsAreTrueToTheCard ./core/parting -args -heads 1000
+	go test -count=1 -v -run 'TestSectionsAreTrueToTheCard|TestEveryTotalIsMet' ./core/parting -args -heads 1000 -totals 1
 
 pictures: bin/kladotex
 	sh scripts/test-tools.sh

@@ -7,8 +7,11 @@ import (
 	"math"
 	"slices"
 
+	"gonum.org/v1/gonum/spatial/r3"
+
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
+	"kladotex/core/surface"
 )
 
 // Keep says which zones a fit leaves as they are.
@@ -36,6 +39,9 @@ type Fitted struct {
 	Front    int      `json:"front"`
 	Back     int      `json:"back"`
 	Settings Settings `json:"parting"`
+	// Split sections are among the changes by hand of the settings, which were not before:
+	// no sizes alone come to the number.
+	Split int `json:"split,omitempty" doc:"Sections split to come to the number where no sizes do; they are changes by hand"`
 }
 
 // Bounds of the search for a count.
@@ -47,16 +53,21 @@ const (
 	// frameWork is what setting out the zones takes beside, in the same unit.
 	frameWork = 60
 	// fitStep is the ratio between the scales tried near the common one, fitSkew that
-	// between the shapes: wider and lower, narrower and higher.
-	fitStep, fitSkew   = 1.0013, 1.02
-	fitSteps, fitSkews = 10, 7
+	// between the shapes: wider and lower, narrower and higher. fitTilt is that between front
+	// and back: larger in front and smaller behind, and the other way round.
+	fitStep, fitSkew, fitTilt    = 1.0013, 1.02, 1.015
+	fitSteps, fitSkews, fitTilts = 10, 7, 4
+	// fitCleaner is how many more ways to the total are looked at where the first have more
+	// slivers than sections of that size have by themselves.
+	fitCleaner = 100
 )
 
 // FitCount finds section sizes near those of s, patterns and ramps kept, for which
 // head h has exactly total sections: the common scale at which the count passes
-// total, then scales and shapes a little off it, the nearest first. Spots left out and
-// changes by hand count. It returns one result when it is met, else the two nearest, the
-// lesser first; an odd total is never met where left and right mirror each other.
+// total, then scales and shapes a little off it, the nearest first; last, one or two
+// sections too few are made up by splitting the largest. Spots left out and changes by hand
+// count. It returns one result when it is met, else the two nearest, the lesser first; an odd
+// total is never met where left and right mirror each other and nothing crosses the middle.
 //
 // The error, if any, is an [invalid.Errors]: of the settings, with paths under
 // "parting", or of "total" when no size in the accepted range comes near; or that of
@@ -112,7 +123,66 @@ func FitCount(ctx context.Context, h scalp.Head, s Settings, wish Count) ([]Fitt
 			break
 		}
 	}
+	if len(met) > 0 {
+		if x, ok := f.split(met[0], total); ok {
+			return []Fitted{x}, nil
+		}
+	}
 	return met, nil
+}
+
+// split makes up for one section or two that a fit has too few: the largest is split, on
+// both sides where they mirror each other, or one that lies across the middle.
+func (f *fitting) split(x Fitted, total int) (Fitted, bool) {
+	lack := total - x.Sections
+	if lack < 1 || lack > 2 {
+		return x, false
+	}
+	l, err := Attempt(f.ctx, f.head, x.Settings)
+	if err != nil {
+		return x, false
+	}
+	mirrored := f.settings.alike()
+	slices.SortStableFunc(l.Sections, func(a, b Section) int { return cmp.Compare(b.Share, a.Share) })
+	var edits []Edit
+	for i := 0; i < len(l.Sections) && len(edits) < lack; i++ {
+		s := &l.Sections[i]
+		wish := f.settings.Back
+		if s.Front {
+			wish = f.settings.Front
+		}
+		path := map[bool]string{true: "front", false: "back"}[s.Front]
+		across := math.Abs(s.Centroid[1]) < 1
+		switch {
+		case !f.free[path] || wish.Pattern == Triangle || s.Width.Mean < 2*MinSize || s.Edited:
+		case mirrored && lack == 1 && across, !mirrored:
+			edits = append(edits, s.halved(f.head))
+		case mirrored && lack == 2 && s.Centroid[1] > s.Width.Max:
+			e := s.halved(f.head)
+			with := Direction{e.With[0], -e.With[1], e.With[2]}
+			edits = append(edits, e, Edit{Kind: Split, At: Direction{e.At[0], -e.At[1], e.At[2]}, With: &with})
+		}
+	}
+	if len(edits) < lack {
+		return x, false
+	}
+	x.Settings.Edits = append(slices.Clone(x.Settings.Edits), edits...)
+	if l, err = Attempt(f.ctx, f.head, x.Settings); err != nil || len(l.Sections) != total {
+		return x, false
+	}
+	x.Sections, x.Split = total, lack
+	x.Front, x.Back = f.locked(l)
+	return x, true
+}
+
+// halved is the change by hand that splits a section across its row.
+func (s *Section) halved(h scalp.Head) Edit {
+	row := scalp.Unit(r3.Cross(h.Normal(surface.Toward(h, s.Centroid)), s.along))
+	aside := func(mm float64) Direction {
+		return Toward(h, scalp.Point{s.Centroid[0] + mm*row.X, s.Centroid[1] + mm*row.Y, s.Centroid[2] + mm*row.Z})
+	}
+	with := aside(-s.Width.Mean / 4)
+	return Edit{Kind: Split, At: aside(s.Width.Mean / 4), With: &with}
 }
 
 // fitting looks for counts near a common scale of the free zones.
@@ -130,16 +200,19 @@ type fitting struct {
 }
 
 // scaled are the settings with the free zones' sizes scaled.
-func (f *fitting) scaled(scale float64) Settings { return f.shaped(scale, 1) }
+func (f *fitting) scaled(scale float64) Settings { return f.shaped(scale, 1, 1) }
 
-// shaped are the settings with the free zones' sizes scaled, and as much wider as lower.
-func (f *fitting) shaped(scale, skew float64) Settings {
+// shaped are the settings with the free zones' sizes scaled, as much wider as lower, and as
+// much larger in front as smaller behind.
+func (f *fitting) shaped(scale, skew, tilt float64) Settings {
 	s := f.settings
-	for path, wish := range map[string]*Wish{"front": &s.Front, "back": &s.Back} {
-		if f.free[path] {
-			wish.Width *= scale * skew
-			wish.Height *= scale / skew
-		}
+	if f.free["front"] {
+		s.Front.Width *= scale * tilt * skew
+		s.Front.Height *= scale * tilt / skew
+	}
+	if f.free["back"] {
+		s.Back.Width *= scale / tilt * skew
+		s.Back.Height *= scale / tilt / skew
 	}
 	return s
 }
@@ -169,15 +242,49 @@ func (f *fitting) locked(l Layout) (front, back int) {
 
 // count is the number of sections laid at a scale; none where the zones have no room
 // at it.
-func (f *fitting) count(scale float64) int { return f.laid(f.scaled(scale)) }
+func (f *fitting) count(scale float64) int {
+	n, _ := f.laid(f.scaled(scale))
+	return n
+}
 
-func (f *fitting) laid(s Settings) int {
+// laid is the number of sections that settings lay, and the rows they lie in.
+func (f *fitting) laid(s Settings) (int, []zonePair) {
 	frames, err := newFrames(f.head, s)
 	if err != nil {
-		return 0
+		return 0, nil
 	}
-	n := sectionsOf(layRows(f.ctx, s, frames.pairs()))
+	rows := layRows(f.ctx, s, frames.pairs())
+	n := sectionsOf(rows)
 	f.left -= frameWork + n
+	return n, rows
+}
+
+// sliversOf counts the sections of both sides that are slivers, by the area between their
+// part ends.
+func sliversOf(rows []zonePair) (n int) {
+	for _, c := range rows {
+		for _, p := range []*panel{c.left, c.right} {
+			if p != nil {
+				n += p.slivers()
+			}
+		}
+	}
+	return n
+}
+
+func (p *panel) slivers() (n int) {
+	for r, c := range p.courses {
+		band := &p.bands[r]
+		for k := range c.Boxes() {
+			b := p.box(r, k)
+			from, to := (b.LowFrom+b.HighFrom)/2, (b.LowTo+b.HighTo)/2
+			wish := p.grown(r, band.ShareAt((from+to)/2))
+			area := (band.ShareAt(to) - band.ShareAt(from)) * band.Area() * c.Folds(k)
+			if area < sliverShare*wish.Width*wish.Height {
+				n++
+			}
+		}
+	}
 	return n
 }
 
@@ -273,25 +380,43 @@ func (f *fitting) scaleRange() (low, high float64) {
 }
 
 // nearest are the settings with exactly total sections, or the two on either side. It
-// looks no further than it must, and no longer than its work lasts.
+// looks no further than it must, and no longer than its work lasts: an exact total with no
+// more slivers than sections of that size have by themselves, else that with the fewest.
 func (f *fitting) nearest(total int) []Fitted {
+	_, free := f.laid(f.scaled(f.scale))
+	usual, least := sliversOf(free), math.MaxInt
+	var exact Fitted
+	met := func(x Fitted, rows []zonePair) (clean bool) {
+		if slivers := sliversOf(rows); slivers < least {
+			exact, least = x, slivers
+		}
+		return least <= usual
+	}
 	for _, x := range []Fitted{f.more, f.fewer} {
-		if x.Sections == total {
-			return []Fitted{x}
+		if n, rows := f.laid(x.Settings); n == total && met(x, rows) {
+			return []Fitted{exact}
 		}
 	}
+	more := fitCleaner
 	for _, at := range triedNear {
-		if f.left <= 0 || f.ctx.Err() != nil {
+		if f.left <= 0 || f.ctx.Err() != nil || more == 0 {
 			break
 		}
-		s := f.shaped(f.scale*math.Pow(fitStep, float64(at[0])), math.Pow(fitSkew, float64(at[1])))
+		if at.tilt != 0 && !(f.free["front"] && f.free["back"]) {
+			continue
+		}
+		s := f.shaped(f.scale*math.Pow(fitStep, float64(at.step)), math.Pow(fitSkew, float64(at.skew)), math.Pow(fitTilt, float64(at.tilt)))
 		if s.Check() != nil { // a size out of range
 			continue
 		}
-		x := Fitted{Sections: f.laid(s), Settings: s}
-		switch n := x.Sections; {
+		n, rows := f.laid(s)
+		x := Fitted{Sections: n, Settings: s}
+		switch {
 		case n == total:
-			return []Fitted{x}
+			if met(x, rows) {
+				return []Fitted{exact}
+			}
+			more--
 		case n == 0:
 		case n < total && n > f.fewer.Sections:
 			f.fewer = x
@@ -299,19 +424,28 @@ func (f *fitting) nearest(total int) []Fitted {
 			f.more = x
 		}
 	}
+	if least < math.MaxInt {
+		return []Fitted{exact}
+	}
 	return []Fitted{f.fewer, f.more}
 }
 
-// triedNear are the steps of scale and shape a fit tries, those least off first.
-var triedNear = func() [][2]int {
-	var all [][2]int
-	for skew := -fitSkews; skew <= fitSkews; skew++ {
-		for step := -fitSteps; step <= fitSteps; step++ {
-			all = append(all, [2]int{step, skew})
+// tried is how many steps off the common size a fit looks.
+type tried struct{ step, skew, tilt int }
+
+// triedNear are the steps of scale and shape a fit tries, those least off first, and last
+// those that part front and back.
+var triedNear = func() []tried {
+	var all []tried
+	for tilt := -fitTilts; tilt <= fitTilts; tilt++ {
+		for skew := -fitSkews; skew <= fitSkews; skew++ {
+			for step := -fitSteps; step <= fitSteps; step++ {
+				all = append(all, tried{step, skew, tilt})
+			}
 		}
 	}
-	off := func(at [2]int) int { return at[0]*at[0] + 5*at[1]*at[1] }
-	slices.SortStableFunc(all, func(a, b [2]int) int { return cmp.Compare(off(a), off(b)) })
+	off := func(t tried) int { return t.step*t.step + 5*t.skew*t.skew + 400*t.tilt*t.tilt }
+	slices.SortStableFunc(all, func(a, b tried) int { return cmp.Compare(off(a), off(b)) })
 	return all
 }()
 

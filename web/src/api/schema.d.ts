@@ -893,6 +893,11 @@ export interface components {
             parting: components["schemas"]["Settings"];
             /** Format: int64 */
             sections: number;
+            /**
+             * Format: int64
+             * @description Sections split to come to the number where no sizes do; they are changes by hand
+             */
+            split?: number;
         };
         FlatChannel: {
             /** Format: double */

@@ -28,16 +28,19 @@ interface Props {
 export const FitCount = memo(function FitCount({ input, sections }: Props) {
   const [total, setTotal] = useState<number | null>(null);
   const [of, setOf] = useState<Of>("both");
+  const [split, setSplit] = useState(0);
   const fit = useChange(server.fitCount);
   const act = useAct();
   // Of one zone alone there is no number to start from.
   const wanted = total ?? (wishes[of].alone ? null : sections);
   const take = (f: Fitted) => {
     act(actions.changeParting(null, () => f.parting));
+    setSplit(f.split ?? 0);
     fit.reset();
     setTotal(null);
   };
-  const ask = () =>
+  const ask = () => {
+    setSplit(0);
     fit.mutate(
       {
         input,
@@ -47,6 +50,7 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
       },
       { onSuccess: (found) => found.length === 1 && found[0] && take(found[0]) },
     );
+  };
   const refusal = fit.error instanceof Refusal ? (fit.error.fields.total ?? fit.error.message) : undefined;
   return (
     <section>
@@ -76,6 +80,13 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
         onChange={setOf}
       />
       {fit.error && <Alert type="error" showIcon title={refusal ?? "Kladotex can not be reached."} />}
+      {split > 0 && (
+        <p role="status">
+          No size alone makes that many:{" "}
+          {split === 1 ? "the largest section was" : "the two largest sections were"} split in two. You find
+          it under By hand, where it can be taken back.
+        </p>
+      )}
       {fit.data && fit.data.length > 1 && (
         <div className={styles.nearest} role="status">
           <p>No layout has exactly {wanted}. The nearest two:</p>
