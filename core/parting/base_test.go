@@ -103,3 +103,27 @@ func TestTracksShareTheScalpEvenly(t *testing.T) {
 		}
 	}
 }
+
+// Inside a ring tracks run straight back from the front to the nape, over the ear too: none
+// bends sharply, and none is cut where an ear-to-ear part would lie.
+func TestTracksInsideARingRunStraightBack(t *testing.T) {
+	h := average(t)
+	for _, peak := range []bool{false, true} {
+		s := both(Brick, square(1), square(1)).On(Perimeter)
+		s.Part.Kind, s.Peak = NoPart, peak
+		l, err := Lay(context.Background(), h, s)
+		require.NoError(t, err)
+		require.Len(t, l.Tracks, s.Base.Tracks)
+		assert.Empty(t, l.EarToEar)
+		for _, x := range l.Tracks {
+			require.Greater(t, x.Length, 180.0, x.ID)
+			assert.Greater(t, x.Line[0][0], 0.0, "from the front")
+			assert.Less(t, x.Line[len(x.Line)-1][0], 0.0, "to the nape")
+			for i := 4; i+4 < len(x.Line); i++ { // over two centimetres or so
+				a, b, c := x.Line[i-4], x.Line[i], x.Line[i+4]
+				ahead := (b[0]-a[0])*(c[0]-b[0]) + (b[1]-a[1])*(c[1]-b[1]) + (b[2]-a[2])*(c[2]-b[2])
+				assert.Greater(t, ahead/apart(a, b)/apart(b, c), math.Cos(50*math.Pi/180), "%s at %d", x.ID, i)
+			}
+		}
+	}
+}

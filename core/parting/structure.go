@@ -346,6 +346,10 @@ func (f *frame) perimeter(o outline) (outline, error) {
 // without.
 func (f *frame) quadrants(o outline) error {
 	s, h := f.s, f.h
+	if s.inOne() {
+		f.inside(o)
+		return nil
+	}
 	stop, err := f.dividePlace(o)
 	if err != nil {
 		return err
@@ -411,6 +415,31 @@ func (f *frame) quadrants(o outline) error {
 		f.bases = append(f.bases, b)
 	}
 	return nil
+}
+
+// inOne tells whether tracks run from the front to the nape inside a ring, with no
+// ear-to-ear part between.
+func (s Settings) inOne() bool {
+	ringed := s.Structure == Perimeter || s.Structure == NetCap
+	return ringed && !s.hasPart() && (s.Base.Kind == Net || s.Base.Kind == Tracks && s.Base.Run != Horizontal)
+}
+
+// inside lays a base all over an outline, its tracks side by side from the middle out: the
+// outermost runs from the temple over the ear to the corner of the nape.
+func (f *frame) inside(o outline) {
+	b := &baseZone{
+		key: "T", central: true, ccw: true, columns: true, net: f.s.Base.Kind == Net,
+		tracks: f.s.Base.Tracks, path: "base.tracks",
+		patch: surface.NewPatch(f.h,
+			f.middle.SubMM(f.h, f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))).Reversed(),
+			o.sub(f.h, scalp.NapeCorner, scalp.TempleCorner),
+			o.sub(f.h, scalp.NapeCentre, scalp.NapeCorner),
+			o.sub(f.h, scalp.FrontCentre, scalp.TempleCorner)),
+	}
+	if f.s.Base.Run == Curved && !b.net {
+		b.patch.Bow = bowOf(b.tracks)
+	}
+	f.bases = append(f.bases, b)
 }
 
 // toNape tells whether the part line runs on behind the ear-to-ear part.

@@ -41,14 +41,12 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 		return l, nil
 	}
 	l = l.clone()
-	var behind, top []strand
+	var behind []strand
 	for _, c := range bases {
 		strands := strandsOf(h, c)
 		switch b := c.any(); {
 		case b.key == "T":
 			behind = append(behind, strands...)
-		case b.key == "C" && b.columns:
-			top = append(top, strands...)
 		default:
 			for i := range strands {
 				lowest := i == 0 || strands[i].zone != strands[i-1].zone
@@ -62,16 +60,6 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 			}
 		}
 	}
-	// Tracks that run back go on over the ear-to-ear part where the base does.
-	if len(top) > 0 && len(top) == len(behind) {
-		for i := range behind {
-			behind[i].path = top[i].path.Then(h, surface.NewCurve(h, append([]r3.Vec{top[i].path.Last()}, behind[i].path.Points...)))
-			behind[i].outlines = oneOutline(h, top[i].outlines[0], behind[i].outlines[0])
-			behind[i].area += top[i].area
-		}
-		top, l.EarToEar = nil, scalp.Line{}
-	}
-	l.addTracks(h, s, top, false)
 	columns := s.Base.Run != Horizontal
 	if err := l.checkMerge(s, behind); err != nil {
 		return Layout{}, err

@@ -699,42 +699,34 @@ func (w *page) guideRow(r parting.Row) {
 
 // ruler draws six inches and fifteen centimetres, their zero at the left margin.
 func (w *page) ruler(top float64) {
+	w.scale(top, 9, 6, 8, inch, "in")
+	w.scale(top+18, 8, 15, 10, 10, "cm")
+}
+
+// scale draws a ruler of so many units of so many mm, each in parts, from the left margin;
+// its longest strokes are high mm, downwards, upwards below 0.
+func (w *page) scale(y, high float64, units, parts int, unitMM float64, name string) {
 	w.SetDrawColor(ink[0], ink[1], ink[2])
 	w.SetLineWidth(0.2)
-	w.font("", 9)
+	w.font("", math.Abs(high))
 	w.ink(ink)
-	for n := range 6*8 + 1 {
-		long := 3.0
+	for n := range units*parts + 1 {
+		long := 0.33 * high
 		switch {
-		case n%8 == 0:
-			long = 9
-		case n%4 == 0:
-			long = 6
+		case n%parts == 0:
+			long = high
+		case 2*n%parts == 0:
+			long = 0.66 * high
 		}
-		x := margin + float64(n)*inch/8
-		w.Line(x, top, x, top+long)
-		if n%8 == 0 {
-			w.Text(x+0.8, top+9, fmt.Sprintf("%d in", n/8))
+		x := margin + float64(n)*unitMM/float64(parts)
+		w.Line(x, y, x, y+long)
+		if n%parts == 0 {
+			w.Text(x+0.7, y+max(0.96*high, 0.6*high), fmt.Sprint(n/parts))
 		}
 	}
-	w.Line(margin, top, margin+6*inch, top)
-	below := top + 18
-	for n := range 151 {
-		long := 2.5
-		switch {
-		case n%10 == 0:
-			long = 8
-		case n%5 == 0:
-			long = 5
-		}
-		x := margin + float64(n)
-		w.Line(x, below, x, below+long)
-		if n%10 == 0 {
-			w.Text(x+0.6, below+8, fmt.Sprint(n/10))
-		}
-	}
-	w.Text(margin+155, below+8, "cm")
-	w.Line(margin, below, margin+150, below)
+	end := margin + float64(units)*unitMM
+	w.Text(end+6, y+max(0.96*high, 0.6*high), name)
+	w.Line(margin, y, end, y)
 }
 
 // Room beside a card for its name, and between cards, mm.

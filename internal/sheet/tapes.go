@@ -47,6 +47,17 @@ func (w *page) tapes() []tape {
 			}
 			out = append(out, t)
 		}
+		// The topmost line has no row above: the part line, or where a base begins.
+		if rows := w.rows(z.Zone); len(rows) > 0 {
+			top := rows[len(rows)-1]
+			above := "its upper line"
+			if z.Zone[0] == 'F' || z.Zone[0] == 'P' {
+				above = "along the part"
+			}
+			if top.Upper.Length >= 1 {
+				out = append(out, tape{name: fmt.Sprintf("%s, row %d, %s", name, top.Row, above), from: startOf(&top), long: top.Upper.Length, parts: top.Upper.Parts})
+			}
+		}
 	}
 	return out
 }
@@ -95,27 +106,8 @@ func (w *page) rowTapes() {
 func (w *page) tapePage() float64 {
 	w.say(21, "B", ink, "Row tapes")
 	w.Ln(1)
-	w.say(9.5, "", ink, "Print at 100 %. Cut a strip out and lay it along the line below its row, the dot on the start named. Lines: parts of the row. Dashes: parts of the row below.")
-	w.SetDrawColor(ink[0], ink[1], ink[2])
-	w.SetLineWidth(0.2)
-	w.font("", 7)
-	w.ink(soft)
-	below := tapeTop - tapeGap - 3.5
-	for n := range 151 {
-		long := 1.2
-		switch {
-		case n%10 == 0:
-			long = 3.2
-		case n%5 == 0:
-			long = 2.2
-		}
-		x := margin + float64(n)
-		w.Line(x, below, x, below-long)
-		if n%10 == 0 {
-			w.Text(x+0.5, below-3, fmt.Sprint(n/10))
-		}
-	}
-	w.Text(margin+152, below, "cm")
+	w.say(9.5, "", ink, "Print at 100 %. Cut a strip out and lay it along the line below its row, the dot on the start named. Lines: parts of the row. Dashes: parts of the row below. Each zone's last strip lies along its upper line.")
+	w.scale(tapeTop-tapeGap-3.5, -5, 15, 10, 10, "cm")
 	return tapeTop
 }
 
