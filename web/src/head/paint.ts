@@ -37,9 +37,8 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
   ctx.lineCap = "round";
   const tones = toneTable(hair.dark, hair.light);
   const lit = (normal: Vec) => Math.max(0, Math.min(1, 0.1 + 0.9 * dot(normal, camera.light)));
-  const parts = bust(head, camera);
-
-  parts.behind.forEach((p) => paintBust(ctx, p, skin));
+  const bare = bustAt(head, camera);
+  paintBust(ctx, bare, "behind", look.skin);
 
   // What stays loose.
   for (const ring of base.leftOut)
@@ -156,7 +155,8 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
       ctx.setLineDash([]);
     }
   }
-  parts.before.forEach((p) => paintBust(ctx, p, skin));
+  paintBust(ctx, bare, "before", look.skin);
+  bare.times++;
 }
 
 const rgb = (c: readonly number[]) => `rgb(${c.join(" ")})`;
@@ -262,7 +262,55 @@ function hatch(ctx: Ctx, ring: readonly Flat[], ground: string, line: string) {
 
 type Skin = (typeof skinTones)[SkinTone];
 
-function paintBust(ctx: Ctx, part: BustPart, skin: Skin) {
+/** A head without its hair from where a camera stands. While it stands still, hair alone changes. */
+interface StandingBust {
+  behind: BustPart[];
+  before: BustPart[];
+  /** How often it was painted. */
+  times: number;
+  layers: { behind?: Layer; before?: Layer };
+}
+
+interface Layer {
+  of: string;
+  canvas: HTMLCanvasElement;
+}
+
+const busts = new WeakMap<Camera, StandingBust>();
+
+function bustAt(head: Pictured["head"], camera: Camera): StandingBust {
+  let made = busts.get(camera);
+  if (!made) busts.set(camera, (made = { ...bust(head, camera), times: 0, layers: {} }));
+  return made;
+}
+
+/** Paints a side of the bust; what is painted again and again comes from a picture of it. */
+function paintBust(ctx: Ctx, bare: StandingBust, side: "behind" | "before", tone: SkinTone) {
+  const skin = skinTones[tone];
+  if (bare.times === 0) {
+    bare[side].forEach((p) => paintBustPart(ctx, p, skin));
+    return;
+  }
+  const to = ctx.getTransform();
+  const { width, height } = ctx.canvas;
+  const of = [tone, width, height, to.a, to.e, to.f].join(" ");
+  let layer = bare.layers[side];
+  if (layer?.of !== of) {
+    layer = { of, canvas: document.createElement("canvas") };
+    [layer.canvas.width, layer.canvas.height] = [width, height];
+    const own = layer.canvas.getContext("2d");
+    if (!own) return;
+    own.setTransform(to);
+    [own.lineJoin, own.lineCap] = ["round", "round"];
+    bare[side].forEach((p) => paintBustPart(own, p, skin));
+    bare.layers[side] = layer;
+  }
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  ctx.drawImage(layer.canvas, 0, 0);
+  ctx.setTransform(to);
+}
+
+function paintBustPart(ctx: Ctx, part: BustPart, skin: Skin) {
   const path = new Path2D(part.path);
   ctx.globalAlpha = part.opacity;
   if (part.tone !== "line") {

@@ -1,5 +1,5 @@
 import { Alert, Button, Skeleton } from "antd";
-import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
@@ -13,6 +13,7 @@ import {
   askAhead,
 } from "../api/queries";
 import type { Catalogue, Notice, PlanDocument, PlanVersion, Tally } from "../api/types";
+import { useAfterPaint } from "../lib/afterPaint";
 import { useAutosave, useSaveState, useSaving, type Autosave, type Stored } from "../lib/autosave";
 import { FieldErrors } from "../ui/fields";
 import { Header } from "../ui/Header";
@@ -139,7 +140,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
   const { answer, error } = usePreview(shown.input);
   const result = answer?.result;
   // The head is painted first; panel and tally follow it.
-  const told = useDeferredValue(result);
+  const told = useAfterPaint(result);
   useEffect(() => {
     latest.current = result?.tally;
   }, [result]);
