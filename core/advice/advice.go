@@ -36,6 +36,10 @@ const (
 	ThinPlait Code = "thin-plait"
 	// TightLoop: the loop does not pass over the plait.
 	TightLoop Code = "tight-loop"
+	// TightRoot: a snug plait leaves a thick piece no room under its root.
+	TightRoot Code = "tight-root"
+	// WrongBase: the own hair is prepared otherwise than the method needs it.
+	WrongBase Code = "wrong-base"
 	// TenderScalp: the scalp is tender.
 	TenderScalp Code = "tender-scalp"
 	// HeavyHere: a place carries more than twice what is usual; TooHeavy: more than
@@ -66,7 +70,7 @@ const (
 
 // Notice is something to know about a plan.
 type Notice struct {
-	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,empty-use,no-way"`
+	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,empty-use,no-way"`
 	Severity Severity `json:"severity" enum:"hint,look,danger"`
 	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`

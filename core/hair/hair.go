@@ -93,11 +93,13 @@ const (
 	Bulk Form = "bulk"
 	// CurlyBulk is bulk hair that keeps a curl.
 	CurlyBulk Form = "curly-bulk"
+	// BraidingHair is stretched hair in bundles, braided by hand from the root.
+	BraidingHair Form = "braiding-hair"
 )
 
 // FormFacts are what holds for every piece of a form.
 type FormFacts struct {
-	Form Form   `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk"`
+	Form Form   `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair"`
 	Name string `json:"name" doc:"What one piece of it is called"`
 	// Many is several of them, in a sentence.
 	Many string `json:"many"`
@@ -122,6 +124,7 @@ var Forms = []FormFacts{
 	{HandmadeLoc, "Handmade loc", "handmade locs", false},
 	{Bulk, "Bulk hair", "bulk hair", true},
 	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true},
+	{BraidingHair, "Braiding hair", "braiding hair", true},
 }
 
 // Facts are those of the form; empty for one that is unknown.
@@ -157,7 +160,7 @@ type Piece struct {
 	// Key names the piece inside its plan.
 	Key       string  `json:"key" minLength:"1" maxLength:"40"`
 	Name      string  `json:"name" maxLength:"80" doc:"What the supplier calls it"`
-	Form      Form    `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk"`
+	Form      Form    `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair"`
 	Colour    string  `json:"colour" maxLength:"40" doc:"Its colour in words; may be empty"`
 	Length    float64 `json:"lengthMm" doc:"Hanging length, mm"`
 	Thickness float64 `json:"thicknessMm"`

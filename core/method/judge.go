@@ -33,20 +33,21 @@ func finding(code advice.Code, severity advice.Severity, grade float64, say func
 
 // onPlait are the findings that every method with a plait to hide shares. What a notice
 // will say is picked out of the job first: it is worded long after the job is done.
-func onPlait(m Method, j Job) []advice.Finding {
+func onPlait(m Method, j Job) []advice.Finding { return append(untender(m, j), tender(j)...) }
+
+// untender is onPlait but for what is said of a tender scalp.
+func untender(m Method, j Job) []advice.Finding {
 	out := suited(m, j)
-	if j.Hair < m.LeastHair {
-		hair, name, least := j.Hair, m.Name, m.LeastHair
-		out = append(out, finding(advice.ShortHair, advice.Look, -hair, func() (string, string) {
-			return fmt.Sprintf("The own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
-				"Hair fed into the ends, or a method for short hair, holds better."
-		}))
+	out = append(out, shortHair(m, j)...)
+	reach := j.Piece.Length
+	if m.reach != nil {
+		reach = m.reach(j)
 	}
-	if length := j.Plait.Length(); length > j.Piece.Length {
-		length, piece := length, j.Piece.Length
+	if length := j.Plait.Length(); length > reach {
+		length, piece, need := length, j.Piece.Length, length*j.Piece.Length/reach
 		out = append(out, finding(advice.LongPlait, advice.Look, length, func() (string, string) {
-			return fmt.Sprintf("The plait, about %s, is longer than the piece, %s: its end would hang out below.", invalid.Length(length), invalid.Length(piece)),
-				fmt.Sprintf("A piece of at least %s hides it.", invalid.AtLeast(length))
+			return fmt.Sprintf("The plait, about %s, is longer than the piece, %s, can hide: its end would hang out.", invalid.Length(length), invalid.Length(piece)),
+				fmt.Sprintf("A piece of at least %s hides it.", invalid.AtLeast(need))
 		}))
 	}
 	if j.Plait.Diameter < plait.ThinShare*j.Piece.Thickness {
@@ -63,7 +64,100 @@ func onPlait(m Method, j Job) []advice.Finding {
 				"Stretch the loops with the tail of a comb before you start, or make the sections smaller."
 		}))
 	}
+	return out
+}
+
+// braidJudge is what speaks against a braid from the root: it hides own hair of any
+// thickness.
+func braidJudge(m Method, j Job) []advice.Finding {
+	out := append(suited(m, j), shortHair(m, j)...)
+	if own, bundle := j.Hair, j.Piece.Length; own > bundle {
+		out = append(out, finding(advice.LongPlait, advice.Look, own, func() (string, string) {
+			return fmt.Sprintf("The own hair, %s, is longer than the bundle, %s: it would hang out below.", invalid.Length(own), invalid.Length(bundle)),
+				fmt.Sprintf("A bundle of at least %s hides it.", invalid.AtLeast(own))
+		}))
+	}
 	return append(out, tender(j)...)
+}
+
+// A judge finds what speaks against a method for a job.
+type judge = func(Method, Job) []advice.Finding
+
+// judges are several in one.
+func judges(list ...judge) judge {
+	return func(m Method, j Job) (out []advice.Finding) {
+		for _, of := range list {
+			out = append(out, of(m, j)...)
+		}
+		return out
+	}
+}
+
+// vanishing finds plaits too fat to vanish inside a piece, that must be at most so many
+// times as thick.
+func vanishing(share float64) judge {
+	return func(_ Method, j Job) []advice.Finding {
+		if j.Plait.Diameter <= share*j.Piece.Thickness {
+			return nil
+		}
+		d, thick := j.Plait.Diameter, j.Piece.Thickness
+		return []advice.Finding{finding(advice.FatPlait, advice.Look, d, func() (string, string) {
+			return fmt.Sprintf("The plait comes out about %.0f mm thick against a piece of %.0f mm: it may show through.", d, thick),
+				fmt.Sprintf("Sections of %.1f times the area, or a piece of at least %.0f mm, would hide it.", math.Floor(10*math.Pow(share*thick/d, 2))/10, math.Ceil(d/share))
+		})}
+	}
+}
+
+// fatBase finds wraps whose base, plait and piece's tail together, is thicker than the piece
+// below it: it feels fat and tight. Common practice, no source.
+func fatBase(_ Method, j Job) []advice.Finding {
+	d, thick := wrapBase(j), j.Piece.Thickness
+	if d <= thick {
+		return nil
+	}
+	return []advice.Finding{finding(advice.FatPlait, advice.Look, d, func() (string, string) {
+		return fmt.Sprintf("Plait and piece together come out about %.0f mm thick before anything is wound over them, thicker than the piece, %.0f mm: a fat, heavy, tight base.", d, thick),
+			"Smaller sections, and wrapping hair split thin."
+	})}
+}
+
+// roomy finds thick pieces on plaits that sit tight: drawn through, they tighten the root
+// once more.
+func roomy(_ Method, j Job) []advice.Finding {
+	const thick = 8.0 // mm; common practice, no source
+	if !j.Snug || j.Piece.Thickness <= thick {
+		return nil
+	}
+	piece := j.Piece.Thickness
+	return []advice.Finding{finding(advice.TightRoot, advice.Look, piece, func() (string, string) {
+		return fmt.Sprintf("A piece %.0f mm thick is drawn through under a plait that sits snug: it tightens the root once more.", piece),
+			fmt.Sprintf("Plait a little slack where it meets the scalp, or take pieces of at most %.0f mm.", thick)
+	})}
+}
+
+// anchored finds plaits worked further than the few turns whose twist the method undoes.
+func anchored(m Method, j Job) []advice.Finding {
+	const most = 45.0 // mm: five turns; common practice, no source
+	if j.Plait.Braided <= most {
+		return nil
+	}
+	braided, name := j.Plait.Braided, m.Name
+	return []advice.Finding{finding(advice.WrongBase, advice.Look, braided, func() (string, string) {
+		return fmt.Sprintf("The own hair is plaited over %s; %s needs a few anchor turns and the rest twisted.", invalid.Length(braided), strings.ToLower(name)),
+			"Choose anchor turns, then twist, for the plaits of this plan; fold and twist takes a whole plait."
+	})}
+}
+
+// shortHair is a finding where the own hair is too short for the method.
+func shortHair(m Method, j Job) []advice.Finding {
+	if j.Hair >= m.LeastHair {
+		return nil
+	}
+	hair, name, least := j.Hair, m.Name, m.LeastHair
+	return []advice.Finding{finding(advice.ShortHair, advice.Look, -hair, func() (string, string) {
+		return fmt.Sprintf("The own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
+			"Hair fed into the ends, or a method for short hair, holds better."
+	})}
 }
 
 // suited is a finding where the piece is not of a form the method takes.

@@ -10,60 +10,313 @@ import (
 
 const inch = 25.4
 
-// fits is how thick a plait may be ÷ the piece it vanishes in. Common practice, no
-// source.
-const fits = 0.8
-
-// Minutes of the loop family, for a practised stylist.
+// How thick a plait may be ÷ the piece it vanishes in. Common practice, no source.
 const (
-	hitchTime = 0.6 // one root hitch
-	passTime  = 0.4 // one pass
+	inSoft  = 0.8 // twists and soft locs give way
+	inBraid = 0.6
 )
 
+// woundBack is how long a plait may be ÷ the piece it vanishes in when its end is wound back
+// up inside. Common practice, no source.
+const woundBack = 1.9
+
+// Minutes of the loop family, for a practised stylist. Common practice, no source.
+const (
+	hitchTime   = 0.6  // one root hitch
+	passTime    = 0.4  // one pass
+	laceTime    = 0.35 // one pass of a zigzag
+	drawTime    = 0.25 // one more draw of own hair through the loop
+	knotTime    = 0.75 // a hidden knot
+	splitTime   = 0.9  // parting a root in two and plaiting the small strand in
+	stationTime = 1.2  // one piece of several along a plait
+)
+
+// largeSection is the area from which a section counts as large, mm²: about an inch square.
+const largeSection = 600.0
+
+// stretched is how every looped piece is got ready.
+const stretched = "Stretch the loop with the tail of a comb, damp plait and piece, and see that the latch of the hook opens and shuts freely."
+
+// rootHitch are the moves of the hitch most pieces hang by.
+var rootHitch = []string{
+	"Push the hook under the root of the plait, away from the part, and catch the loop.",
+	"Push the piece up while the latch comes out, so that it stays shut; draw the loop through.",
+	"Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp.",
+}
+
+// texts are steps without lengths.
+func texts(list ...string) []Step {
+	out := make([]Step, len(list))
+	for i, s := range list {
+		out[i] = text(s)
+	}
+	return out
+}
+
+// onLongHair is what is done with a plait that is longer than its piece.
+var onLongHair = Choice{Key: "long", Name: "A plait longer than the piece", Usual: "down", Options: []Option{
+	{"down", "Down to the tip", "For hair no longer than the piece"},
+	{"back", "Wound back up inside", "The end is woven up again; hides nearly twice the piece's length"},
+}}
+
+// tipFinish is what is done with the tip of the own hair at the end of the weave.
+var tipFinish = Choice{Key: "tip", Name: "The tip of the own hair", Usual: "rolled", Options: []Option{
+	{"rolled", "Rolled in", "The tip is rolled inside the piece"},
+	{"turned", "Turned back", "One pass upward holds slippery ends"},
+	{"glue", "A dot of glue", "Away from skin and eyes; it holds longest and is hard to undo"},
+}}
+
+var tipSteps = map[string]Step{
+	"rolled": text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook."),
+	"turned": text("Turn the tip back: one short pass upward, then roll the piece between the fingers."),
+	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes, in an aired room; press until it holds."),
+}
+
+func toTheTip(j Job) float64 {
+	if j.Chosen["long"] == "back" {
+		return woundBack * j.Piece.Length
+	}
+	return j.Piece.Length
+}
+
+// passes over a length: what is left after a whole number of pitches needs one more; a
+// rounding error of a pitch does not.
+func passes(length, pitch float64) int { return max(1, int(math.Ceil(length/pitch-1e-9))) }
+
 var loops = []Method{{
-	ID: HitchAndWeave, Name: "Hitch and weave", Family: Loop,
+	ID: HitchAndWeave, Name: "Hitch and weave", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Twist, hair.SoftLoc}, Grounds: []Ground{OnPlait},
 	Summary: "The piece is hitched by its loop under the root; the plait is drawn into its middle, pass by pass.",
 	HidesBy: "passes through the middle of the piece",
 	Root:    "a small ridge where the hitch sits",
 	Wash:    "holds through washing",
 	Undo:    "pull the plait out, cut the piece a few inches from the root but below the end of the own hair, unloop",
+	Mistake: "The hook goes in at the side of the piece, and the plait shows between its strands.",
+	Mend:    "Draw that pass back and go in again through the middle, a pitch lower.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
 	Parameters: []Parameter{{
 		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
 		Help: "Closer passes hold better and take longer",
 	}},
+	Choices: []Choice{onLongHair, tipFinish},
 	work: func(j Job) Work {
-		// What is left after a whole number of pitches needs one more pass; a rounding
-		// error of a pitch does not.
-		passes := max(1, int(math.Ceil(j.Plait.Length()/j.Settings["pitchMm"]-1e-9)))
-		return Work{Passes: passes, Attach: hitchTime, Conceal: float64(passes) * passTime}
+		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
+		return Work{Passes: n, Attach: hitchTime, Conceal: float64(n) * passTime}
+	},
+	reach: toTheTip,
+	steps: func(r Range) []Step {
+		pitch := r.Long.Settings["pitchMm"]
+		out := append(texts(stretched), texts(rootHitch...)...)
+		out = append(out,
+			with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch),
+			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch))
+		if r.Long.Chosen["long"] == "back" {
+			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way."))
+		}
+		return append(out, tipSteps[r.Long.Chosen["tip"]])
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts(
+			"Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.",
+			"Cut the piece below the mark, open the loop at the root and draw it off.")
+	},
+	judge: judges(onPlait, vanishing(inSoft), roomy),
+}, {
+	ID: HitchAndZigzag, Name: "Hitch and zigzag", Family: Loop, Base: Plaited,
+	Takes: []hair.Form{hair.Braid}, Grounds: []Ground{OnPlait},
+	Summary: "The piece is hitched under the root; the plait is laced through its middle from one side and the other, close together.",
+	HidesBy: "a zigzag through the middle of the braid",
+	Root:    "flat and secure",
+	Wash:    "holds through washing",
+	Undo:    "trim the tip past the own hair, unravel upward, open the loop with the tail of a comb",
+	Mistake: "Gaps between the passes: the plait shows on one side.",
+	Mend:    "Go back to the gap and put in two passes closer together, from either side.",
+
+	LeastHair: 25, WearWeeks: [2]int{6, 8},
+	Parameters: []Parameter{{
+		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 8, Most: 50, Usual: 0.85 * inch,
+		Help: "About ¾ to 1 in: no gaps",
+	}},
+	Choices: []Choice{{Key: "hair", Name: "The own hair", Usual: "plaited", Options: []Option{
+		{"plaited", "Plaited first", "Holds best, and protects the ends"},
+		{"loose", "Loose, drawn through the loop", "For very short hair: it is drawn through the loop once more on a large section, twice on a small one, never more"},
+		{"accent", "Loose, three draws", "For a small accent that must not slip"},
+	}}},
+	work: func(j Job) Work {
+		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
+		return Work{Passes: n, Attach: hitchTime + drawTime*float64(draws(j)), Conceal: float64(n) * laceTime, Unplaited: j.Chosen["hair"] != "plaited"}
 	},
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
-		return []Step{
-			text("Stretch the loop with the tail of a comb, damp plait and piece, and see that the latch of the hook opens and shuts freely."),
-			text("Push the hook under the root of the plait, away from the part, and catch the loop."),
-			text("Push the piece up while the latch comes out, so that it stays shut; draw the loop through."),
-			text("Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp."),
+		out := texts(stretched)
+		if r.Long.Chosen["hair"] == "plaited" {
+			out = append(out, texts(rootHitch...)...)
+		} else {
+			out = append(out, texts("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.")...)
+			out = append(out, drawStep(draws(r.Long), draws(r.Short)))
+			out = append(out, text("Turn the piece so that its smooth side lies outward."))
+		}
+		return append(out,
+			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch),
+			text("The next one from the other side, close below: left, right, left, no gaps."),
+			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch),
+			text("Pull the braid straight and smooth it: nothing of the own hair shows from either side."))
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts(
+			"Trim the braid below the mark.",
+			"Unravel it upward: the own hair comes free by itself.",
+			"Open the loop with the tail of a comb and draw it off.")
+	},
+	judge: judges(onPlait, vanishing(inBraid), roomy),
+}, {
+	ID: HiddenKnot, Name: "Hidden-knot fold", Family: Loop, Base: Plaited,
+	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnTrack, OnNet, OnLink},
+	Summary: "A strand is folded through the root; a small part of one leg knots it on the side that will not show, the other leg falls over the knot.",
+	HidesBy: "nothing is hidden: the strands fall over the base",
+	Root:    "very flat, the knot out of sight",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "cut the fold and draw the strand out",
+	Mistake: "The knot is made with the whole leg: a lump shows at the root.",
+	Mend:    "Open it while it is loose, part a thin strand off the leg and knot with that alone.",
+
+	LeastHair: 25, WearWeeks: [2]int{3, 6},
+	Parameters: []Parameter{{
+		Key: "turns", Name: "Turns of the leg through the fold", Unit: Count, Least: 2, Most: 3, Usual: 2,
+		Help: "Three for slippery hair",
+	}},
+	work: func(j Job) Work { return Work{Attach: knotTime + 0.1*(j.Settings["turns"]-2)} },
+	steps: func(r Range) []Step {
+		j := r.Long
+		out := onBase(j)
+		out = append(out, texts(
+			"Take one unit of bulk hair, hook by its root end, and find its middle.",
+			grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.",
+			"See which leg will be covered when the hair falls; part a thin strand off that leg.")...)
+		out = append(out,
+			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side away from the part, and tighten both ways.", j.Settings["turns"])),
+			text("Let the other leg fall over the knot."))
+		return withNext(out, j)
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts("Lift the leg that covers the knot and cut the fold, never the own hair beside it.", "Draw the strand out.")
+	},
+	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
+}, {
+	ID: SplitRoot, Name: "Split root", Family: Loop, Base: Plaited,
+	Takes: []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc}, Grounds: []Ground{OnPlait},
+	Summary: "The piece is hitched on a small strand of the section, which is plaited in with the rest: the plait leads away from the knot.",
+	HidesBy: "passes through the middle of the piece",
+	Root:    "the flattest, and the least pull",
+	Wash:    "holds through washing",
+	Undo:    "draw the plait out of the piece, unplait, cut the piece below the end of the own hair, unloop",
+	Mistake: "The small strand is too thin: it bears the whole piece by itself.",
+	Mend:    "Take a third of the section for it, and plait it in right at the root.",
+
+	LeastHair: 75, WearWeeks: [2]int{6, 8},
+	Parameters: []Parameter{{
+		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
+		Help: "Closer passes hold better and take longer",
+	}},
+	Choices: []Choice{{Key: "hold", Name: "The small strand", Usual: "plaited", Options: []Option{
+		{"plaited", "Plaited in with the rest", "Small strand and halves of the large one make a three-strand plait"},
+		{"banded", "Gathered and banded", "On fine hair; a band tangles, and perishes within days"},
+	}}, tipFinish},
+	work: func(j Job) Work {
+		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
+		return Work{Passes: n, Attach: hitchTime + splitTime, Conceal: float64(n) * passTime}
+	},
+	steps: func(r Range) []Step {
+		pitch := r.Long.Settings["pitchMm"]
+		out := texts(
+			stretched,
+			"Leave the section unplaited. Part a third of it off at the side away from the part: the small strand.",
+			"Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.",
+			"Pass the tail of the piece through its own loop and tighten against the small strand.")
+		if r.Long.Chosen["hold"] == "banded" {
+			out = append(out, text("Gather small and large strand and put a thin band round them, close to the root but not pulling."))
+		} else {
+			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot."))
+		}
+		return append(out,
 			with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch),
 			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch),
-			text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook."),
+			tipSteps[r.Long.Chosen["tip"]])
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts(
+			"Draw the plait out of the piece, pass by pass from the end.",
+			"Undo the plait, or clip the band, up to the knot.",
+			"Cut the piece below the mark, open the loop and draw it off the small strand.")
+	},
+	judge: judges(onPlait, vanishing(inSoft)),
+}, {
+	ID: Stations, Name: "Stations", Family: Loop, Base: Plaited,
+	Takes: []hair.Form{hair.CurlyBulk, hair.Bulk}, Grounds: []Ground{OnPlait},
+	Summary: "Several small pieces are hitched along one plait, at its tip, its body and its root; each covers the one below.",
+	HidesBy: "pieces that cover each other",
+	Root:    "full",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "cut each loop",
+	Mistake: "The root piece goes on first, and those below can no longer be reached.",
+	Mend:    "Lift it aside, and go on from the tip upward.",
+
+	LeastHair: 75, WearWeeks: [2]int{4, 6},
+	Parameters: []Parameter{{
+		Key: "stations", Name: "Pieces along one plait", Unit: Count, Least: 3, Most: 5, Usual: 3,
+		Help: "Tip, body and root; one or two more on the body of a long plait",
+	}},
+	pieces: func(s Settings) int { return int(s["stations"]) },
+	work:   func(Job) Work { return Work{Attach: stationTime} },
+	reach:  func(j Job) float64 { return 2 * j.Piece.Length }, // the lowest hangs from the tip
+	steps: func(r Range) []Step {
+		n := int(r.Long.Settings["stations"])
+		apart := r.Long.Plait.Length() / float64(n-1)
+		return []Step{
+			text("Take one unit of hair, hook by its root end, and find its middle."),
+			text("At the tip: fold it over the end of the plait and braid on with its legs until the own hair is covered; tie it into itself."),
+			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart),
+			text("At the root, last: push the hook under the plait, draw the fold through, pass the legs through it and tighten: snug, never pulling."),
+			text("Shake the head: each piece covers the knot below it. Fill where one shows."),
 		}
 	},
-	judge: func(m Method, j Job) []advice.Finding {
-		out := onPlait(m, j)
-		if j.Plait.Diameter > fits*j.Piece.Thickness {
-			d, thick := j.Plait.Diameter, j.Piece.Thickness
-			out = append(out, finding(advice.FatPlait, advice.Look, d, func() (string, string) {
-				return fmt.Sprintf("The plait comes out about %.0f mm thick against a piece of %.0f mm: it may show through.", d, thick),
-					fmt.Sprintf("Smaller sections, or a piece of at least %.0f mm, would hide it.", math.Ceil(d/fits))
-			}))
-		}
-		return out
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts("From the root down, lift each piece and cut its loop, never the plait under it.", "Undo the knot at the tip and unbraid it to the end of the own hair.")
 	},
+	judge: onPlait,
 }}
+
+// draws is how many more times loose hair is drawn through the loop: one on a large section,
+// two on a small one, never more; three on a small accent.
+func draws(j Job) int {
+	switch {
+	case j.Chosen["hair"] == "accent":
+		return 3
+	case j.Chosen["hair"] != "loose":
+		return 0
+	case j.Plait.Area >= largeSection:
+		return 1
+	}
+	return 2
+}
+
+func drawStep(large, small int) Step {
+	switch {
+	case large == 3:
+		return text("Draw it through the loop three times more, from the other side each time.")
+	case large == 1 && small == 1:
+		return text("Draw it through the loop once more, from the other side. Never more than that on a section this large.")
+	case large == 2 && small == 2:
+		return text("Draw it through the loop twice more, from the other side each time. Never more.")
+	}
+	return text("Draw it through the loop once more from the other side; on a small section twice. Never more.")
+}
 
 // repeat is the step after the first of so many passes.
 func repeat(least, most int, pitch float64) Step {

@@ -8,6 +8,7 @@
 package method
 
 import (
+	"math"
 	"slices"
 	"strings"
 
@@ -25,18 +26,31 @@ const (
 	Loop  Family = "loop" // hitched by its loop, the plait woven inside
 	Wrap  Family = "wrap" // the plait covered with wound hair
 	Twist Family = "twist"
-	Hook  Family = "hook" // hooked where there is no plait to hide
+	Hook  Family = "hook"  // hooked where there is no plait to hide
+	Braid Family = "braid" // braided by hand from the root, without a plait below
 )
 
 // ID names a method of the catalogue.
 type ID string
 
-// The methods so far.
+// The methods.
 const (
-	HitchAndWeave ID = "L1"
-	TrackHitch    ID = "L5"
-	CollarAndWrap ID = "W2"
-	FoldAndTwist  ID = "T2"
+	HitchAndWeave  ID = "L1"
+	HitchAndZigzag ID = "L2"
+	HiddenKnot     ID = "L3"
+	SplitRoot      ID = "L4"
+	TrackHitch     ID = "L5"
+	Stations       ID = "L6"
+	SharedLoop     ID = "W1"
+	CollarAndWrap  ID = "W2"
+	OpenCoil       ID = "W3"
+	Banded         ID = "W4"
+	BuiltOnHead    ID = "W5"
+	AnchorTwist    ID = "T1"
+	FoldAndTwist   ID = "T2"
+	TwineAndLock   ID = "T3"
+	OwnStrand      ID = "B1"
+	WrappedThird   ID = "B2"
 )
 
 // Ground is what a piece hangs on.
@@ -50,11 +64,21 @@ const (
 	OnLink  Ground = "linked" // a plait laid into the next one
 )
 
+// Base is what is made of the own hair before a piece goes on.
+type Base string
+
+// The bases.
+const (
+	Plaited  Base = "plait"  // the plait as the plan prepares it
+	Anchored Base = "anchor" // a few turns, the rest twisted in two: the twist is undone or twined
+	Loose    Base = "loose"  // nothing: the own hair is worked in as it is
+)
+
 // Parameter is a number that may be set of a method.
 type Parameter struct {
 	Key   string  `json:"key"`
 	Name  string  `json:"name"`
-	Unit  Unit    `json:"unit" enum:"length,mm"`
+	Unit  Unit    `json:"unit" enum:"length,mm,count"`
 	Least float64 `json:"least"`
 	Most  float64 `json:"most"`
 	Usual float64 `json:"usual"`
@@ -68,35 +92,74 @@ type Unit string
 const (
 	Length Unit = "length" // mm, shown in the reader's own unit
 	Fine   Unit = "mm"     // mm, shown as such
+	Count  Unit = "count"  // a whole number
 )
+
+// Choice is one of a few ways in which a method is done.
+type Choice struct {
+	Key     string   `json:"key"`
+	Name    string   `json:"name"`
+	Usual   string   `json:"usual" doc:"Key of the option that holds where none is chosen"`
+	Options []Option `json:"options"`
+}
+
+// Option is one way of a choice, with when it is the right one.
+type Option struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+	Help string `json:"help"`
+}
 
 // Method is an entry of the catalogue. Its judgements are common practice, no source.
 type Method struct {
-	ID      ID          `json:"id" enum:"L1,L5,W2,T2"`
+	ID      ID          `json:"id" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
 	Name    string      `json:"name"`
-	Family  Family      `json:"family" enum:"loop,wrap,twist,hook"`
-	Takes   []hair.Form `json:"takes" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk" doc:"Forms of piece it works with"`
+	Family  Family      `json:"family" enum:"loop,wrap,twist,hook,braid"`
+	Takes   []hair.Form `json:"takes" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair" doc:"Forms of piece it works with"`
 	Grounds []Ground    `json:"grounds" enum:"plait,tracks,net,linked" doc:"What it can hang a piece on"`
 	Summary string      `json:"summary"`
 	HidesBy string      `json:"hidesBy"`
 	Root    string      `json:"root" doc:"How the root looks and feels"`
 	Wash    string      `json:"wash"`
 	Undo    string      `json:"undo"`
+	Mistake string      `json:"mistake" doc:"What usually goes wrong"`
+	Mend    string      `json:"mend" doc:"The way out of it"`
+	// Base is what must be made of the own hair first.
+	Base Base `json:"base" enum:"plait,anchor,loose"`
 	// LeastHair is the shortest own hair that holds, mm.
 	LeastHair float64 `json:"leastHairMm"`
 	// WearWeeks are the usual least and most weeks of wear.
 	WearWeeks  [2]int      `json:"wearWeeks"`
 	Parameters []Parameter `json:"parameters"`
+	Choices    []Choice    `json:"choices"`
 	// Wraps is true when it takes wrapping hair.
 	Wraps bool `json:"wraps"`
 
 	work  func(Job) Work
 	steps func(Range) []Step
 	judge func(Method, Job) []advice.Finding
+	// pieces is how many go on one place; nil for one.
+	pieces func(Settings) int
+	// takeDown are the moves in which it comes off, and cuts tells whether the piece is cut.
+	takeDown func(Range) []Step
+	cuts     bool
+	// reach is the longest plait it hides, mm; nil for one as long as the piece.
+	reach func(Job) float64
 }
 
 // Catalogue is all methods, in the order they are offered.
-var Catalogue = slices.Concat(loops, wraps, twists, hooks)
+var Catalogue = func() []Method {
+	all := slices.Concat(loops, wraps, twists, hooks, braids)
+	for i := range all { // lists, in JSON too, where an entry has none
+		if all[i].Parameters == nil {
+			all[i].Parameters = []Parameter{}
+		}
+		if all[i].Choices == nil {
+			all[i].Choices = []Choice{}
+		}
+	}
+	return all
+}()
 
 // IDs are the methods' ids in the order of the catalogue.
 func IDs() []ID {
@@ -144,6 +207,10 @@ func (m Method) Check(bad *invalid.Errors, path string, s Settings) {
 			bad.Add(path+p.Key, "%s needs its %s.", m.Name, p.Name)
 		case p.Unit == Length:
 			bad.Length(path+p.Key, p.Name, v, p.Least, p.Most)
+		case p.Unit == Count:
+			if bad.Number(path+p.Key, p.Name, v, p.Least, p.Most, ""); v != math.Trunc(v) {
+				bad.Add(path+p.Key, "%s must be a whole number.", p.Name)
+			}
 		default:
 			bad.Number(path+p.Key, p.Name, v, p.Least, p.Most, " mm")
 		}
@@ -155,6 +222,48 @@ func (m Method) Check(bad *invalid.Errors, path string, s Settings) {
 	}
 }
 
+// Chosen are the options of a method's choices, by key.
+type Chosen map[string]string
+
+// CheckChoices refuses choices and options that the method has not; the paths of bad are put
+// under path. Choices left out are as usual.
+func (m Method) CheckChoices(bad *invalid.Errors, path string, chosen Chosen) {
+	for key, option := range chosen {
+		i := slices.IndexFunc(m.Choices, func(c Choice) bool { return c.Key == key })
+		if i < 0 {
+			bad.Add(path+key, "%s has no choice named %q.", m.Name, key)
+			continue
+		}
+		keys := make([]string, len(m.Choices[i].Options))
+		for k, o := range m.Choices[i].Options {
+			keys[k] = o.Key
+		}
+		invalid.OneOf(bad, path+key, m.Choices[i].Name, option, keys)
+	}
+}
+
+// Decided are a method's choices as they hold: those of chosen, the others as usual.
+func (m Method) Decided(chosen Chosen) Chosen {
+	if len(m.Choices) == 0 {
+		return nil
+	}
+	out := make(Chosen, len(m.Choices))
+	for _, c := range m.Choices {
+		if out[c.Key] = c.Usual; chosen[c.Key] != "" {
+			out[c.Key] = chosen[c.Key]
+		}
+	}
+	return out
+}
+
+// Pieces is how many pieces go on one place, for each that is asked for there.
+func (m Method) Pieces(s Settings) int {
+	if m.pieces == nil {
+		return 1
+	}
+	return m.pieces(s)
+}
+
 // Job is what a method is asked to do at one place.
 type Job struct {
 	Ground   Ground
@@ -162,9 +271,12 @@ type Job struct {
 	Hair     float64 // length of the own hair there, mm
 	Piece    hair.Piece
 	Settings Settings
+	Chosen   Chosen // every choice of the method
 	// Wrapping is nil unless the method wraps.
 	Wrapping    *hair.Wrapping
 	TenderScalp bool
+	// Snug is true where the plait sits tight at the scalp.
+	Snug bool
 	// Spacing is the distance between pieces on tracks and on a net, mm.
 	Spacing float64
 	// Tails is what is done with the loose tails of the base before anything hangs on it,
@@ -184,6 +296,8 @@ type Work struct {
 	// Attach is minutes to fix one piece, Conceal to hide the plait, for a practised
 	// stylist.
 	Attach, Conceal float64
+	// Unplaited is true where the own hair is worked in without a plait.
+	Unplaited bool
 }
 
 // For works the method out for a job.
@@ -205,6 +319,22 @@ type Step struct {
 
 // Steps are the moves in order, for places from the shortest plait to the longest.
 func (m Method) Steps(r Range) []Step { return m.steps(r) }
+
+// spareBelow is how far below the end of the own hair a piece is cut at the least, mm: what
+// slips while scissors close is never own hair. Common practice, no source.
+const spareBelow = 25.4
+
+// TakeDown are the moves in which the pieces come off again, and cutBelow the distance from
+// the root, mm, above which nothing is cut: 0 where nothing is cut at all.
+func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
+	steps = m.takeDown(r)
+	if !m.cuts {
+		return steps, 0
+	}
+	cutBelow = r.Long.Plait.Length() + spareBelow
+	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Never cut above the mark.", cutBelow)
+	return append([]Step{first}, steps...), cutBelow
+}
 
 // Judge finds what speaks against the method for a job.
 func (m Method) Judge(j Job) []advice.Finding { return m.judge(m, j) }

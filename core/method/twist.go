@@ -4,22 +4,59 @@ import (
 	"kladotex/core/hair"
 )
 
-// Rates of the twist family, for a practised stylist.
+// Rates of the twist family, for a practised stylist. Common practice, no source.
 const (
 	foldTime  = 0.5   // minutes to draw a strand half through
+	undoTime  = 0.2   // to undo the own twist below its anchor
+	lockTime  = 0.3   // to lock a tip in a gap of the piece
 	twistRate = 0.005 // minutes per mm of twisting
 )
 
+const seal = "Seal the tip as the fibre allows. Hot water scalds: away from skin, towel under, never over a child's back."
+
+func untwisting(last string) func(Range) []Step {
+	return func(Range) []Step { return texts("Untwist from the tip upward.", last) }
+}
+
 var twists = []Method{{
-	ID: FoldAndTwist, Name: "Fold and twist", Family: Twist,
+	ID: AnchorTwist, Name: "Anchor and twist", Family: Twist, Base: Anchored,
+	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
+	Summary: "A bulk strand is drawn half under the anchor turns; the own twist is undone and each half is twisted in with a leg.",
+	HidesBy: "the twist: own hair becomes part of it",
+	Root:    "soft, messy on purpose",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "untwist the legs and draw the strand out",
+	Mistake: "All own hair goes with one leg: that side is thick, and the twist turns over.",
+	Mend:    "Untwist, part the own hair in two even halves and give one to each leg.",
+
+	LeastHair: 75, WearWeeks: [2]int{3, 5},
+	work: func(j Job) Work {
+		return Work{Attach: foldTime, Conceal: undoTime + j.Piece.Length*twistRate}
+	},
+	steps: func(r Range) []Step {
+		return []Step{
+			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
+			text("Push the hook under the anchor turns, catch the bulk hair at its middle and draw it half through: a leg on either side."),
+			text("Undo the own twist below the anchor into two even halves."),
+			text("Lay one half to each leg."),
+			with("Twist the two legs round each other, own hair inside, down {length} to the tip.", r.Long.Piece.Length),
+			text(seal),
+		}
+	},
+	takeDown: untwisting("Draw the bulk hair out from under the anchor turns and undo them."),
+	judge:    judges(onPlait, anchored),
+}, {
+	ID: FoldAndTwist, Name: "Fold and twist", Family: Twist, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
 	Summary: "A bulk strand is drawn half under the plait; its two legs are twisted together and the plait rides with one of them.",
 	HidesBy: "the twist, with the plait inside one leg",
 	Root:    "soft, lies flat",
 	Wash:    "holds through washing, because the section is plaited whole",
 	Undo:    "untwist the legs and draw the strand out",
+	Mistake: "Both legs are twisted the same way as they go round each other: the twist springs open.",
+	Mend:    "Untwist, turn each leg on itself one way and both round each other the other way.",
 
-	LeastHair: 75, WearWeeks: [2]int{4, 6}, Parameters: []Parameter{},
+	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	work: func(j Job) Work {
 		return Work{Attach: foldTime, Conceal: j.Piece.Length * twistRate}
 	},
@@ -30,8 +67,35 @@ var twists = []Method{{
 			text("Lay the plait along one leg and close the leg's hair round it."),
 			with("Twist each leg on itself one way and the two round each other the other way, down {length} to the tip.", r.Long.Piece.Length),
 			fromTo("Keep the plait inside its leg to its end, at {length}; beyond it the legs are bulk hair only.", r.Short.Plait.Length(), r.Long.Plait.Length()),
-			text("Seal the tip as the fibre allows. Hot water scalds: away from skin, towel under, never over a child's back."),
+			text(seal),
 		}
 	},
-	judge: onPlait,
+	takeDown: untwisting("Draw the bulk hair out from under the root; the plait stays whole."),
+	judge:    onPlait,
+}, {
+	ID: TwineAndLock, Name: "Twine and lock", Family: Twist, Base: Anchored,
+	Takes: []hair.Form{hair.Twist}, Grounds: []Ground{OnPlait},
+	Summary: "The loop closes round own twist and piece; the own two-strand twist is wound round the piece and its tip locked in a gap.",
+	HidesBy: "the own twist lies in the furrows of the piece",
+	Root:    "soft",
+	Wash:    "not at all: wet own hair untwines",
+	Undo:    "free the tip and unwind it; nothing is cut",
+	Mistake: "Wound against the piece's own direction: the twist lies across its furrows and shows.",
+	Mend:    "Unwind, look which way the piece is twisted, and wind the same way.",
+
+	LeastHair: 75, WearWeeks: [2]int{2, 3},
+	work: func(j Job) Work {
+		return Work{Attach: sharedTime, Conceal: j.Plait.Length()*twistRate + lockTime}
+	},
+	steps: func(r Range) []Step {
+		out := append(texts(stretched), texts(sharedHitch...)...)
+		return append(out,
+			fromTo("Wind the own twist round the piece, in the piece's own direction, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()),
+			text("Poke the tip through a small gap in the piece with the hook and let the gap close."),
+			text("Keep it dry: wet own hair untwines."))
+	},
+	takeDown: func(Range) []Step {
+		return texts("Draw the tip out of its gap and unwind the own twist up to the root.", "Draw twist and piece back out of the loop: nothing is cut.")
+	},
+	judge: judges(onPlait, anchored),
 }}

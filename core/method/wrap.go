@@ -3,45 +3,115 @@ package method
 import (
 	"math"
 
+	"kladotex/core/advice"
 	"kladotex/core/hair"
 	"kladotex/core/supply"
 )
 
-// Rates of the wrap family, for a practised stylist.
+// Rates of the wrap family, for a practised stylist. Common practice, no source.
 const (
 	collarTime = 0.8   // minutes to slide a piece on and draw the end through
+	sharedTime = 0.8   // a hitch that plait and piece share
+	bandTime   = 1.1   // winding a plait down and up round its loc, and the band over it
+	hookedTime = 0.5   // drawing base hair half under a root
 	wrapRate   = 0.014 // minutes per mm wound over
+	coilRate   = 0.010 // minutes per mm of a coil let close
 	// past is wound past the end of the plait, mm.
 	past = 12.7
 	// tailShare is the thickness of a piece's tail ÷ the piece's.
 	tailShare = 0.4
+	// bandedShare is the length covered ÷ that of a plait wound down and back up.
+	bandedShare = 0.55
 )
 
+// ribbonWidth and wrapTail are what every wrap lets be set.
+var (
+	ribbonWidth = Parameter{Key: "ribbonMm", Name: "Width of one turn", Unit: Fine, Least: 2, Most: 25, Usual: 6, Help: "As much of the wrapping hair as shows of a turn"}
+	wrapTail    = Parameter{Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: 2.5 * inch, Help: "Laid along the base before winding begins"}
+)
+
+// wrapBase is the thickness of what is wound over: the plait with the piece's tail lying
+// along it, their cross-sections added, mm.
+func wrapBase(j Job) float64 { return math.Hypot(j.Plait.Diameter, tailShare*j.Piece.Thickness) }
+
+// wound is what winding over length mm takes.
+func wound(j Job, length, attach float64) Work {
+	width := j.Settings["ribbonMm"]
+	ribbon := supply.WrapRibbon(length, wrapBase(j), width) + j.Settings["tailMm"]
+	return Work{
+		Ribbon: ribbon, Turns: length / width, Strands: int(math.Ceil(ribbon / j.Wrapping.StrandLength)),
+		Attach: attach, Conceal: length * wrapRate,
+	}
+}
+
+// unwinding are the moves in which a wrap comes off.
+var unwinding = []string{
+	"Find the end of the wind under its last turns and loosen it backward.",
+	"Where it will not give, clip the wrapping hair below the mark; unwind it upward to the root.",
+}
+
+// hair that is unwound comes free by itself; the rest of the piece stays whole.
+func unwound(more ...string) func(Range) []Step {
+	return func(Range) []Step { return append(texts(unwinding...), texts(more...)...) }
+}
+
+// tooTight advises against a hitch that sits tight on the scalp where that is tender.
+func tooTight(_ Method, j Job) []advice.Finding {
+	if !j.TenderScalp {
+		return nil
+	}
+	return []advice.Finding{finding(advice.TenderScalp, advice.Danger, 1, func() (string, string) {
+		return "Tender scalp: a hitch that plait and piece share sits tighter on the scalp than any other.",
+			"Choose collar and wrap or a split root there; pain, bumps or stinging mean loosen now."
+	})}
+}
+
+// sharedHitch are the moves of a hitch through which plait and piece go together.
+var sharedHitch = []string{
+	"Push the hook under the root of the plait, away from the part, catch the loop and draw it through.",
+	"Pass the end of the plait and the body of the piece through the loop together.",
+	"Draw the plait up and the piece down until the loop closes: snug, never pulling the scalp.",
+}
+
 var wraps = []Method{{
-	ID: CollarAndWrap, Name: "Collar and wrap", Family: Wrap,
+	ID: SharedLoop, Name: "Shared loop and wrap", Family: Wrap, Base: Plaited,
+	Takes: []hair.Form{hair.SoftLoc, hair.HandmadeLoc}, Grounds: []Ground{OnPlait},
+	Summary: "The loop of the piece closes round plait and piece together; wrapping hair is wound over both.",
+	HidesBy: "wrapping hair wound past the end of the plait",
+	Root:    "may feel tight: not for a tender scalp",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "loosen the wind backward, clip it below the end of the own hair, unwind",
+	Mistake: "Wound too near the scalp with all the hair at once: a fat, tight base.",
+	Mend:    "Unwind to the root, split the wrapping hair thin and begin a finger's breadth lower.",
+
+	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
+	Parameters: []Parameter{ribbonWidth, wrapTail},
+	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, sharedTime) },
+	steps: func(r Range) []Step {
+		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), texts(sharedHitch...)...)
+		return append(out,
+			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]),
+			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]),
+			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past),
+			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms."))
+	},
+	cuts:     true,
+	takeDown: unwound("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off."),
+	judge:    judges(untender, fatBase, tooTight, roomy),
+}, {
+	ID: CollarAndWrap, Name: "Collar and wrap", Family: Wrap, Base: Plaited,
 	Takes: []hair.Form{hair.SoftLoc, hair.HandmadeLoc}, Grounds: []Ground{OnPlait},
 	Summary: "The piece slides over the plait like a collar; wrapping hair, hooked through the root, is wound over both.",
 	HidesBy: "wrapping hair wound past the end of the plait",
 	Root:    "slim if the wrapping hair is split thin",
 	Wash:    "roots only, diluted, dried fully",
 	Undo:    "loosen the wind backward, clip it below the end of the own hair, unwind",
+	Mistake: "Too much wrapping hair: the base comes out fat and heavy and feels tight.",
+	Mend:    "Unwind it, split it in two and wind with one half.",
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
-	Parameters: []Parameter{
-		{Key: "ribbonMm", Name: "Width of one turn", Unit: Fine, Least: 2, Most: 25, Usual: 6, Help: "As much of the wrapping hair as shows of a turn"},
-		{Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: 2.5 * inch, Help: "Laid along the base before winding begins"},
-	},
-	work: func(j Job) Work {
-		// What is wound over is the plait with the piece's tail lying along it, their
-		// cross-sections added.
-		base := math.Hypot(j.Plait.Diameter, tailShare*j.Piece.Thickness)
-		length, width := j.Plait.Length()+past, j.Settings["ribbonMm"]
-		ribbon := supply.WrapRibbon(length, base, width) + j.Settings["tailMm"]
-		return Work{
-			Ribbon: ribbon, Turns: length / width, Strands: int(math.Ceil(ribbon / j.Wrapping.StrandLength)),
-			Attach: collarTime, Conceal: length * wrapRate,
-		}
-	},
+	Parameters: []Parameter{ribbonWidth, wrapTail},
+	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, collarTime) },
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Stretch the loop of the piece until the plait slides through it."),
@@ -53,5 +123,112 @@ var wraps = []Method{{
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms."),
 		}
 	},
-	judge: onPlait,
+	cuts:     true,
+	takeDown: unwound("Draw the end of the plait back from under its root and slide the piece off: it stays whole."),
+	judge:    judges(onPlait, fatBase),
+}, {
+	ID: OpenCoil, Name: "Open coil", Family: Wrap, Base: Plaited,
+	Takes: []hair.Form{hair.CoilLoc}, Grounds: []Ground{OnPlait},
+	Summary: "Plait and piece go through the loop together; the hollow coil is opened and let close round the plait.",
+	HidesBy: "the coil itself",
+	Root:    "medium",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "open the coil from below, then the loop",
+	Mistake: "The coil is opened all at once: it loses its spring and stands off the plait.",
+	Mend:    "Let go, start again at the root, and open no more than a finger's breadth at a time.",
+
+	LeastHair: 50, WearWeeks: [2]int{6, 8},
+	Parameters: []Parameter{{
+		Key: "starts", Name: "Turns on one spot at each start", Unit: Count, Least: 1, Most: 4, Usual: 2, Help: "Twice round holds the coil where it begins",
+	}},
+	work: func(j Job) Work {
+		return Work{Attach: sharedTime, Conceal: (j.Plait.Length()+past)*coilRate + 0.1*j.Settings["starts"]}
+	},
+	steps: func(r Range) []Step {
+		times := map[float64]string{1: "once", 2: "twice", 3: "three times", 4: "four times"}[r.Long.Settings["starts"]]
+		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), texts(sharedHitch...)...)
+		return append(out,
+			text("Open the coil a little below the loop and lay the plait into it: "+times+" round on the first spot."),
+			text("Let it close round the plait and go on downward, a finger's breadth at a time; "+times+" round on one spot at each new start."),
+			with("Go on until {length} past the end of the plait.", past),
+			text("Roll it between the palms until it lies smooth."))
+	},
+	takeDown: func(Range) []Step {
+		return texts("Open the coil from below, turn by turn, up to the root.", "Draw piece and plait back out of the loop. Nothing is cut: the coil closes again.")
+	},
+	judge: judges(onPlait, vanishing(inSoft), roomy),
+}, {
+	ID: Banded, Name: "Plait round loc, banded", Family: Wrap, Base: Plaited,
+	Takes: []hair.Form{hair.HandmadeLoc}, Grounds: []Ground{OnPlait},
+	Summary: "The plait goes through the loc's eye and is wound down round the loc and back up; a band holds its end, a thin wrap covers it.",
+	HidesBy: "a cover of wrapping hair over plait and band",
+	Root:    "bulkier at first, settles",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "clip the band, wind the cover backward and clip it, untwist: the loc stays whole",
+	Mistake: "The blunt end of the cover lies outside and frays.",
+	Mend:    "Wind it back, lay the blunt end inside against the plait, and wind the thinned ends in.",
+
+	LeastHair: 200, WearWeeks: [2]int{6, 10}, Wraps: true,
+	Parameters: []Parameter{ribbonWidth, {Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: inch, Help: "Its blunt end, inside against the plait"}},
+	work: func(j Job) Work {
+		w := wound(j, bandedShare*j.Plait.Length()+past, collarTime)
+		w.Conceal += bandTime
+		return w
+	},
+	reach: func(j Job) float64 { return woundBack * j.Piece.Length },
+	steps: func(r Range) []Step {
+		return []Step{
+			text("Slide a thin band over the loc and let it wait there."),
+			text("Draw the plait through the loc's eye, up to the root."),
+			fromTo("Wind the plait round the loc down to about {length}, then back up.", bandedShare*r.Short.Plait.Length(), bandedShare*r.Long.Plait.Length()),
+			text("Push the band up over the end of the plait."),
+			with("Hook a thin strand of wrapping hair through the root, its blunt end inside against the plait, {length} of it.", r.Long.Settings["tailMm"]),
+			with("Wind it over plait and band, each turn {length} below the last; wind the thinned ends in.", r.Long.Settings["ribbonMm"]),
+			text("Roll the loc between the palms."),
+		}
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts(
+			"Wind the cover backward until it lifts from the own hair, and clip it there.",
+			"Clip the band; it may be gone by now.",
+			"Untwist the plait from the loc and slide the loc off: it stays whole.")
+	},
+	judge: judges(onPlait, fatBase),
+}, {
+	ID: BuiltOnHead, Name: "Built on the head", Family: Wrap, Base: Plaited,
+	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
+	Summary: "Base hair is drawn half under the root and left loose over the plait; wrapping hair is wound round both, down to the tip.",
+	HidesBy: "wrapping hair over the whole length",
+	Root:    "looks as if it grew there",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "cut below the end of the own hair and unwind",
+	Mistake: "Base hair of one length ends in a step: the loc breaks off there.",
+	Mend:    "Thin the ends of the base hair with the fingers before winding over them.",
+
+	LeastHair: 50, WearWeeks: [2]int{6, 12}, Wraps: true,
+	Parameters: []Parameter{ribbonWidth, wrapTail},
+	Choices: []Choice{{Key: "surface", Name: "The surface", Usual: "smooth", Options: []Option{
+		{"smooth", "Smooth", "Even turns"},
+		{"teased", "Some loops teased out", "By the thumb, for a grown-in look"},
+	}}},
+	work: func(j Job) Work { return wound(j, j.Piece.Length, hookedTime) },
+	steps: func(r Range) []Step {
+		out := []Step{
+			text("Push the hook under the root along the row, catch the base hair at its middle and draw it half through; leave it loose over the plait."),
+			with("Draw the wrapping hair half under the same root, across the row, with a tail of {length}.", r.Long.Settings["tailMm"]),
+			with("Wind it round base hair and plait together, each turn {length} below the last. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]),
+		}
+		if r.Long.Chosen["surface"] == "teased" {
+			out = append(out, text("Let the thumb tease a loop out here and there."))
+		}
+		return append(out,
+			with("Lay a second strand under the last turns of the first, and go on to {length}.", r.Long.Piece.Length),
+			text("At the tip wind upward again to seal it, and roll it between the palms."))
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts("Cut below the mark.", "Unwind what is left up to the root and draw the base hair out.")
+	},
+	judge: judges(onPlait, fatBase),
 }}

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -248,11 +249,21 @@ func wayText(in Input, w Way) string {
 	parts := []string{in.WayName(w.Key)}
 	m, _ := method.Lookup(w.Method)
 	for _, p := range m.Parameters {
-		value := number(w.Settings[p.Key]) + " mm"
-		if p.Unit == method.Length {
+		value := number(w.Settings[p.Key])
+		switch p.Unit {
+		case method.Length:
 			value = both(w.Settings[p.Key])
+		case method.Fine:
+			value += " mm"
 		}
 		parts = append(parts, strings.ToLower(p.Name)+" "+value)
+	}
+	decided := m.Decided(w.Choices)
+	for _, c := range m.Choices {
+		i := slices.IndexFunc(c.Options, func(o method.Option) bool { return o.Key == decided[c.Key] })
+		if i >= 0 {
+			parts = append(parts, strings.ToLower(c.Name)+": "+strings.ToLower(c.Options[i].Name))
+		}
 	}
 	if h := w.Wrapping; h != nil && m.Wraps {
 		parts = append(parts, fmt.Sprintf("strands of %s, %d a pack of %s g for %d.%02d", both(h.StrandLength), h.Strands, number(h.PackMass), h.Price/100, h.Price%100))

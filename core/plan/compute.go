@@ -110,6 +110,8 @@ type worked struct {
 	res    Resolution
 	// methods are those of the plan's ways.
 	methods []method.Method
+	// chosen are the choices of the plan's ways, every one decided.
+	chosen []method.Chosen
 	// works are those of the places.
 	works []method.Work
 	tails string
@@ -130,7 +132,7 @@ func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head
 	w := &worked{in: in, layout: layout, res: Resolve(in, head, &layout), tails: tailWords(in, &layout)}
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
-		w.methods = append(w.methods, m)
+		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.Decided(way.Choices))
 	}
 	w.works = make([]method.Work, len(w.res.Places))
 	for i := range w.res.Places {

@@ -38,7 +38,7 @@ const MaxDocument = 1 << 20
 // Bounds of the lists of a document.
 const (
 	MaxPieces = 12
-	MaxWays   = 12
+	MaxWays   = 20
 	MaxUses   = 200
 	maxPlaces = 400 // of one use
 	// MaxCount is the most pieces at one place.
@@ -58,7 +58,7 @@ type Input struct {
 	Parting  parting.Settings  `json:"parting"`
 	Plaits   plait.Preparation `json:"plaits"`
 	Pieces   []hair.Piece      `json:"pieces" minItems:"1" maxItems:"12"`
-	Ways     []Way             `json:"ways" minItems:"1" maxItems:"12"`
+	Ways     []Way             `json:"ways" minItems:"1" maxItems:"20"`
 	Uses     []Use             `json:"uses" minItems:"2" maxItems:"200" doc:"Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names"`
 	Spares   supply.Spares     `json:"spares" doc:"Spares of each piece"`
 	Fill     Fill              `json:"fill"`
@@ -100,8 +100,9 @@ func (in Input) hooksApart(share float64) float64 {
 type Way struct {
 	// Key names the way inside its plan.
 	Key      string          `json:"key" minLength:"1" maxLength:"40"`
-	Method   method.ID       `json:"method" enum:"L1,L5,W2,T2"`
+	Method   method.ID       `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
 	Settings method.Settings `json:"settings" doc:"The method's parameters by key; the catalogue lists them"`
+	Choices  method.Chosen   `json:"choices,omitempty" doc:"Options of the method's choices by key; those left out are as usual"`
 	// Wrapping may be kept for methods that take none; those that wrap need it.
 	Wrapping *hair.Wrapping `json:"wrapping,omitempty" doc:"The wrapping hair; methods that wrap need it"`
 }
@@ -237,6 +238,7 @@ func (w Way) check(bad *invalid.Errors, path string) {
 		return
 	}
 	m.Check(bad, path+"settings.", w.Settings)
+	m.CheckChoices(bad, path+"choices.", w.Choices)
 	switch {
 	case w.Wrapping != nil:
 		w.Wrapping.Check(bad, path+"wrapping.")

@@ -347,8 +347,9 @@ func TestWhatStructuresSave(t *testing.T) {
 			hook = s.Minutes.Likely
 		}
 	}
-	// Common practice, no source: 120 pieces are hooked on tracks in 20 to 40 minutes.
-	assert.True(t, hook*120/float64(hooked) >= 20 && hook*120/float64(hooked) <= 40, "%v minutes", hook)
+	// Common practice, no source: 120 pieces are hooked on tracks in 40 to 60 minutes, sorting
+	// among them.
+	assert.True(t, hook*120/float64(hooked) >= 40 && hook*120/float64(hooked) <= 60, "%v minutes", hook)
 }
 
 // Whatever is read either computes to finite numbers or is refused by name.

@@ -79,6 +79,13 @@ func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 			}
 		}
 	}
+	for i := range r.Places {
+		if p := &r.Places[i]; p.Way >= 0 {
+			way := &in.Ways[p.Way]
+			m, _ := method.Lookup(way.Method)
+			p.Count *= m.Pieces(way.Settings)
+		}
+	}
 	return r
 }
 

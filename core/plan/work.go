@@ -8,12 +8,13 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
+	"kladotex/core/plait"
 )
 
 // Attachment is how one piece goes on in one way on one ground, at all its places.
 type Attachment struct {
 	Way    string        `json:"way" doc:"Key of the way"`
-	Method method.ID     `json:"method" enum:"L1,L5,W2,T2"`
+	Method method.ID     `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
 	Piece  string        `json:"piece" doc:"Key of the piece"`
 	Ground method.Ground `json:"ground" enum:"plait,tracks,net,linked"`
 	Places int           `json:"places"`
@@ -29,6 +30,8 @@ type Attachment struct {
 	Attach    float64       `json:"attachMin" doc:"Minutes to fix one piece, practised"`
 	Conceal   Between       `json:"concealMin" doc:"Minutes to hide one plait, practised"`
 	Steps     []method.Step `json:"steps"`
+	TakeDown  []method.Step `json:"takeDown" doc:"The moves in which it comes off"`
+	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which nothing is cut, mm; 0 where nothing is cut"`
 }
 
 // Between is the least and the most of a number.
@@ -67,8 +70,8 @@ func tailWords(in Input, l *parting.Layout) string {
 func (w *worked) job(p *Place) method.Job {
 	way := w.in.Ways[p.Way]
 	return method.Job{
-		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Wrapping: way.Wrapping,
-		TenderScalp: w.in.Hair.Tender, Spacing: w.in.HookSpacing(), Tails: w.tails,
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Chosen: w.chosen[p.Way], Wrapping: way.Wrapping,
+		TenderScalp: w.in.Hair.Tender, Snug: w.in.Plaits.Tension == plait.Snug, Spacing: w.in.HookSpacing(), Tails: w.tails,
 	}
 }
 
@@ -113,10 +116,12 @@ func (w *worked) work() []Attachment {
 	out := make([]Attachment, len(groups))
 	for i, g := range groups {
 		m, _ := method.Lookup(g.Method)
-		g.Steps = m.Steps(method.Range{
+		places := method.Range{
 			Short: w.job(&w.res.Places[g.short]), Long: w.job(&w.res.Places[g.long]),
 			ShortWork: w.works[g.short], LongWork: w.works[g.long],
-		})
+		}
+		g.Steps = m.Steps(places)
+		g.TakeDown, g.CutBelow = m.TakeDown(places)
 		out[i] = g.Attachment
 	}
 	return out
@@ -136,8 +141,10 @@ func (w *worked) hours() pace.Hours {
 		switch p.Ground {
 		case method.OnPlait:
 			load.Sections++
-			load.Braided += p.Plait.Braided
-			load.Twisted += p.Plait.Twisted
+			if !x.Unplaited {
+				load.Braided += p.Plait.Braided
+				load.Twisted += p.Plait.Twisted
+			}
 			load.Attach += x.Attach * float64(p.Count)
 			load.Conceal += x.Conceal // of several pieces on a section only one hides it
 			continue

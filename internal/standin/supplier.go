@@ -31,6 +31,21 @@ func PriceList() []hair.Piece {
 		}, {
 			Key: "quayside-20", Name: "Quayside Wave bulk, 20 in folded", Form: hair.Bulk, Length: 20 * inch, Thickness: 10, Mass: 3,
 			Pack: hair.Pack{Units: 32, Cuts: 1, Splits: 2}, Offers: offers(820, 3, 2250),
+		}, {
+			Key: "saltspun-braid-18", Name: "Saltspun braid, 18 in", Form: hair.Braid, Length: 18 * inch, Thickness: 7, Mass: 2.6,
+			Pack: pack(24), Offers: offers(1090, 7, 6500),
+		}, {
+			Key: "marlow-14", Name: "Marlow Coil, 14 in", Form: hair.CoilLoc, Length: 14 * inch, Thickness: 8, Mass: 3.4,
+			Pack: pack(21), Offers: offers(1180, 6, 6200),
+		}, {
+			Key: "fernhook-made-22", Name: "Fernhook handmade loc, 22 in", Form: hair.HandmadeLoc, Length: 22 * inch, Thickness: 10, Mass: 6,
+			Pack: pack(10), Offers: offers(1890, 3, 5100),
+		}, {
+			Key: "quayside-curl-12", Name: "Quayside Wave curl, 12 in folded", Form: hair.CurlyBulk, Length: 12 * inch, Thickness: 9, Mass: 1.8,
+			Pack: hair.Pack{Units: 40, Cuts: 1, Splits: 1}, Offers: offers(780, 3, 2100),
+		}, {
+			Key: "marlow-braiding-26", Name: "Marlow braiding hair, 26 in", Form: hair.BraidingHair, Length: 26 * inch, Thickness: 8, Mass: 5,
+			Pack: hair.Pack{Units: 3, Cuts: 1, Splits: 10}, Offers: offers(640, 6, 3500),
 		},
 	}
 }

@@ -577,10 +577,15 @@ export interface components {
             attachMin: number;
             /** @description Minutes to hide one plait, practised */
             concealMin: components["schemas"]["Between"];
+            /**
+             * Format: double
+             * @description Distance from the root above which nothing is cut, mm; 0 where nothing is cut
+             */
+            cutBelowMm: number;
             /** @enum {string} */
             ground: "plait" | "tracks" | "net" | "linked";
             /** @enum {string} */
-            method: "L1" | "L5" | "W2" | "T2";
+            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
             /** @description Draws through the piece; 0 unless the method weaves */
             passes: components["schemas"]["Between"];
             /** @description Key of the piece */
@@ -596,6 +601,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** @description Strands of wrapping hair for one place */
             strands: components["schemas"]["Between"];
+            /** @description The moves in which it comes off */
+            takeDown: components["schemas"]["Step"][];
             /** @description Thickness of the plaits, mm */
             thicknessMm: components["schemas"]["Between"];
             turns: components["schemas"]["Between"];
@@ -711,6 +718,13 @@ export interface components {
             password?: string;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
+        };
+        Choice: {
+            key: string;
+            name: string;
+            options: components["schemas"]["Option"][];
+            /** @description Key of the option that holds where none is chosen */
+            usual: string;
         };
         ClientDocument: {
             archived: boolean;
@@ -990,7 +1004,7 @@ export interface components {
         FormFacts: {
             folded: boolean;
             /** @enum {string} */
-            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk";
+            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair";
             many: string;
             /** @description What one piece of it is called */
             name: string;
@@ -1114,21 +1128,28 @@ export interface components {
         };
         Method: {
             /** @enum {string} */
-            family: "loop" | "wrap" | "twist" | "hook";
+            base: "plait" | "anchor" | "loose";
+            choices: components["schemas"]["Choice"][];
+            /** @enum {string} */
+            family: "loop" | "wrap" | "twist" | "hook" | "braid";
             /** @description What it can hang a piece on */
             grounds: ("plait" | "tracks" | "net" | "linked")[];
             hidesBy: string;
             /** @enum {string} */
-            id: "L1" | "L5" | "W2" | "T2";
+            id: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
             /** Format: double */
             leastHairMm: number;
+            /** @description The way out of it */
+            mend: string;
+            /** @description What usually goes wrong */
+            mistake: string;
             name: string;
             parameters: components["schemas"]["Parameter"][];
             /** @description How the root looks and feels */
             root: string;
             summary: string;
             /** @description Forms of piece it works with */
-            takes: ("looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk")[];
+            takes: ("looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair")[];
             undo: string;
             wash: string;
             wearWeeks: number[];
@@ -1185,7 +1206,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
             /** @description What is so, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -1204,6 +1225,11 @@ export interface components {
              * @description Price of the offer, minor units
              */
             priceMinor: number;
+        };
+        Option: {
+            help: string;
+            key: string;
+            name: string;
         };
         Order: {
             /** Format: int64 */
@@ -1305,7 +1331,7 @@ export interface components {
             most: number;
             name: string;
             /** @enum {string} */
-            unit: "length" | "mm";
+            unit: "length" | "mm" | "count";
             /** Format: double */
             usual: number;
         };
@@ -1346,7 +1372,7 @@ export interface components {
             /** @description Its colour in words; may be empty */
             colour: string;
             /** @enum {string} */
-            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk";
+            form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair";
             key: string;
             /**
              * Format: double
@@ -1779,9 +1805,13 @@ export interface components {
             readonly trouble?: string;
         };
         Way: {
+            /** @description Options of the method's choices by key; those left out are as usual */
+            choices?: {
+                [key: string]: string;
+            };
             key: string;
             /** @enum {string} */
-            method: "L1" | "L5" | "W2" | "T2";
+            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
             /** @description The method's parameters by key; the catalogue lists them */
             settings: {
                 [key: string]: number;

@@ -164,10 +164,23 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
           <dd>
             {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks
           </dd>
-          <dt>To take it off</dt>
-          <dd>{method.undo}</dd>
+          <dt>Usual mistake</dt>
+          <dd>{method.mistake}</dd>
+          <dt>The way out</dt>
+          <dd>{method.mend}</dd>
         </dl>
       )}
+      <h3>To take it off</h3>
+      <ol className={styles.steps}>
+        {shown.takeDown.map((s) => (
+          <li key={s.text}>{stepText(s, unit)}</li>
+        ))}
+      </ol>
+      <p className={styles.lead}>
+        {shown.cutBelowMm > 0
+          ? `Never cut within ${length(shown.cutBelowMm, unit)} of the root: that is where own hair may still lie.`
+          : "Nothing is cut."}
+      </p>
     </>
   );
 }

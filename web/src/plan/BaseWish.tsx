@@ -1,8 +1,7 @@
 import { Segmented } from "antd";
-import { memo, useId } from "react";
+import { memo } from "react";
 import type { Base, Settings, StructureRule } from "../api/types";
-import { LengthField, RefusedHere, Toggle } from "../ui/fields";
-import { Count } from "../ui/Numeric";
+import { CountField, LengthField, Toggle } from "../ui/fields";
 import steps from "../ui/panel.module.css";
 import styles from "./BaseWish.module.css";
 import { useAct } from "./act";
@@ -32,7 +31,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "perimeter" && (
         <section>
           <h3>The ring</h3>
-          <HowMany
+          <CountField
             label="Rows round the hairline"
             path="parting.rows"
             value={settings.rows}
@@ -50,7 +49,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "horseshoe" && (
         <section>
           <h3>Beside the part</h3>
-          <HowMany
+          <CountField
             label="Rows on each side"
             path="parting.rows"
             value={settings.rows}
@@ -62,7 +61,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       {structure === "part-line" && (
         <section>
           <h3>Beside the part</h3>
-          <HowMany
+          <CountField
             label="Individuals on each side"
             path="parting.perSide"
             value={settings.perSide}
@@ -86,7 +85,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
             ]}
             onChange={(side) => setDesign({ side })}
           />
-          <HowMany
+          <CountField
             label="Tracks on a side"
             path="parting.design.tracks"
             value={settings.design.tracks}
@@ -153,7 +152,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           )}
           {base.kind !== "linked" && (
             <>
-              <HowMany
+              <CountField
                 label={tracks ? "Tracks behind" : "Plaits under the net"}
                 path="parting.base.tracks"
                 value={base.tracks}
@@ -161,7 +160,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
                 onChange={(n) => setBase(null, { tracks: n })}
               />
               {besides(settings) && (
-                <HowMany
+                <CountField
                   label={tracks ? "Tracks on each side" : "Plaits on each side"}
                   path="parting.base.sideTracks"
                   value={base.sideTracks}
@@ -201,7 +200,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               />
               {base.mergeInto > 0 && (
                 <>
-                  <HowMany
+                  <CountField
                     label="Into"
                     path="parting.base.mergeInto"
                     value={base.mergeInto}
@@ -245,34 +244,3 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
     </>
   );
 });
-
-interface HowManyProps {
-  label: string;
-  path: string;
-  value: number;
-  max: number;
-  /** What an empty box stands for, kept as 0; without it a number must be said. */
-  unsaid?: string;
-  onChange: (n: number) => void;
-}
-
-function HowMany({ label, path, value, max, unsaid, onChange }: HowManyProps) {
-  const id = useId();
-  return (
-    <div>
-      <div className={styles.count}>
-        <label htmlFor={id}>{label}</label>
-        <Count
-          id={id}
-          label={label}
-          value={value === 0 ? null : value}
-          min={1}
-          max={max}
-          {...(unsaid && { placeholder: unsaid })}
-          onChange={(n) => (n !== null || unsaid) && onChange(n ?? 0)}
-        />
-      </div>
-      <RefusedHere path={path} />
-    </div>
-  );
-}

@@ -3,7 +3,7 @@ import type { Catalogue, PlanInput, Use, Way } from "../api/types";
 import { Count } from "../ui/Numeric";
 import type { Wanted } from "./actions";
 import styles from "./GiveFields.module.css";
-import { methodOf, wayName } from "./ways";
+import { methodOf, onBase, onPlaits, wayName } from "./ways";
 
 interface Props {
   input: PlanInput;
@@ -28,8 +28,8 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
   const listed = catalogue.pieces.filter((p) => !pieces.some((own) => own.name === p.name));
   // What everything gets hides plaits, what the base gets is hooked; elsewhere either may be meant.
   const suits = (id: Way["method"]) => {
-    const onPlait = methodOf(catalogue, id)?.grounds.includes("plait") ?? false;
-    return all ? onPlait : !base || !onPlait;
+    const method = methodOf(catalogue, id);
+    return (!all || onPlaits(method)) && (!base || onBase(method));
   };
   const unused = catalogue.methods.filter((m) => suits(m.id) && !ways.some((w) => w.method === m.id));
   const known = ways.filter((w) => suits(w.method));

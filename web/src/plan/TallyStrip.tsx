@@ -126,6 +126,8 @@ const titles: Record<Notice["code"], string> = {
   "fat-plait": "Plaits may show through",
   "thin-plait": "Thin plaits, thick pieces",
   "tight-loop": "Tight loops",
+  "tight-root": "Snug roots, thick pieces",
+  "wrong-base": "Plaits are not what the method needs",
   "tender-scalp": "Tender scalp",
   "heavy-here": "Heavy here",
   "too-heavy": "Too heavy here",

@@ -4,13 +4,13 @@ import { useCurrency } from "../api/queries";
 import type { Attachment, Catalogue, Layout, Method, PlanInput, Way } from "../api/types";
 import { kindOf } from "../head";
 import { minorUnits } from "../lib/units";
-import { LengthField, NumberField } from "../ui/fields";
+import { ChoiceField, CountField, LengthField, NumberField } from "../ui/fields";
 import { Fold } from "../ui/Fold";
 import styles from "../ui/panel.module.css";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import own from "./PieceList.module.css";
-import { methodOf, shownWays, wayName } from "./ways";
+import { methodOf, onBase, onPlaits, shownWays, wayName } from "./ways";
 
 interface Props {
   input: PlanInput;
@@ -57,13 +57,12 @@ export function WayList({ input, catalogue, layout, done }: Props) {
   );
 }
 
-const isHooking = (m: Method | undefined) => m?.family === "hook";
-
 const families = {
   loop: "looped and woven",
   wrap: "wrapped",
   twist: "twisted",
   hook: "hooked",
+  braid: "hand-braided",
 } as const;
 
 interface CardProps {
@@ -83,7 +82,8 @@ function WayCard({ way, index, place, input, catalogue, places, removable }: Car
   const method = methodOf(catalogue, way.method);
   const name = wayName(catalogue, input.ways, way.key);
   const of = kindOf(place, name);
-  const hooking = isHooking(method);
+  // What the base gets is hooked; every other way may hide plaits.
+  const hooked = input.uses[1]?.way === way.key || !onPlaits(method);
   const forms = new Set(input.pieces.map((p) => p.form));
   // What everything gets may bring the one piece of a plan along.
   const alone = input.pieces.length === 1 && input.uses[0]?.way === way.key;
@@ -109,7 +109,7 @@ function WayCard({ way, index, place, input, catalogue, places, removable }: Car
           className={own.name ?? ""}
           value={way.method}
           options={catalogue.methods
-            .filter((m) => isHooking(m) === hooking)
+            .filter(hooked ? onBase : onPlaits)
             .map((m) => ({ value: m.id, label: m.name }))}
           onChange={choose}
         />
@@ -132,29 +132,29 @@ function WayCard({ way, index, place, input, catalogue, places, removable }: Car
           this plan has none yet.
         </p>
       )}
-      {method?.parameters.map((p) =>
-        p.unit === "length" ? (
-          <LengthField
-            key={p.key}
-            label={p.name}
-            path={path(`settings.${p.key}`)}
-            help={p.help}
-            mm={way.settings[p.key] ?? p.usual}
-            onChange={(mm) => act(actions.setParameter(way.key, p.key, mm))}
-          />
-        ) : (
-          <NumberField
-            key={p.key}
-            label={p.name}
-            path={path(`settings.${p.key}`)}
-            help={p.help}
-            unit="mm"
-            step={0.5}
-            value={way.settings[p.key] ?? p.usual}
-            onChange={(v) => act(actions.setParameter(way.key, p.key, v))}
-          />
-        ),
-      )}
+      {method?.parameters.map((p) => {
+        const of = { label: p.name, path: path(`settings.${p.key}`), help: p.help };
+        const value = way.settings[p.key] ?? p.usual;
+        const set = (v: number) => act(actions.setParameter(way.key, p.key, v));
+        switch (p.unit) {
+          case "length":
+            return <LengthField key={p.key} {...of} mm={value} onChange={set} />;
+          case "count":
+            return <CountField key={p.key} {...of} value={value} min={p.least} max={p.most} onChange={set} />;
+          default:
+            return <NumberField key={p.key} {...of} unit="mm" step={0.5} value={value} onChange={set} />;
+        }
+      })}
+      {method?.choices.map((c) => (
+        <ChoiceField
+          key={c.key}
+          label={c.name}
+          path={path(`choices.${c.key}`)}
+          value={way.choices?.[c.key] ?? c.usual}
+          options={c.options}
+          onChange={(option) => act(actions.choose(way.key, c.key, option))}
+        />
+      ))}
       {method?.wraps && way.wrapping && <WrappingHair way={way} path={path("wrapping")} />}
     </div>
   );

@@ -202,6 +202,12 @@ export const actions = {
         w.key === key ? { ...w, settings: { ...w.settings, [parameter]: value } } : w,
       ),
     })),
+  /** An option of one of a method's choices. */
+  choose: (key: string, choice: string, option: string) =>
+    onInput(null, (i) => ({
+      ...i,
+      ways: i.ways.map((w) => (w.key === key ? { ...w, choices: { ...w.choices, [choice]: option } } : w)),
+    })),
   setWrapping: (key: string, group: Group, part: Partial<NonNullable<Way["wrapping"]>>) =>
     onInput(group && `way.${key}.${group}`, (i) => ({
       ...i,
@@ -215,7 +221,7 @@ export const actions = {
       const ways = i.ways.map((w) =>
         w.key === key
           ? {
-              ...w,
+              key: w.key,
               method: usual.method,
               settings: usual.settings,
               ...((w.wrapping ?? usual.wrapping) && { wrapping: w.wrapping ?? usual.wrapping }),

@@ -4,6 +4,13 @@ import { hooksOf, kindOf, type Reading } from "../head";
 export const methodOf = (catalogue: Catalogue, id: Way["method"]): Method | undefined =>
   catalogue.methods.find((m) => m.id === id);
 
+/** Whether a method hides plaits that hang loose. */
+export const onPlaits = (method: Method | undefined): boolean => method?.grounds.includes("plait") ?? false;
+
+/** Whether a method hangs pieces where no plait hangs loose: on tracks, a net, linked plaits. */
+export const onBase = (method: Method | undefined): boolean =>
+  method?.grounds.some((g) => g !== "plait") ?? false;
+
 /** The method of a way, told apart from others of the same method by number. */
 export function wayName(catalogue: Catalogue, ways: readonly Way[], key: string): string {
   const way = ways.find((w) => w.key === key);

@@ -1,9 +1,9 @@
-import { Switch } from "antd";
+import { Select, Switch } from "antd";
 import { createContext, useContext, useId, type ReactNode } from "react";
 import { usePreferences } from "../lib/preferences";
 import { length, readNumber, toMm, toUnit, writeLength } from "../lib/units";
 import styles from "./fields.module.css";
-import { Numeric } from "./Numeric";
+import { Count, Numeric } from "./Numeric";
 import { Slide, type Mark } from "./Slide";
 
 /** Messages of the last refusal by field path. */
@@ -79,6 +79,68 @@ export function Toggle({ label, note, path, checked, onChange }: ToggleProps) {
         </span>
       </label>
       {path && <RefusedHere path={path} />}
+    </div>
+  );
+}
+
+interface CountProps {
+  label: string;
+  path: string;
+  help?: ReactNode;
+  /** 0 where nothing is said. */
+  value: number;
+  min?: number;
+  max: number;
+  /** What an empty box stands for, kept as 0; without it a number must be said. */
+  unsaid?: string;
+  onChange: (n: number) => void;
+}
+
+/** How many of something, to be stepped with a finger or typed. */
+export function CountField({ label, path, help, value, min = 1, max, unsaid, onChange }: CountProps) {
+  const id = useId();
+  return (
+    <div>
+      <div className={styles.counted}>
+        <label htmlFor={id}>{label}</label>
+        <Count
+          id={id}
+          label={label}
+          value={value === 0 ? null : value}
+          min={min}
+          max={max}
+          {...(unsaid && { placeholder: unsaid })}
+          onChange={(n) => (n !== null || unsaid) && onChange(n ?? 0)}
+        />
+      </div>
+      {help && <p className={styles.help}>{help}</p>}
+      <RefusedHere path={path} />
+    </div>
+  );
+}
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  path: string;
+  value: T;
+  options: readonly { key: T; name: string; help: string }[];
+  onChange: (key: T) => void;
+}
+
+/** One of a few ways, with when it is the right one. */
+export function ChoiceField<T extends string>({ label, path, value, options, onChange }: ChoiceProps<T>) {
+  return (
+    <div className={styles.field}>
+      <span aria-hidden>{label}</span>
+      <Select<T>
+        aria-label={label}
+        className={styles.choice ?? ""}
+        value={value}
+        options={options.map((o) => ({ value: o.key, label: o.name }))}
+        onChange={onChange}
+      />
+      <p className={styles.help}>{options.find((o) => o.key === value)?.help}</p>
+      <RefusedHere path={path} />
     </div>
   );
 }

@@ -1,0 +1,95 @@
+package method
+
+import (
+	"kladotex/core/hair"
+	"kladotex/core/plait"
+)
+
+// Rates of braiding by hand, for a practised stylist. Common practice, no source.
+const (
+	braidStart = 1.0   // minutes to add the hair at the root
+	braidRate  = 0.011 // minutes per mm of finished braid
+	thirdTime  = 0.3   // to wrap a third of the bundle
+)
+
+// braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
+// take-up.
+func braidedBy(j Job, start float64) Work {
+	return Work{Attach: start, Conceal: j.Piece.Length * plait.BraidTakeUp * braidRate, Unplaited: true}
+}
+
+// tips are how the ends of a braid are finished.
+var tips = Choice{Key: "end", Name: "The end of the braid", Usual: "water", Options: []Option{
+	{"water", "Dipped in hot water", "Seals the fibre; water scalds"},
+	{"loose", "Left loose", "A few inches of curl below the last turns"},
+	{"band", "A band", "Quick; it perishes within weeks"},
+}}
+
+var tipEnds = map[string]Step{
+	"water": text("Dip the ends in hot water. It scalds: at 60 °C (140 °F) skin burns in seconds. Away from skin, a towel between, never over a child's back, never near the face."),
+	"loose": text("Stop a few inches above the end and leave the rest loose."),
+	"band":  text("Put a small band round the end."),
+}
+
+// braidedOn are the last moves of a braid.
+func braidedOn(r Range) []Step {
+	return []Step{
+		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length*plait.BraidTakeUp),
+		tipEnds[r.Long.Chosen["end"]],
+	}
+}
+
+var braids = []Method{{
+	ID: OwnStrand, Name: "Own hair as a strand", Family: Braid, Base: Loose,
+	Takes: []hair.Form{hair.BraidingHair}, Grounds: []Ground{OnPlait},
+	Summary: "Braiding hair is folded round the own hair at the root: two strands of it, and the own hair is the third.",
+	HidesBy: "the braid itself",
+	Root:    "knotted: a small knot shows",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "cut below the end of the own hair and unbraid",
+	Mistake: "The own hair runs out and the third strand is suddenly thin.",
+	Mend:    "Borrow a little from each of the others well above its end.",
+
+	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
+	work: func(j Job) Work { return braidedBy(j, braidStart) },
+	steps: func(r Range) []Step {
+		return append([]Step{
+			text("Part the section and comb it smooth; leave it unplaited."),
+			text("Fold the bundle round the own hair at the root: two strands of braiding hair, the own hair is the third."),
+			text("Braid the first turns close to the scalp, never so tight that the skin lifts."),
+			fromTo("Before the own hair ends, at {length}, borrow a little from the other two strands for the third.", r.Short.Hair, r.Long.Hair),
+		}, braidedOn(r)...)
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts("Cut the braid below the mark.", "Unbraid upward with the tail of a comb, and take the braiding hair out at the root.")
+	},
+	judge: braidJudge,
+}, {
+	ID: WrappedThird, Name: "A wrapped third", Family: Braid, Base: Loose,
+	Takes: []hair.Form{hair.BraidingHair}, Grounds: []Ground{OnPlait},
+	Summary: "A third of the bundle is wrapped once round the rest at the root and becomes a strand of its own: nothing need be borrowed later.",
+	HidesBy: "the braid itself",
+	Root:    "knotless: it lies flat",
+	Wash:    "roots only, diluted, dried fully",
+	Undo:    "cut below the end of the own hair and unbraid",
+	Mistake: "The bundle is parted in halves: two strands are thick and the third is thin.",
+	Mend:    "Part one third from two thirds before you begin.",
+
+	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
+	work: func(j Job) Work { return braidedBy(j, braidStart+thirdTime) },
+	steps: func(r Range) []Step {
+		return append([]Step{
+			text("Part the section and comb it smooth; leave it unplaited."),
+			text("Part the bundle: one third, and two thirds."),
+			text("Lay the bundle to the root and wrap the third once round the rest: now there are three strands."),
+			fromTo("Lay the own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair),
+			text("Braid the first turns close to the scalp, never so tight that the skin lifts. Nothing is borrowed."),
+		}, braidedOn(r)...)
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return texts("Cut the braid below the mark.", "Unbraid upward with the tail of a comb, and unwrap the third at the root.")
+	},
+	judge: braidJudge,
+}}
