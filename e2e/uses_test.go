@@ -177,3 +177,36 @@ func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 	b.do(chromedp.KeyEvent("z", chromedp.KeyModifiers(chromedp.ModifierCtrl)))
 	b.waitFor(`![...document.querySelectorAll("ul[aria-label^=Colours] li")].some((e) => e.innerText.includes("Collar and wrap"))`)
 }
+
+// By advice, with keys alone: what is wanted is said, the ranking follows with its reasons, and
+// the method that leads along the hairline is taken.
+func TestChoosingAMethodByAdvice(t *testing.T) {
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	b.step("4 Attach")
+	b.part("Which method")
+	b.waitFor(says + `("Light on a tender scalp.")`)
+	b.walk(`summary`)
+	b.do(chromedp.KeyEvent(kb.Enter))
+	b.walk(`[aria-label="One more: Weeks it shall last"]`)
+	for range 5 {
+		b.do(chromedp.KeyEvent(kb.Enter))
+	}
+	b.waitFor(says + `("Worn 4 to 6 weeks, as wished.")`)
+	b.waitFor(`[...document.querySelectorAll("em")].some((e) => e.innerText === "new")`) // why it moved
+	b.walk(`[aria-label="The part of the head"] input`)
+	for _, part := range []string{"In front:", "Behind:", "Along the hairline:"} {
+		b.do(chromedp.KeyEvent(kb.ArrowRight))
+		b.waitFor(says + `("` + part + `")`)
+	}
+	b.waitFor(says + `("Roots are seen here")`)
+	first := value[string](b, `document.querySelector("ol li[data-verdict] strong").innerText`)
+	b.walk(`[aria-label="Use ` + first + ` along the hairline"]`)
+	b.do(chromedp.KeyEvent(kb.Enter))
+	b.waitFor(says + `("In use here")`)
+	b.part("Who gets what")
+	b.waitFor(says + `("Along the hairline")`)
+	b.part("Steps")
+	b.waitFor(says + `("` + first + ` on the plaits")`)
+	b.waitFor(says + `("To take it off")`)
+	b.waitFor(isSaved)
+}

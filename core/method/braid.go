@@ -51,7 +51,8 @@ var braids = []Method{{
 	Mend:    "Borrow a little from each of the others well above its end.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
-	work: func(j Job) Work { return braidedBy(j, braidStart) },
+	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
+	work:   func(j Job) Work { return braidedBy(j, braidStart) },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),
@@ -77,7 +78,8 @@ var braids = []Method{{
 	Mend:    "Part one third from two thirds before you begin.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
-	work: func(j Job) Work { return braidedBy(j, braidStart+thirdTime) },
+	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
+	work:   func(j Job) Work { return braidedBy(j, braidStart+thirdTime) },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),

@@ -32,6 +32,7 @@ var hooks = []Method{{
 	Mend:    "Draw it out again and hook along the track, the knot turned away from the part.",
 
 	WearWeeks: [2]int{4, 6},
+	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
 	Choices: []Choice{hookWay, {Key: "head", Name: "At the head of a track", Usual: "hitched", Options: []Option{
 		{"hitched", "Hitched like the others", "Where hair falls over it"},
 		{"set-in", "The end worked in, no loop shows", "Where the track begins in sight: the piece's end goes into its first turns"},

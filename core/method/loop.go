@@ -95,6 +95,7 @@ var loops = []Method{{
 	Mend:    "Draw that pass back and go in again through the middle, a pitch lower.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
+	traits: Traits{Pull: Middling, Flat: false, Wet: Swim, Whole: false, Skill: UsedHand, Off: 0.4},
 	Parameters: []Parameter{{
 		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
 		Help: "Closer passes hold better and take longer",
@@ -135,6 +136,7 @@ var loops = []Method{{
 	Mend:    "Go back to the gap and put in two passes closer together, from either side.",
 
 	LeastHair: 25, WearWeeks: [2]int{6, 8},
+	traits: Traits{Pull: Middling, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.5},
 	Parameters: []Parameter{{
 		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 8, Most: 50, Usual: 0.85 * inch,
 		Help: "About ¾ to 1 in: no gaps",
@@ -184,6 +186,7 @@ var loops = []Method{{
 	Mend:    "Open it while it is loose, part a thin strand off the leg and knot with that alone.",
 
 	LeastHair: 25, WearWeeks: [2]int{3, 6},
+	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.2},
 	Parameters: []Parameter{{
 		Key: "turns", Name: "Turns of the leg through the fold", Unit: Count, Least: 2, Most: 3, Usual: 2,
 		Help: "Three for slippery hair",
@@ -218,6 +221,7 @@ var loops = []Method{{
 	Mend:    "Take a third of the section for it, and plait it in right at the root.",
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8},
+	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: PractisedHand, Off: 0.8},
 	Parameters: []Parameter{{
 		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
 		Help: "Closer passes hold better and take longer",
@@ -267,6 +271,7 @@ var loops = []Method{{
 	Mend:    "Lift it aside, and go on from the tip upward.",
 
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
+	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 0.2},
 	Parameters: []Parameter{{
 		Key: "stations", Name: "Pieces along one plait", Unit: Count, Least: 3, Most: 5, Usual: 3,
 		Help: "Tip, body and root; one or two more on the body of a long plait",

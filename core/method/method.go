@@ -143,6 +143,7 @@ type Method struct {
 	// takeDown are the moves in which it comes off, and cuts tells whether the piece is cut.
 	takeDown func(Range) []Step
 	cuts     bool
+	traits   Traits
 	// reach is the longest plait it hides, mm; nil for one as long as the piece.
 	reach func(Job) float64
 }

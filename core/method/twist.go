@@ -30,6 +30,7 @@ var twists = []Method{{
 	Mend:    "Untwist, part the own hair in two even halves and give one to each leg.",
 
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
+	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
 		return Work{Attach: foldTime, Conceal: undoTime + j.Piece.Length*twistRate}
 	},
@@ -57,6 +58,7 @@ var twists = []Method{{
 	Mend:    "Untwist, turn each leg on itself one way and both round each other the other way.",
 
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
+	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
 		return Work{Attach: foldTime, Conceal: j.Piece.Length * twistRate}
 	},
@@ -84,6 +86,7 @@ var twists = []Method{{
 	Mend:    "Unwind, look which way the piece is twisted, and wind the same way.",
 
 	LeastHair: 75, WearWeeks: [2]int{2, 3},
+	traits: Traits{Pull: Middling, Flat: true, Wet: Dry, Whole: true, Skill: NewHand, Off: 0.5},
 	work: func(j Job) Work {
 		return Work{Attach: sharedTime, Conceal: j.Plait.Length()*twistRate + lockTime}
 	},

@@ -85,6 +85,7 @@ var wraps = []Method{{
 	Mend:    "Unwind to the root, split the wrapping hair thin and begin a finger's breadth lower.",
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
+	traits:     Traits{Pull: Tight, Flat: false, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, sharedTime) },
 	steps: func(r Range) []Step {
@@ -110,6 +111,7 @@ var wraps = []Method{{
 	Mend:    "Unwind it, split it in two and wind with one half.",
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
+	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, collarTime) },
 	steps: func(r Range) []Step {
@@ -138,6 +140,7 @@ var wraps = []Method{{
 	Mend:    "Let go, start again at the root, and open no more than a finger's breadth at a time.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
+	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: NewHand, Off: 1.0},
 	Parameters: []Parameter{{
 		Key: "starts", Name: "Turns on one spot at each start", Unit: Count, Least: 1, Most: 4, Usual: 2, Help: "Twice round holds the coil where it begins",
 	}},
@@ -169,6 +172,7 @@ var wraps = []Method{{
 	Mend:    "Wind it back, lay the blunt end inside against the plait, and wind the thinned ends in.",
 
 	LeastHair: 200, WearWeeks: [2]int{6, 10}, Wraps: true,
+	traits:     Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: PractisedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, {Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: inch, Help: "Its blunt end, inside against the plait"}},
 	work: func(j Job) Work {
 		w := wound(j, bandedShare*j.Plait.Length()+past, collarTime)
@@ -207,6 +211,7 @@ var wraps = []Method{{
 	Mend:    "Thin the ends of the base hair with the fingers before winding over them.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 12}, Wraps: true,
+	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
 	Choices: []Choice{{Key: "surface", Name: "The surface", Usual: "smooth", Options: []Option{
 		{"smooth", "Smooth", "Even turns"},

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/hair"
+	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
 )
@@ -30,6 +31,7 @@ func leaves(prefix string, v any, out map[string]bool) {
 func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole := Default()
 	whole.Parting.Design.Pieces, whole.Parting.Base.MergeSides, whole.Parting.Base.NoRing = true, true, true // else left out
+	whole.Wishes = &method.Wishes{Updo: true, Water: method.Swim, Weeks: 6, Reuse: true, Quick: true, Hand: method.NewHand}
 	raw, err := json.Marshal(whole)
 	require.NoError(t, err)
 	var document any

@@ -106,6 +106,7 @@ func (in Input) fit() (scalp.Head, error) {
 // worked is a laid head with who gets what, and what that costs at every place.
 type worked struct {
 	in     Input
+	head   scalp.Head
 	layout parting.Layout
 	res    Resolution
 	// methods are those of the plan's ways.
@@ -117,22 +118,34 @@ type worked struct {
 	tails string
 }
 
-// workOut is [Compute] with a head laid by [parting.Lay] or [parting.Attempt].
-func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (Result, error) {
+// layer is [parting.Lay] or [parting.Attempt].
+type layer = func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)
+
+// resolved lays the head and says who gets what.
+func (in Input) resolved(ctx context.Context, lay layer) (*worked, error) {
 	head, err := in.fit()
 	if err != nil {
-		return Result{}, err
+		return nil, err
 	}
 	laid := in.Parting
 	laid.Base.Spacing, laid.Base.Shown = in.HookSpacing(), in.shownSpacing()
 	layout, err := lay(ctx, head, laid)
 	if err != nil {
-		return Result{}, invalid.Under(err, "parting")
+		return nil, invalid.Under(err, "parting")
 	}
-	w := &worked{in: in, layout: layout, res: Resolve(in, head, &layout), tails: tailWords(in, &layout)}
+	w := &worked{in: in, head: head, layout: layout, res: Resolve(in, head, &layout), tails: tailWords(in, &layout)}
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
 		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.Decided(way.Choices))
+	}
+	return w, nil
+}
+
+// workOut is [Compute] with a head laid by lay.
+func workOut(ctx context.Context, in Input, lay layer) (Result, error) {
+	w, err := in.resolved(ctx, lay)
+	if err != nil {
+		return Result{}, err
 	}
 	w.works = make([]method.Work, len(w.res.Places))
 	for i := range w.res.Places {
@@ -144,10 +157,10 @@ func workOut(ctx context.Context, in Input, lay func(context.Context, scalp.Head
 		return Result{}, err
 	}
 	res := Result{
-		Head: headOf(head), Layout: layout, Resolution: w.res, Need: need, Work: w.work(), Hours: w.hours(),
+		Head: headOf(w.head), Layout: w.layout, Resolution: w.res, Need: need, Work: w.work(), Hours: w.hours(),
 	}
 	t := need.totals()
-	t.Sections, t.Rows = len(layout.Sections), len(layout.Rows)
+	t.Sections, t.Rows = len(w.layout.Sections), len(w.layout.Rows)
 	t.Range = res.Hours.Total
 	t.Minutes, t.Weight = t.Range.Likely, w.weight()
 	res.Notices = w.notices(t)

@@ -62,6 +62,8 @@ type Input struct {
 	Uses     []Use             `json:"uses" minItems:"2" maxItems:"200" doc:"Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names"`
 	Spares   supply.Spares     `json:"spares" doc:"Spares of each piece"`
 	Fill     Fill              `json:"fill"`
+	// Wishes decide between methods; nil where none were said.
+	Wishes *method.Wishes `json:"wishes,omitempty" doc:"What is wanted of the install that decides between methods"`
 }
 
 // hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
@@ -94,6 +96,14 @@ func (in Input) hooksApart(share float64) float64 {
 		spacing = share * thick
 	}
 	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
+}
+
+// wish is what is wanted of the install; nothing where nothing was said.
+func (in Input) wish() method.Wishes {
+	if in.Wishes == nil {
+		return method.Wishes{}
+	}
+	return *in.Wishes
 }
 
 // Way is a method with what may be set of it.
@@ -207,6 +217,9 @@ func (in Input) check() invalid.Errors {
 	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
 	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
 	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, 200)
+	if in.Wishes != nil {
+		in.Wishes.Check(&bad, "wishes.")
+	}
 	if !slices.Contains(pieces, in.Fill.Piece) {
 		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
 	}

@@ -67,10 +67,12 @@ func tailWords(in Input, l *parting.Layout) string {
 }
 
 // job is what the method of a place is asked to do there.
-func (w *worked) job(p *Place) method.Job {
-	way := w.in.Ways[p.Way]
+func (w *worked) job(p *Place) method.Job { return w.jobIn(p, &w.in.Ways[p.Way], w.chosen[p.Way]) }
+
+// jobIn is what a way would be asked to do at a place.
+func (w *worked) jobIn(p *Place, way *Way, chosen method.Chosen) method.Job {
 	return method.Job{
-		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Chosen: w.chosen[p.Way], Wrapping: way.Wrapping,
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
 		TenderScalp: w.in.Hair.Tender, Snug: w.in.Plaits.Tension == plait.Snug, Spacing: w.in.HookSpacing(), Tails: w.tails,
 	}
 }

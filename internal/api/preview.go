@@ -78,6 +78,17 @@ func (s *server) previewOperations(api huma.API) {
 	}, facet(func(r *plan.Result) work { return work{r.Work, r.Hours} }))
 
 	huma.Register(api, huma.Operation{
+		OperationID: "advice", Method: http.MethodPost, Path: "/api/v1/advice",
+		Summary: "The methods compared for the head and its parts, with reasons", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body []plan.Advice }, error) {
+		advice, err := plan.Advise(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body []plan.Advice }{advice}, nil
+	})
+
+	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
 		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(r *plan.Result) []guideRow { return guideOf(&r.Layout) }))

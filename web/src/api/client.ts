@@ -104,6 +104,8 @@ export const server = {
 
   fitCount: (body: Schemas["CountWish"]) => settle(http.POST("/api/v1/fit", { body })),
   changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),
+  advice: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/advice", { body: input, signal })),
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/tradeoff", { body: input, signal })),
 

@@ -210,6 +210,8 @@ export const useTradeOff = facet("tradeOff", server.tradeOff);
 export const useNeed = facet("need", server.need);
 /** How the pieces go on, and the hours. */
 export const useWork = facet("work", server.work);
+/** The methods compared, with reasons. */
+export const useAdvice = facet("advice", server.advice);
 /** Where the parts of every row go. */
 export const useGuide = facet("guide", server.guide);
 

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/v1/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The methods compared for the head and its parts, with reasons */
+        post: operations["advice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/begin": {
         parameters: {
             query?: never;
@@ -569,6 +586,13 @@ export interface components {
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
         };
+        Advice: {
+            methods: components["schemas"]["Ranked"][];
+            /** Format: int64 */
+            places: number;
+            /** @enum {string} */
+            where: "everywhere" | "front" | "back" | "hairline" | "base";
+        };
         Attachment: {
             /**
              * Format: double
@@ -1097,6 +1121,8 @@ export interface components {
             /** @description Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
             uses: components["schemas"]["Use"][];
             ways: components["schemas"]["Way"][];
+            /** @description What is wanted of the install that decides between methods */
+            wishes?: components["schemas"]["Wishes"];
         };
         Install: {
             /** @enum {string} */
@@ -1525,6 +1551,21 @@ export interface components {
             /** Format: double */
             low: number;
         };
+        Ranked: {
+            against: string[];
+            for: string[];
+            /** @enum {string} */
+            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            /** Format: double */
+            minutes: number;
+            needsPiece: boolean;
+            /** @description What rules it out */
+            out: string[];
+            /** Format: double */
+            takeDownMin: number;
+            /** @enum {string} */
+            verdict: "leads" | "suits" | "possible" | "out";
+        };
         RejectedEdit: {
             at: number[];
             /** Format: int64 */
@@ -1856,6 +1897,29 @@ export interface components {
              */
             widthMm: number;
         };
+        Wishes: {
+            /**
+             * @description How used to this work the hand is
+             * @enum {string}
+             */
+            hand?: "new" | "used" | "practised";
+            /** @description True when it must come off quickly */
+            quick?: boolean;
+            /** @description True when the pieces shall be used again */
+            reuse?: boolean;
+            /** @description True when it will be tied up, so that roots show */
+            updo?: boolean;
+            /**
+             * @description Kept dry, washed at the roots, or in the water
+             * @enum {string}
+             */
+            water?: "dry" | "roots" | "swim";
+            /**
+             * Format: int64
+             * @description Weeks it shall last; 0 leaves it open
+             */
+            weeks?: number;
+        };
         Work: {
             hours: components["schemas"]["Hours"];
             work: components["schemas"]["Attachment"][];
@@ -1903,6 +1967,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     beginPlan: {
         parameters: {
             query?: {

@@ -7,6 +7,7 @@ import { hours, length, type LengthUnit } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
+import { MethodAdvice } from "./MethodAdvice";
 import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
@@ -37,6 +38,13 @@ export const AttachStep = memo(function AttachStep({ input, result, catalogue }:
               .join(", "),
             paths: ["ways"],
             content: <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />,
+          },
+          {
+            key: "advice",
+            title: "Which method",
+            says: "compared for this head",
+            paths: ["wishes"],
+            content: <MethodAdvice input={input} catalogue={catalogue} />,
           },
           {
             key: "uses",
@@ -164,11 +172,15 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
           <dd>
             {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks
           </dd>
-          <dt>Usual mistake</dt>
-          <dd>{method.mistake}</dd>
-          <dt>The way out</dt>
-          <dd>{method.mend}</dd>
         </dl>
+      )}
+      {method && (
+        <>
+          <h3>Usual mistake</h3>
+          <p className={styles.lead}>
+            {method.mistake} <strong>The way out:</strong> {method.mend}
+          </p>
+        </>
       )}
       <h3>To take it off</h3>
       <ol className={styles.steps}>
@@ -176,11 +188,7 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
           <li key={s.text}>{stepText(s, unit)}</li>
         ))}
       </ol>
-      <p className={styles.lead}>
-        {shown.cutBelowMm > 0
-          ? `Never cut within ${length(shown.cutBelowMm, unit)} of the root: that is where own hair may still lie.`
-          : "Nothing is cut."}
-      </p>
+      {shown.cutBelowMm === 0 && <p className={styles.lead}>Nothing is cut.</p>}
     </>
   );
 }

@@ -12,7 +12,9 @@ import type {
   Tapes,
   Use,
   Way,
+  WhereKind,
   Wish,
+  Wishes,
 } from "../api/types";
 import type { Draft } from "./draft";
 
@@ -262,6 +264,24 @@ export const actions = {
       return { ...i, uses };
     }),
   removeUse: (index: number) => onInput(null, (i) => ({ ...i, uses: without(i.uses, index) })),
+
+  setWishes: (group: Group, part: Partial<Wishes>) =>
+    onInput(group && `wishes.${group}`, (i) => ({ ...i, wishes: { ...i.wishes, ...part } })),
+  leaveOpen: (wish: keyof Wishes) =>
+    onInput(null, (i) => ({
+      ...i,
+      wishes: Object.fromEntries(Object.entries(i.wishes ?? {}).filter(([key]) => key !== wish)),
+    })),
+  /** A method for a part of the head, with a piece where the plan has none that it takes. */
+  takeMethod: (kind: WhereKind, way: Way, piece?: Piece) =>
+    onInput(null, (i) => {
+      const given = { newWay: way, ...(piece && { newPiece: piece }) };
+      const last = i.uses.findLastIndex((u) => u.where.kind === kind);
+      const before = i.uses[last];
+      const { input, use } = taken(i, { ...(before ?? { where: { kind } }), ...given });
+      const uses = before ? input.uses.map((u, k) => (k === last ? use : u)) : [...input.uses, use];
+      return { ...input, uses };
+    }),
 
   setSpares: (group: Group, part: Partial<PlanInput["spares"]>) =>
     onInput(group && `spares.${group}`, (i) => ({ ...i, spares: { ...i.spares, ...part } })),
