@@ -200,7 +200,7 @@ func TestChoosingAMethodByAdvice(t *testing.T) {
 	}
 	b.waitFor(says + `("Roots are seen here")`)
 	first := value[string](b, `document.querySelector("ol li[data-verdict] strong").innerText`)
-	b.walk(`[aria-label="Use ` + first + ` along the hairline"]`)
+	b.walk(`[aria-label="Use it here: ` + first + `, along the hairline"]`)
 	b.do(chromedp.KeyEvent(kb.Enter))
 	b.waitFor(says + `("In use here")`)
 	b.part("Who gets what")
@@ -209,4 +209,27 @@ func TestChoosingAMethodByAdvice(t *testing.T) {
 	b.waitFor(says + `("` + first + ` on the plaits")`)
 	b.waitFor(says + `("To take it off")`)
 	b.waitFor(isSaved)
+}
+
+// A house that plaits snug: its new plans do too, earlier ones say that they depart, and are
+// brought back to it.
+func TestTheHouseTakesASide(t *testing.T) {
+	b := open(t, 1280, 800)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
+	b.take("Base plaits at the scalp", "Snug")
+	b.waitFor(says + `("Tidy, and it holds a hitch")`)
+	b.visit(address+"/plans/new/attach", drawn+" > 40")
+	b.part("Ways")
+	b.waitFor(says + `("hitched by its loop")`)
+	b.openPlan(address, "The lighthouse technician, long thick hair", "attach")
+	b.waitFor(says + `("The house: snug.")`)
+	b.press("button", "As the house does it: Base plaits at the scalp")
+	b.waitFor("!" + says + `("The house: snug.")`)
+	b.waitFor(isSaved)
+	// The new plan, made meanwhile, never departed.
+	b.visit(address+"/plans/new/attach", drawn+" > 40")
+	b.waitFor(says + `("hitched by its loop")`)
+	assert.False(t, value[bool](b, says+`("The house: snug.")`))
 }

@@ -4,6 +4,7 @@ package house
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"regexp"
 
 	"kladotex/core/invalid"
@@ -17,6 +18,14 @@ type Rules struct {
 	Schema int `json:"schema" doc:"Version of this document's schema" minimum:"1"`
 	// Currency is that of every price the studio keeps; a price does not name its own.
 	Currency string `json:"currency" pattern:"^[A-Z]{3}$" doc:"ISO 4217 code of the studio's currency"`
+	// Sides are those the studio takes where practitioners disagree, by the question's key;
+	// those left out are as usual.
+	Sides map[string]string `json:"sides,omitempty" doc:"The sides the studio takes, by the question's key"`
+}
+
+// Equal tells whether two documents say the same.
+func (r Rules) Equal(other Rules) bool {
+	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides)
 }
 
 // Usual are the rules a studio starts with.
@@ -33,6 +42,7 @@ func (r Rules) Check() error {
 	if !code.MatchString(r.Currency) {
 		bad.Add("currency", "A currency is three capital letters, such as USD; it is %q.", r.Currency)
 	}
+	r.checkSides(&bad)
 	return bad.Err()
 }
 

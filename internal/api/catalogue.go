@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/hair"
+	"kladotex/core/house"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -26,6 +27,8 @@ type catalogue struct {
 	Forms  []hair.FormFacts `json:"forms"`
 	Pieces []hair.Piece     `json:"pieces" doc:"The supplier's price list"`
 	Sizes  sizeLimits       `json:"sizes"`
+	// Schools are the questions on which practitioners disagree.
+	Schools []house.School `json:"schools"`
 	// Structures are what each structure takes.
 	Structures []parting.Rule `json:"structures"`
 	// Currencies are the ISO 4217 codes a studio can choose from.
@@ -61,7 +64,7 @@ func (s *server) catalogueOperations(api huma.API) {
 		c := catalogue{
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
-			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms,
+			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
 		}
 		for _, m := range method.Catalogue {

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
@@ -86,6 +87,17 @@ func (s *server) previewOperations(api huma.API) {
 			return nil, problem(ctx, err, "body.")
 		}
 		return &struct{ Body []plan.Advice }{advice}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "departures", Method: http.MethodPost, Path: "/api/v1/departures",
+		Summary: "Where a plan departs from the house rules", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body []house.Departure }, error) {
+		departures, err := s.studio.Departures(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body []house.Departure }{departures}, nil
 	})
 
 	huma.Register(api, huma.Operation{

@@ -42,7 +42,7 @@ func (s *Store) SaveHouse(ctx context.Context, version int, rules house.Rules) (
 			return err
 		}
 		if h.Version != version {
-			return repeated(h.Rules == rules, nil)
+			return repeated(h.Rules.Equal(rules), nil)
 		}
 		document, err := json.Marshal(rules)
 		if err != nil {

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/internal/sheet"
@@ -139,8 +140,8 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 	return p.Title, pdf, nil
 }
 
-// Begin is what a new plan starts from: the default or an earlier plan, with the client's
-// head and hair in it. Either id may be empty.
+// Begin is what a new plan starts from: the default as the house does it, or an earlier plan,
+// with the client's head and hair in it. Either id may be empty.
 func (s *Studio) Begin(ctx context.Context, clientID, from string) (Draft, error) {
 	d := Draft{Title: "New plan", ClientID: clientID, Input: plan.Default()}
 	if from != "" {
@@ -153,18 +154,36 @@ func (s *Studio) Begin(ctx context.Context, clientID, from string) (Draft, error
 			d.ClientID = p.ClientID
 		}
 	}
-	if d.ClientID == "" {
-		return d, nil
+	if d.ClientID != "" {
+		c, err := s.store.Client(ctx, d.ClientID)
+		if err != nil {
+			return Draft{}, err
+		}
+		d.Input = c.Facts.Begin(d.Input)
+		if from == "" {
+			d.Title = c.Name
+		}
 	}
-	c, err := s.store.Client(ctx, d.ClientID)
-	if err != nil {
-		return Draft{}, err
-	}
-	d.Input = c.Facts.Begin(d.Input)
-	if from == "" {
-		d.Title = c.Name
+	if from == "" { // an earlier plan keeps what it departed in
+		h, err := s.store.House(ctx)
+		if err != nil {
+			return Draft{}, err
+		}
+		d.Input = h.Rules.Begin(d.Input)
 	}
 	return d, nil
+}
+
+// Departures are where a plan departs from the house rules.
+func (s *Studio) Departures(ctx context.Context, in plan.Input) ([]house.Departure, error) {
+	if err := plan.Check(in); err != nil {
+		return nil, err
+	}
+	h, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return h.Rules.Departures(in), nil
 }
 
 // PutOnHead is a plan's input with a client's head and hair in it, as far as they were

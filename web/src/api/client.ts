@@ -106,6 +106,8 @@ export const server = {
   changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),
   advice: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/advice", { body: input, signal })),
+  departures: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/departures", { body: input, signal })),
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/tradeoff", { body: input, signal })),
 

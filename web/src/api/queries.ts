@@ -212,6 +212,8 @@ export const useNeed = facet("need", server.need);
 export const useWork = facet("work", server.work);
 /** The methods compared, with reasons. */
 export const useAdvice = facet("advice", server.advice);
+/** Where a plan departs from the house rules. */
+export const useDepartures = facet("departures", server.departures);
 /** Where the parts of every row go. */
 export const useGuide = facet("guide", server.guide);
 

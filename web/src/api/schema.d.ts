@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/departures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a plan departs from the house rules */
+        post: operations["departures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/fit": {
         parameters: {
             query?: never;
@@ -715,6 +732,7 @@ export interface components {
             methods: components["schemas"]["Method"][];
             /** @description The supplier's price list */
             pieces: components["schemas"]["Piece"][];
+            schools: components["schemas"]["School"][];
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
             ways: components["schemas"]["Way"][];
@@ -811,6 +829,13 @@ export interface components {
         Credentials: {
             name: string;
             password: string;
+        };
+        Departure: {
+            asHouse: components["schemas"]["Input"];
+            ask: string;
+            house: components["schemas"]["Side"];
+            key: string;
+            plan: components["schemas"]["Side"];
         };
         Design: {
             /** @description True for bent tracks */
@@ -1602,6 +1627,18 @@ export interface components {
              * @description Version of this document's schema
              */
             schema: number;
+            /** @description The sides the studio takes, by the question's key */
+            sides?: {
+                [key: string]: string;
+            };
+        };
+        School: {
+            /** @description The question */
+            ask: string;
+            key: string;
+            sides: components["schemas"]["Side"][];
+            /** @description Key of the side that holds where the studio takes none */
+            usual: string;
         };
         Seam: {
             /** Format: int64 */
@@ -1648,6 +1685,11 @@ export interface components {
              * @enum {string}
              */
             structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
+        };
+        Side: {
+            key: string;
+            name: string;
+            reason: string;
         };
         SignInDemoRequest: {
             /** @description One of the demo's people */
@@ -2323,6 +2365,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Input"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    departures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Departure"][];
                 };
             };
             /** @description Error */

@@ -6,6 +6,7 @@ import { useCatalogue, useChange, useHouse, useMay, useMe, useMoney, usePeople }
 import type { Person, Role } from "../api/types";
 import { roleNames } from "../ui/Header";
 import { useLeaving } from "../ui/leaving";
+import { ChoiceField } from "../ui/fields";
 import { Page } from "../ui/Page";
 import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
@@ -24,6 +25,7 @@ function HouseRulesPage() {
         <People />
         <div className={styles.column}>
           <Studio />
+          <Schools />
           <OwnSignIn />
         </div>
       </div>
@@ -68,6 +70,45 @@ function Studio() {
             {!maySet && " Only an owner sets the house rules."}
           </p>
         </>
+      )}
+      {save.error && <Alert type="error" showIcon title={toldOf(save.error)} />}
+    </section>
+  );
+}
+
+/** The questions on which practitioners disagree, with the side the studio takes. */
+function Schools() {
+  const house = useHouse();
+  const catalogue = useCatalogue();
+  const maySet = useMay("saveHouse");
+  const save = useChange(server.saveHouse, "house");
+  const { data } = house;
+  return (
+    <section className={styles.sheet} aria-label="How this house works">
+      <h2>How this house works</h2>
+      <p className={styles.note}>
+        Good practitioners disagree on these. New plans start as the house does it; a plan may depart, and
+        says so.
+      </p>
+      {!data || !catalogue.data ? (
+        <Skeleton active paragraph={{ rows: 4 }} />
+      ) : (
+        catalogue.data.schools.map((s) => (
+          <ChoiceField
+            key={s.key}
+            label={s.ask}
+            path={`sides.${s.key}`}
+            disabled={!maySet || save.isPending}
+            value={data.rules.sides?.[s.key] ?? s.usual}
+            options={s.sides.map(({ key, name, reason }) => ({ key, name, help: reason }))}
+            onChange={(side) =>
+              save.mutate({
+                ...data,
+                rules: { ...data.rules, sides: { ...data.rules.sides, [s.key]: side } },
+              })
+            }
+          />
+        ))
       )}
       {save.error && <Alert type="error" showIcon title={toldOf(save.error)} />}
     </section>

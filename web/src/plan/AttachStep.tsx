@@ -7,6 +7,7 @@ import { hours, length, type LengthUnit } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
+import { Departures } from "./Departures";
 import { MethodAdvice } from "./MethodAdvice";
 import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
@@ -37,7 +38,12 @@ export const AttachStep = memo(function AttachStep({ input, result, catalogue }:
               .map((w) => wayName(catalogue, ways, w.key))
               .join(", "),
             paths: ["ways"],
-            content: <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />,
+            content: (
+              <>
+                <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />
+                <Departures input={input} />
+              </>
+            ),
           },
           {
             key: "advice",

@@ -223,6 +223,7 @@ function MethodLine({ ranked, place, before, where, input, catalogue }: LineProp
   const inUse = input.uses.findLast((u) => u.where.kind === where)?.way;
   const used = input.ways.some((w) => w.key === inUse && w.method === ranked.method);
   const piece = ranked.needsPiece ? catalogue.pieces.find((p) => method?.takes.includes(p.form)) : undefined;
+  const does = used ? "In use here" : piece ? `Use it, with ${piece.name}` : "Use it here";
   return (
     <li className={styles.method} data-verdict={ranked.verdict}>
       <div className={styles.head}>
@@ -249,10 +250,10 @@ function MethodLine({ ranked, place, before, where, input, catalogue }: LineProp
       {ranked.verdict !== "out" && way && (
         <Button
           disabled={used}
-          aria-label={`Use ${method?.name ?? ""} ${whereNames[where].toLowerCase()}`}
+          aria-label={`${does}: ${method?.name ?? ""}, ${whereNames[where].toLowerCase()}`}
           onClick={() => act(actions.takeMethod(where, way, piece))}
         >
-          {used ? "In use here" : piece ? `Use it, with ${piece.name}` : "Use it here"}
+          {does}
         </Button>
       )}
     </li>

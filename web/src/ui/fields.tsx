@@ -124,17 +124,26 @@ interface ChoiceProps<T extends string> {
   path: string;
   value: T;
   options: readonly { key: T; name: string; help: string }[];
+  disabled?: boolean;
   onChange: (key: T) => void;
 }
 
 /** One of a few ways, with when it is the right one. */
-export function ChoiceField<T extends string>({ label, path, value, options, onChange }: ChoiceProps<T>) {
+export function ChoiceField<T extends string>({
+  label,
+  path,
+  value,
+  options,
+  disabled = false,
+  onChange,
+}: ChoiceProps<T>) {
   return (
-    <div className={styles.field}>
+    <div className={styles.stacked}>
       <span aria-hidden>{label}</span>
       <Select<T>
         aria-label={label}
         className={styles.choice ?? ""}
+        disabled={disabled}
         value={value}
         options={options.map((o) => ({ value: o.key, label: o.name }))}
         onChange={onChange}

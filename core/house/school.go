@@ -1,0 +1,195 @@
+package house
+
+import (
+	"slices"
+
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/plait"
+	"kladotex/core/plan"
+)
+
+// School is a question on which good practitioners disagree, with its sides. A studio takes
+// a side; a plan may depart from it. Common practice, no source.
+type School struct {
+	Key   string `json:"key"`
+	Ask   string `json:"ask" doc:"The question"`
+	Usual string `json:"usual" doc:"Key of the side that holds where the studio takes none"`
+	Sides []Side `json:"sides"`
+
+	// of is the side a plan takes, empty where the question is not asked of it, and take
+	// makes it take one.
+	of   func(plan.Input) string
+	take func(plan.Input, string) plan.Input
+}
+
+// Side is one answer, with what speaks for it.
+type Side struct {
+	Key    string `json:"key"`
+	Name   string `json:"name"`
+	Reason string `json:"reason"`
+}
+
+// edgeStrip is how wide tender edges are left out, mm: baby hair and the first fine row of
+// it. Common practice, no source.
+const edgeStrip = 8.0
+
+// Schools are all questions, in the order they come up at work.
+var Schools = []School{
+	{
+		Key: "edges", Ask: "Fragile edges and baby hair", Usual: "out",
+		Sides: []Side{
+			{"out", "Left out where they are tender", "Nothing pulls at the most fragile hair on the head"},
+			{"in", "Taken into the first row", "No hair of its own stands outside the pieces"},
+		},
+		of: func(in plan.Input) string {
+			switch in.Hair.Edges {
+			case hair.FragileEdges, hair.BareEdges:
+				return either(in.Parting.Edges > 0, "out", "in")
+			}
+			return ""
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			in.Parting.Edges = either(side == "out", max(edgeStrip, in.Parting.Edges), 0)
+			return in
+		},
+	},
+	plaitSchool("far", "How far to plait", string(plait.Whole), []Side{
+		{string(plait.Whole), "The whole length", "It holds and protects the ends"},
+		{string(plait.Half), "Half, then two-strand twist", "Faster, and easier to undo"},
+		{string(plait.Anchor), "A few anchor turns, then twist", "Where the own hair is twisted in with the piece"},
+	}, func(p *plait.Preparation) *string { return (*string)(&p.Far) }),
+	plaitSchool("tension", "Base plaits at the scalp", string(plait.Slack), []Side{
+		{string(plait.Slack), "A little slack", "A thick piece adds its own pull when it is drawn through"},
+		{string(plait.Snug), "Snug", "Tidy, and it holds a hitch"},
+	}, func(p *plait.Preparation) *string { return (*string)(&p.Tension) }),
+	plaitSchool("direction", "The outer strand goes", string(plait.Over), []Side{
+		{string(plait.Over), "Over the middle one", "The usual plait; a ridge at the root"},
+		{string(plait.Under), "Under it", "The root lies flat, no knot stands up"},
+	}, func(p *plait.Preparation) *string { return (*string)(&p.Direction) }),
+	{
+		Key: "elastics", Ask: "Elastics at the root", Usual: "no",
+		Sides: []Side{
+			{"no", "Never", "They tangle and break hair, and perish within days"},
+			{"yes", "On fine hair", "They hold what slips"},
+		},
+		of:   func(in plan.Input) string { return either(in.Plaits.Band, "yes", "no") },
+		take: func(in plan.Input, side string) plan.Input { in.Plaits.Band = side == "yes"; return in },
+	},
+	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction", []Side{
+		{"up", "From below upward", "The loop lies on top and falls with the hair"},
+		{"down", "From the top down", "Where the base can not be reached from below"},
+	}),
+	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip", []Side{
+		{"rolled", "Rolled in", "Rough hair holds itself, and nothing has to be dissolved"},
+		{"turned", "Turned back", "One pass upward holds slippery ends"},
+		{"glue", "A dot of glue", "It holds longest and is hard to undo"},
+	}),
+}
+
+func either[T any](first bool, a, b T) T {
+	if first {
+		return a
+	}
+	return b
+}
+
+// plaitSchool is a question on the preparation of plaits.
+func plaitSchool(key, ask, usual string, sides []Side, field func(*plait.Preparation) *string) School {
+	return School{
+		Key: key, Ask: ask, Usual: usual, Sides: sides,
+		of:   func(in plan.Input) string { return *field(&in.Plaits) },
+		take: func(in plan.Input, side string) plan.Input { *field(&in.Plaits) = side; return in },
+	}
+}
+
+// choiceSchool is a question on a choice of a method, asked of plans that use it.
+func choiceSchool(key, ask string, id method.ID, choice string, sides []Side) School {
+	m, _ := method.Lookup(id)
+	return School{
+		Key: key, Ask: ask, Usual: m.Decided(nil)[choice], Sides: sides,
+		of: func(in plan.Input) string {
+			if i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Method == id }); i >= 0 {
+				return m.Decided(in.Ways[i].Choices)[choice]
+			}
+			return ""
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			in.Ways = slices.Clone(in.Ways)
+			for i := range in.Ways {
+				if w := &in.Ways[i]; w.Method == id {
+					chosen := method.Chosen{choice: side}
+					for k, v := range w.Choices {
+						if k != choice {
+							chosen[k] = v
+						}
+					}
+					w.Choices = chosen
+				}
+			}
+			return in
+		},
+	}
+}
+
+// side is the one a studio takes on a question.
+func (r Rules) side(s *School) string {
+	if taken := r.Sides[s.Key]; taken != "" {
+		return taken
+	}
+	return s.Usual
+}
+
+// checkSides refuses questions that are not asked and sides they do not have.
+func (r Rules) checkSides(bad *invalid.Errors) {
+	for key, side := range r.Sides {
+		i := slices.IndexFunc(Schools, func(s School) bool { return s.Key == key })
+		if i < 0 {
+			bad.Add("sides."+key, "The house rules have no question named %q.", key)
+			continue
+		}
+		keys := make([]string, len(Schools[i].Sides))
+		for k, side := range Schools[i].Sides {
+			keys[k] = side.Key
+		}
+		invalid.OneOf(bad, "sides."+key, Schools[i].Ask, side, keys)
+	}
+}
+
+// Begin is a new plan as the house does it.
+func (r Rules) Begin(in plan.Input) plan.Input {
+	for i := range Schools {
+		if s := &Schools[i]; s.of(in) != "" && s.of(in) != r.side(s) {
+			in = s.take(in, r.side(s))
+		}
+	}
+	return in
+}
+
+// Departure is a question on which a plan takes another side than the house.
+type Departure struct {
+	Key   string `json:"key"`
+	Ask   string `json:"ask"`
+	House Side   `json:"house"`
+	Plan  Side   `json:"plan"`
+	// AsHouse is the plan with the side of the house.
+	AsHouse plan.Input `json:"asHouse"`
+}
+
+// Departures are where a plan departs from the house rules.
+func (r Rules) Departures(in plan.Input) []Departure {
+	out := []Departure{}
+	for i := range Schools {
+		s := &Schools[i]
+		now, wanted := s.of(in), r.side(s)
+		if now == "" || now == wanted {
+			continue
+		}
+		named := func(key string) Side {
+			return s.Sides[max(0, slices.IndexFunc(s.Sides, func(x Side) bool { return x.Key == key }))]
+		}
+		out = append(out, Departure{s.Key, s.Ask, named(wanted), named(now), s.take(in, wanted)})
+	}
+	return out
+}

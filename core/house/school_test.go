@@ -1,0 +1,77 @@
+package house
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+)
+
+// Where practitioners disagree, the usual side is the one in bold in the trade's schools
+// (common practice, no source).
+func TestUsualSides(t *testing.T) {
+	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over"}
+	require.Len(t, Schools, len(want))
+	for _, s := range Schools {
+		assert.Equal(t, want[s.Key], s.Usual, s.Key)
+		keys := map[string]bool{}
+		for _, side := range s.Sides {
+			keys[side.Key] = true
+			assert.NotEmpty(t, side.Reason, "%s: every side has its reason", s.Key)
+		}
+		assert.True(t, keys[s.Usual] && len(keys) == len(s.Sides) && len(keys) > 1, s.Key)
+	}
+}
+
+// A plan begun in a house follows it in everything; taking another side is told, and taken
+// back by what is told.
+func TestPlansFollowTheHouseAndSayWhereTheyDoNot(t *testing.T) {
+	in := plan.Default()
+	in.Hair.Edges = hair.FragileEdges
+	usual := Usual().Begin(in)
+	assert.Positive(t, usual.Parting.Edges, "tender edges are left out")
+	assert.Empty(t, Usual().Departures(usual))
+	for _, s := range Schools {
+		for _, side := range s.Sides {
+			r := Usual()
+			r.Sides = map[string]string{s.Key: side.Key}
+			require.NoError(t, r.Check())
+			begun := r.Begin(in)
+			require.NoError(t, plan.Check(begun), "%s: %s", s.Key, side.Key)
+			assert.Empty(t, r.Departures(begun))
+			if side.Key == s.Usual {
+				continue
+			}
+			found := Usual().Departures(begun)
+			require.Len(t, found, 1, "%s: %s", s.Key, side.Key)
+			assert.Equal(t, side.Key, found[0].Plan.Key)
+			assert.Equal(t, s.Usual, found[0].House.Key)
+			assert.Empty(t, Usual().Departures(found[0].AsHouse))
+		}
+	}
+	strong := plan.Default()
+	strong.Parting.Edges = 0
+	assert.Empty(t, Usual().Departures(strong), "strong edges are no question")
+}
+
+func TestUnknownSidesAreRefused(t *testing.T) {
+	r := Usual()
+	r.Sides = map[string]string{"tension": "tight", "moon": "full"}
+	bad := invalid.From(r.Check())
+	require.Len(t, bad, 2)
+	for _, b := range bad {
+		assert.Contains(t, []string{"sides.tension", "sides.moon"}, b.Path)
+	}
+	raw, err := json.Marshal(Usual())
+	require.NoError(t, err)
+	assert.NotContains(t, string(raw), "sides", "rules as they were stay as they were")
+	read, err := Decode(raw)
+	require.NoError(t, err)
+	assert.True(t, read.Equal(Usual()))
+	assert.False(t, read.Equal(r))
+}
