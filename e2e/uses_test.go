@@ -233,3 +233,18 @@ func TestTheHouseTakesASide(t *testing.T) {
 	b.waitFor(says + `("hitched by its loop")`)
 	assert.False(t, value[bool](b, says+`("The house: snug.")`))
 }
+
+// Before anything is attached to a child the caution is read, once, and whose name stands by it.
+func TestACautionIsReadBeforeGoingOn(t *testing.T) {
+	b := atTheHead(t, "The sail-school pupil, a part and no more", 390, 844)
+	b.press("link", "4 Attach")
+	b.waitFor(says + `("Before you go on")`)
+	assert.False(t, value[bool](b, says+`("Which method")`), "nothing else until it was read")
+	b.waitFor(`[...document.querySelectorAll("button")].some((e) => e.innerText === "I have read this")`)
+	value[bool](b, `([...document.querySelectorAll("button")].find((e) => e.innerText === "I have read this").click(), true)`)
+	b.waitFor(says + `("Which method")`)
+	b.waitFor(says + `("Read by Odalys Brandt")`)
+	b.do(chromedp.Reload())
+	b.waitFor(says + `("Read by Odalys Brandt")`)
+	assert.False(t, value[bool](b, says+`("Before you go on")`))
+}

@@ -9,6 +9,7 @@ package client
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 
 	"kladotex/core/hair"
@@ -105,10 +106,36 @@ func (f Facts) Cautions() []string {
 		out = append(out, "Bare edges: hang nothing there; ask a clinician if it is new.")
 	}
 	if f.Guardian != "" {
-		out = append(out, "A child: lighter, fewer, looser, shorter wear. No hot water over the back. The guardian decides.")
+		out = append(out, childCaution)
 	}
 	return out
 }
+
+// Grave is a caution that must be read before anything is attached.
+type Grave struct {
+	Key  string `json:"key"`
+	Text string `json:"text"`
+}
+
+// Child is the key of the caution of a child; those of events are the events.
+const Child = "child"
+
+// Grave are the cautions without which nobody goes on: sore or broken scalp, active loss, a
+// recent chemical service, a child. Usual practice, not medical advice.
+func (f Facts) Grave() []Grave {
+	out := []Grave{}
+	for _, e := range []Event{SoreScalp, HairLoss, Chemical} {
+		if slices.Contains(f.History, e) {
+			out = append(out, Grave{string(e), cautions[e]})
+		}
+	}
+	if f.Guardian != "" {
+		out = append(out, Grave{Child, childCaution})
+	}
+	return out
+}
+
+const childCaution = "A child: lighter, fewer, looser, shorter wear. No hot water over the back. The guardian decides."
 
 // Begin puts the client's head, hairline and hair into a plan's input, which keeps what
 // the facts do not tell. Lengths that were not measured are taken as long as the longest

@@ -33,6 +33,9 @@ type clientDocument struct {
 	Updated  time.Time    `json:"updated"`
 	Facts    client.Facts `json:"facts"`
 	Cautions []string     `json:"cautions" doc:"What to have before one's eyes, gravest first; usual practice, not medical advice"`
+	// Grave are the cautions that must be read before anything is attached.
+	Grave        []client.Grave       `json:"grave"`
+	Acknowledged []store.Acknowledged `json:"acknowledged" doc:"Those that were read, by whom and when"`
 }
 
 // ClientDraft is what a person saves of a client.
@@ -55,7 +58,7 @@ type clientOutput struct {
 func clientOf(c store.Client) *clientOutput {
 	return &clientOutput{etag(c.Version), clientDocument{
 		ID: c.ID, Name: c.Name, Archived: c.Archived, Version: c.Version, Updated: c.Updated,
-		Facts: c.Facts, Cautions: c.Facts.Cautions(),
+		Facts: c.Facts, Cautions: c.Facts.Cautions(), Grave: c.Facts.Grave(), Acknowledged: append([]store.Acknowledged{}, c.Acknowledged...),
 	}}
 }
 
@@ -171,6 +174,19 @@ func (s *server) clientOperations(api huma.API) {
 			return nil, err
 		}
 		c, err := s.studio.SaveClient(ctx, in.ID, version, in.Body.draft())
+		return clientAnswer(ctx, c, err)
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "acknowledge", Method: http.MethodPost, Path: "/api/v1/clients/{id}/acknowledge",
+		Summary: "Say that a grave caution of a client was read", Metadata: rights(studio.Crew),
+	}, func(ctx context.Context, in *struct {
+		ClientPath
+		Body struct {
+			Caution string `json:"caution" maxLength:"40" doc:"Key of the caution"`
+		}
+	}) (*clientOutput, error) {
+		c, err := s.studio.Acknowledge(ctx, in.ID, in.Body.Caution, person(ctx))
 		return clientAnswer(ctx, c, err)
 	})
 

@@ -3,8 +3,10 @@ package api
 import (
 	"encoding/json"
 	"net/http"
+	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -12,6 +14,7 @@ import (
 	"kladotex/core/client"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/internal/store"
 )
 
 func (s tester) newClient(name string) clientDocument {
@@ -119,4 +122,42 @@ func TestBadClientsAreRefusedByField(t *testing.T) {
 			}
 		}
 	}
+}
+
+// A grave caution is read once, with name and day; it is asked anew when it comes back to the
+// card, and only of what the card says, by those who may change the card.
+func TestGraveCautionsAreAcknowledged(t *testing.T) {
+	owner := open(t)
+	doc := owner.newClient("Juno Pellwether")
+	require.Len(t, doc.Grave, 1)
+	assert.Equal(t, client.Child, doc.Grave[0].Key)
+	assert.Empty(t, doc.Acknowledged)
+	path := "/api/v1/clients/" + doc.ID
+	assert.Equal(t, 403, owner.as(store.Apprentice).send("POST", path+"/acknowledge", `{"caution":"child"}`).StatusCode)
+	assert.Equal(t, 422, owner.send("POST", path+"/acknowledge", `{"caution":"sore-scalp"}`).StatusCode, "the card does not say so")
+	before := time.Now().Add(-time.Minute)
+	for range 2 { // a repeated request changes nothing
+		res := owner.send("POST", path+"/acknowledge", `{"caution":"child"}`)
+		require.Equal(t, 200, res.StatusCode, string(res.body))
+		res.json(t, &doc)
+		require.Len(t, doc.Acknowledged, 1)
+	}
+	assert.NotEmpty(t, doc.Acknowledged[0].Person)
+	assert.True(t, doc.Acknowledged[0].At.After(before))
+	assert.Contains(t, string(owner.send("GET", path+"/export", "").body), `"acknowledged"`)
+
+	save := func(guardian string) {
+		doc.Facts.Guardian = guardian
+		body := text(t, ClientDraft{Name: doc.Name, Facts: doc.Facts})
+		res := owner.send("PUT", path, body, "If-Match", strconv.Quote(strconv.Itoa(doc.Version)))
+		require.Equal(t, 200, res.StatusCode, string(res.body))
+		doc = clientDocument{}
+		res.json(t, &doc)
+	}
+	save("an uncle")
+	assert.Len(t, doc.Acknowledged, 1, "still a child")
+	save("")
+	assert.Empty(t, doc.Acknowledged)
+	save("an aunt")
+	assert.Empty(t, doc.Acknowledged, "asked anew")
 }

@@ -37,9 +37,11 @@ func Held(h store.Held) ([]byte, error) {
 		Created  time.Time    `json:"created"`
 		Updated  time.Time    `json:"updated"`
 		Facts    client.Facts `json:"facts"`
-		Plans    []heldPlan   `json:"plans"`
+		// Acknowledged are the grave cautions that were read.
+		Acknowledged []store.Acknowledged `json:"acknowledged"`
+		Plans        []heldPlan           `json:"plans"`
 	}{
-		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, []heldPlan{},
+		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{},
 	}
 	for _, p := range h.Plans {
 		entry := heldPlan{Title: p.Plan.Title, Created: p.Plan.Created, Updated: p.Plan.Updated, Pinned: []pinned{}, Versions: []version{}}

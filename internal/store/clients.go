@@ -16,6 +16,8 @@ import (
 type Client struct {
 	ClientEntry
 	Facts client.Facts
+	// Acknowledged are the grave cautions that were read and still hold.
+	Acknowledged []Acknowledged
 }
 
 // ClientEntry is a client as a list shows it.
@@ -82,6 +84,9 @@ func readClient(ctx context.Context, q querier, id string) (c Client, err error)
 	if err == nil {
 		c.Facts, err = client.Decode([]byte(document))
 	}
+	if err == nil {
+		c.Acknowledged, err = readAcknowledged(ctx, q, id)
+	}
 	return c, found(err)
 }
 
@@ -146,6 +151,9 @@ func (s *Store) SaveClient(ctx context.Context, id string, version int, d Client
 		}
 		document, err := json.Marshal(d.Facts)
 		if err != nil {
+			return err
+		}
+		if err := endAcknowledged(ctx, tx, c, d.Facts); err != nil {
 			return err
 		}
 		_, err = tx.ExecContext(ctx, `UPDATE client SET name = ?, search_key = ?, archived = ?, document = ?,

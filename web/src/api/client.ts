@@ -106,6 +106,8 @@ export const server = {
   changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),
   advice: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/advice", { body: input, signal })),
+  acknowledge: (id: string, caution: string) =>
+    settle(http.POST("/api/v1/clients/{id}/acknowledge", { ...at(id), body: { caution } })),
   departures: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/departures", { body: input, signal })),
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>

@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{id}/acknowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a grave caution of a client was read */
+        post: operations["acknowledge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{id}/export": {
         parameters: {
             query?: never;
@@ -597,6 +614,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcknowledgeRequest: {
+            /** @description Key of the caution */
+            caution: string;
+        };
+        Acknowledged: {
+            /** Format: date-time */
+            at: string;
+            caution: string;
+            /** @description Who read it, by name */
+            person: string;
+        };
         AddPersonRequest: {
             name: string;
             password: string;
@@ -769,10 +797,13 @@ export interface components {
             usual: string;
         };
         ClientDocument: {
+            /** @description Those that were read, by whom and when */
+            acknowledged: components["schemas"]["Acknowledged"][];
             archived: boolean;
             /** @description What to have before one's eyes, gravest first; usual practice, not medical advice */
             cautions: string[];
             facts: components["schemas"]["Facts"];
+            grave: components["schemas"]["Grave"][];
             id: string;
             name: string;
             /** Format: date-time */
@@ -1067,6 +1098,10 @@ export interface components {
             plaits: number[];
             /** @description Index of the way in the plan */
             ways: number[];
+        };
+        Grave: {
+            key: string;
+            text: string;
         };
         GuideRow: {
             belowMm: number[];
@@ -2297,6 +2332,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    acknowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcknowledgeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientDocument"];
+                };
             };
             /** @description Error */
             default: {

@@ -26,6 +26,7 @@ import { useUndoable } from "../lib/undoable";
 import { when } from "../lib/units";
 import { startStance } from "../head";
 import { ActContext } from "./act";
+import { BeforeGoingOn } from "./BeforeGoingOn";
 import { actions, type Act } from "./actions";
 import { draftOf, planKeeper, planKind, type Draft } from "./draft";
 import { AttachStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
@@ -308,7 +309,9 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                     <HairStep input={shown.input} result={told} catalogue={catalogue} />
                   )}
                   {told && step === "attach" && (
-                    <AttachStep input={shown.input} result={told} catalogue={catalogue} />
+                    <BeforeGoingOn clientId={shown.clientId ?? ""}>
+                      <AttachStep input={shown.input} result={told} catalogue={catalogue} />
+                    </BeforeGoingOn>
                   )}
                 </Suspense>
               </div>
