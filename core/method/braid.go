@@ -46,7 +46,6 @@ var braids = []Method{{
 	HidesBy: "the braid itself",
 	Root:    "knotted: a small knot shows",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "cut below the end of the own hair and unbraid",
 	Mistake: "The own hair runs out and the third strand is suddenly thin.",
 	Mend:    "Borrow a little from each of the others well above its end.",
 
@@ -73,7 +72,6 @@ var braids = []Method{{
 	HidesBy: "the braid itself",
 	Root:    "knotless: it lies flat",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "cut below the end of the own hair and unbraid",
 	Mistake: "The bundle is parted in halves: two strands are thick and the third is thin.",
 	Mend:    "Part one third from two thirds before you begin.",
 

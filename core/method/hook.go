@@ -27,7 +27,6 @@ var hooks = []Method{{
 	HidesBy: "nothing to hide: the base lies flat under the pieces",
 	Root:    "flat, the knot out of sight",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "push the loop back over the tail and draw the piece out: seconds each, and nothing is cut",
 	Mistake: "Hooked across the track: the knot stands up and shows.",
 	Mend:    "Draw it out again and hook along the track, the knot turned away from the part.",
 

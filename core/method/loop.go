@@ -90,7 +90,6 @@ var loops = []Method{{
 	HidesBy: "passes through the middle of the piece",
 	Root:    "a small ridge where the hitch sits",
 	Wash:    "holds through washing",
-	Undo:    "pull the plait out, cut the piece a few inches from the root but below the end of the own hair, unloop",
 	Mistake: "The hook goes in at the side of the piece, and the plait shows between its strands.",
 	Mend:    "Draw that pass back and go in again through the middle, a pitch lower.",
 
@@ -131,7 +130,6 @@ var loops = []Method{{
 	HidesBy: "a zigzag through the middle of the braid",
 	Root:    "flat and secure",
 	Wash:    "holds through washing",
-	Undo:    "trim the tip past the own hair, unravel upward, open the loop with the tail of a comb",
 	Mistake: "Gaps between the passes: the plait shows on one side.",
 	Mend:    "Go back to the gap and put in two passes closer together, from either side.",
 
@@ -181,7 +179,6 @@ var loops = []Method{{
 	HidesBy: "nothing is hidden: the strands fall over the base",
 	Root:    "very flat, the knot out of sight",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "cut the fold and draw the strand out",
 	Mistake: "The knot is made with the whole leg: a lump shows at the root.",
 	Mend:    "Open it while it is loose, part a thin strand off the leg and knot with that alone.",
 
@@ -216,7 +213,6 @@ var loops = []Method{{
 	HidesBy: "passes through the middle of the piece",
 	Root:    "the flattest, and the least pull",
 	Wash:    "holds through washing",
-	Undo:    "draw the plait out of the piece, unplait, cut the piece below the end of the own hair, unloop",
 	Mistake: "The small strand is too thin: it bears the whole piece by itself.",
 	Mend:    "Take a third of the section for it, and plait it in right at the root.",
 
@@ -266,7 +262,6 @@ var loops = []Method{{
 	HidesBy: "pieces that cover each other",
 	Root:    "full",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "cut each loop",
 	Mistake: "The root piece goes on first, and those below can no longer be reached.",
 	Mend:    "Lift it aside, and go on from the tip upward.",
 

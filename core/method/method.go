@@ -121,7 +121,6 @@ type Method struct {
 	HidesBy string      `json:"hidesBy"`
 	Root    string      `json:"root" doc:"How the root looks and feels"`
 	Wash    string      `json:"wash"`
-	Undo    string      `json:"undo"`
 	Mistake string      `json:"mistake" doc:"What usually goes wrong"`
 	Mend    string      `json:"mend" doc:"The way out of it"`
 	// Base is what must be made of the own hair first.

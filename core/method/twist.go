@@ -25,7 +25,6 @@ var twists = []Method{{
 	HidesBy: "the twist: own hair becomes part of it",
 	Root:    "soft, messy on purpose",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "untwist the legs and draw the strand out",
 	Mistake: "All own hair goes with one leg: that side is thick, and the twist turns over.",
 	Mend:    "Untwist, part the own hair in two even halves and give one to each leg.",
 
@@ -53,7 +52,6 @@ var twists = []Method{{
 	HidesBy: "the twist, with the plait inside one leg",
 	Root:    "soft, lies flat",
 	Wash:    "holds through washing, because the section is plaited whole",
-	Undo:    "untwist the legs and draw the strand out",
 	Mistake: "Both legs are twisted the same way as they go round each other: the twist springs open.",
 	Mend:    "Untwist, turn each leg on itself one way and both round each other the other way.",
 
@@ -81,7 +79,6 @@ var twists = []Method{{
 	HidesBy: "the own twist lies in the furrows of the piece",
 	Root:    "soft",
 	Wash:    "not at all: wet own hair untwines",
-	Undo:    "free the tip and unwind it; nothing is cut",
 	Mistake: "Wound against the piece's own direction: the twist lies across its furrows and shows.",
 	Mend:    "Unwind, look which way the piece is twisted, and wind the same way.",
 

@@ -80,7 +80,6 @@ var wraps = []Method{{
 	HidesBy: "wrapping hair wound past the end of the plait",
 	Root:    "may feel tight: not for a tender scalp",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "loosen the wind backward, clip it below the end of the own hair, unwind",
 	Mistake: "Wound too near the scalp with all the hair at once: a fat, tight base.",
 	Mend:    "Unwind to the root, split the wrapping hair thin and begin a finger's breadth lower.",
 
@@ -106,7 +105,6 @@ var wraps = []Method{{
 	HidesBy: "wrapping hair wound past the end of the plait",
 	Root:    "slim if the wrapping hair is split thin",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "loosen the wind backward, clip it below the end of the own hair, unwind",
 	Mistake: "Too much wrapping hair: the base comes out fat and heavy and feels tight.",
 	Mend:    "Unwind it, split it in two and wind with one half.",
 
@@ -135,7 +133,6 @@ var wraps = []Method{{
 	HidesBy: "the coil itself",
 	Root:    "medium",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "open the coil from below, then the loop",
 	Mistake: "The coil is opened all at once: it loses its spring and stands off the plait.",
 	Mend:    "Let go, start again at the root, and open no more than a finger's breadth at a time.",
 
@@ -167,7 +164,6 @@ var wraps = []Method{{
 	HidesBy: "a cover of wrapping hair over plait and band",
 	Root:    "bulkier at first, settles",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "clip the band, wind the cover backward and clip it, untwist: the loc stays whole",
 	Mistake: "The blunt end of the cover lies outside and frays.",
 	Mend:    "Wind it back, lay the blunt end inside against the plait, and wind the thinned ends in.",
 
@@ -206,7 +202,6 @@ var wraps = []Method{{
 	HidesBy: "wrapping hair over the whole length",
 	Root:    "looks as if it grew there",
 	Wash:    "roots only, diluted, dried fully",
-	Undo:    "cut below the end of the own hair and unwind",
 	Mistake: "Base hair of one length ends in a step: the loc breaks off there.",
 	Mend:    "Thin the ends of the base hair with the fingers before winding over them.",
 

@@ -471,7 +471,13 @@ func (w *page) methods() {
 		if x.Ribbon.Most > 0 {
 			facts += fmt.Sprintf("Wrapping hair: %s in %s turns. ", between(x.Ribbon, u.Length), between(x.Turns, whole))
 		}
-		w.say(9.5, "", ink, facts+"To take it off: "+m.Undo+". Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+		w.say(9.5, "", ink, facts+"Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+		w.say(9.5, "", ink, "Usual mistake: "+m.Mistake+" The way out: "+m.Mend)
+		w.Ln(1.5)
+		w.keep(30)
+		w.say(10.5, "B", ink, "To take it off")
+		w.Ln(0.5)
+		w.numbered(x.TakeDown)
 	}
 }
 
@@ -489,6 +495,11 @@ func (w *page) steps(title, summary string, steps []method.Step) {
 	w.title(title)
 	w.say(9.5, "", soft, summary)
 	w.Ln(2)
+	w.numbered(steps)
+}
+
+// numbered is a list of moves.
+func (w *page) numbered(steps []method.Step) {
 	for i, s := range steps {
 		y := w.GetY()
 		w.font("B", 10.5)

@@ -1236,7 +1236,6 @@ export interface components {
             summary: string;
             /** @description Forms of piece it works with */
             takes: ("looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair")[];
-            undo: string;
             wash: string;
             wearWeeks: number[];
             wraps: boolean;

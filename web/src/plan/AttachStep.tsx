@@ -170,6 +170,8 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
       </ol>
       {method && (
         <dl className={styles.facts}>
+          <dt>Hidden by</dt>
+          <dd>{method.hidesBy}</dd>
           <dt>Root</dt>
           <dd>{method.root}</dd>
           <dt>Washing</dt>
