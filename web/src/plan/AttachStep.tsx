@@ -7,20 +7,30 @@ import { hours, length, type LengthUnit } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
+import { BeforeGoingOn } from "./BeforeGoingOn";
 import { Departures } from "./Departures";
+import type { Draft } from "./draft";
 import { MethodAdvice } from "./MethodAdvice";
 import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
 
 interface Props {
-  input: PlanInput;
+  draft: Draft;
   result: PlanResult;
   catalogue: Catalogue;
 }
 
-/** How the pieces go on: methods, who gets which, the steps and the hours. */
-export const AttachStep = memo(function AttachStep({ input, result, catalogue }: Props) {
+/** How the pieces go on: methods, who gets which, the steps and the hours; what could hurt is read first. */
+export const AttachStep = memo(function AttachStep({ draft, ...of }: Props) {
+  return (
+    <BeforeGoingOn clientId={draft.clientId ?? ""}>
+      <Attaching input={draft.input} {...of} />
+    </BeforeGoingOn>
+  );
+});
+
+function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input: PlanInput }) {
   const work = useWork(input);
   const { ways } = input;
   const done = work.data?.work ?? [];
@@ -83,7 +93,7 @@ export const AttachStep = memo(function AttachStep({ input, result, catalogue }:
       </p>
     </>
   );
-});
+}
 
 export const groundNames: Readonly<Record<Ground, string>> = {
   plait: "on the plaits",

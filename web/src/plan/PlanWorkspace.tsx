@@ -26,7 +26,6 @@ import { useUndoable } from "../lib/undoable";
 import { when } from "../lib/units";
 import { startStance } from "../head";
 import { ActContext } from "./act";
-import { BeforeGoingOn } from "./BeforeGoingOn";
 import { actions, type Act } from "./actions";
 import { draftOf, planKeeper, planKind, type Draft } from "./draft";
 import { AttachStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
@@ -309,9 +308,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                     <HairStep input={shown.input} result={told} catalogue={catalogue} />
                   )}
                   {told && step === "attach" && (
-                    <BeforeGoingOn clientId={shown.clientId ?? ""}>
-                      <AttachStep input={shown.input} result={told} catalogue={catalogue} />
-                    </BeforeGoingOn>
+                    <AttachStep draft={shown} result={told} catalogue={catalogue} />
                   )}
                 </Suspense>
               </div>
