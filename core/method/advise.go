@@ -72,6 +72,7 @@ type Wishes struct {
 	Reuse bool  `json:"reuse,omitempty" doc:"True when the pieces shall be used again"`
 	Quick bool  `json:"quick,omitempty" doc:"True when it must come off quickly"`
 	Hand  Hand  `json:"hand,omitempty" enum:"new,used,practised" doc:"How used to this work the hand is"`
+	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
 }
 
 // Check refuses wishes that can not be; the paths of bad are put under path.
@@ -83,6 +84,7 @@ func (w Wishes) Check(bad *invalid.Errors, path string) {
 		invalid.OneOf(bad, path+"hand", "The hand", w.Hand, hands)
 	}
 	bad.Count(path+"weeks", "Weeks of wear", w.Weeks, 0, 26)
+	bad.Count(path+"hours", "Hours for attaching", w.Hours, 0, 60)
 }
 
 // Situation is where methods are to be compared.
@@ -90,6 +92,10 @@ type Situation struct {
 	// Jobs are those of a method at every place of the situation; the piece is one it takes
 	// where the plan has any.
 	Jobs func(Method) []Job
+	// Places are those of the whole head.
+	Places int
+	// Slower is how much longer these hands take than a practised stylist's.
+	Slower float64
 	// Forms are the forms of piece the plan has.
 	Forms []hair.Form
 	// Shows is true where most roots are seen: at the hairline and beside the part.
@@ -189,7 +195,7 @@ func (r *Ranked) rulesOut(format string, a ...any) { r.Out = append(r.Out, fmt.S
 
 // weights are what is weighed, in the order reasons are read.
 var weights = []func(Method, Situation, []Job, *Ranked){
-	byPiece, byHair, byFit, byScalp, byRoot, byWater, byWear, byTakeDown, byHand,
+	byPiece, byHair, byFit, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand,
 }
 
 func byPiece(m Method, _ Situation, _ []Job, r *Ranked) {
@@ -350,6 +356,23 @@ func byWear(m Method, s Situation, _ []Job, r *Ranked) {
 		r.speaksFor("The pieces come off whole, to be used again.")
 	default:
 		r.speaksAgainst("The pieces are cut or undone when it comes off.")
+	}
+}
+
+// byHours weighs how long it takes to go on, for the share of the head that is looked at.
+func byHours(_ Method, s Situation, jobs []Job, r *Ranked) {
+	if s.Wish.Hours == 0 || s.Places == 0 {
+		return
+	}
+	const twice = 2
+	there, takes := 60*float64(s.Wish.Hours)*float64(len(jobs))/float64(s.Places), s.Slower*r.Minutes
+	switch {
+	case takes > twice*there:
+		r.rulesOut("It takes about %s here; there are %s.", spell(takes), spell(there))
+	case takes > there:
+		r.speaksAgainst("It takes about %s here; there are %s.", spell(takes), spell(there))
+	default:
+		r.speaksFor("It goes on in about %s; there are %s.", spell(takes), spell(there))
 	}
 }
 

@@ -21,11 +21,13 @@ const (
 	linkedShare    = 0.6
 	finishPerPiece = 0.15
 	fillTime       = 0.4 // minutes to find a thin spot and hook a piece into it
-	// ownHead is how much longer one takes on one's own head than a stylist.
-	ownHead = 1.25
 	// unlogged is the spread of a first estimate either way.
 	unlogged = 0.2
 )
+
+// OwnHead is how much longer one takes on one's own head than a stylist. Common practice, no
+// source.
+const OwnHead = 1.25
 
 // Work is what is to be done on a whole head. Lengths are mm, times minutes of a
 // practised stylist.
@@ -75,7 +77,7 @@ type Hours struct {
 func Estimate(w Work) Hours {
 	factor := 1.0
 	if w.OwnHead {
-		factor = ownHead
+		factor = OwnHead
 	}
 	var h Hours
 	stage := func(name string, minutes float64) {

@@ -6,6 +6,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/scalp"
 )
@@ -55,7 +56,10 @@ func Advise(ctx context.Context, in Input) ([]Advice, error) {
 
 // situation is a part of the head with what a method would be asked to do at its places.
 func (w *worked) situation(where WhereKind, places []int) method.Situation {
-	s := method.Situation{Child: w.in.Child, Shows: where == AtHairline, Wish: w.in.wish()}
+	s := method.Situation{Places: len(w.res.Places), Slower: 1, Child: w.in.Child, Shows: where == AtHairline, Wish: w.in.wish()}
+	if w.in.OwnHead {
+		s.Slower = pace.OwnHead
+	}
 	switch where {
 	case AtHairline:
 		s.Edges = w.in.Hair.Edges

@@ -1979,6 +1979,11 @@ export interface components {
              * @enum {string}
              */
             hand?: "new" | "used" | "practised";
+            /**
+             * Format: int64
+             * @description Hours there are for attaching all pieces; 0 leaves them open
+             */
+            hours?: number;
             /** @description True when it must come off quickly */
             quick?: boolean;
             /** @description True when the pieces shall be used again */

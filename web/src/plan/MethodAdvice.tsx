@@ -77,9 +77,10 @@ const handNames: Readonly<Record<NonNullable<Wishes["hand"]>, string>> = {
 };
 
 /** What is wanted, in a line. */
-function wishText({ weeks, water, hand, updo, reuse, quick }: Wishes): string {
+function wishText({ weeks, hours: long, water, hand, updo, reuse, quick }: Wishes): string {
   const said = [
     weeks ? `${weeks} ${weeks === 1 ? "week" : "weeks"}` : "",
+    long ? `${long} ${long === 1 ? "hour" : "hours"} to attach` : "",
     water ? waters[water].toLowerCase() : "",
     hand ? `a hand ${hand === "practised" ? "that is practised" : handNames[hand].toLowerCase()}` : "",
     updo ? "tied up" : "",
@@ -102,6 +103,14 @@ function WishFields({ wishes }: { wishes: Wishes }) {
         max={26}
         unsaid={open}
         onChange={(weeks) => act(actions.setWishes("weeks", { weeks }))}
+      />
+      <CountField
+        label="Hours for attaching"
+        path="wishes.hours"
+        value={wishes.hours ?? 0}
+        max={60}
+        unsaid={open}
+        onChange={(n) => act(actions.setWishes("hours", { hours: n }))}
       />
       <Choose
         label="Water"
