@@ -269,3 +269,55 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 		}
 	}
 }
+
+// Slivers are counted by the area between part ends before anything is drawn: as many as the
+// drawn layout has.
+func TestSliversAreCountedBeforeDrawing(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 9))
+	laid, drawn := 0, 0
+	for range 40 {
+		h := randomHead(r)
+		size := Size{inch * (0.6 + r.Float64()), inch * (0.6 + r.Float64())}
+		s := both([]Pattern{Grid, Brick}[r.IntN(2)], size, size)
+		s.Part.Kind = []PartKind{MiddlePart, NoPart, Levels}[r.IntN(3)]
+		frames, err := newFrames(h, s)
+		require.NoError(t, err)
+		laid += sliversOf(layRows(context.Background(), s, frames.pairs()))
+		l, err := Lay(context.Background(), h, s)
+		require.NoError(t, err)
+		for i := range l.Sections { // a half on either side counts on both
+			if x := &l.Sections[i]; x.Share < sliverShare {
+				if drawn++; math.Abs(x.Centroid[1]) < 0.5 {
+					drawn++
+				}
+			}
+		}
+	}
+	assert.Positive(t, drawn)
+	assert.InDelta(t, drawn, laid, 0.15*float64(drawn)+2)
+}
+
+// A section is split across its row: two halves of nearly one area where there was one.
+func TestAHalvedSectionIsTwo(t *testing.T) {
+	h := average(t)
+	s := both(Brick, square(1), square(1))
+	l, err := Lay(context.Background(), h, s)
+	require.NoError(t, err)
+	for _, i := range []int{3, 30, 60, 90} {
+		x := &l.Sections[i]
+		split := s
+		split.Edits = []Edit{x.halved(h)}
+		cut, err := Lay(context.Background(), h, split)
+		require.NoError(t, err)
+		require.Empty(t, cut.Rejected, x.ID)
+		require.Len(t, cut.Sections, len(l.Sections)+1, x.ID)
+		whole := 0.0
+		for _, part := range cut.Sections {
+			if !slices.ContainsFunc(l.Sections, func(y Section) bool { return math.Abs(y.Area-part.Area) < 1e-6 }) {
+				whole += part.Area
+				assert.InDelta(t, 0.5, part.Area/x.Area, 0.12, "%s into %s", x.ID, part.ID)
+			}
+		}
+		assert.InEpsilon(t, x.Area, whole, 0.01, x.ID)
+	}
+}

@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/house"
+	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
@@ -139,4 +141,44 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 		in.Parting.Edits = append(in.Parting.Edits, in.Parting.Edits...)
 	}
 	assert.Equal(t, 422, s.send("POST", "/api/v1/preview", text(t, in)).StatusCode)
+}
+
+// The methods are compared over HTTP with their reasons, wishes that can not be are refused by
+// name, and where a plan departs from the house is told with the plan as the house does it.
+func TestAdviceAndDeparturesOverHTTP(t *testing.T) {
+	s := open(t)
+	in := plan.Default()
+	in.Hair.Tender = true
+	var advice []plan.Advice
+	s.send("POST", "/api/v1/advice", text(t, in)).json(t, &advice)
+	require.NotEmpty(t, advice)
+	assert.Equal(t, plan.Everywhere, advice[0].Where)
+	out := map[method.ID][]string{}
+	for _, r := range advice[0].Methods {
+		out[r.Method] = r.Out
+	}
+	assert.NotEmpty(t, out[method.SharedLoop], "too tight for a tender scalp")
+	assert.Empty(t, out[method.SplitRoot])
+	in.Wishes = &method.Wishes{Hours: 900}
+	refused := s.send("POST", "/api/v1/advice", text(t, in))
+	assert.Equal(t, 422, refused.StatusCode)
+	assert.Contains(t, string(refused.body), "wishes.hours")
+
+	in = plan.Default()
+	in.Plaits.Band = true
+	var departures []house.Departure
+	s.send("POST", "/api/v1/departures", text(t, in)).json(t, &departures)
+	require.Len(t, departures, 1)
+	assert.Equal(t, "elastics", departures[0].Key)
+	assert.False(t, departures[0].AsHouse.Plaits.Band)
+	rules := house.Usual()
+	rules.Sides = map[string]string{"elastics": "yes"}
+	require.Equal(t, 200, s.send("PUT", "/api/v1/house", text(t, rules), "If-Match", `"1"`).StatusCode)
+	s.send("POST", "/api/v1/departures", text(t, in)).json(t, &departures)
+	assert.Empty(t, departures)
+	var begun PlanDraft
+	s.send("GET", "/api/v1/begin", "").json(t, &begun)
+	assert.True(t, begun.Input.Plaits.Band, "a new plan starts as the house does it")
+	rules.Sides["elastics"] = "sometimes"
+	assert.Equal(t, 422, s.send("PUT", "/api/v1/house", text(t, rules), "If-Match", `"2"`).StatusCode)
 }
