@@ -77,15 +77,8 @@ var Schools = []School{
 		of:   func(in plan.Input) string { return either(in.Plaits.Band, "yes", "no") },
 		take: func(in plan.Input, side string) plan.Input { in.Plaits.Band = side == "yes"; return in },
 	},
-	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction", []Side{
-		{"up", "From below upward", "The loop lies on top and falls with the hair"},
-		{"down", "From the top down", "Where the base can not be reached from below"},
-	}),
-	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip", []Side{
-		{"rolled", "Rolled in", "Rough hair holds itself, and nothing has to be dissolved"},
-		{"turned", "Turned back", "One pass upward holds slippery ends"},
-		{"glue", "A dot of glue", "It holds longest and is hard to undo"},
-	}),
+	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction"),
+	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip"),
 }
 
 func either[T any](first bool, a, b T) T {
@@ -104,9 +97,18 @@ func plaitSchool(key, ask, usual string, sides []Side, field func(*plait.Prepara
 	}
 }
 
-// choiceSchool is a question on a choice of a method, asked of plans that use it.
-func choiceSchool(key, ask string, id method.ID, choice string, sides []Side) School {
+// choiceSchool is a question on a choice of a method, asked of plans that use it; its sides
+// are the options of the choice.
+func choiceSchool(key, ask string, id method.ID, choice string) School {
 	m, _ := method.Lookup(id)
+	var sides []Side
+	for _, c := range m.Choices {
+		if c.Key == choice {
+			for _, o := range c.Options {
+				sides = append(sides, Side{o.Key, o.Name, o.Help})
+			}
+		}
+	}
 	return School{
 		Key: key, Ask: ask, Usual: m.Decided(nil)[choice], Sides: sides,
 		of: func(in plan.Input) string {

@@ -25,6 +25,8 @@ var tips = Choice{Key: "end", Name: "The end of the braid", Usual: "water", Opti
 	{"band", "A band", "Quick; it perishes within weeks"},
 }}
 
+// tipEnds are the moves of each. Water of 140 °F burns in about six seconds: consumer safety
+// advice, from memory.
 var tipEnds = map[string]Step{
 	"water": text("Dip the ends in hot water. It scalds: at 60 °C (140 °F) skin burns in seconds. Away from skin, a towel between, never over a child's back, never near the face."),
 	"loose": text("Stop a few inches above the end and leave the rest loose."),

@@ -53,6 +53,12 @@ func texts(list ...string) []Step {
 	return out
 }
 
+// weavePitch is the way from one pass of a weave to the next.
+var weavePitch = Parameter{
+	Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
+	Help: "Closer passes hold better and take longer",
+}
+
 // onLongHair is what is done with a plait that is longer than its piece.
 var onLongHair = Choice{Key: "long", Name: "A plait longer than the piece", Usual: "down", Options: []Option{
 	{"down", "Down to the tip", "For hair no longer than the piece"},
@@ -61,7 +67,7 @@ var onLongHair = Choice{Key: "long", Name: "A plait longer than the piece", Usua
 
 // tipFinish is what is done with the tip of the own hair at the end of the weave.
 var tipFinish = Choice{Key: "tip", Name: "The tip of the own hair", Usual: "rolled", Options: []Option{
-	{"rolled", "Rolled in", "The tip is rolled inside the piece"},
+	{"rolled", "Rolled in", "Rough hair holds itself, and nothing has to be dissolved"},
 	{"turned", "Turned back", "One pass upward holds slippery ends"},
 	{"glue", "A dot of glue", "Away from skin and eyes; it holds longest and is hard to undo"},
 }}
@@ -94,12 +100,9 @@ var loops = []Method{{
 	Mend:    "Draw that pass back and go in again through the middle, a pitch lower.",
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
-	traits: Traits{Pull: Middling, Flat: false, Wet: Swim, Whole: false, Skill: UsedHand, Off: 0.4},
-	Parameters: []Parameter{{
-		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
-		Help: "Closer passes hold better and take longer",
-	}},
-	Choices: []Choice{onLongHair, tipFinish},
+	traits:     Traits{Pull: Middling, Flat: false, Wet: Swim, Whole: false, Skill: UsedHand, Off: 0.4},
+	Parameters: []Parameter{weavePitch},
+	Choices:    []Choice{onLongHair, tipFinish},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
 		return Work{Passes: n, Attach: hitchTime, Conceal: float64(n) * passTime}
@@ -217,11 +220,8 @@ var loops = []Method{{
 	Mend:    "Take a third of the section for it, and plait it in right at the root.",
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8},
-	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: PractisedHand, Off: 0.8},
-	Parameters: []Parameter{{
-		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 10, Most: 150, Usual: 2 * inch,
-		Help: "Closer passes hold better and take longer",
-	}},
+	traits:     Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: PractisedHand, Off: 0.8},
+	Parameters: []Parameter{weavePitch},
 	Choices: []Choice{{Key: "hold", Name: "The small strand", Usual: "plaited", Options: []Option{
 		{"plaited", "Plaited in with the rest", "Small strand and halves of the large one make a three-strand plait"},
 		{"banded", "Gathered and banded", "On fine hair; a band tangles, and perishes within days"},

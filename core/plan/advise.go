@@ -8,7 +8,6 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
-	"kladotex/core/scalp"
 )
 
 // Advice compares the methods for one part of a head.
@@ -31,10 +30,7 @@ func Advise(ctx context.Context, in Input) ([]Advice, error) {
 		return nil, err
 	}
 	out := []Advice{}
-	f := finder{
-		head: w.head, layout: &w.layout, places: w.res.Places, reach: in.HookSpacing(),
-		behindEars: w.head.Point(w.head.Landmark(scalp.BehindEar))[0],
-	}
+	f := newFinder(in, w.head, &w.layout, w.res.Places)
 	for _, where := range advised {
 		places := f.match(Where{Kind: where})
 		if where != OnBase { // there a plait is hidden

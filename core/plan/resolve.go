@@ -51,10 +51,7 @@ type Resolution struct {
 // count. The input must have passed [Check].
 func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 	r := Resolution{Places: placesOf(in, h, l), Matched: make([]int, len(in.Uses))}
-	f := finder{
-		head: h, layout: l, places: r.Places, reach: in.HookSpacing(),
-		behindEars: h.Point(h.Landmark(scalp.BehindEar))[0],
-	}
+	f := newFinder(in, h, l, r.Places)
 	for u, use := range in.Uses {
 		piece := slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == use.Piece })
 		way := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == use.Way })

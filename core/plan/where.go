@@ -128,6 +128,14 @@ type finder struct {
 	behindEars float64
 }
 
+// newFinder looks among the places of a laid head.
+func newFinder(in Input, h scalp.Head, l *parting.Layout, places []Place) *finder {
+	return &finder{
+		head: h, layout: l, places: places, reach: in.HookSpacing(),
+		behindEars: h.Point(h.Landmark(scalp.BehindEar))[0],
+	}
+}
+
 // match are the indices of the places a use is about.
 func (f *finder) match(w Where) []int {
 	if w.Kind == AtPlaces {

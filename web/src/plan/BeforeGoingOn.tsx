@@ -1,8 +1,8 @@
-import { Alert, Button } from "antd";
+import { Alert, Button, Skeleton } from "antd";
 import type { ReactNode } from "react";
 import { server } from "../api/client";
 import { useChange, useClient, useMay } from "../api/queries";
-import { toldOf } from "../ui/Trouble";
+import { toldOf, Trouble } from "../ui/Trouble";
 import { when } from "../lib/units";
 import panel from "../ui/panel.module.css";
 import styles from "./BeforeGoingOn.module.css";
@@ -15,10 +15,18 @@ interface Props {
 
 /** Holds a step back until what could hurt this client was read; who read it stays in sight. */
 export function BeforeGoingOn({ clientId, children }: Props) {
-  const client = useClient(clientId || undefined).data;
+  const card = useClient(clientId || undefined);
+  const client = card.data;
   const may = useMay("acknowledge");
   const read = useChange((caution: string) => server.acknowledge(clientId, caution), "client");
-  if (!client) return children;
+  if (!clientId) return children;
+  // Nothing before it is known what the card says.
+  if (!client)
+    return card.error ? (
+      <Trouble error={card.error} retry={() => void card.refetch()} />
+    ) : (
+      <Skeleton active paragraph={{ rows: 6 }} />
+    );
   const byOf = (key: string) => client.acknowledged.find((a) => a.caution === key);
   const unread = client.grave.filter((g) => !byOf(g.key));
   if (unread.length === 0)

@@ -9,7 +9,7 @@ import styles from "./Departures.module.css";
 /** Where this plan is not done as the house does it, and the way back. */
 export function Departures({ input }: { input: PlanInput }) {
   const act = useAct();
-  const { data = [] } = useDepartures(input);
+  const { data = [], isPlaceholderData } = useDepartures(input);
   if (data.length === 0) return null;
   return (
     <section aria-label="Other than the house does it">
@@ -22,6 +22,7 @@ export function Departures({ input }: { input: PlanInput }) {
             </p>
             <p className={panel.lead}>{d.house.reason}.</p>
             <Button
+              disabled={isPlaceholderData} // an answer to an earlier plan would take the last change back
               aria-label={`As the house does it: ${d.ask}`}
               onClick={() => act(actions.bringBack(d.asHouse))}
             >
