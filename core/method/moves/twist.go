@@ -1,0 +1,5 @@
+package moves
+
+import "kladotex/core/method/figure"
+
+var twists = map[ID]func() figure.Figure{}

@@ -1,0 +1,5 @@
+package moves
+
+import "kladotex/core/method/figure"
+
+var weaves = map[ID]func() figure.Figure{}
