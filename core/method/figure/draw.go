@@ -34,6 +34,7 @@ const (
 
 type canvas struct {
 	shapes []Shape
+	gap    Colour
 	quick  bool
 }
 
@@ -54,7 +55,7 @@ func Draw(f Frame, on Stage, quick bool) Drawing {
 		}
 		curves = append(curves, c)
 	}
-	cv := &canvas{shapes: backdrops[on](), quick: quick}
+	cv := &canvas{shapes: backdrops[on].draw(), gap: backdrops[on].gap, quick: quick}
 	for _, s := range ordered(curves) {
 		cv.stretch(s)
 	}
@@ -176,7 +177,7 @@ func (cv *canvas) stretch(s stretch) {
 	}
 	if !c.of.Snug {
 		for _, over := range s.over {
-			body(outline+c.look.gap, over[0], over[1], paper)
+			body(outline+c.look.gap, over[0], over[1], cv.gap)
 		}
 	}
 	body(outline, s.from, s.to, ink)
@@ -235,7 +236,9 @@ func (cv *canvas) lens(l Lens) {
 	d := math.Hypot(l.To.X-l.At.X, l.To.Y-l.At.Y)
 	ux, uy := (l.To.X-l.At.X)/d, (l.To.Y-l.At.Y)/d
 	ring := circle(l.At, small)
-	cv.line(ink, 1.6, 1, append(ring, ring[0]), []XY{{l.At.X + ux*small, l.At.Y + uy*small}, {l.To.X - ux*l.Radius, l.To.Y - uy*l.Radius}})
+	rim := [][]XY{append(ring, ring[0]), {{l.At.X + ux*small, l.At.Y + uy*small}, {l.To.X - ux*l.Radius, l.To.Y - uy*l.Radius}}}
+	cv.line(paper, 3.4, 0.7, rim...)
+	cv.line(ink, 1.6, 1, rim...)
 	cv.disc(l.To, l.Radius+3, ink, 1)
 	cv.disc(l.To, l.Radius, paper, 1)
 }
@@ -268,10 +271,10 @@ func (cv *canvas) arrow(way []XY) {
 
 // cross strikes a mistake out.
 func (cv *canvas) cross(at XY) {
-	const r = 44
+	const r = 62
 	lines := [][]XY{{{at.X - r, at.Y - r}, {at.X + r, at.Y + r}}, {{at.X + r, at.Y - r}, {at.X - r, at.Y + r}}}
-	cv.line(paper, 15, 0.9, lines...)
-	cv.line(wrong, 8.5, 0.94, lines...)
+	cv.line(paper, 11, 0.85, lines...)
+	cv.line(wrong, 6.5, 0.95, lines...)
 }
 
 // tolerance is how far a drawn path may lie off the computed one, units.

@@ -86,6 +86,8 @@ type Strand struct {
 	Shift float64
 	// Snug strands lie tight on their neighbours: no gap is left where they pass over.
 	Snug bool
+	// Bow is the part that others go through, as shares of the length; zero for all of it.
+	Bow [2]float64
 	// Way gives the line on the way to this frame, for u from 0 to 1; nil for the straight
 	// way from the frame before.
 	Way func(u float64) []Point

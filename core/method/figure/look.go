@@ -63,9 +63,9 @@ type look struct {
 }
 
 var looks = [...]look{
-	Plaited:  {period: 1, gap: 1.7, edge: notched(0.5, 0.84, 0.18, 0.7), draw: chain},
+	Plaited:  {period: 1, widest: 64, gap: 1.7, edge: notched(0.5, 0.84, 0.18, 0.7), draw: chain},
 	Combed:   {period: 1, gap: 1.7, edge: smooth, draw: combing},
-	Twisted:  {period: 0.82, gap: 1.7, edge: notched(0.9, 0.84, 0.18, 0.8), draw: rope},
+	Twisted:  {period: 0.82, widest: 64, gap: 1.7, edge: notched(0.9, 0.84, 0.18, 0.8), draw: rope},
 	Locked:   {period: 0.34, widest: 36, gap: 1.7, edge: bumpy, draw: rings},
 	Coiled:   {period: 0.5, gap: 1.7, edge: notched(0.9, 0.72, 0.3, 0.8), draw: rope},
 	Curly:    {period: 1.1, gap: 1.7, edge: notched(0.8, 0.6, 0.44, 0.8), draw: rope},

@@ -175,6 +175,16 @@ func (c *curve) vectors() []vector {
 	return out
 }
 
+// bow is the part of a strand that makes a loop.
+func (c *curve) bow() []vector {
+	all := c.vectors()
+	if c.of.Bow[1] == 0 {
+		return all
+	}
+	n := float64(len(all))
+	return all[int(c.of.Bow[0]*n):int(c.of.Bow[1]*n)]
+}
+
 // neck is how much of a strand that grows out of a loop's ends is left out, in samples.
 func neck(p, loop *curve) int {
 	a, b := p.at[0], loop.at[0]
@@ -191,7 +201,7 @@ func (f Frame) pierces(a, b string) (n int) {
 	if p == nil || loop == nil {
 		return 0
 	}
-	line, rim := p.vectors(), loop.vectors()
+	line, rim := p.vectors(), loop.bow()
 	var middle vector
 	for _, q := range rim {
 		for k := range middle {

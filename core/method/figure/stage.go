@@ -2,8 +2,18 @@ package figure
 
 import "math"
 
-// backdrops draw what lies behind the strands.
-var backdrops = map[Stage]func() []Shape{Hanging: hangingStage, Lying: lyingStage}
+// backdrops are what lies behind the strands, and the colour of the gap where one strand
+// passes over another.
+var backdrops = [...]struct {
+	draw func() []Shape
+	gap  Colour
+}{
+	Hanging: {hangingStage, paper},
+	Lying:   {lyingStage, combed.mix(ink, 0.6)},
+}
+
+// combed is hair seen flat, darker than the strands on it.
+var combed = tones[Own][0].base.mix(tones[Own][0].dark, 0.45)
 
 var (
 	hairDark  = tones[Own][0].dark
@@ -64,10 +74,10 @@ func hangingStage() []Shape {
 // lines between; a track lies along the middle one, at y = 170.
 func lyingStage() []Shape {
 	cv := page()
-	cv.fill(flesh, 1, false, []XY{{0, 0}, {Width, 0}, {Width, 300}, {0, 300}})
+	cv.fill(flesh, 1, false, []XY{{0, 0}, {Width, 0}, {Width, Height}, {0, Height}})
 	var dark, light [][]XY
-	for row, r := range [][2]float64{{-6, 86}, {92, 248}, {254, 306}} {
-		cv.fill(hairBase, 1, false, []XY{{0, r[0]}, {Width, r[0]}, {Width, r[1]}, {0, r[1]}})
+	for row, r := range [][2]float64{{-6, 86}, {92, 248}, {254, 400}, {406, 480}} {
+		cv.fill(combed, 1, false, []XY{{0, r[0]}, {Width, r[0]}, {Width, r[1]}, {0, r[1]}})
 		middle := (r[0] + r[1]) / 2
 		for i := -2; i < 44; i++ {
 			for _, from := range []float64{r[0] + 2, r[1] - 2} {
@@ -85,8 +95,7 @@ func lyingStage() []Shape {
 			}
 		}
 	}
-	cv.line(hairDark, 1, 0.75, dark...)
-	cv.line(hairLight, 1.1, 0.6, light...)
-	cv.fill(paper, 1, false, []XY{{0, 300}, {Width, 300}, {Width, Height}, {0, Height}})
+	cv.line(hairDark, 1, 0.7, dark...)
+	cv.line(hairLight, 1.1, 0.35, light...)
 	return cv.shapes
 }

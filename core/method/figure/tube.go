@@ -3,7 +3,7 @@ package figure
 import "math"
 
 const (
-	windowWide = 0.56 // half width of a window, in half widths of the strand
+	windowWide = 0.6 // half width of a window, in half widths of the strand
 	mouthWide  = 0.15
 	shut       = 0.05 // a window less open than this is not drawn
 )

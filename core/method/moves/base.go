@@ -1,5 +1,111 @@
 package moves
 
-import "kladotex/core/method/figure"
+import (
+	"fmt"
 
-var bases = map[ID]func() figure.Figure{}
+	"kladotex/core/method/figure"
+)
+
+// The bases that pieces hang on, other than a plait.
+const (
+	Net   ID = "net"
+	Link  ID = "link"
+	Merge ID = "merge"
+)
+
+var bases = map[ID]func() figure.Figure{
+	Net:   net,
+	Link:  link,
+	Merge: merge,
+}
+
+// mesh is a net laid over what lies on the scalp.
+func mesh() (out []strand) {
+	thread := func(name string, pts []point) {
+		s := hair(name, figure.Elastic, figure.Rubber, 0, figure.Open, pts)
+		s[0].Snug = true
+		out = append(out, s...)
+	}
+	for i := range 8 {
+		x := 20 + 46*float64(i)
+		thread(fmt.Sprintf("down-%d", i), line(x-20, 104, 24, 4, x-4, 150, 26, 4, x+8, 200, 26, 4, x+24, 244, 24, 4))
+		thread(fmt.Sprintf("up-%d", i), line(x+24, 104, 25, 4, x+8, 150, 27, 4, x-4, 200, 27, 4, x-20, 244, 25, 4))
+	}
+	for i, y := range []float64{104, 244} {
+		thread(fmt.Sprintf("edge-%d", i), line(-10, y, 30, 7, 180, y-4, 30, 7, 370, y, 30, 7))
+	}
+	return out
+}
+
+// net: laid over flat plaits; the hook goes through the net and under the plait, both at
+// once.
+func net() figure.Figure {
+	hk := layered(hook{at: at(104, 112), toward: at(-0.82, -0.57), long: 196, side: -1, open: 1, lift: 8, bright: 1}.strands(), 44,
+		func(p point) bool { return p.Y > 140 && p.Y < 204 }, -26, 48)
+	return figure.Figure{Title: "Net", Stage: figure.Lying, Frames: []frame{{
+		Says:    "The net lies smooth over the flat plaits, its edge set back from the hairline and off the part line.",
+		Strands: with(track(), mesh()),
+		States:  holds("down-3 over track 1", "up-4 over track 1"),
+	}, {
+		Says:    "The hook goes through the net and under the plait below it, both at once.",
+		Strands: with(track(), mesh(), hk),
+		Arrows:  arrows(way(336, 262, 300, 238, 264, 212)),
+		States:  holds("hook under track 1", "hook under down-3", "hook over edge-1 1"),
+	}}}
+}
+
+// flat turns a braid that hangs into one that lies from x0 to x1 along a height.
+func flat(n int, y, x0, x1, half, depth, turns, w float64) (out [3][]point) {
+	for i, b := range braid(n, y, x0, x1, half, depth, turns, w, w) {
+		for _, p := range b {
+			out[i] = append(out[i], pt(p.Y, p.X, p.Z, p.W))
+		}
+	}
+	return out
+}
+
+// lyingBraid is three strands that are taken from their places and plaited flat.
+func lyingBraid(names [3]string, of [3]figure.Material, from [3][]point, x0, x1, turns, spread float64) (out []strand) {
+	b := flat(34, 170, x0, x1, 14, 13, turns, 17)
+	for i := range b {
+		pts := append(append([]point{}, from[i]...), b[i]...)
+		if spread > 0 {
+			end, aside := b[i][len(b[i])-1], (float64(i)-1)*spread
+			pts = append(pts, pt(end.X+60, end.Y+aside, 0, 15), pt(end.X+150, end.Y+aside*1.4, 0, 14))
+		}
+		out = append(out, own(names[i], of[i], 0.5, figure.Open, pts)...)
+	}
+	return out
+}
+
+// link: a plait is taken as one of the strands into the section behind it.
+func link() figure.Figure {
+	names := [3]string{"upper", "first", "lower"}
+	of := [3]figure.Material{figure.Combed, figure.Plaited, figure.Combed}
+	from := [3][]point{line(178, 124, 0, 10, 188, 140, 0, 13), line(24, 168, 0, 20, 60, 170, 0, 24, 130, 170, 0, 22, 180, 170, 0, 18), line(178, 216, 0, 10, 188, 200, 0, 13)}
+	return figure.Figure{Title: "Linked plaits", Stage: figure.Lying, Frames: []frame{{
+		Says:    "The first plait, worked back a few turns, is taken as one of the three strands of the section behind it.",
+		Strands: lyingBraid(names, of, from, 212, 266, 0.5, 30),
+		Arrows:  arrows(way(84, 126, 120, 126, 160, 130)),
+	}, {
+		Says:    "Plaited on: so each is laid into the next, to the end of the chain.",
+		Strands: snug(lyingBraid(names, of, from, 212, 400, 2.4, 0)),
+		States:  holds("upper over first", "first over lower"),
+	}}}
+}
+
+// merge: thin tracks become the strands of one.
+func merge() figure.Figure {
+	names := [3]string{"upper", "middle", "lower"}
+	of := [3]figure.Material{figure.Plaited, figure.Plaited, figure.Plaited}
+	from := [3][]point{line(-10, 112, 0, 18, 60, 114, 0, 18, 120, 136, 0, 17, 150, 152, 0, 16), line(-10, 170, 0, 18, 60, 170, 0, 18, 120, 170, 0, 17, 150, 170, 0, 16), line(-10, 228, 0, 18, 60, 226, 0, 18, 120, 204, 0, 17, 150, 188, 0, 16)}
+	return figure.Figure{Title: "Merging tracks", Stage: figure.Lying, Frames: []frame{{
+		Says:    "Thin tracks come together after the stated way; each becomes one of the strands.",
+		Strands: lyingBraid(names, of, from, 180, 236, 0.5, 30),
+		Arrows:  arrows(way(196, 120, 236, 130, 276, 150)),
+	}, {
+		Says:    "Plaited on as one: only one tail is left.",
+		Strands: snug(lyingBraid(names, of, from, 180, 400, 2.6, 0)),
+		States:  holds("upper over middle", "middle over lower"),
+	}}}
+}

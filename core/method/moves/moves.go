@@ -130,11 +130,6 @@ func snug(strands []strand) []strand {
 	return strands
 }
 
-// plait is the plait that hangs from the root in the middle.
-func plait() []strand {
-	return own("plait", figure.Plaited, 0, figure.Open, line(180, 50, 0, 22, 180, 66, 0, 28, 180, 120, 0, 30, 180, 220, 0, 30, 180, 330, 0, 28, 180, 440, 0, 27))
-}
-
 // looped is a piece with its loop: the loop runs from neck to neck, the body grows out of it.
 func looped(of figure.Material, bright float64, loop, body []point) []strand {
 	out := with(free("loop", figure.Twisted, figure.Piece, bright, figure.Round, loop), free("piece", of, figure.Piece, bright, figure.Round, body))
@@ -144,12 +139,13 @@ func looped(of figure.Material, bright float64, loop, body []point) []strand {
 // hook is the hook with its point at a place, pushed along a direction: shaft, latch and
 // handle. The point is curled to the side (1 for the right of its way, -1) and lies lift
 // above the shaft, so that what is caught passes over the shaft and under the point. Open
-// is 1 for the latch laid back, 0 for shut.
+// is 1 for the latch laid back, 0 for shut; dive is how much nearer the handle is.
 type hook struct {
 	at     xy
 	toward xy // any length
 	long   float64
 	z      float64
+	dive   float64
 	side   float64
 	open   float64
 	lift   float64
@@ -161,7 +157,7 @@ func (h hook) strands() []strand {
 	l := math.Hypot(h.toward.X, h.toward.Y)
 	dx, dy := h.toward.X/l, h.toward.Y/l
 	bent := func(back, aside, z, w float64) point {
-		return pt(h.at.X-dx*back-dy*aside*h.side, h.at.Y-dy*back+dx*aside*h.side, h.z+z, w)
+		return pt(h.at.X-dx*back-dy*aside*h.side, h.at.Y-dy*back+dx*aside*h.side, h.z+z+h.dive*back/h.long, w)
 	}
 	shaft := free("hook", figure.Metal, figure.Steel, h.bright, figure.Round, []point{
 		bent(h.long, 0, 0, 9), bent(h.long*0.6+20, 0, 0, 9), bent(64, 0, 0, 9), bent(34, 0, 0, 8), bent(14, -1, 0, 7.5),
@@ -176,6 +172,23 @@ func (h hook) strands() []strand {
 	latch := free("latch", figure.Metal, figure.Steel, h.bright, figure.Round, []point{bent(43, 1, h.lift*0.5, 5), bent(b1, a1, h.lift*0.8, 6), bent(b2, a2, h.lift+1, 7.5)})
 	handle := free("handle", figure.Grip, figure.Wood, h.bright, figure.Round, []point{bent(h.long+110, 0, 0, 24), bent(h.long+80, 0, 0, 24), bent(h.long+20, 0, 0, 22), bent(h.long, 0, 0, 15)})
 	return with(handle, shaft, latch)
+}
+
+// layered moves the points of strands in a part of the stage to one depth and all others
+// to another; they keep what they differ by themselves.
+func layered(s []strand, n int, in func(p point) bool, there, elsewhere float64) []strand {
+	for i := range s {
+		pts := figure.Along(s[i].Line, n)
+		for k, p := range pts {
+			if in(p) {
+				pts[k].Z += there
+			} else {
+				pts[k].Z += elsewhere
+			}
+		}
+		s[i].Line = pts
+	}
+	return s
 }
 
 // helix winds round a straight line that hangs from y0 to y1: n points, turns in all,
