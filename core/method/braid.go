@@ -2,6 +2,7 @@ package method
 
 import (
 	"kladotex/core/hair"
+	"kladotex/core/method/moves"
 	"kladotex/core/plait"
 )
 
@@ -33,10 +34,10 @@ var tipEnds = map[string]Step{
 	"band":  text("Put a small band round the end."),
 }
 
-// braidedOn are the last moves of a braid.
-func braidedOn(r Range) []Step {
+// braidedOn are the last moves of a braid, drawn from one frame to the next.
+func braidedOn(r Range, id moves.ID, from int) []Step {
 	return []Step{
-		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length*plait.BraidTakeUp),
+		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length*plait.BraidTakeUp).drawn(id, from, from+1),
 		tipEnds[r.Long.Chosen["end"]],
 	}
 }
@@ -50,21 +51,25 @@ var braids = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The own hair runs out and the third strand is suddenly thin.",
 	Mend:    "Borrow a little from each of the others well above its end.",
+	Wrong:   moves.RunsOut,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
 	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
 	work:   func(j Job) Work { return braidedBy(j, braidStart) },
 	steps: func(r Range) []Step {
 		return append([]Step{
-			text("Part the section and comb it smooth; leave it unplaited."),
-			text("Fold the bundle round the own hair at the root: two strands of braiding hair, the own hair is the third."),
-			text("Braid the first turns close to the scalp, never so tight that the skin lifts."),
-			fromTo("Before the own hair ends, at {length}, borrow a little from the other two strands for the third.", r.Short.Hair, r.Long.Hair),
-		}, braidedOn(r)...)
+			text("Part the section and comb it smooth; leave it unplaited.").drawn(moves.OwnStrand, 0, 0),
+			text("Fold the bundle round the own hair at the root: two strands of braiding hair, the own hair is the third.").drawn(moves.OwnStrand, 0, 1),
+			text("Braid the first turns close to the scalp, never so tight that the skin lifts.").drawn(moves.OwnStrand, 1, 2),
+			fromTo("Before the own hair ends, at {length}, borrow a little from the other two strands for the third.", r.Short.Hair, r.Long.Hair).drawn(moves.OwnStrand, 2, 3),
+		}, braidedOn(r, moves.OwnStrand, 3)...)
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts("Cut the braid below the mark.", "Unbraid upward with the tail of a comb, and take the braiding hair out at the root.")
+		return []Step{
+			text("Cut the braid below the mark."),
+			text("Unbraid upward with the tail of a comb, and take the braiding hair out at the root.").drawn(moves.OwnStrand, 4, 0),
+		}
 	},
 	judge: braidJudge,
 }, {
@@ -76,6 +81,7 @@ var braids = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The bundle is parted in halves: two strands are thick and the third is thin.",
 	Mend:    "Part one third from two thirds before you begin.",
+	Wrong:   moves.Halves,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
@@ -83,15 +89,18 @@ var braids = []Method{{
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),
-			text("Part the bundle: one third, and two thirds."),
-			text("Lay the bundle to the root and wrap the third once round the rest: now there are three strands."),
-			fromTo("Lay the own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair),
-			text("Braid the first turns close to the scalp, never so tight that the skin lifts. Nothing is borrowed."),
-		}, braidedOn(r)...)
+			text("Part the bundle: one third, and two thirds.").drawn(moves.WrappedThird, 0, 0),
+			text("Lay the bundle to the root and wrap the third once round the rest: now there are three strands.").drawn(moves.WrappedThird, 0, 2),
+			fromTo("Lay the own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair).drawn(moves.WrappedThird, 2, 3),
+			text("Braid the first turns close to the scalp, never so tight that the skin lifts. Nothing is borrowed.").drawn(moves.WrappedThird, 3, 4),
+		}, braidedOn(r, moves.WrappedThird, 4)...)
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts("Cut the braid below the mark.", "Unbraid upward with the tail of a comb, and unwrap the third at the root.")
+		return []Step{
+			text("Cut the braid below the mark."),
+			text("Unbraid upward with the tail of a comb, and unwrap the third at the root.").drawn(moves.WrappedThird, 5, 0),
+		}
 	},
 	judge: braidJudge,
 }}

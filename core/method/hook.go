@@ -3,6 +3,7 @@ package method
 import (
 	"kladotex/core/advice"
 	"kladotex/core/hair"
+	"kladotex/core/method/moves"
 )
 
 // Minutes to hook one piece where no plait is to be hidden, and more for one whose end is
@@ -29,6 +30,7 @@ var hooks = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "Hooked across the track: the knot stands up and shows.",
 	Mend:    "Draw it out again and hook along the track, the knot turned away from the part.",
+	Wrong:   moves.AcrossTrack,
 
 	WearWeeks: [2]int{4, 6},
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
@@ -39,43 +41,50 @@ var hooks = []Method{{
 	work:  func(Job) Work { return Work{Attach: hookTime} },
 	steps: func(r Range) []Step { return hooking(r.Long) },
 	takeDown: func(Range) []Step {
-		return texts(
-			"Push the loop open with the tail of a comb and draw the tail of the piece back through it.",
-			"Draw the piece out and lay it with its like: whole ones are used again.",
-			"Undo tails and tracks last, from the nape up.")
+		return []Step{
+			text("Push the loop open with the tail of a comb and draw the tail of the piece back through it.").drawn(moves.TrackHitch, 4, 2),
+			text("Draw the piece out and lay it with its like: whole ones are used again.").drawn(moves.TrackHitch, 2, 0),
+			text("Undo tails and tracks last, from the nape up."),
+		}
 	},
 	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
 }}
 
 // grounded are the words for hooking on a ground: what comes before it, where to start,
-// how the hook goes, and what is said of the next piece.
+// how the hook goes and how that is drawn, and what is said of the next piece.
 var grounded = map[Ground]struct {
-	before            []string
+	before            []Step
 	start, push, next string
+	hooked            moves.Clip
 }{
 	OnPlait: {
-		start: "Start low at the back, so that what hangs already stays out of the way.",
-		push:  "Push the hook under the root of the plait, latch covered. ",
+		hooked: moves.Clip{Figure: moves.RootHitch, First: 0, Last: 2},
+		start:  "Start low at the back, so that what hangs already stays out of the way.",
+		push:   "Push the hook under the root of the plait, latch covered. ",
 	},
 	OnTrack: {
-		start: "Start low at the back, so that what hangs already stays out of the way.",
-		push:  "Push the hook under the whole track, latch covered, from the side away from the part. ",
-		next:  "Hook the next one {length} further, each between two of the track beside it; closer where scalp would show.",
+		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
+		start:  "Start low at the back, so that what hangs already stays out of the way.",
+		push:   "Push the hook under the whole track, latch covered, from the side away from the part. ",
+		next:   "Hook the next one {length} further, each between two of the track beside it; closer where scalp would show.",
 	},
 	OnNet: {
-		before: []string{
-			"Lay the net over the flat plaits, its edge set back from the hairline and off the part line.",
-			"Stretch it smooth from the middle outward and pin it, so that it neither slides nor pulls.",
-			"Stitch the edge to the plaits all round, no knot against the scalp.",
-			"Cut the surplus away outside the stitches.",
+		hooked: moves.Clip{Figure: moves.Net, First: 0, Last: 1},
+		before: []Step{
+			text("Lay the net over the flat plaits, its edge set back from the hairline and off the part line.").drawn(moves.Net, 0, 0),
+			text("Stretch it smooth from the middle outward and pin it, so that it neither slides nor pulls."),
+			text("Stitch the edge to the plaits all round, no knot against the scalp."),
+			text("Cut the surplus away outside the stitches."),
 		},
 		start: "Start low at the back, and keep inside the edge of the net.",
 		push:  "Push the hook through the net and under the plait below it, both at once: net by itself tears. ",
 		next:  "Hook the next one {length} further, each between two of the row below.",
 	},
 	OnLink: {
-		start: "Start at the end of the chains, low at the back.",
-		push:  "Push the hook under the plait just in front of where it is laid into the next. ",
+		before: []Step{text("The base is linked plaits: each is laid into the next as one of its strands, to the end of the chain.").drawn(moves.Link, 0, 1)},
+		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
+		start:  "Start at the end of the chains, low at the back.",
+		push:   "Push the hook under the plait just in front of where it is laid into the next. ",
 	},
 }
 
@@ -86,7 +95,7 @@ func onBase(j Job) (steps []Step) {
 	if j.Tails != "" && j.Ground != OnPlait {
 		steps = append(steps, text(j.Tails))
 	}
-	return append(append(steps, texts(on.before...)...), text(on.start))
+	return append(append(steps, on.before...), text(on.start))
 }
 
 // withNext adds what is said of the next piece on the ground of a job, and of a tender scalp.
@@ -102,6 +111,7 @@ func withNext(steps []Step, j Job) []Step {
 
 // hooking are the steps of a plain hitch on the ground of a job.
 func hooking(j Job) (steps []Step) {
+	on := grounded[j.Ground]
 	steps = onBase(j)
 	if j.Piece.Form.Facts().Folded {
 		steps = append(steps, text("Take one unit of bulk hair, hook by its root end, and find its middle: folded there, it is the loop."))
@@ -113,10 +123,10 @@ func hooking(j Job) (steps []Step) {
 		way = "from the top down"
 	}
 	if j.Chosen["head"] == "set-in" && j.Ground == OnTrack {
-		steps = append(steps, text("At the head of a track that begins in sight, lay the piece's end into the first turns of the plait as you work it: no loop shows."))
+		steps = append(steps, text("At the head of a track that begins in sight, lay the piece's end into the first turns of the plait as you work it: no loop shows.").drawn(moves.SetIn, 0, 1))
 	}
 	steps = append(steps,
-		text(grounded[j.Ground].push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+"."),
-		text("Pass the tail through its own loop and tighten: snug, the knot turned away from the part, never pulling the scalp."))
+		text(on.push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),
+		text("Pass the tail through its own loop and tighten: snug, the knot turned away from the part, never pulling the scalp.").drawn(moves.TrackHitch, 2, 4))
 	return withNext(steps, j)
 }

@@ -6,6 +6,7 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/hair"
+	"kladotex/core/method/moves"
 )
 
 const inch = 25.4
@@ -37,11 +38,18 @@ const largeSection = 600.0
 // stretched is how every looped piece is got ready.
 const stretched = "Stretch the loop with the tail of a comb, damp plait and piece, and see that the latch of the hook opens and shuts freely."
 
-// rootHitch are the moves of the hitch most pieces hang by.
-var rootHitch = []string{
-	"Push the hook under the root of the plait, away from the part, and catch the loop.",
-	"Push the piece up while the latch comes out, so that it stays shut; draw the loop through.",
-	"Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp.",
+// rootHitch are the moves of the hitch most pieces hang by, as they are drawn.
+func rootHitch(id moves.ID) []Step {
+	return []Step{
+		text("Push the hook under the root of the plait, away from the part, and catch the loop.").drawn(id, 0, 1),
+		text("Push the piece up while the latch comes out, so that it stays shut; draw the loop through.").drawn(id, 1, 2),
+		text("Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp.").drawn(id, 2, 5),
+	}
+}
+
+// intoThePiece is the first pass of a weave, a pitch below the hitch.
+func intoThePiece(pitch float64) Step {
+	return with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch).drawn(moves.Weave, 0, 3)
 }
 
 // texts are steps without lengths.
@@ -73,9 +81,9 @@ var tipFinish = Choice{Key: "tip", Name: "The tip of the own hair", Usual: "roll
 }}
 
 var tipSteps = map[string]Step{
-	"rolled": text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook."),
-	"turned": text("Turn the tip back: one short pass upward, then roll the piece between the fingers."),
-	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes, in an aired room; press until it holds."),
+	"rolled": text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook.").drawn(moves.Weave, 4, 5),
+	"turned": text("Turn the tip back: one short pass upward, then roll the piece between the fingers.").drawn(moves.Weave, 4, 5),
+	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes, in an aired room; press until it holds.").drawn(moves.Weave, 4, 5),
 }
 
 func toTheTip(j Job) float64 {
@@ -98,6 +106,7 @@ var loops = []Method{{
 	Wash:    "holds through washing",
 	Mistake: "The hook goes in at the side of the piece, and the plait shows between its strands.",
 	Mend:    "Draw that pass back and go in again through the middle, a pitch lower.",
+	Wrong:   moves.WeaveAside,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
 	traits:     Traits{Pull: Middling, Flat: false, Wet: Swim, Whole: false, Skill: UsedHand, Off: 0.4},
@@ -110,20 +119,21 @@ var loops = []Method{{
 	reach: toTheTip,
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
-		out := append(texts(stretched), texts(rootHitch...)...)
+		out := append(texts(stretched), rootHitch(moves.RootHitch)...)
 		out = append(out,
-			with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch))
+			intoThePiece(pitch),
+			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
 		if r.Long.Chosen["long"] == "back" {
-			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way."))
+			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way.").drawn(moves.Weave, 3, 4))
 		}
 		return append(out, tipSteps[r.Long.Chosen["tip"]])
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts(
-			"Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.",
-			"Cut the piece below the mark, open the loop at the root and draw it off.")
+		return []Step{
+			text("Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.").drawn(moves.Weave, 4, 0),
+			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0),
+		}
 	},
 	judge: judges(onPlait, vanishing(inSoft), roomy),
 }, {
@@ -135,6 +145,7 @@ var loops = []Method{{
 	Wash:    "holds through washing",
 	Mistake: "Gaps between the passes: the plait shows on one side.",
 	Mend:    "Go back to the gap and put in two passes closer together, from either side.",
+	Wrong:   moves.LaceGap,
 
 	LeastHair: 25, WearWeeks: [2]int{6, 8},
 	traits: Traits{Pull: Middling, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.5},
@@ -155,24 +166,30 @@ var loops = []Method{{
 		pitch := r.Long.Settings["pitchMm"]
 		out := texts(stretched)
 		if r.Long.Chosen["hair"] == "plaited" {
-			out = append(out, texts(rootHitch...)...)
+			out = append(out, rootHitch(moves.RootHitchBraid)...)
 		} else {
-			out = append(out, texts("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.")...)
-			out = append(out, drawStep(draws(r.Long), draws(r.Short)))
-			out = append(out, text("Turn the piece so that its smooth side lies outward."))
+			out = append(out,
+				text("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.").drawn(moves.LooseDraw, 0, 1),
+				drawStep(draws(r.Long), draws(r.Short)).drawn(moves.LooseDraw, 1, 2),
+				text("Turn the piece so that its smooth side lies outward.").drawn(moves.LooseDraw, 2, 3))
 		}
 		return append(out,
-			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch),
-			text("The next one from the other side, close below: left, right, left, no gaps."),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch),
-			text("Pull the braid straight and smooth it: nothing of the own hair shows from either side."))
+			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch).drawn(moves.Lace, 0, 2),
+			text("The next one from the other side, close below: left, right, left, no gaps.").drawn(moves.Lace, 2, 3),
+			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
+			text("Pull the braid straight and smooth it: nothing of the own hair shows from either side.").drawn(moves.Lace, 4, 5))
 	},
 	cuts: true,
-	takeDown: func(Range) []Step {
-		return texts(
-			"Trim the braid below the mark.",
-			"Unravel it upward: the own hair comes free by itself.",
-			"Open the loop with the tail of a comb and draw it off.")
+	takeDown: func(r Range) []Step {
+		off := text("Open the loop with the tail of a comb and draw it off.").drawn(moves.RootHitchBraid, 5, 0)
+		if r.Long.Chosen["hair"] != "plaited" {
+			off = off.drawn(moves.LooseDraw, 3, 0)
+		}
+		return []Step{
+			text("Trim the braid below the mark."),
+			text("Unravel it upward: the own hair comes free by itself.").drawn(moves.Lace, 4, 0),
+			off,
+		}
 	},
 	judge: judges(onPlait, vanishing(inBraid), roomy),
 }, {
@@ -184,6 +201,7 @@ var loops = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The knot is made with the whole leg: a lump shows at the root.",
 	Mend:    "Open it while it is loose, part a thin strand off the leg and knot with that alone.",
+	Wrong:   moves.Lump,
 
 	LeastHair: 25, WearWeeks: [2]int{3, 6},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.2},
@@ -195,18 +213,20 @@ var loops = []Method{{
 	steps: func(r Range) []Step {
 		j := r.Long
 		out := onBase(j)
-		out = append(out, texts(
-			"Take one unit of bulk hair, hook by its root end, and find its middle.",
-			grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.",
-			"See which leg will be covered when the hair falls; part a thin strand off that leg.")...)
 		out = append(out,
-			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side away from the part, and tighten both ways.", j.Settings["turns"])),
-			text("Let the other leg fall over the knot."))
+			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
+			text(grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.").drawn(moves.HiddenKnot, 0, 1),
+			text("See which leg will be covered when the hair falls; part a thin strand off that leg.").drawn(moves.HiddenKnot, 1, 2),
+			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side away from the part, and tighten both ways.", j.Settings["turns"])).drawn(moves.HiddenKnot, 2, 3),
+			text("Let the other leg fall over the knot.").drawn(moves.HiddenKnot, 3, 4))
 		return withNext(out, j)
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts("Lift the leg that covers the knot and cut the fold, never the own hair beside it.", "Draw the strand out.")
+		return []Step{
+			text("Lift the leg that covers the knot and cut the fold, never the own hair beside it.").drawn(moves.HiddenKnot, 4, 3),
+			text("Draw the strand out.").drawn(moves.HiddenKnot, 2, 0),
+		}
 	},
 	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
 }, {
@@ -218,6 +238,7 @@ var loops = []Method{{
 	Wash:    "holds through washing",
 	Mistake: "The small strand is too thin: it bears the whole piece by itself.",
 	Mend:    "Take a third of the section for it, and plait it in right at the root.",
+	Wrong:   moves.ThinStrand,
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8},
 	traits:     Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: PractisedHand, Off: 0.8},
@@ -232,27 +253,28 @@ var loops = []Method{{
 	},
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
-		out := texts(
-			stretched,
-			"Leave the section unplaited. Part a third of it off at the side away from the part: the small strand.",
-			"Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.",
-			"Pass the tail of the piece through its own loop and tighten against the small strand.")
+		out := []Step{
+			text(stretched),
+			text("Leave the section unplaited. Part a third of it off at the side away from the part: the small strand.").drawn(moves.SplitRoot, 0, 0),
+			text("Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.").drawn(moves.SplitRoot, 0, 3),
+		}
 		if r.Long.Chosen["hold"] == "banded" {
 			out = append(out, text("Gather small and large strand and put a thin band round them, close to the root but not pulling."))
 		} else {
-			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot."))
+			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot.").drawn(moves.SplitRoot, 3, 5))
 		}
 		return append(out,
-			with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch),
+			intoThePiece(pitch),
+			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4),
 			tipSteps[r.Long.Chosen["tip"]])
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts(
-			"Draw the plait out of the piece, pass by pass from the end.",
-			"Undo the plait, or clip the band, up to the knot.",
-			"Cut the piece below the mark, open the loop and draw it off the small strand.")
+		return []Step{
+			text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0),
+			text("Undo the plait, or clip the band, up to the knot.").drawn(moves.SplitRoot, 5, 3),
+			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0),
+		}
 	},
 	judge: judges(onPlait, vanishing(inSoft)),
 }, {
@@ -264,6 +286,7 @@ var loops = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The root piece goes on first, and those below can no longer be reached.",
 	Mend:    "Lift it aside, and go on from the tip upward.",
+	Wrong:   moves.RootFirst,
 
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 0.2},
@@ -279,15 +302,18 @@ var loops = []Method{{
 		apart := r.Long.Plait.Length() / float64(n-1)
 		return []Step{
 			text("Take one unit of hair, hook by its root end, and find its middle."),
-			text("At the tip: fold it over the end of the plait and braid on with its legs until the own hair is covered; tie it into itself."),
-			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart),
-			text("At the root, last: push the hook under the plait, draw the fold through, pass the legs through it and tighten: snug, never pulling."),
+			text("At the tip: fold it over the end of the plait and braid on with its legs until the own hair is covered; tie it into itself.").drawn(moves.Stations, 0, 1),
+			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart).drawn(moves.Stations, 1, 2),
+			text("At the root, last: push the hook under the plait, draw the fold through, pass the legs through it and tighten: snug, never pulling.").drawn(moves.Stations, 2, 3),
 			text("Shake the head: each piece covers the knot below it. Fill where one shows."),
 		}
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts("From the root down, lift each piece and cut its loop, never the plait under it.", "Undo the knot at the tip and unbraid it to the end of the own hair.")
+		return []Step{
+			text("From the root down, lift each piece and cut its loop, never the plait under it.").drawn(moves.Stations, 3, 1),
+			text("Undo the knot at the tip and unbraid it to the end of the own hair.").drawn(moves.Stations, 1, 0),
+		}
 	},
 	judge: onPlait,
 }}

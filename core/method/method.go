@@ -15,6 +15,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/method/moves"
 	"kladotex/core/plait"
 )
 
@@ -123,6 +124,7 @@ type Method struct {
 	Wash    string      `json:"wash"`
 	Mistake string      `json:"mistake" doc:"What usually goes wrong"`
 	Mend    string      `json:"mend" doc:"The way out of it"`
+	Wrong   moves.ID    `json:"wrong" doc:"The drawing of that mistake"`
 	// Base is what must be made of the own hair first.
 	Base Base `json:"base" enum:"plait,anchor,loose"`
 	// LeastHair is the shortest own hair that holds, mm.
@@ -315,6 +317,14 @@ type Range struct {
 type Step struct {
 	Text    string             `json:"text"`
 	Lengths map[string]float64 `json:"lengthsMm,omitempty"`
+	// Shows is how it is drawn; nil for what needs no picture.
+	Shows *moves.Clip `json:"shows,omitempty"`
+}
+
+// drawn is the step with its drawing.
+func (s Step) drawn(id moves.ID, first, last int) Step {
+	s.Shows = &moves.Clip{Figure: id, First: first, Last: last}
+	return s
 }
 
 // Steps are the moves in order, for places from the shortest plait to the longest.
@@ -343,7 +353,7 @@ func (m Method) Judge(j Job) []advice.Finding { return m.judge(m, j) }
 
 func text(s string) Step { return Step{Text: s} }
 
-func with(s string, mm float64) Step { return Step{s, map[string]float64{"length": mm}} }
+func with(s string, mm float64) Step { return Step{Text: s, Lengths: map[string]float64{"length": mm}} }
 
 // fromTo writes a length that differs between places: {from} to {to}, or one length where
 // they are the same to a few millimetres.
@@ -351,5 +361,5 @@ func fromTo(s string, from, to float64) Step {
 	if to-from < 4 {
 		return with(s, to)
 	}
-	return Step{strings.ReplaceAll(s, "{length}", "{from} to {to}"), map[string]float64{"from": from, "to": to}}
+	return Step{Text: strings.ReplaceAll(s, "{length}", "{from} to {to}"), Lengths: map[string]float64{"from": from, "to": to}}
 }

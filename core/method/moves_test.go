@@ -10,7 +10,7 @@ import (
 
 // The moves of every method in the order in which practitioners make them, by words that
 // stand for each, and those of its takedown. Common practice, no source.
-var moves = map[ID]struct{ on, off []string }{
+var practice = map[ID]struct{ on, off []string }{
 	HitchAndWeave: {
 		[]string{"under the root of the plait", "stays shut", "through its own loop", "up through the middle of the piece", "Repeat every", "Roll the piece"},
 		[]string{"draw it out pass by pass", "Cut the piece below the mark", "open the loop"},
@@ -24,7 +24,7 @@ var moves = map[ID]struct{ on, off []string }{
 		[]string{"cut the fold", "Draw the strand out"},
 	},
 	SplitRoot: {
-		[]string{"the small strand", "down to its root", "through its own loop", "Halve the large strand", "three strands", "up through the middle of the piece"},
+		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through the middle of the piece"},
 		[]string{"Draw the plait out of the piece", "Undo the plait", "Cut the piece below the mark"},
 	},
 	TrackHitch: {
@@ -78,7 +78,7 @@ var moves = map[ID]struct{ on, off []string }{
 }
 
 func TestMovesComeInOrder(t *testing.T) {
-	assert.Len(t, moves, len(Catalogue))
+	assert.Len(t, practice, len(Catalogue))
 	inOrder := func(id ID, list []Step, words []string) {
 		all := ""
 		for _, s := range list {
@@ -98,9 +98,9 @@ func TestMovesComeInOrder(t *testing.T) {
 			j.Ground = OnTrack
 		}
 		r := Range{j, j, m.For(j), m.For(j)}
-		inOrder(m.ID, m.Steps(r), moves[m.ID].on)
+		inOrder(m.ID, m.Steps(r), practice[m.ID].on)
 		off, mark := m.TakeDown(r)
-		inOrder(m.ID, off, moves[m.ID].off)
+		inOrder(m.ID, off, practice[m.ID].off)
 		// What scalds, burns or pulls is said where it is done.
 		told := fmt.Sprint(m.Steps(r))
 		if strings.Contains(strings.ToLower(told), "hot water") {

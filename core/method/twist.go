@@ -2,6 +2,7 @@ package method
 
 import (
 	"kladotex/core/hair"
+	"kladotex/core/method/moves"
 )
 
 // Rates of the twist family, for a practised stylist. Common practice, no source.
@@ -14,8 +15,12 @@ const (
 
 const seal = "Seal the tip as the fibre allows. Hot water scalds: away from skin, towel under, never over a child's back."
 
-func untwisting(last string) func(Range) []Step {
-	return func(Range) []Step { return texts("Untwist from the tip upward.", last) }
+// untwisting are the moves in which a twist comes off: drawn backward to a frame, and on to
+// the first.
+func untwisting(id moves.ID, from, to int, last string) func(Range) []Step {
+	return func(Range) []Step {
+		return []Step{text("Untwist from the tip upward.").drawn(id, from, to), text(last).drawn(id, to, 0)}
+	}
 }
 
 var twists = []Method{{
@@ -27,6 +32,7 @@ var twists = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "All own hair goes with one leg: that side is thick, and the twist turns over.",
 	Mend:    "Untwist, part the own hair in two even halves and give one to each leg.",
+	Wrong:   moves.OneSided,
 
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
@@ -36,14 +42,14 @@ var twists = []Method{{
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
-			text("Push the hook under the anchor turns, catch the bulk hair at its middle and draw it half through: a leg on either side."),
-			text("Undo the own twist below the anchor into two even halves."),
-			text("Lay one half to each leg."),
-			with("Twist the two legs round each other, own hair inside, down {length} to the tip.", r.Long.Piece.Length),
+			text("Push the hook under the anchor turns, catch the bulk hair at its middle and draw it half through: a leg on either side.").drawn(moves.AnchorTwist, 0, 1),
+			text("Undo the own twist below the anchor into two even halves.").drawn(moves.AnchorTwist, 1, 2),
+			text("Lay one half to each leg.").drawn(moves.AnchorTwist, 2, 3),
+			with("Twist the two legs round each other, own hair inside, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.AnchorTwist, 3, 5),
 			text(seal),
 		}
 	},
-	takeDown: untwisting("Draw the bulk hair out from under the anchor turns and undo them."),
+	takeDown: untwisting(moves.AnchorTwist, 5, 3, "Draw the bulk hair out from under the anchor turns and undo them."),
 	judge:    judges(onPlait, anchored),
 }, {
 	ID: FoldAndTwist, Name: "Fold and twist", Family: Twist, Base: Plaited,
@@ -54,6 +60,7 @@ var twists = []Method{{
 	Wash:    "holds through washing, because the section is plaited whole",
 	Mistake: "Both legs are twisted the same way as they go round each other: the twist springs open.",
 	Mend:    "Untwist, turn each leg on itself one way and both round each other the other way.",
+	Wrong:   moves.SameWay,
 
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
@@ -63,14 +70,14 @@ var twists = []Method{{
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
-			text("Push the hook under the root of the plait, catch the bulk hair at its middle and draw it half through: two even legs."),
-			text("Lay the plait along one leg and close the leg's hair round it."),
-			with("Twist each leg on itself one way and the two round each other the other way, down {length} to the tip.", r.Long.Piece.Length),
-			fromTo("Keep the plait inside its leg to its end, at {length}; beyond it the legs are bulk hair only.", r.Short.Plait.Length(), r.Long.Plait.Length()),
+			text("Push the hook under the root of the plait, catch the bulk hair at its middle and draw it half through: two even legs.").drawn(moves.FoldTwist, 0, 1),
+			text("Lay the plait along one leg and close the leg's hair round it.").drawn(moves.FoldTwist, 1, 2),
+			with("Twist each leg on itself one way and the two round each other the other way, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.FoldTwist, 2, 4),
+			fromTo("Keep the plait inside its leg to its end, at {length}; beyond it the legs are bulk hair only.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.FoldTwist, 4, 5),
 			text(seal),
 		}
 	},
-	takeDown: untwisting("Draw the bulk hair out from under the root; the plait stays whole."),
+	takeDown: untwisting(moves.FoldTwist, 5, 2, "Draw the bulk hair out from under the root; the plait stays whole."),
 	judge:    onPlait,
 }, {
 	ID: TwineAndLock, Name: "Twine and lock", Family: Twist, Base: Anchored,
@@ -81,6 +88,7 @@ var twists = []Method{{
 	Wash:    "not at all: wet own hair untwines",
 	Mistake: "Wound against the piece's own direction: the twist lies across its furrows and shows.",
 	Mend:    "Unwind, look which way the piece is twisted, and wind the same way.",
+	Wrong:   moves.TwineAgainst,
 
 	LeastHair: 75, WearWeeks: [2]int{2, 3},
 	traits: Traits{Pull: Middling, Flat: true, Wet: Dry, Whole: true, Skill: NewHand, Off: 0.5},
@@ -88,14 +96,17 @@ var twists = []Method{{
 		return Work{Attach: sharedTime, Conceal: j.Plait.Length()*twistRate + lockTime}
 	},
 	steps: func(r Range) []Step {
-		out := append(texts(stretched), texts(sharedHitch...)...)
+		out := append(texts(stretched), sharedHitch(moves.SharedTwist)...)
 		return append(out,
-			fromTo("Wind the own twist round the piece, in the piece's own direction, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()),
-			text("Poke the tip through a small gap in the piece with the hook and let the gap close."),
+			fromTo("Wind the own twist round the piece, in the piece's own direction, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
+			text("Poke the tip through a small gap in the piece with the hook and let the gap close.").drawn(moves.Twine, 2, 3),
 			text("Keep it dry: wet own hair untwines."))
 	},
 	takeDown: func(Range) []Step {
-		return texts("Draw the tip out of its gap and unwind the own twist up to the root.", "Draw twist and piece back out of the loop: nothing is cut.")
+		return []Step{
+			text("Draw the tip out of its gap and unwind the own twist up to the root.").drawn(moves.Twine, 3, 0),
+			text("Draw twist and piece back out of the loop: nothing is cut.").drawn(moves.SharedTwist, 5, 0),
+		}
 	},
 	judge: judges(onPlait, anchored),
 }}

@@ -5,6 +5,7 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/hair"
+	"kladotex/core/method/moves"
 	"kladotex/core/supply"
 )
 
@@ -44,15 +45,17 @@ func wound(j Job, length, attach float64) Work {
 	}
 }
 
-// unwinding are the moves in which a wrap comes off.
-var unwinding = []string{
-	"Find the end of the wind under its last turns and loosen it backward.",
-	"Where it will not give, clip the wrapping hair below the mark; unwind it upward to the root.",
-}
-
-// hair that is unwound comes free by itself; the rest of the piece stays whole.
-func unwound(more ...string) func(Range) []Step {
-	return func(Range) []Step { return append(texts(unwinding...), texts(more...)...) }
+// unwound are the moves in which a wrap comes off, as the figure of its winding is drawn
+// from frame to frame, and those after them. Hair that is unwound comes free by itself; the
+// rest of the piece stays whole.
+func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
+	return func(Range) []Step {
+		return []Step{
+			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
+			text("Where it will not give, clip the wrapping hair below the mark; unwind it upward to the root.").drawn(id, half, to),
+			more,
+		}
+	}
 }
 
 // tooTight advises against a hitch that sits tight on the scalp where that is tender.
@@ -66,11 +69,14 @@ func tooTight(_ Method, j Job) []advice.Finding {
 	})}
 }
 
-// sharedHitch are the moves of a hitch through which plait and piece go together.
-var sharedHitch = []string{
-	"Push the hook under the root of the plait, away from the part, catch the loop and draw it through.",
-	"Pass the end of the plait and the body of the piece through the loop together.",
-	"Draw the plait up and the piece down until the loop closes: snug, never pulling the scalp.",
+// sharedHitch are the moves of a hitch through which plait and piece go together, as they
+// are drawn.
+func sharedHitch(id moves.ID) []Step {
+	return []Step{
+		text("Push the hook under the root of the plait, away from the part, catch the loop and draw it through.").drawn(id, 0, 2),
+		text("Pass the end of the plait and the body of the piece through the loop together.").drawn(id, 2, 4),
+		text("Draw the plait up and the piece down until the loop closes: snug, never pulling the scalp.").drawn(id, 4, 5),
+	}
 }
 
 var wraps = []Method{{
@@ -82,21 +88,22 @@ var wraps = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "Wound too near the scalp with all the hair at once: a fat, tight base.",
 	Mend:    "Unwind to the root, split the wrapping hair thin and begin a finger's breadth lower.",
+	Wrong:   moves.WindFat,
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Tight, Flat: false, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, sharedTime) },
 	steps: func(r Range) []Step {
-		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), texts(sharedHitch...)...)
+		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedHitch)...)
 		return append(out,
-			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]),
-			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past),
-			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms."))
+			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
+			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 0, 2),
+			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past).drawn(moves.Wind, 2, 3),
+			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
 	},
 	cuts:     true,
-	takeDown: unwound("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off."),
+	takeDown: unwound(moves.Wind, 4, 2, 0, text("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off.").drawn(moves.SharedHitch, 5, 0)),
 	judge:    judges(untender, fatBase, tooTight, roomy),
 }, {
 	ID: CollarAndWrap, Name: "Collar and wrap", Family: Wrap, Base: Plaited,
@@ -107,6 +114,7 @@ var wraps = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "Too much wrapping hair: the base comes out fat and heavy and feels tight.",
 	Mend:    "Unwind it, split it in two and wind with one half.",
+	Wrong:   moves.CollarFat,
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
@@ -115,16 +123,16 @@ var wraps = []Method{{
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Stretch the loop of the piece until the plait slides through it."),
-			text("Slide the piece over the plait like a collar, right up to the root."),
-			text("Push the hook under the root, catch the end of the plait and draw it back through; tuck the tail."),
-			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]),
-			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past),
-			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms."),
+			text("Slide the piece over the plait like a collar, right up to the root.").drawn(moves.Collar, 0, 1),
+			text("Push the hook under the root, catch the end of the plait and draw it back through; tuck the tail.").drawn(moves.Collar, 1, 4),
+			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
+			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
+			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past).drawn(moves.Collar, 6, 7),
+			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
 	},
 	cuts:     true,
-	takeDown: unwound("Draw the end of the plait back from under its root and slide the piece off: it stays whole."),
+	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the end of the plait back from under its root and slide the piece off: it stays whole.").drawn(moves.Collar, 4, 0)),
 	judge:    judges(onPlait, fatBase),
 }, {
 	ID: OpenCoil, Name: "Open coil", Family: Wrap, Base: Plaited,
@@ -135,6 +143,7 @@ var wraps = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The coil is opened all at once: it loses its spring and stands off the plait.",
 	Mend:    "Let go, start again at the root, and open no more than a finger's breadth at a time.",
+	Wrong:   moves.CoilWide,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
 	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: NewHand, Off: 1.0},
@@ -146,15 +155,18 @@ var wraps = []Method{{
 	},
 	steps: func(r Range) []Step {
 		times := map[float64]string{1: "once", 2: "twice", 3: "three times", 4: "four times"}[r.Long.Settings["starts"]]
-		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), texts(sharedHitch...)...)
+		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedCoil)...)
 		return append(out,
-			text("Open the coil a little below the loop and lay the plait into it: "+times+" round on the first spot."),
-			text("Let it close round the plait and go on downward, a finger's breadth at a time; "+times+" round on one spot at each new start."),
-			with("Go on until {length} past the end of the plait.", past),
-			text("Roll it between the palms until it lies smooth."))
+			text("Open the coil a little below the loop and lay the plait into it: "+times+" round on the first spot.").drawn(moves.Coil, 0, 1),
+			text("Let it close round the plait and go on downward, a finger's breadth at a time; "+times+" round on one spot at each new start.").drawn(moves.Coil, 1, 2),
+			with("Go on until {length} past the end of the plait.", past).drawn(moves.Coil, 2, 3),
+			text("Roll it between the palms until it lies smooth.").drawn(moves.Coil, 3, 4))
 	},
 	takeDown: func(Range) []Step {
-		return texts("Open the coil from below, turn by turn, up to the root.", "Draw piece and plait back out of the loop. Nothing is cut: the coil closes again.")
+		return []Step{
+			text("Open the coil from below, turn by turn, up to the root.").drawn(moves.Coil, 4, 0),
+			text("Draw piece and plait back out of the loop. Nothing is cut: the coil closes again.").drawn(moves.SharedCoil, 5, 0),
+		}
 	},
 	judge: judges(onPlait, vanishing(inSoft), roomy),
 }, {
@@ -166,6 +178,7 @@ var wraps = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "The blunt end of the cover lies outside and frays.",
 	Mend:    "Wind it back, lay the blunt end inside against the plait, and wind the thinned ends in.",
+	Wrong:   moves.BluntOut,
 
 	LeastHair: 200, WearWeeks: [2]int{6, 10}, Wraps: true,
 	traits:     Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: PractisedHand, Off: 2.5},
@@ -178,21 +191,22 @@ var wraps = []Method{{
 	reach: func(j Job) float64 { return woundBack * j.Piece.Length },
 	steps: func(r Range) []Step {
 		return []Step{
-			text("Slide a thin band over the loc and let it wait there."),
-			text("Draw the plait through the loc's eye, up to the root."),
-			fromTo("Wind the plait round the loc down to about {length}, then back up.", bandedShare*r.Short.Plait.Length(), bandedShare*r.Long.Plait.Length()),
-			text("Push the band up over the end of the plait."),
-			with("Hook a thin strand of wrapping hair through the root, its blunt end inside against the plait, {length} of it.", r.Long.Settings["tailMm"]),
-			with("Wind it over plait and band, each turn {length} below the last; wind the thinned ends in.", r.Long.Settings["ribbonMm"]),
-			text("Roll the loc between the palms."),
+			text("Slide a thin band over the loc and let it wait there.").drawn(moves.Banded, 0, 0),
+			text("Draw the plait through the loc's eye, up to the root.").drawn(moves.Banded, 0, 0),
+			fromTo("Wind the plait round the loc down to about {length}, then back up.", bandedShare*r.Short.Plait.Length(), bandedShare*r.Long.Plait.Length()).drawn(moves.Banded, 0, 2),
+			text("Push the band up over the end of the plait.").drawn(moves.Banded, 2, 3),
+			with("Hook a thin strand of wrapping hair through the root, its blunt end inside against the plait, {length} of it.", r.Long.Settings["tailMm"]).drawn(moves.Banded, 3, 4),
+			with("Wind it over plait and band, each turn {length} below the last; wind the thinned ends in.", r.Long.Settings["ribbonMm"]).drawn(moves.Banded, 4, 5),
+			text("Roll the loc between the palms.").drawn(moves.Banded, 5, 5),
 		}
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts(
-			"Wind the cover backward until it lifts from the own hair, and clip it there.",
-			"Clip the band; it may be gone by now.",
-			"Untwist the plait from the loc and slide the loc off: it stays whole.")
+		return []Step{
+			text("Wind the cover backward until it lifts from the own hair, and clip it there.").drawn(moves.Banded, 5, 3),
+			text("Clip the band; it may be gone by now.").drawn(moves.Banded, 3, 2),
+			text("Untwist the plait from the loc and slide the loc off: it stays whole.").drawn(moves.Banded, 2, 0),
+		}
 	},
 	judge: judges(onPlait, fatBase),
 }, {
@@ -204,6 +218,7 @@ var wraps = []Method{{
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "Base hair of one length ends in a step: the loc breaks off there.",
 	Mend:    "Thin the ends of the base hair with the fingers before winding over them.",
+	Wrong:   moves.BuiltStep,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 12}, Wraps: true,
 	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 2.5},
@@ -214,21 +229,29 @@ var wraps = []Method{{
 	}}},
 	work: func(j Job) Work { return wound(j, j.Piece.Length, hookedTime) },
 	steps: func(r Range) []Step {
-		out := []Step{
-			text("Push the hook under the root along the row, catch the base hair at its middle and draw it half through; leave it loose over the plait."),
-			with("Draw the wrapping hair half under the same root, across the row, with a tail of {length}.", r.Long.Settings["tailMm"]),
-			with("Wind it round base hair and plait together, each turn {length} below the last. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]),
-		}
+		id, wound := moves.Built, 2
 		if r.Long.Chosen["surface"] == "teased" {
-			out = append(out, text("Let the thumb tease a loop out here and there."))
+			id = moves.BuiltSoft
+		}
+		out := []Step{
+			text("Push the hook under the root along the row, catch the base hair at its middle and draw it half through; leave it loose over the plait.").drawn(id, 0, 0),
+			with("Draw the wrapping hair half under the same root, across the row, with a tail of {length}.", r.Long.Settings["tailMm"]).drawn(id, 0, 1),
+			with("Wind it round base hair and plait together, each turn {length} below the last. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(id, 1, wound),
+		}
+		if id == moves.BuiltSoft {
+			out = append(out, text("Let the thumb tease a loop out here and there.").drawn(id, wound, wound+1))
+			wound++
 		}
 		return append(out,
-			with("Lay a second strand under the last turns of the first, and go on to {length}.", r.Long.Piece.Length),
-			text("At the tip wind upward again to seal it, and roll it between the palms."))
+			with("Lay a second strand under the last turns of the first, and go on to {length}.", r.Long.Piece.Length).drawn(id, wound, wound+1),
+			text("At the tip wind upward again to seal it, and roll it between the palms.").drawn(id, wound+1, wound+1))
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {
-		return texts("Cut below the mark.", "Unwind what is left up to the root and draw the base hair out.")
+		return []Step{
+			text("Cut below the mark."),
+			text("Unwind what is left up to the root and draw the base hair out.").drawn(moves.Built, 2, 0),
+		}
 	},
 	judge: judges(onPlait, fatBase),
 }}

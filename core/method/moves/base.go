@@ -50,7 +50,7 @@ func net() figure.Figure {
 		Says:    "The hook goes through the net and under the plait below it, both at once.",
 		Strands: with(track(), mesh(), hk),
 		Arrows:  arrows(way(336, 262, 300, 238, 264, 212)),
-		States:  holds("hook under track 1", "hook under down-3", "hook over edge-1 1"),
+		States:  holds("hook under track 1", "hook under down-3", "handle over edge-1"),
 	}}}
 }
 

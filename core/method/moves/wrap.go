@@ -17,6 +17,7 @@ const (
 	Banded    ID = "banded"
 	BluntOut  ID = "blunt-out"
 	Built     ID = "built"
+	BuiltSoft ID = "built-teased"
 	BuiltStep ID = "built-step"
 )
 
@@ -33,7 +34,8 @@ var wraps = map[ID]func() figure.Figure{
 	CoilWide:  coilWide,
 	Banded:    banded,
 	BluntOut:  bluntOut,
-	Built:     built,
+	Built:     func() figure.Figure { return built(false) },
+	BuiltSoft: func() figure.Figure { return built(true) },
 	BuiltStep: builtStep,
 }
 
@@ -452,8 +454,8 @@ func shortPlait() []strand {
 }
 
 // built: base hair under the root, wrapping hair wound over base and plait, down past the
-// tip.
-func built() figure.Figure {
+// tip; for a grown-in look the thumb teases some loops out.
+func built(teased bool) figure.Figure {
 	w := winding{
 		name: "wrap", start: line(176, 250, 40, 10, 176, 200, 40, 14, 166, 130, 40, 14, 146, 92, 20, 14, 146, 72, 0, 14, 180, 66, -44, 14, 216, 76, -44, 14, 232, 100, -10, 14, 222, 122, 40, 15),
 		x: 180, top: 130, bottom: 400, radius: 34, depth: 48, width: 22, spot: 1, turns: 13, up: 2,
@@ -462,7 +464,8 @@ func built() figure.Figure {
 	tease := func(name string, x, y, side float64) []strand {
 		return free(name, figure.Wrapping, figure.Cover, 0.8, figure.Tip, line(x, y-8, 44, 6, x+side*16, y-14, 46, 8, x+side*24, y-2, 48, 8, x+side*12, y+10, 46, 8, x-side*4, y+6, 44, 6))
 	}
-	return figure.Figure{Title: "Built on the head", Frames: []frame{{
+	tufts := with(tease("tuft", 212, 168, 1), tease("second-tuft", 150, 208, -1), tease("third-tuft", 210, 236, 1))
+	frames := []frame{{
 		Says:    "Base hair is drawn half under the root, along the row; its legs stay loose over the plait.",
 		Strands: with(shortPlait(), underRoot(1, figure.Tip, 430)),
 		Arrows:  arrows(way(124, 300, 120, 346, 122, 392), way(238, 300, 242, 346, 240, 392)),
@@ -477,16 +480,22 @@ func built() figure.Figure {
 		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(0.55, 6.55, 1)),
 		Arrows:  arrows(way(296, 200, 298, 250, 296, 300)),
 		States:  wound,
-	}, {
-		Says:    "Here and there the thumb teases a loop out.",
-		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 6.55, 0.2), tease("tuft", 212, 168, 1), tease("second tuft", 150, 208, -1), tease("third tuft", 210, 236, 1)),
-		Dots:    []xy{at(244, 166)},
-		States:  wound,
-	}, {
+	}}
+	last := frame{
 		Says:    "Past the plait to the length wished; at the tip upward again to seal it, rolled between the palms.",
-		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 15, 0.5), tease("tuft", 212, 168, 1), tease("second tuft", 150, 208, -1), tease("third tuft", 210, 236, 1)),
+		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 15, 0.5)),
 		States:  wound,
-	}}}
+	}
+	if teased {
+		frames = append(frames, frame{
+			Says:    "Here and there the thumb teases a loop out.",
+			Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 6.55, 0.2), tufts),
+			Dots:    []xy{at(244, 166)},
+			States:  wound,
+		})
+		last.Strands = append(last.Strands, tufts...)
+	}
+	return figure.Figure{Title: "Built on the head", Frames: append(frames, last)}
 }
 
 // builtStep is the usual mistake: base hair cut blunt ends in a step.
