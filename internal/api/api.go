@@ -163,6 +163,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.previewOperations(api)
 	s.planOperations(api)
 	s.catalogueOperations(api)
+	s.figureOperations(api)
 	s.houseOperations(api)
 	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)

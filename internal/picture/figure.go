@@ -15,12 +15,14 @@ func Figure(d figure.Drawing, words string) []byte {
 	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %g %g" role="img" stroke-linecap="round" stroke-linejoin="round"><title>%s</title>`, figure.Width, figure.Height, escaped.Replace(words))
 	if l := d.Lens; l != nil {
 		fmt.Fprintf(&b, `<defs><clipPath id="lens"><circle cx="%g" cy="%g" r="%g"/></clipPath></defs><g id="behind">`, l.To.X, l.To.Y, l.Radius)
-		paths(&b, d.Behind)
+		paths(&b, d.Stage)
+		paths(&b, d.Strands)
 		b.WriteString(`</g>`)
 		paths(&b, d.Glass)
 		fmt.Fprintf(&b, `<g clip-path="url(#lens)"><use href="#behind" transform="%s"/></g>`, Enlarged(*l))
 	} else {
-		paths(&b, d.Behind)
+		paths(&b, d.Stage)
+		paths(&b, d.Strands)
 	}
 	paths(&b, d.Front)
 	b.WriteString(`</svg>`)

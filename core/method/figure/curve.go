@@ -2,8 +2,12 @@ package figure
 
 import "math"
 
-// sampling is the distance between samples along a strand, units.
-const sampling = 2.0
+// Distances between samples along a strand, units: of a still, and of a picture that is
+// seen for a moment.
+const (
+	fine   = 2.0
+	coarse = 3.4
+)
 
 // sample is a place on a drawn strand with the normal to the right of the way along, the
 // curvature (positive where the right is the inner side) and the phase of the texture.
@@ -98,7 +102,7 @@ func lengthOf(pts []Point) (sum float64) {
 	return sum
 }
 
-func newCurve(of *Strand) *curve {
+func newCurve(of *Strand, sampling float64) *curve {
 	length := lengthOf(of.Line)
 	n := int(math.Max(4, math.Ceil(length/sampling)))
 	c := &curve{of: of, look: &looks[of.Of], step: length / float64(n), length: length}

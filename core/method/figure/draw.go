@@ -19,8 +19,8 @@ type Shape struct {
 
 // Drawing is a frame drawn.
 type Drawing struct {
-	// Behind lies under the lens and is shown in it again; Front lies over it.
-	Behind, Front []Shape
+	// Stage lies behind the strands, Front over all. The lens shows Stage and Strands again.
+	Stage, Strands, Front []Shape
 	// Lens is nil for none; Glass is its rim, its pane of paper, the ring round what it
 	// shows, and the stem between them.
 	Lens  *Lens
@@ -41,13 +41,17 @@ type canvas struct {
 // Draw draws a frame on its stage. A quick drawing, for a picture that is seen for a
 // moment on the way, leaves out combing and light.
 func Draw(f Frame, on Stage, quick bool) Drawing {
+	sampling, off := fine, tolerance
+	if quick {
+		sampling, off = coarse, 3*tolerance
+	}
 	var curves []*curve
 	for i := range f.Strands {
 		s := &f.Strands[i]
 		if s.Shown <= 0.02 {
 			continue
 		}
-		c := newCurve(s)
+		c := newCurve(s, sampling)
 		if s.Tube != nil {
 			back := *c
 			back.layer, c.layer = inside, skin
@@ -55,16 +59,16 @@ func Draw(f Frame, on Stage, quick bool) Drawing {
 		}
 		curves = append(curves, c)
 	}
-	cv := &canvas{shapes: backdrops[on].draw(), gap: backdrops[on].gap, quick: quick}
+	cv := &canvas{gap: backdrops[on].gap, quick: quick}
 	for _, s := range ordered(curves) {
 		cv.stretch(s)
 	}
 	for i := range cv.shapes {
 		for k, p := range cv.shapes[i].Paths {
-			cv.shapes[i].Paths[k] = simplified(p)
+			cv.shapes[i].Paths[k] = simplified(p, off)
 		}
 	}
-	out := Drawing{Behind: cv.shapes, Lens: f.Lens}
+	out := Drawing{Stage: backdrops[on].draw(), Strands: cv.shapes, Lens: f.Lens}
 	if f.Lens != nil {
 		glass := &canvas{}
 		glass.lens(*f.Lens)
@@ -138,7 +142,7 @@ func (c *curve) ribbon(from, to, more float64) []XY {
 	if to >= c.length-1e-6 && c.of.Ends[1] != Open {
 		to += more
 	}
-	n := int(math.Max(2, math.Ceil((to-from)/1.7)))
+	n := int(math.Max(2, math.Ceil((to-from)/(0.85*c.step))))
 	out := make([]XY, 0, 2*n+2)
 	for i := 0; i <= n; i++ {
 		s := mix(from, to, float64(i)/float64(n))
@@ -181,7 +185,7 @@ func (cv *canvas) stretch(s stretch) {
 		}
 	}
 	body(outline, s.from, s.to, ink)
-	if c.look.hairy {
+	if c.look.hairy && !cv.quick {
 		cv.strokes(c, c.hairs(s.from-6, s.to+6), s.from, s.to, p.dark, 1.1, 1)
 	}
 	body(0, math.Max(0, s.from-seam), math.Min(c.length, s.to+seam), p.base)
@@ -249,7 +253,7 @@ func (cv *canvas) arrow(way []XY) {
 	for _, p := range way {
 		s.Line = append(s.Line, Point{p.X, p.Y, 0, 2})
 	}
-	c := newCurve(&s)
+	c := newCurve(&s, fine)
 	head := math.Min(17, c.length/2)
 	neck := c.length - head
 	body := func(more float64) []XY {
@@ -277,11 +281,12 @@ func (cv *canvas) cross(at XY) {
 	cv.line(wrong, 6.5, 0.95, lines...)
 }
 
-// tolerance is how far a drawn path may lie off the computed one, units.
+// tolerance is how far a drawn path of a still may lie off the computed one, units.
 const tolerance = 0.11
 
-// simplified drops the points of a path that lie on its way (Douglas and Peucker).
-func simplified(p []XY) []XY {
+// simplified drops the points of a path that lie less than off from its way (Douglas and
+// Peucker).
+func simplified(p []XY, off float64) []XY {
 	if len(p) < 4 {
 		return p
 	}
@@ -291,7 +296,7 @@ func simplified(p []XY) []XY {
 	split = func(a, b int) {
 		dx, dy := p[b].X-p[a].X, p[b].Y-p[a].Y
 		l := math.Hypot(dx, dy)
-		worst, at := tolerance, 0
+		worst, at := off, 0
 		for i := a + 1; i < b; i++ {
 			d := math.Hypot(p[i].X-p[a].X, p[i].Y-p[a].Y)
 			if l > 1e-6 {

@@ -217,6 +217,29 @@ func between(a, b Strand, u float64) Strand {
 	return out
 }
 
+// Way are the frames on the way from one still to the one after it or before it, without
+// the stills themselves: about n of them, and half as many more for each frame that is
+// passed through.
+func (f Figure) Way(from, to, n int) (out []Frame) {
+	stills := f.Stills()
+	a, b := stills[min(from, to)], stills[max(from, to)]
+	n = n * (b - a + 1) / 2
+	for k := 1; k < n; k++ {
+		out = append(out, f.At(float64(a)+float64(b-a)*float64(k)/float64(n)))
+	}
+	if to < from {
+		slices.Reverse(out)
+	}
+	return out
+}
+
+// Bare is the frame without tools and arrows: what comes off comes off by hand.
+func (f Frame) Bare() Frame {
+	f.Strands = slices.DeleteFunc(slices.Clone(f.Strands), func(s Strand) bool { return s.Of == Metal || s.Of == Grip })
+	f.Arrows = nil
+	return f
+}
+
 // Mirror turns a frame over for the left hand. Over, under, through and inside stay as
 // they are.
 func (f Frame) Mirror() Frame {

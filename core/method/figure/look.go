@@ -186,16 +186,18 @@ func rings(c *curve, from, to float64) (x texture) {
 }
 
 // combing is the texture of loose hair.
-func combing(c *curve, _, _ float64) (x texture) {
+func combing(c *curve, from, to float64) (x texture) {
+	const step = 7.0
+	first, last := max(-1, step*math.Floor(from/step)-1), min(c.length+1, to+step)
 	for i, t := range []float64{-0.66, -0.34, -0.02, 0.3, 0.62} {
 		var line []on
-		for s := -1.0; s <= c.length+1; s += 7 {
+		for s := first; s <= last; s += step {
 			line = append(line, on{s, t + 0.07*math.Sin(s/17+2*float64(i))})
 		}
 		x.fine = append(x.fine, line)
 	}
 	var up, down []on
-	for s := 2.0; s <= c.length-2; s += 7 {
+	for s := first + 3; s <= min(last, c.length-2); s += step {
 		t := 0.14 + 0.06*math.Sin(s/15)
 		up, down = append(up, on{s, t + 0.12}), append(down, on{s, t - 0.12})
 	}

@@ -94,7 +94,7 @@ func (p *painting) compare(ka, kb int) {
 			u, v := &p.chunks[m], &p.chunks[n]
 			reach := u.reach + v.reach
 			d := math.Hypot(u.x-v.x, u.y-v.y)
-			if d > reach+sampling*span*0.6 || ka == kb && float64(v.i-u.i)*sampling < 2.2*reach {
+			if d > reach+a.step*span*0.6 || ka == kb && float64(v.i-u.i)*a.step < 2.2*reach {
 				continue
 			}
 			dz := u.z - v.z

@@ -3,6 +3,7 @@ package figure
 import (
 	"fmt"
 	"math"
+	"strings"
 )
 
 // Relation is how one strand lies to another.
@@ -23,6 +24,20 @@ type State struct {
 	Is    Relation
 	B     string
 	Times int
+}
+
+// String is the state in words.
+func (s State) String() string {
+	words := strings.ReplaceAll(fmt.Sprintf("%s %s %s", s.A, s.Is, s.B), "-", " ")
+	switch s.Times {
+	case 0:
+		return strings.Replace(words, string(s.Is), "not "+string(s.Is), 1)
+	case 1, Some:
+		return words
+	case 2:
+		return words + " twice"
+	}
+	return fmt.Sprintf("%s %d times", words, s.Times)
 }
 
 // Some times: at least once.
@@ -54,7 +69,7 @@ func crossings(a, b *curve) (out []Crossing) {
 		}
 		for j := from; j+1 < len(b.at); j++ {
 			u, v := b.at[j], b.at[j+1]
-			if math.Abs(u.x-p.x)+math.Abs(u.y-p.y) > 5*sampling+2 {
+			if math.Abs(u.x-p.x)+math.Abs(u.y-p.y) > 5*a.step+2 {
 				continue
 			}
 			d := (q.x-p.x)*(v.y-u.y) - (q.y-p.y)*(v.x-u.x)
@@ -81,7 +96,7 @@ func crossings(a, b *curve) (out []Crossing) {
 func (f Frame) find(name string) *curve {
 	for i := range f.Strands {
 		if f.Strands[i].Name == name && f.Strands[i].Shown > shut {
-			return newCurve(&f.Strands[i])
+			return newCurve(&f.Strands[i], fine)
 		}
 	}
 	return nil

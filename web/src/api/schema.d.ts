@@ -177,6 +177,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drawn move: its pictures in words */
+        get: operations["figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure}/{still}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of a drawn move with those on the way to it */
+        get: operations["figureMotion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure}/{still}/picture.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of a drawn move */
+        get: operations["figurePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/fit": {
         parameters: {
             query?: never;
@@ -831,6 +882,13 @@ export interface components {
             /** Format: date-time */
             updated: string;
         };
+        Clip: {
+            figure: string;
+            /** Format: int64 */
+            first: number;
+            /** Format: int64 */
+            last: number;
+        };
         Comparison: {
             base: components["schemas"]["PlanDraft"];
             mine: components["schemas"]["PlanDraft"];
@@ -1204,6 +1262,16 @@ export interface components {
             temple: number[];
             templeCorner: number[];
         };
+        LensView: {
+            /** Format: double */
+            radius: number;
+            /** @description As in SVG */
+            transform: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Me: {
             id: string;
             /** @description Ids of the operations that are open to them */
@@ -1239,6 +1307,19 @@ export interface components {
             wash: string;
             wearWeeks: number[];
             wraps: boolean;
+            /** @description The drawing of that mistake */
+            wrong: string;
+        };
+        Motion: {
+            front: components["schemas"]["Outline"][];
+            /** @description Under what the lens shows */
+            glass: components["schemas"]["Outline"][];
+            lens?: components["schemas"]["LensView"];
+            /** @description Behind everything */
+            stage: components["schemas"]["Outline"][];
+            still: components["schemas"]["Outline"][];
+            /** @description What lies on the stage, picture by picture */
+            way: components["schemas"]["Outline"][][];
         };
         Move: {
             /**
@@ -1342,6 +1423,17 @@ export interface components {
             /** Format: int64 */
             count: number;
             offer: components["schemas"]["Offer"];
+        };
+        Outline: {
+            /** @description As in SVG */
+            d: string;
+            fill?: string;
+            holes?: boolean;
+            line?: string;
+            /** Format: double */
+            opacity: number;
+            /** Format: double */
+            width?: number;
         };
         Own: {
             /**
@@ -1748,6 +1840,10 @@ export interface components {
             minMm: number;
             presets: components["schemas"]["NamedSize"][];
         };
+        Sketch: {
+            stills: components["schemas"]["Still"][];
+            title: string;
+        };
         Spares: {
             /**
              * Format: int64
@@ -1785,7 +1881,13 @@ export interface components {
             lengthsMm?: {
                 [key: string]: number;
             };
+            shows?: components["schemas"]["Clip"];
             text: string;
+        };
+        Still: {
+            /** @description What lies over, under, through and inside what */
+            holds: string[];
+            says: string;
         };
         StructurePoint: {
             /** Format: int64 */
@@ -2473,6 +2575,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Departure"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    figure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sketch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    figureMotion: {
+        parameters: {
+            query?: {
+                /** @description From the picture after it rather than from the one before it */
+                back?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Motion"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    figurePicture: {
+        parameters: {
+            query?: {
+                /** @description As it comes off: without tools and arrows */
+                back?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
                 };
             };
             /** @description Error */
