@@ -53,8 +53,8 @@ type motion struct {
 	Lens  *lensView   `json:"lens,omitempty"`
 }
 
-// figurePath names a still of a drawn move.
-type figurePath struct {
+// FigurePath names a still of a drawn move.
+type FigurePath struct {
 	Figure string `path:"figure" maxLength:"40"`
 	Still  int    `path:"still" minimum:"0" maximum:"40"`
 	Left   bool   `query:"left" doc:"For the left hand"`
@@ -66,7 +66,7 @@ const between = 14
 // keptFor lets a browser keep what is the same for everyone until the next version.
 const keptFor = "private, max-age=600"
 
-func (p figurePath) find(ctx context.Context) (figure.Figure, int, error) {
+func (p FigurePath) find(ctx context.Context) (figure.Figure, int, error) {
 	f, ok := moves.Lookup(moves.ID(p.Figure))
 	if stills := f.Stills(); ok && p.Still < len(stills) {
 		return f, stills[p.Still], nil
@@ -82,7 +82,7 @@ func (s *server) figureOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		Figure string `path:"figure" maxLength:"40"`
 	}) (*struct{ Body sketch }, error) {
-		f, _, err := figurePath{Figure: in.Figure}.find(ctx)
+		f, _, err := FigurePath{Figure: in.Figure}.find(ctx)
 		if err != nil {
 			return nil, err
 		}
@@ -101,7 +101,7 @@ func (s *server) figureOperations(api huma.API) {
 		OperationID: "figurePicture", Method: http.MethodGet, Path: "/api/v1/figures/{figure}/{still}/picture.svg",
 		Summary: "A picture of a drawn move", Metadata: rights(studio.All), Responses: file("image/svg+xml", "The picture"),
 	}, func(ctx context.Context, in *struct {
-		figurePath
+		FigurePath
 		Back bool `query:"back" doc:"As it comes off: without tools and arrows"`
 	}) (*pictureOutput, error) {
 		f, at, err := in.find(ctx)
@@ -115,7 +115,7 @@ func (s *server) figureOperations(api huma.API) {
 		OperationID: "figureMotion", Method: http.MethodGet, Path: "/api/v1/figures/{figure}/{still}/motion",
 		Summary: "A picture of a drawn move with those on the way to it", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
-		figurePath
+		FigurePath
 		Back bool `query:"back" doc:"From the picture after it rather than from the one before it"`
 	}) (*motionOutput, error) {
 		f, at, err := in.find(ctx)

@@ -98,6 +98,15 @@ export const server = {
   guide: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/guide", { body: input, signal })),
 
+  figure: (figure: string) => settle(http.GET("/api/v1/figures/{figure}", { params: { path: { figure } } })),
+  motion: (figure: string, still: number, query: { left: boolean; back: boolean }, signal: AbortSignal) =>
+    settle(
+      http.GET("/api/v1/figures/{figure}/{still}/motion", {
+        params: { path: { figure, still }, query },
+        signal,
+      }),
+    ),
+
   house: () => settle(http.GET("/api/v1/house")),
   saveHouse: ({ version, rules }: Schemas["HouseDocument"]) =>
     settle(http.PUT("/api/v1/house", { params: { header: { "If-Match": `"${version}"` } }, body: rules })),

@@ -4,6 +4,7 @@ import {
   notifyManager,
   QueryCache,
   QueryClient,
+  queryOptions,
   useInfiniteQuery,
   useMutation,
   useQuery,
@@ -216,6 +217,34 @@ export const useAdvice = facet("advice", server.advice);
 export const useDepartures = facet("departures", server.departures);
 /** Where the parts of every row go. */
 export const useGuide = facet("guide", server.guide);
+
+/** A drawn move in words. */
+export const useFigure = (figure: string) =>
+  useQuery({ queryKey: ["figure", figure], queryFn: () => server.figure(figure), staleTime: Infinity });
+
+/** A picture of a drawn move: which one, for which hand, and whether it comes off. */
+export interface Picture {
+  figure: string;
+  still: number;
+  left: boolean;
+  back: boolean;
+}
+
+const motionOf = ({ figure, still, ...how }: Picture) =>
+  queryOptions({
+    queryKey: ["motion", figure, still, how],
+    queryFn: ({ signal }) => server.motion(figure, still, how, signal),
+    staleTime: Infinity,
+    gcTime: 60_000, // a few hundred kilobytes each
+  });
+
+/** A picture of a drawn move with those on the way to it; the one before stays until it is there. */
+export const useMotion = (picture: Picture) =>
+  useQuery({ ...motionOf(picture), placeholderData: keepPreviousData });
+
+/** Fetches a picture that comes next. */
+export const fetchAhead = (picture: Picture) =>
+  void queryClient.query(motionOf(picture)).catch(() => undefined);
 
 /** The house rules. */
 export const useHouse = () => useQuery({ queryKey: ["house"], queryFn: server.house, staleTime: Infinity });

@@ -2622,11 +2622,16 @@ export interface operations {
     figureMotion: {
         parameters: {
             query?: {
+                /** @description For the left hand */
+                left?: boolean;
                 /** @description From the picture after it rather than from the one before it */
                 back?: boolean;
             };
             header?: never;
-            path?: never;
+            path: {
+                figure: string;
+                still: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -2655,11 +2660,16 @@ export interface operations {
     figurePicture: {
         parameters: {
             query?: {
+                /** @description For the left hand */
+                left?: boolean;
                 /** @description As it comes off: without tools and arrows */
                 back?: boolean;
             };
             header?: never;
-            path?: never;
+            path: {
+                figure: string;
+                still: number;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -28,6 +28,8 @@ interface Preferences {
   paper: "letter" | "a4";
   /** Whether keys of one letter do something; some voices and switches press them by chance. */
   letterKeys: boolean;
+  /** Which hand holds the hook: drawn steps are turned over for the left. */
+  leftHanded: boolean;
   set: (change: Partial<Omit<Preferences, "set">>) => void;
 }
 
@@ -41,6 +43,7 @@ export const usePreferences = create<Preferences>()(
       skin: "warm",
       paper: "letter",
       letterKeys: true,
+      leftHanded: false,
       set,
     }),
     { name: "kladotex.preferences", storage: createJSONStorage(() => storage) },

@@ -1,9 +1,10 @@
+import { PlayCircleOutlined } from "@ant-design/icons";
 import { Button, Skeleton } from "antd";
-import { memo, Fragment, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import { useWork } from "../api/queries";
-import type { Attachment, Catalogue, Ground, Hours, PlanInput, PlanResult, Step } from "../api/types";
+import type { Attachment, Catalogue, Ground, Hours, PlanInput, PlanResult } from "../api/types";
 import { usePreferences } from "../lib/preferences";
-import { hours, length, type LengthUnit } from "../lib/units";
+import { hours, length } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
@@ -11,9 +12,12 @@ import { BeforeGoingOn } from "./BeforeGoingOn";
 import { Departures } from "./Departures";
 import type { Draft } from "./draft";
 import { MethodAdvice } from "./MethodAdvice";
+import { StepList, Still } from "./moves/StepList";
 import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
+
+const MoveWalk = lazy(async () => ({ default: (await import("./moves/MoveWalk")).MoveWalk }));
 
 interface Props {
   draft: Draft;
@@ -112,6 +116,7 @@ interface StepsProps {
 function StepsByWay({ work, input, catalogue }: StepsProps) {
   const unit = usePreferences((p) => p.unit);
   const [at, setAt] = useState(0);
+  const [walks, setWalks] = useState(false);
   const shown = work[Math.min(at, work.length - 1)];
   if (!shown) return <p className={styles.lead}>Nothing hangs on this head yet.</p>;
   const method = methodOf(catalogue, shown.method);
@@ -173,11 +178,23 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
             ` + ${between(shown.concealMin, (m) => m.toFixed(1))} to hide the plait`}
         </dd>
       </dl>
-      <ol className={styles.steps}>
-        {shown.steps.map((s) => (
-          <li key={s.text}>{stepText(s, unit)}</li>
-        ))}
-      </ol>
+      {method && (
+        <Button size="large" block icon={<PlayCircleOutlined />} onClick={() => setWalks(true)}>
+          Show me, picture by picture
+        </Button>
+      )}
+      {walks && method && (
+        <Suspense fallback={null}>
+          <MoveWalk
+            title={nameOf(shown)}
+            method={method}
+            on={shown.steps}
+            off={shown.takeDown}
+            onClose={() => setWalks(false)}
+          />
+        </Suspense>
+      )}
+      <StepList steps={shown.steps} />
       {method && (
         <dl className={styles.facts}>
           <dt>Hidden by</dt>
@@ -195,17 +212,16 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
       {method && (
         <>
           <h3>Usual mistake</h3>
-          <p className={styles.lead}>
-            {method.mistake} <strong>The way out:</strong> {method.mend}
-          </p>
+          <div className={styles.mistake}>
+            <p className={styles.lead}>
+              {method.mistake} <strong>The way out:</strong> {method.mend}
+            </p>
+            <Still figure={method.wrong} still={0} />
+          </div>
         </>
       )}
       <h3>To take it off</h3>
-      <ol className={styles.steps}>
-        {shown.takeDown.map((s) => (
-          <li key={s.text}>{stepText(s, unit)}</li>
-        ))}
-      </ol>
+      <StepList steps={shown.takeDown} />
       {shown.cutBelowMm === 0 && <p className={styles.lead}>Nothing is cut.</p>}
     </>
   );
@@ -215,18 +231,6 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
 function between({ least, most }: Attachment["passes"], write: (v: number) => string): string {
   const [from, to] = [write(least), write(most)];
   return from === to ? to : `${from} to ${to}`;
-}
-
-/** A step's words with its lengths put in, in bold so that they are found at a glance. */
-function stepText({ text, lengthsMm = {} }: Step, unit: LengthUnit) {
-  return text.split(/\{(\w+)\}/).map((part, i) => {
-    const mm = lengthsMm[part];
-    return i % 2 === 1 && mm !== undefined ? (
-      <strong key={i}>{length(mm, unit)}</strong>
-    ) : (
-      <Fragment key={i}>{part}</Fragment>
-    );
-  });
 }
 
 function HoursTable({ time }: { time: Hours }) {
