@@ -16,6 +16,8 @@ import (
 	"codeberg.org/go-pdf/fpdf"
 
 	"kladotex/core/method"
+	"kladotex/core/method/figure"
+	"kladotex/core/method/moves"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
@@ -459,7 +461,10 @@ func (w *page) methods() {
 			name += ", " + w.plan.Input.Piece(x.Piece).Name
 		}
 		w.keep(60)
-		w.steps(fmt.Sprintf("%s: %d pieces", name, x.Pieces), m.Summary, x.Steps)
+		w.title(fmt.Sprintf("%s: %d pieces", name, x.Pieces))
+		w.say(9.5, "", soft, m.Summary)
+		w.Ln(2)
+		w.drawnSteps(x.Steps)
 		u, facts := w.style.Unit, ""
 		if x.Ground == method.OnPlait {
 			facts = fmt.Sprintf("Plait to hide: %s, %s mm thick. ", between(x.Plait, u.Length), between(x.Thickness, func(mm float64) string { return fmt.Sprintf("%.1f", mm) }))
@@ -472,7 +477,11 @@ func (w *page) methods() {
 			facts += fmt.Sprintf("Wrapping hair: %s in %s turns. ", between(x.Ribbon, u.Length), between(x.Turns, whole))
 		}
 		w.say(9.5, "", ink, facts+"Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
+		w.keep(moveWide*moveShape + 12)
 		w.say(9.5, "", ink, "Usual mistake: "+m.Mistake+" The way out: "+m.Mend)
+		w.Ln(1.5)
+		wrong, _ := moves.Lookup(m.Wrong)
+		w.pictures(1, func(int) (figure.Frame, figure.Stage) { return wrong.Frames[0], wrong.Stage })
 		w.Ln(1.5)
 		w.keep(30)
 		w.say(10.5, "B", ink, "To take it off")
@@ -490,27 +499,24 @@ func between(b plan.Between, write func(float64) string) string {
 	return least + " to " + most
 }
 
-// steps are numbered steps under a title.
-func (w *page) steps(title, summary string, steps []method.Step) {
-	w.title(title)
-	w.say(9.5, "", soft, summary)
-	w.Ln(2)
-	w.numbered(steps)
-}
-
 // numbered is a list of moves.
 func (w *page) numbered(steps []method.Step) {
 	for i, s := range steps {
-		y := w.GetY()
-		w.font("B", 10.5)
-		w.ink(leaf)
-		w.CellFormat(8, lineHeight, fmt.Sprintf("%d", i+1), "", 0, "L", false, 0, "")
-		w.SetXY(margin+8, y)
-		w.font("", 10.5)
-		w.ink(ink)
-		w.MultiCell(w.width-8, lineHeight, w.stepText(s), "", "L", false)
-		w.Ln(1)
+		w.move(i+1, s)
 	}
+	w.Ln(1)
+}
+
+// move is one of them.
+func (w *page) move(number int, s method.Step) {
+	y := w.GetY()
+	w.font("B", 10.5)
+	w.ink(leaf)
+	w.CellFormat(8, lineHeight, fmt.Sprint(number), "", 0, "L", false, 0, "")
+	w.SetXY(margin+8, y)
+	w.font("", 10.5)
+	w.ink(ink)
+	w.MultiCell(w.width-8, lineHeight, w.stepText(s), "", "L", false)
 	w.Ln(1)
 }
 

@@ -145,6 +145,17 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
         {nameOf(shown)}: {shown.pieces} {shown.pieces === 1 ? "piece" : "pieces"}
       </h3>
       <p className={styles.lead}>{method?.summary}</p>
+      {method && (
+        <Button
+          type="primary"
+          size="large"
+          block
+          icon={<PlayCircleOutlined />}
+          onClick={() => setWalks(true)}
+        >
+          Show me, picture by picture
+        </Button>
+      )}
       <dl className={styles.facts}>
         {shown.ground === "plait" && (
           <>
@@ -178,11 +189,6 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
             ` + ${between(shown.concealMin, (m) => m.toFixed(1))} to hide the plait`}
         </dd>
       </dl>
-      {method && (
-        <Button size="large" block icon={<PlayCircleOutlined />} onClick={() => setWalks(true)}>
-          Show me, picture by picture
-        </Button>
-      )}
       {walks && method && (
         <Suspense fallback={null}>
           <MoveWalk

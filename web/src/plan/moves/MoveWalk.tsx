@@ -27,7 +27,7 @@ import styles from "./MoveWalk.module.css";
 
 const parts = [
   { value: "on", label: "Put on" },
-  { value: "wrong", label: "Usual mistake" },
+  { value: "wrong", label: "Mistake" },
   { value: "off", label: "Take off" },
 ] as const;
 
@@ -215,7 +215,7 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
             Again
           </Button>
           <label className={styles.wait}>
-            <span>Next comes</span>
+            <span>Next</span>
             <Select<number> aria-label="Next comes" value={wait} options={waits} onChange={setWait} />
           </label>
         </div>
