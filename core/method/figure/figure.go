@@ -196,6 +196,7 @@ func (f Figure) At(t float64) Frame {
 func between(a, b Strand, u float64) Strand {
 	out := b
 	out.Shown, out.Bright = mix(a.Shown, b.Shown, u), mix(a.Bright, b.Bright, u)
+	out.Bow = [2]float64{mix(a.Bow[0], b.Bow[0], u), mix(a.Bow[1], b.Bow[1], u)}
 	if a.Tube != nil && b.Tube != nil {
 		tube := *b.Tube
 		tube.From, tube.To, tube.Open = mix(a.Tube.From, tube.From, u), mix(a.Tube.To, tube.To, u), mix(a.Tube.Open, tube.Open, u)

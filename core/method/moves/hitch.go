@@ -144,15 +144,15 @@ func sharedHitch(base, of figure.Material) figure.Figure {
 		Says: "Both go through the loop.",
 		Strands: drawn(0.9, wide,
 			line(118, 102, 2, 15, 94, 107, 2, 21, 84, 132, 6, 23, 106, 154, 16, 23, 144, 140, 32, 23, 184, 116, 36, 23, 230, 98, 26, 22, 262, 104, 4, 22, 296, 122, -20, 24, 318, 210, 0, 27, 320, 450, 0, 27),
-			line(180, 50, 0, 22, 180, 100, 0, 29, 180, 160, 0, 29, 186, 206, 4, 27, 212, 218, 14, 25, 236, 190, 22, 23, 244, 150, 14, 22, 248, 116, -12, 21, 252, 76, -32, 20, 260, 34, -30, 18, 282, 12, -10, 16)),
+			line(180, 50, 0, 22, 180, 100, 0, 29, 180, 160, 0, 29, 186, 206, 4, 27, 212, 218, 14, 25, 236, 190, 22, 23, 244, 152, 16, 22, 247, 130, 2, 22, 250, 104, -18, 21, 252, 76, -32, 20, 260, 34, -30, 20, 282, 4, -20, 20, 312, -30, 0, 20, 330, -70, 0, 20, 340, -140, 0, 19, 346, -240, 0, 16)),
 		Arrows: arrows(way(300, 60, 312, 36, 318, 8), way(346, 230, 346, 300, 346, 370)),
 		States: held,
 	}, frame{
 		Says: "The plait is drawn up and the piece down, until the loop closes.",
 		Strands: drawn(0.2,
 			line(150, 96, -4, 12, 158, 84, -14, 12, 180, 78, -28, 12, 214, 70, -6, 12, 242, 98, 18, 12, 214, 126, -6, 12, 180, 116, -28, 12, 160, 110, -14, 12, 150, 100, -4, 12),
-			line(154, 99, 2, 14, 142, 102, 3, 17, 136, 116, 6, 20, 146, 131, 18, 21, 168, 124, 32, 21, 192, 108, 34, 21, 216, 99, 18, 20, 246, 116, -8, 22, 254, 200, 0, 27, 258, 450, 0, 27),
-			line(180, 50, 0, 22, 180, 90, 0, 27, 180, 126, 0, 25, 190, 150, 6, 22, 208, 142, 20, 20, 218, 118, 4, 19, 220, 88, -18, 19, 228, 52, -32, 19, 246, 24, -20, 19, 276, 20, 0, 19, 300, 52, 4, 20, 310, 130, 2, 20, 314, 260, 0, 19, 314, 390, 0, 16)),
+			line(154, 99, 2, 14, 142, 102, 3, 17, 136, 116, 6, 20, 146, 131, 18, 21, 168, 124, 32, 21, 192, 108, 34, 21, 214, 99, 22, 20, 231, 103, 4, 20, 247, 119, -12, 22, 254, 200, 0, 27, 258, 450, 0, 27),
+			line(180, 50, 0, 22, 180, 80, 0, 27, 180, 106, 0, 26, 181, 128, 0, 25, 187, 143, 4, 23, 198, 149, 14, 21, 208, 142, 21, 20, 216, 124, 8, 19, 220, 92, -16, 19, 223, 72, -28, 19, 230, 46, -30, 19, 248, 22, -20, 19, 276, 20, 0, 19, 300, 52, 4, 20, 310, 130, 2, 20, 314, 260, 0, 19, 314, 390, 0, 16)),
 		Arrows: arrows(way(210, 40, 214, 22, 226, 6), way(228, 280, 230, 330, 232, 380)),
 		Lens:   &figure.Lens{At: at(196, 104), To: at(82, 226), Scale: 1.7, Radius: 78},
 		States: held,
@@ -207,7 +207,7 @@ func hiddenKnot() figure.Figure {
 		return s
 	}
 	thin := func(bright float64, pts ...float64) []strand {
-		return hair("part", figure.Combed, figure.Piece, bright, figure.Tip, along(48, pts...))
+		return hair("part", figure.Combed, figure.Piece, bright, figure.Tip, line(pts...))
 	}
 	base := plait(figure.Plaited)
 	bow := []float64{62, 450, 0, 17, 66, 330, 0, 18, 76, 210, 0, 18, 104, 132, -12, 17, 140, 96, -24, 16, 180, 84, -30, 15, 236, 78, -4, 15, 262, 104, 8, 15, 236, 130, -4, 15, 180, 122, -30, 15, 142, 132, -24, 16, 124, 170, -10, 17, 116, 240, 0, 18, 110, 340, 0, 18, 108, 450, 0, 17}
@@ -247,7 +247,7 @@ func hiddenKnot() figure.Figure {
 // splitRoot: the piece is hitched on a small strand of the section, and that strand is
 // plaited in with the rest.
 func splitRoot() figure.Figure {
-	const n = 32
+	const n, m = 31, 38
 	loose := func(name string, bright float64, pts []point) []strand {
 		return own(name, figure.Combed, bright, figure.Tip, pts)
 	}
@@ -262,9 +262,10 @@ func splitRoot() figure.Figure {
 	aside := line(222, 96, 4, 14, 240, 130, -30, 20, 260, 180, -30, 27, 268, 300, -30, 27, 270, 460, -30, 27)
 	// plaited is the three strands braided to y1 and loose below; apart spreads their ends.
 	plaited := func(y1, half, depth, turns, w0, w1, apart float64) (out [3][]point) {
-		root := [3]point{pt(166, 48, 0, 10), pt(178, 48, 1, 10), pt(190, 48, 0, 9)}
-		for i, b := range braid(26, 180, 108, y1, half, depth, turns, w0, w1) {
-			out[i] = append([]point{root[i]}, b...)
+		// The small strand comes through the loop before it is plaited.
+		root := [3][]point{line(166, 48, 0, 10), line(178, 48, 1, 10), append(along(7, 192, 48, 0, 9, 180, 64, -2, 9, 182, 82, 0, 10, 197, 87, 2, 11, 210, 84, 6, 11), pt(224, 94, 12, 13))}
+		for i, b := range braid(25, 180, 108, y1, half, depth, turns, w0, w1) {
+			out[i] = append(slices.Clone(root[i]), b...)
 			end := b[len(b)-1]
 			for k := 1; k <= 5; k++ {
 				u := float64(k) / 5
@@ -276,27 +277,32 @@ func splitRoot() figure.Figure {
 	some, whole := plaited(212, 34, 12, 0.72, 18, 17, 30), plaited(366, 15, 16, 3, 19, 15, 0)
 	return figure.Figure{Title: "Split root", Frames: []frame{{
 		Says: "The section is parted: a small strand on the side away from the part, and a large one.",
-		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(n, 192, 48, 0, 9, 206, 84, 0, 13, 222, 130, 0, 14, 230, 230, 0, 14, 234, 404, 0, 11)),
+		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(m, 192, 48, 0, 9, 206, 84, 0, 13, 222, 130, 0, 14, 230, 230, 0, 14, 234, 404, 0, 11)),
 			looped(figure.Twisted, 0, line(316, 176, 0, 11, 300, 160, 0, 12, 292, 130, 0, 12, 306, 104, 0, 12, 330, 104, 0, 12, 340, 132, 0, 12, 334, 160, 0, 12, 320, 176, 0, 11), line(318, 172, 4, 15, 320, 200, 2, 22, 322, 250, 0, 27, 322, 330, 0, 27, 322, 460, 0, 27))),
 		Arrows: arrows(way(194, 250, 182, 250, 166, 250), way(198, 250, 206, 250, 222, 250)),
 	}, {
 		Says: "The open hook goes through the loop of the piece and behind the small strand.",
-		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(n, 192, 48, 0, 9, 204, 80, 2, 13, 216, 120, 8, 14, 226, 150, 8, 14, 234, 220, 0, 14, 236, 404, 0, 11)),
+		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(m, 192, 48, 0, 9, 204, 80, 2, 13, 216, 120, 8, 14, 226, 150, 8, 14, 234, 220, 0, 14, 236, 404, 0, 11)),
 			looped(figure.Twisted, 0, loop, body), hk(198, 1, 1)),
 		Arrows: arrows(way(346, 78, 316, 78, 270, 78)),
 		States: holds("hook through loop 1"),
 	}, {
 		Says: "The small strand is caught and the latch shut.",
-		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(n, 192, 48, 0, 9, 206, 80, 4, 13, 224, 102, 8, 14, 234, 126, 9, 14, 238, 156, 6, 14, 238, 220, 0, 14, 238, 404, 0, 11)),
+		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(m, 192, 48, 0, 9, 206, 80, 4, 13, 224, 102, 8, 14, 234, 126, 9, 14, 238, 156, 6, 14, 238, 220, 0, 14, 238, 404, 0, 11)),
 			looped(figure.Twisted, 0, loop, body), hk(204, 0, 1)),
 		Arrows: arrows(way(270, 78, 300, 78, 346, 78)),
 		States: holds("hook through loop 1", "small over hook 1", "small under latch 1"),
 	}, {
 		Says: "Drawn through, down to its root: the piece hangs on the small strand.",
-		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(n, 192, 48, 0, 9, 206, 76, 2, 13, 224, 98, 4, 14, 258, 110, 4, 14, 284, 140, 4, 14, 280, 200, 4, 14, 282, 330, 0, 11)),
+		Strands: with(loose("half", 0, one), loose("other-half", 0, two), loose("small", 1, along(m, 192, 48, 0, 9, 206, 76, 2, 13, 224, 98, 4, 14, 258, 110, 4, 14, 284, 140, 4, 14, 280, 200, 4, 14, 282, 330, 0, 11)),
 			looped(figure.Twisted, 0, line(226, 142, 2, 11, 216, 130, 12, 12, 210, 108, 20, 12, 214, 88, 12, 12, 226, 82, -8, 12, 236, 100, -18, 12, 236, 124, -10, 12, 230, 142, 2, 11), line(228, 139, 6, 15, 234, 166, 2, 22, 240, 210, 0, 27, 242, 320, 0, 27, 242, 460, 0, 27))),
 		Arrows: arrows(way(196, 176, 186, 140, 196, 104)),
 		States: holds("small through loop 1"),
+	}, {
+		Via: true, // the loop slides up to the root
+		Strands: with(loose("half", 0.3, one), loose("other-half", 0.3, two),
+			loose("small", 1, append(append(along(7, 192, 48, 0, 10, 190, 74, 0, 10, 198, 93, 2, 11, 218, 96, 4, 12), pt(229, 98, 8, 13)), along(30, 238, 106, 6, 14, 252, 150, 0, 14, 258, 240, 0, 14, 260, 350, 0, 10)...)),
+			looped(figure.Twisted, 0.4, line(224, 120, 2, 10, 212, 114, 13, 11, 201, 100, 20, 11, 200, 84, 12, 11, 210, 77, -8, 11, 222, 88, -18, 11, 228, 105, -10, 11, 227, 120, 2, 10), line(225, 118, 5, 14, 237, 148, -14, 21, 250, 195, -15, 27, 255, 310, -15, 27, 256, 460, -15, 27))),
 	}, {
 		Says: "The large strand is halved; small strand and halves are plaited, away from the knot.",
 		Strands: with(loose("half", 0.7, some[0]), loose("other-half", 0.35, some[1]), loose("small", 1, some[2]),

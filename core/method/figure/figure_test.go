@@ -1,0 +1,280 @@
+package figure
+
+import (
+	"math"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// ring is a circle round a place, flat in x and y or upright in x and z.
+func ring(x, y, z, r float64, upright bool) []vector {
+	out := make([]vector, 60)
+	for i := range out {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 60)
+		if out[i] = (vector{x + r*cos, y + r*sin, z}); upright {
+			out[i] = vector{x + r*cos, y, z + r*sin}
+		}
+	}
+	return out
+}
+
+// torus is one component of the torus link that goes p times round while it turns q times.
+func torus(q, start float64) []vector {
+	out := make([]vector, 400)
+	for i := range out {
+		t := 2 * math.Pi * float64(i) / 400
+		r := 3 + math.Cos(q*t+start)
+		out[i] = vector{r * math.Cos(t), r * math.Sin(t), math.Sin(q*t + start)}
+	}
+	return out
+}
+
+// Linking numbers of the links 2-2-1 and 4-2-1 of Rolfsen's table (1 and 2), of rings apart,
+// and of a link and its mirror image: knot theory, from memory.
+func TestLinkingNumbersOfKnownLinks(t *testing.T) {
+	flat := ring(0, 0, 0, 1, false)
+	assert.InDelta(t, 1, math.Abs(linking(flat, ring(1, 0, 0, 1, true))), 1e-9)
+	assert.InDelta(t, 0, linking(flat, ring(3, 0, 0, 1, true)), 1e-9)
+	assert.InDelta(t, 2, math.Abs(linking(torus(2, 0), torus(2, math.Pi))), 1e-6)
+	other := torus(2, math.Pi)
+	mirrored := func(l []vector) []vector {
+		out := slices.Clone(l)
+		for i := range out {
+			out[i][2] = -out[i][2]
+		}
+		return out
+	}
+	assert.InDelta(t, -linking(torus(2, 0), other), linking(mirrored(torus(2, 0)), mirrored(other)), 1e-9)
+}
+
+// The trefoil has three crossings, over and under in turn: knot theory, from memory.
+func TestCrossingsOfTheTrefoil(t *testing.T) {
+	var pts []Point
+	for i := range 181 {
+		a := 2 * math.Pi * (float64(i) + 7) / 180
+		pts = append(pts, Point{180 + 50*(math.Sin(a)+2*math.Sin(2*a)), 200 + 50*(math.Cos(a)-2*math.Cos(2*a)), -40 * math.Sin(3*a), 8})
+	}
+	f := Frame{Strands: []Strand{{Name: "knot", Line: pts, Shown: 1}}}
+	found := f.Crossings("knot", "knot")
+	require.Len(t, found, 3)
+	type pass struct {
+		s    float64
+		over bool
+	}
+	var along []pass
+	for _, c := range found {
+		along = append(along, pass{c.S[0], c.Z[0] > c.Z[1]}, pass{c.S[1], c.Z[1] > c.Z[0]})
+	}
+	slices.SortFunc(along, func(a, b pass) int { return int(a.s - b.s) })
+	for i := 1; i < len(along); i++ {
+		assert.NotEqual(t, along[i-1].over, along[i].over)
+	}
+}
+
+// A needle through a ring goes through it once, beside it never, there and back not at all.
+func TestThroughIsRead(t *testing.T) {
+	loop := Strand{Name: "loop", Shown: 1}
+	for i := range 25 {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 24)
+		loop.Line = append(loop.Line, Point{180 + 40*cos, 200 + 40*sin, 0, 8})
+	}
+	needle := func(pts ...Point) Frame {
+		return Frame{Strands: []Strand{loop, {Name: "needle", Line: pts, Shown: 1}}}
+	}
+	once := needle(Point{180, 120, 30, 6}, Point{178, 190, 8, 6}, Point{182, 210, -8, 6}, Point{180, 300, -30, 6})
+	assert.Equal(t, 1, once.Count("needle", Through, "loop"))
+	assert.Equal(t, 1, once.Count("needle", Over, "loop"))
+	assert.Equal(t, 1, once.Count("needle", Under, "loop"))
+	beside := needle(Point{180, 120, 30, 6}, Point{250, 190, 8, 6}, Point{250, 210, -8, 6}, Point{180, 300, -30, 6})
+	assert.Zero(t, beside.Count("needle", Through, "loop"))
+	back := needle(Point{170, 120, 30, 6}, Point{170, 200, -20, 6}, Point{190, 205, -20, 6}, Point{192, 120, 30, 6})
+	assert.Zero(t, back.Count("needle", Through, "loop"))
+	once.States = []State{{A: "needle", Is: Through, B: "loop", Times: 2}}
+	assert.Equal(t, []string{"needle through loop: stated 2, drawn 1"}, once.Check())
+}
+
+func points(t *rapid.T, label string) []Point {
+	coord := func(name string, from, to float64) float64 {
+		return rapid.Float64Range(from, to).Draw(t, label+name)
+	}
+	out := make([]Point, rapid.IntRange(2, 6).Draw(t, label))
+	for i := range out {
+		out[i] = Point{coord("x", 20, 340), coord("y", 60, 400), coord("z", -50, 50), coord("w", 6, 30)}
+	}
+	return out
+}
+
+func TestCurvesGoThroughTheirPointsEvenly(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		pts := points(t, "p")
+		dense := spline(pts, 16)
+		for i, p := range pts {
+			assert.InDelta(t, 0, math.Hypot(dense[16*i].X-p.X, dense[16*i].Y-p.Y), 1e-6)
+		}
+		low, high := math.Inf(1), math.Inf(-1)
+		for _, p := range pts {
+			low, high = min(low, p.Z), max(high, p.Z)
+		}
+		way := Along(pts, 30)
+		step := lengthOf(pts) / 29
+		for i, p := range way {
+			assert.True(t, p.Z >= low-1e-9 && p.Z <= high+1e-9, "depth never overshoots")
+			if i > 0 { // a chord is never longer than its arc
+				assert.LessOrEqual(t, math.Hypot(p.X-way[i-1].X, p.Y-way[i-1].Y), step+1e-6)
+			}
+		}
+	})
+}
+
+func TestSimplifiedPathsStayNear(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var path []XY
+		for _, p := range Along(points(t, "p"), 120) {
+			path = append(path, XY{p.X, p.Y})
+		}
+		short := simplified(path, tolerance)
+		assert.LessOrEqual(t, len(short), len(path))
+		for _, p := range path {
+			nearest := math.Inf(1)
+			for i := 1; i < len(short); i++ {
+				a, b := short[i-1], short[i]
+				dx, dy := b.X-a.X, b.Y-a.Y
+				u := min(max(((p.X-a.X)*dx+(p.Y-a.Y)*dy)/max(dx*dx+dy*dy, 1e-12), 0), 1)
+				nearest = min(nearest, math.Hypot(p.X-a.X-u*dx, p.Y-a.Y-u*dy))
+			}
+			assert.LessOrEqual(t, nearest, tolerance+1e-9)
+		}
+	})
+}
+
+// In the mirror what lies over, under and through stays as it is.
+func TestMirrorKeepsWhatIsRead(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f := Frame{Strands: []Strand{{Name: "a", Line: points(t, "a"), Shown: 1}, {Name: "b", Line: points(t, "b"), Shown: 1}}}
+		for _, is := range []Relation{Over, Under, Through} {
+			assert.Equal(t, f.Count("a", is, "b"), f.Mirror().Count("a", is, "b"), is)
+		}
+	})
+}
+
+// holds tells whether an outline covers a place.
+func holds(path []XY, at XY) (in bool) {
+	for i := range path {
+		a, b := path[i], path[(i+1)%len(path)]
+		if (a.Y > at.Y) != (b.Y > at.Y) && at.X < a.X+(at.Y-a.Y)/(b.Y-a.Y)*(b.X-a.X) {
+			in = !in
+		}
+	}
+	return in
+}
+
+// What is read as lying over is what one sees: the last body painted at a crossing is that
+// of the upper strand.
+func TestTheUpperStrandIsPaintedLast(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f := Frame{}
+		tones := []Tone{Own, Piece, Steel}
+		for i, tone := range tones {
+			y0, y1 := rapid.Float64Range(100, 380).Draw(t, "from"), rapid.Float64Range(100, 380).Draw(t, "to")
+			z := rapid.Float64Range(-20, 20).Draw(t, "depth")
+			line := []Point{{40, y0, z, 18}, {320, y1, -z, 18}}
+			if i == 2 {
+				line = []Point{{y0, 80, z, 18}, {y1 - 40, 400, -z, 18}}
+			}
+			f.Strands = append(f.Strands, Strand{Name: string(rune('a' + i)), Of: Combed, Tone: tone, Line: line, Shown: 1})
+		}
+		drawing := Draw(f, Hanging, true)
+		for i := range tones {
+			for j := i + 1; j < len(tones); j++ {
+				for _, c := range f.Crossings(f.Strands[i].Name, f.Strands[j].Name) {
+					if math.Abs(c.Z[0]-c.Z[1]) < clear || crowded(f, c) {
+						continue
+					}
+					var top *Colour
+					for _, s := range drawing.Strands {
+						if s.Fill != nil && slices.ContainsFunc(s.Paths, func(p []XY) bool { return holds(p, c.At) }) {
+							top = s.Fill
+						}
+					}
+					upper := f.Strands[i]
+					if c.Upper() != upper.Name {
+						upper = f.Strands[j]
+					}
+					require.NotNil(t, top)
+					assert.Equal(t, upper.paint().base, *top)
+				}
+			}
+		}
+	})
+}
+
+// crowded tells whether a third strand passes over a crossing too, or two run side by side
+// there.
+func crowded(f Frame, c Crossing) bool {
+	angle := func(name string) float64 {
+		l := f.find(name).of.Line
+		return math.Atan2(l[1].Y-l[0].Y, l[1].X-l[0].X)
+	}
+	if math.Abs(math.Sin(angle(c.Strands[0])-angle(c.Strands[1]))) < 0.4 {
+		return true
+	}
+	for _, s := range f.Strands {
+		if slices.Contains(c.Strands[:], s.Name) {
+			continue
+		}
+		for _, p := range Along(s.Line, 100) {
+			if math.Hypot(p.X-c.At.X, p.Y-c.At.Y) < 30 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+func TestBetweenFramesStrandsComeAndGo(t *testing.T) {
+	stay := Strand{Name: "stay", Line: []Point{{0, 0, 0, 4}, {0, 10, 0, 4}}, Shown: 1}
+	there := stay
+	there.Line = []Point{{10, 0, 0, 4}, {10, 10, 0, 4}, {10, 20, 0, 4}}
+	f := Figure{Frames: []Frame{
+		{Strands: []Strand{stay, {Name: "goes", Of: Metal, Line: stay.Line, Shown: 1}}},
+		{Strands: []Strand{stay}, Via: true},
+		{Strands: []Strand{there, {Name: "comes", Line: stay.Line, Shown: 1}}},
+	}}
+	assert.Equal(t, []int{0, 2}, f.Stills())
+	way := f.Way(0, 1, 8)
+	require.Len(t, way, 11)
+	assert.Equal(t, way[2].Strands[0].Line, f.Way(1, 0, 8)[8].Strands[0].Line)
+	shown := func(f Frame, name string) float64 {
+		for _, s := range f.Strands {
+			if s.Name == name {
+				return s.Shown
+			}
+		}
+		return 0
+	}
+	for i := 1; i < len(way); i++ {
+		assert.LessOrEqual(t, shown(way[i], "goes"), shown(way[i-1], "goes"))
+		assert.GreaterOrEqual(t, shown(way[i], "comes"), shown(way[i-1], "comes"))
+		assert.GreaterOrEqual(t, way[i].Strands[0].Line[0].X, way[i-1].Strands[0].Line[0].X)
+	}
+	assert.Len(t, f.Frames[0].Bare().Strands, 1, "tools are laid aside")
+}
+
+func BenchmarkDraw(b *testing.B) {
+	f := Frame{}
+	for i := range 4 {
+		var pts []Point
+		for k := range 40 {
+			sin, cos := math.Sincos(float64(k)*0.7 + float64(i)*1.5)
+			pts = append(pts, Point{180 + 40*cos, 80 + 8*float64(k), 30 * sin, 18})
+		}
+		f.Strands = append(f.Strands, Strand{Name: string(rune('a' + i)), Of: Plaited, Tone: Tone(i % 3), Line: pts, Shown: 1})
+	}
+	for b.Loop() {
+		Draw(f, Hanging, false)
+	}
+}
