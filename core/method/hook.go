@@ -92,6 +92,9 @@ var grounded = map[Ground]struct {
 // before it carries anything: under hanging pieces no tail is found again.
 func onBase(j Job) (steps []Step) {
 	on := grounded[j.Ground]
+	if j.Merges && j.Ground == OnTrack {
+		steps = append(steps, text("Thin tracks run together: take each as one of the strands and plait on as one, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
+	}
 	if j.Tails != "" && j.Ground != OnPlait {
 		steps = append(steps, text(j.Tails))
 	}

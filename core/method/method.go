@@ -284,6 +284,8 @@ type Job struct {
 	// Tails is what is done with the loose tails of the base before anything hangs on it,
 	// in words; empty where there are none.
 	Tails string
+	// Merges is true where thin tracks run together into fewer.
+	Merges bool
 }
 
 // Work is what one place costs.

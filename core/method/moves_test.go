@@ -2,10 +2,13 @@ package method
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"kladotex/core/method/moves"
 )
 
 // The moves of every method in the order in which practitioners make them, by words that
@@ -110,5 +113,98 @@ func TestMovesComeInOrder(t *testing.T) {
 		if mark > 0 {
 			assert.Greater(t, mark, j.Plait.Length(), m.ID)
 		}
+	}
+}
+
+// What is drawn for each method, in the order of its moves, and of its takedown. Common
+// practice, no source.
+var pictured = map[ID]struct{ on, off []moves.ID }{
+	HitchAndWeave:  {[]moves.ID{moves.RootHitch, moves.Weave}, []moves.ID{moves.Weave, moves.RootHitch}},
+	HitchAndZigzag: {[]moves.ID{moves.RootHitchBraid, moves.Lace}, []moves.ID{moves.Lace, moves.RootHitchBraid}},
+	HiddenKnot:     {[]moves.ID{moves.HiddenKnot}, []moves.ID{moves.HiddenKnot}},
+	SplitRoot:      {[]moves.ID{moves.SplitRoot, moves.Weave}, []moves.ID{moves.Weave, moves.SplitRoot}},
+	TrackHitch:     {[]moves.ID{moves.TrackHitch}, []moves.ID{moves.TrackHitch}},
+	Stations:       {[]moves.ID{moves.Stations}, []moves.ID{moves.Stations}},
+	SharedLoop:     {[]moves.ID{moves.SharedHitch, moves.Wind}, []moves.ID{moves.Wind, moves.SharedHitch}},
+	CollarAndWrap:  {[]moves.ID{moves.Collar}, []moves.ID{moves.Collar}},
+	OpenCoil:       {[]moves.ID{moves.SharedCoil, moves.Coil}, []moves.ID{moves.Coil, moves.SharedCoil}},
+	Banded:         {[]moves.ID{moves.Banded}, []moves.ID{moves.Banded}},
+	BuiltOnHead:    {[]moves.ID{moves.Built}, []moves.ID{moves.Built}},
+	AnchorTwist:    {[]moves.ID{moves.AnchorTwist}, []moves.ID{moves.AnchorTwist}},
+	FoldAndTwist:   {[]moves.ID{moves.FoldTwist}, []moves.ID{moves.FoldTwist}},
+	TwineAndLock:   {[]moves.ID{moves.SharedTwist, moves.Twine}, []moves.ID{moves.Twine, moves.SharedTwist}},
+	OwnStrand:      {[]moves.ID{moves.OwnStrand}, []moves.ID{moves.OwnStrand}},
+	WrappedThird:   {[]moves.ID{moves.WrappedThird}, []moves.ID{moves.WrappedThird}},
+}
+
+// Every method is drawn from its first move to its last, none left out, and so are its
+// takedown, backward, and its usual mistake, whatever is chosen of it and wherever it hangs.
+func TestEveryMethodIsDrawn(t *testing.T) {
+	shown := map[moves.ID]bool{}
+	check := func(name string, list []Step, back bool) (seen []moves.ID) {
+		at := map[moves.ID]int{}
+		for _, s := range list {
+			c := s.Shows
+			if c == nil {
+				continue
+			}
+			f, ok := moves.Lookup(c.Figure)
+			if !assert.True(t, ok, "%s: %s", name, c.Figure) {
+				continue
+			}
+			shown[c.Figure] = true
+			last := len(f.Stills()) - 1
+			assert.True(t, c.First >= 0 && c.First <= last && c.Last >= 0 && c.Last <= last, "%s: %v of %d", name, *c, last)
+			assert.False(t, back && c.Last > c.First, "%s: %v comes off backward", name, *c)
+			assert.False(t, !back && c.Last < c.First, "%s: %v goes on forward", name, *c)
+			if before, again := at[c.Figure]; again && !back {
+				assert.GreaterOrEqual(t, before, c.First, "%s: nothing between %d and %v is left out", name, before, *c)
+			}
+			if at[c.Figure] = c.Last; len(seen) == 0 || seen[len(seen)-1] != c.Figure {
+				seen = append(seen, c.Figure)
+			}
+		}
+		return seen
+	}
+	for _, m := range Catalogue {
+		_, usual := job(t, m.ID, 8*inch)
+		if !m.On(OnPlait) {
+			usual.Ground = OnTrack
+		}
+		r := Range{usual, usual, m.For(usual), m.For(usual)}
+		off, _ := m.TakeDown(r)
+		assert.Equal(t, pictured[m.ID].on, check(string(m.ID), m.Steps(r), false), m.ID)
+		assert.Equal(t, pictured[m.ID].off, check(string(m.ID)+" off", off, true), m.ID)
+		for _, id := range pictured[m.ID].on {
+			f, _ := moves.Lookup(id)
+			clips := []int{}
+			for _, s := range m.Steps(r) {
+				if s.Shows != nil && s.Shows.Figure == id {
+					clips = append(clips, s.Shows.First, s.Shows.Last)
+				}
+			}
+			assert.Zero(t, slices.Min(clips), "%s: %s from its first picture", m.ID, id)
+			assert.Equal(t, len(f.Stills())-1, slices.Max(clips), "%s: %s to its last picture", m.ID, id)
+		}
+		wrong, ok := moves.Lookup(m.Wrong)
+		assert.True(t, ok && wrong.Frames[0].Wrong != nil, "%s: the mistake is crossed out", m.ID)
+		assert.False(t, shown[m.Wrong], "%s: a mistake is no step", m.ID)
+		for _, ground := range m.Grounds {
+			for _, c := range m.Choices {
+				for _, o := range c.Options {
+					j := usual
+					j.Ground, j.Chosen, j.Merges = ground, m.Decided(Chosen{c.Key: o.Key}), true
+					r := Range{j, j, m.For(j), m.For(j)}
+					name := string(m.ID) + " " + string(ground) + " " + o.Key
+					assert.NotEmpty(t, check(name, m.Steps(r), false), name)
+					off, _ := m.TakeDown(r)
+					assert.NotEmpty(t, check(name, off, true), name)
+				}
+			}
+		}
+	}
+	for _, id := range moves.IDs() { // no drawing lies unused
+		f, _ := moves.Lookup(id)
+		assert.True(t, shown[id] || f.Frames[0].Wrong != nil, id)
 	}
 }
