@@ -6,15 +6,7 @@ import {
   RightOutlined,
 } from "@ant-design/icons";
 import { Button, Modal, Segmented, Select, Skeleton } from "antd";
-import {
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent,
-} from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { fetchAhead, useFigure, useMotion } from "../../api/queries";
 import type { Method, Step } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
@@ -136,13 +128,23 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
     s: () => setSlow(!slow),
     r: again,
   };
-  const onKey = (event: KeyboardEvent) => {
-    const act = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-    const inField = (event.target as HTMLElement).closest("[role=combobox], [role=radiogroup]");
-    if (!act || inField || event.ctrlKey || event.metaKey || event.altKey) return;
-    event.preventDefault();
-    act();
-  };
+  // Heard wherever the focus is: a button that is done with loses it.
+  const hear = useRef(keys);
+  useEffect(() => {
+    hear.current = keys;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const act = hear.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+      const inField =
+        event.target instanceof Element && event.target.closest("[role=combobox], [type=radio]");
+      if (!act || inField || event.ctrlKey || event.metaKey || event.altKey) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
 
   // A finger that wipes turns the picture; one that taps makes it move again.
   const touched = useRef<number>(undefined);
@@ -158,7 +160,7 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
   if (!moment) return <p>Nothing of this is drawn.</p>;
   const step = steps[moment.step];
   return (
-    <div className={styles.walk} onKeyDown={onKey}>
+    <div className={styles.walk}>
       <div className={styles.picture} onPointerDown={onDown} onPointerUp={onUp}>
         <Shown
           key={round}
@@ -176,11 +178,7 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
         </p>
         <div aria-live="polite">
           <p className={styles.text}>{step && <StepText step={step} />}</p>
-          {moment.own ? (
-            <Caption moment={moment} />
-          ) : (
-            <p className={styles.says}>Nothing new to see here: the picture is the one beside it.</p>
-          )}
+          {moment.own && <Caption moment={moment} />}
           {mend && (
             <p className={styles.mend}>
               <strong>The way out:</strong> {mend}
@@ -194,13 +192,12 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
           <Button
             size="large"
             type="primary"
-            icon={<RightOutlined />}
+            icon={at === last ? <RedoOutlined /> : <RightOutlined />}
             iconPlacement="end"
-            disabled={at === last}
-            onClick={() => go(at + 1)}
+            onClick={() => go(at === last ? 0 : at + 1)}
             autoFocus
           >
-            Next
+            {at === last ? "From the start" : "Next"}
           </Button>
         </div>
         <div className={styles.ways}>

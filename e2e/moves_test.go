@@ -1,0 +1,111 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"strconv"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+const (
+	shownMove  = `document.querySelector("[role=dialog] svg[role=img]")`
+	moveStands = shownMove + `?.dataset.stands === "true"`
+)
+
+// picture waits until a walk stands at a picture.
+func (b tab) picture(n, of int) {
+	b.t.Helper()
+	b.waitFor(says + fmt.Sprintf(`("picture %d of %d")`, n, of))
+	b.waitFor(moveStands)
+}
+
+// With keys alone: a method is walked through picture by picture, forward and back, played,
+// and taken off again; every step is said and every picture has its words.
+func TestWalkingAMethodByKeysAlone(t *testing.T) {
+	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
+	b.step("4 Attach")
+	b.part("Steps")
+	const open = `[...document.querySelectorAll("button")].find((e) => e.innerText.includes("picture by picture"))`
+	b.waitFor(open)
+	value[bool](b, `(`+open+`.id = "show", document.querySelector("section[aria-label=Steps] h2 button").focus(), true)`)
+	b.walk("#show")
+	b.do(chromedp.KeyEvent(kb.Enter))
+	b.picture(1, 10)
+	assert.Contains(t, value[string](b, shownMove+`.ariaLabel`), "like a collar")
+	seen := map[string]bool{}
+	moved := false
+	for n := 2; n <= 10; n++ {
+		b.do(chromedp.KeyEvent(kb.ArrowRight))
+		moved = moved || value[bool](b, shownMove+`?.dataset.stands === "false"`)
+		b.picture(n, 10)
+		seen[value[string](b, shownMove+`.ariaLabel`)] = true
+	}
+	assert.True(t, moved, "it moves from picture to picture")
+	assert.Len(t, seen, 8, "the collar is drawn in eight pictures")
+	b.waitFor(says + `("Step 7 of 7")`)
+	b.waitFor(named("button", "From the start"))
+	b.do(chromedp.KeyEvent(kb.ArrowLeft))
+	b.picture(9, 10)
+	time.Sleep(300 * time.Millisecond)
+	b.judge(string(engine), "walk")
+	// It plays by itself to the end.
+	b.do(chromedp.KeyEvent(kb.Home))
+	b.picture(1, 10)
+	b.do(chromedp.KeyEvent("p"))
+	b.waitFor(says + `("picture 3 of 10")`)
+	b.do(chromedp.KeyEvent("p"))
+	// The mistake, and how it comes off: backward, without the hook.
+	b.walk(`[aria-label="What is shown"] input`, chromedp.KeyModifiers(8))
+	b.do(chromedp.KeyEvent(kb.ArrowRight))
+	b.waitFor(says + `("The way out:")`)
+	b.picture(1, 1)
+	b.do(chromedp.KeyEvent(kb.ArrowRight))
+	b.waitFor(says + `("Feel for the end of the own hair")`)
+	b.walk(`[role=dialog] .ant-btn-primary`)
+	b.do(chromedp.KeyEvent(kb.PageDown), chromedp.KeyEvent(kb.PageDown))
+	b.waitFor(says + `("loosen it backward")`)
+	b.waitFor(moveStands)
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.waitFor(`!document.querySelector("[role=dialog]")`)
+}
+
+// By finger on the phone: a wipe turns the picture, a tap shows it again, a large button is
+// under the thumb, and where product is on the fingers the next one comes by itself. The left
+// hand has its own drawings.
+func TestWalkingAMethodByFinger(t *testing.T) {
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 390, 844, "touch-events")
+	b.step("4 Attach")
+	b.part("Steps")
+	b.press("button", "Show me, picture by picture")
+	b.picture(1, 10)
+	time.Sleep(400 * time.Millisecond) // it grows
+	next := value[[4]float64](b, `(([r]) => [r.x, r.y, r.width, r.height])([`+named("button", "Next")+`.getBoundingClientRect()])`)
+	assert.Greater(t, next[3], 44.0, "a large target")
+	assert.LessOrEqual(t, next[1]+next[3], 844.0, "in sight without scrolling")
+	b.do(chromedp.MouseClickXY(next[0]+next[2]/2, next[1]+next[3]/2))
+	b.picture(2, 10)
+	middle := value[[2]float64](b, `(([r]) => [r.x + r.width / 2, r.y + r.height / 2])([`+shownMove+`.getBoundingClientRect()])`)
+	wipe := func(by float64) { b.touch(middle, [2]float64{middle[0] + by, middle[1]}) }
+	wipe(-120)
+	b.picture(3, 10)
+	wipe(-120)
+	b.picture(4, 10)
+	b.touch(middle)
+	b.waitFor(shownMove + `?.dataset.stands === "false"`)
+	b.picture(4, 10)
+	wipe(120)
+	b.picture(3, 10)
+	right := value[string](b, shownMove+`.innerHTML`)
+	b.press("switch", "Left-handed")
+	b.waitFor(moveStands + ` && ` + shownMove + `.innerHTML !== ` + strconv.Quote(right))
+	b.take("Next comes", "after 5 s")
+	b.picture(4, 10) // by itself
+}
