@@ -185,44 +185,50 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
             </p>
           )}
         </div>
-        <div className={styles.turn}>
-          <Button size="large" icon={<LeftOutlined />} disabled={at === 0} onClick={() => go(at - 1)}>
-            Back
-          </Button>
-          <Button
-            size="large"
-            type="primary"
-            icon={at === last ? <RedoOutlined /> : <RightOutlined />}
-            iconPlacement="end"
-            onClick={() => go(at === last ? 0 : at + 1)}
-            autoFocus
-          >
-            {at === last ? "From the start" : "Next"}
-          </Button>
-        </div>
-        <div className={styles.ways}>
-          <Button
-            icon={plays ? <PauseOutlined /> : <CaretRightOutlined />}
-            aria-pressed={plays}
-            onClick={play}
-          >
-            {plays ? "Stop" : "Play all"}
-          </Button>
-          <Button icon={<RedoOutlined />} disabled={!moment.moves} onClick={again}>
-            Again
-          </Button>
-          <label className={styles.wait}>
-            <span>Next</span>
-            <Select<number> aria-label="Next comes" value={wait} options={waits} onChange={setWait} />
-          </label>
-        </div>
+        {last > 0 && (
+          <>
+            <div className={styles.turn}>
+              <Button size="large" icon={<LeftOutlined />} disabled={at === 0} onClick={() => go(at - 1)}>
+                Back
+              </Button>
+              <Button
+                size="large"
+                type="primary"
+                icon={at === last ? <RedoOutlined /> : <RightOutlined />}
+                iconPlacement="end"
+                onClick={() => go(at === last ? 0 : at + 1)}
+                autoFocus
+              >
+                {at === last ? "From the start" : "Next"}
+              </Button>
+            </div>
+            <div className={styles.ways}>
+              <Button
+                icon={plays ? <PauseOutlined /> : <CaretRightOutlined />}
+                aria-pressed={plays}
+                onClick={play}
+              >
+                {plays ? "Stop" : "Play all"}
+              </Button>
+              <Button icon={<RedoOutlined />} disabled={!moment.moves} onClick={again}>
+                Again
+              </Button>
+              <label className={styles.wait}>
+                <span>Next</span>
+                <Select<number> aria-label="Next comes" value={wait} options={waits} onChange={setWait} />
+              </label>
+            </div>
+          </>
+        )}
         <div className={styles.toggles}>
-          <Toggle label="Slow" checked={slow} onChange={setSlow} />
+          {last > 0 && <Toggle label="Slow" checked={slow} onChange={setSlow} />}
           <Toggle label="Left-handed" checked={left} onChange={(on) => set({ leftHanded: on })} />
         </div>
-        <p className={styles.keys}>
-          Keys: ← and → turn, P plays, R again, S slow. Wipe the picture to turn it, tap it to see it again.
-        </p>
+        {last > 0 && (
+          <p className={styles.keys}>
+            Keys: ← and → turn, P plays, R again, S slow. Wipe the picture to turn it, tap it to see it again.
+          </p>
+        )}
       </div>
     </div>
   );
