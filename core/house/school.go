@@ -1,6 +1,7 @@
 package house
 
 import (
+	"maps"
 	"slices"
 
 	"kladotex/core/hair"
@@ -17,6 +18,8 @@ type School struct {
 	Ask   string `json:"ask" doc:"The question"`
 	Usual string `json:"usual" doc:"Key of the side that holds where the studio takes none"`
 	Sides []Side `json:"sides"`
+	// Custom is true where a plan has its own answer among its customs.
+	Custom bool `json:"custom,omitempty" doc:"True where a plan keeps its side among its customs"`
 
 	// of is the side a plan takes, empty where the question is not asked of it, and take
 	// makes it take one.
@@ -35,8 +38,12 @@ type Side struct {
 // it. Common practice, no source.
 const edgeStrip = 8.0
 
-// Schools are all questions, in the order they come up at work.
-var Schools = []School{
+// Schools are all questions: those on the head and its base first, then on attaching, then
+// what shows only in what is said and done.
+var Schools = slices.Concat(settled, customs())
+
+// settled are the questions that a setting of the plan answers.
+var settled = []School{
 	{
 		Key: "edges", Ask: "Fragile edges and baby hair", Usual: "out",
 		Sides: []Side{
@@ -79,6 +86,146 @@ var Schools = []School{
 	},
 	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction"),
 	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip"),
+	{
+		Key: "draws", Ask: "More draws through the loop, of loose hair", Usual: "few",
+		Sides: []Side{
+			{"few", "One on a large section, two on a small one", "Enough to hold, never so much that it pulls"},
+			{"none", "None", "Quick and soft; it slips sooner"},
+			{"three", "Three, on a small accent", "What is small must not slip"},
+		},
+		of: func(in plan.Input) string {
+			for _, w := range in.Ways {
+				if side := drawn[w.Choices["hair"]]; w.Method == method.HitchAndZigzag && side != "" {
+					return side
+				}
+			}
+			return ""
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			return withWays(in, func(w *plan.Way) {
+				if w.Method == method.HitchAndZigzag && drawn[w.Choices["hair"]] != "" {
+					w.Choices = maps.Clone(w.Choices)
+					for option, is := range drawn {
+						if is == side {
+							w.Choices["hair"] = option
+						}
+					}
+				}
+			})
+		},
+	},
+	{
+		Key: "perimeter", Ask: "Individuals braided by hand", Usual: string(method.WrappedThird),
+		Sides: []Side{
+			{string(method.WrappedThird), "A third of the bundle wrapped", "No hair is borrowed later"},
+			{string(method.OwnStrand), "The own hair as the third strand", "Quicker to begin; hair is borrowed where it ends"},
+		},
+		of: func(in plan.Input) string {
+			for _, w := range in.Ways {
+				if w.Method == method.WrappedThird || w.Method == method.OwnStrand {
+					return string(w.Method)
+				}
+			}
+			return ""
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			return withWays(in, func(w *plan.Way) {
+				if w.Method == method.WrappedThird || w.Method == method.OwnStrand {
+					w.Method = method.ID(side)
+				}
+			})
+		},
+	},
+	{
+		Key: "water", Ask: "Washing while worn", Usual: string(method.Roots),
+		Sides: []Side{
+			{string(method.Roots), "Roots only, diluted, dried fully", "The scalp stays clean, the pieces keep their set"},
+			{string(method.Dry), "None", "Nothing loosens; for weeks that are few"},
+		},
+		of: func(in plan.Input) string {
+			if in.Wishes == nil || in.Wishes.Water == "" {
+				return string(method.Roots)
+			}
+			if in.Wishes.Water == method.Swim {
+				return "" // the client goes into the water, whatever the house thinks
+			}
+			return string(in.Wishes.Water)
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			return withWishes(in, func(w *method.Wishes) { w.Water = method.Water(side) })
+		},
+	},
+	{
+		Key: "wear", Ask: "How long it is worn", Usual: "six",
+		Sides: []Side{
+			{"six", "Six to eight weeks", "The usual advice: roots grow out half an inch a month, and shed hair gathers"},
+			{"two", "About two weeks", "Nothing mats, and edges rest often"},
+			{"four", "Up to four months, with care", "Only with strong edges and a scalp that is looked after"},
+		},
+		of: func(in plan.Input) string {
+			switch {
+			case in.Wishes == nil || in.Wishes.Weeks == 0 || in.Wishes.Weeks >= 6 && in.Wishes.Weeks <= 8:
+				return "six"
+			case in.Wishes.Weeks <= 3:
+				return "two"
+			case in.Wishes.Weeks >= 12:
+				return "four"
+			}
+			return ""
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			return withWishes(in, func(w *method.Wishes) { w.Weeks = map[string]int{"six": 8, "two": 2, "four": 16}[side] })
+		},
+	},
+}
+
+// drawn are the sides on more draws by the option of the own hair that takes each.
+var drawn = map[string]string{"loose": "few", "once": "none", "accent": "three"}
+
+// withWays is a plan with its ways changed.
+func withWays(in plan.Input, change func(*plan.Way)) plan.Input {
+	in.Ways = slices.Clone(in.Ways)
+	for i := range in.Ways {
+		change(&in.Ways[i])
+	}
+	return in
+}
+
+// withWishes is a plan with its wishes changed.
+func withWishes(in plan.Input, change func(*method.Wishes)) plan.Input {
+	wishes := method.Wishes{}
+	if in.Wishes != nil {
+		wishes = *in.Wishes
+	}
+	change(&wishes)
+	in.Wishes = &wishes
+	return in
+}
+
+// customs are the questions that a plan answers among its customs.
+func customs() []School {
+	out := make([]School, len(plan.Customs))
+	for i, c := range plan.Customs {
+		s := School{
+			Key: c.Key, Ask: c.Ask, Usual: c.Usual, Custom: true,
+			of: func(in plan.Input) string { return in.Custom(c.Key) },
+			take: func(in plan.Input, side string) plan.Input {
+				taken := map[string]string{c.Key: side}
+				for k, v := range in.Customs {
+					if k != c.Key {
+						taken[k] = v
+					}
+				}
+				in.Customs = taken
+				return in
+			},
+		}
+		for _, side := range c.Sides {
+			s.Sides = append(s.Sides, Side{side.Key, side.Name, side.Reason})
+		}
+		out[i] = s
+	}
+	return out
 }
 
 func either[T any](first bool, a, b T) T {
@@ -118,9 +265,8 @@ func choiceSchool(key, ask string, id method.ID, choice string) School {
 			return ""
 		},
 		take: func(in plan.Input, side string) plan.Input {
-			in.Ways = slices.Clone(in.Ways)
-			for i := range in.Ways {
-				if w := &in.Ways[i]; w.Method == id {
+			return withWays(in, func(w *plan.Way) {
+				if w.Method == id {
 					chosen := method.Chosen{choice: side}
 					for k, v := range w.Choices {
 						if k != choice {
@@ -129,8 +275,7 @@ func choiceSchool(key, ask string, id method.ID, choice string) School {
 					}
 					w.Choices = chosen
 				}
-			}
-			return in
+			})
 		},
 	}
 }

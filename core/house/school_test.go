@@ -9,13 +9,16 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/method"
 	"kladotex/core/plan"
 )
 
 // Where practitioners disagree, the usual side is the one in bold in the trade's schools
 // (common practice, no source).
 func TestUsualSides(t *testing.T) {
-	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over"}
+	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
+		"draws": "few", "perimeter": "B2", "water": "roots", "wear": "six",
+		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {
 		assert.Equal(t, want[s.Key], s.Usual, s.Key)
@@ -33,6 +36,9 @@ func TestUsualSides(t *testing.T) {
 func TestPlansFollowTheHouseAndSayWhereTheyDoNot(t *testing.T) {
 	in := plan.Default()
 	in.Hair.Edges = hair.FragileEdges
+	laced := plan.NewWay("w3", method.HitchAndZigzag)
+	laced.Choices = method.Chosen{"hair": "loose"}
+	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird))
 	usual := Usual().Begin(in)
 	assert.Positive(t, usual.Parting.Edges, "tender edges are left out")
 	assert.Empty(t, Usual().Departures(usual))

@@ -98,7 +98,11 @@ func onBase(j Job) (steps []Step) {
 	if j.Tails != "" && j.Ground != OnPlait {
 		steps = append(steps, text(j.Tails))
 	}
-	return append(append(steps, on.before...), text(on.start))
+	start := on.start
+	if j.FrontFirst {
+		start = "Start in front with what is seen, then from the back corner upward; lift aside what hangs already."
+	}
+	return append(append(steps, on.before...), text(start))
 }
 
 // withNext adds what is said of the next piece on the ground of a job, and of a tender scalp.
@@ -119,7 +123,11 @@ func hooking(j Job) (steps []Step) {
 	if j.Piece.Form.Facts().Folded {
 		steps = append(steps, text("Take one unit of bulk hair, hook by its root end, and find its middle: folded there, it is the loop."))
 	} else {
-		steps = append(steps, text("Stretch the loop with the tail of a comb; damp the piece, so that the hook does not snag."))
+		damp := "damp the piece, so that the hook does not snag."
+		if j.Dry {
+			damp = "keep it dry, and work slowly where the hook snags."
+		}
+		steps = append(steps, text("Stretch the loop with the tail of a comb; "+damp))
 	}
 	way := "from below upward"
 	if j.Chosen["direction"] == "down" {

@@ -36,7 +36,13 @@ const (
 const largeSection = 600.0
 
 // stretched is how every looped piece is got ready.
-const stretched = "Stretch the loop with the tail of a comb, damp plait and piece, and see that the latch of the hook opens and shuts freely."
+func stretched(j Job) Step {
+	water := "damp plait and piece"
+	if j.Dry {
+		water = "keep plait and piece dry"
+	}
+	return text("Stretch the loop with the tail of a comb, " + water + ", and see that the latch of the hook opens and shuts freely.")
+}
 
 // rootHitch are the moves of the hitch most pieces hang by, as they are drawn.
 func rootHitch(id moves.ID) []Step {
@@ -119,7 +125,7 @@ var loops = []Method{{
 	reach: toTheTip,
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
-		out := append(texts(stretched), rootHitch(moves.RootHitch)...)
+		out := append([]Step{stretched(r.Long)}, rootHitch(moves.RootHitch)...)
 		out = append(out,
 			intoThePiece(pitch),
 			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
@@ -157,6 +163,7 @@ var loops = []Method{{
 		{"plaited", "Plaited first", "Holds best, and protects the ends"},
 		{"loose", "Loose, drawn through the loop", "For very short hair: it is drawn through the loop once more on a large section, twice on a small one, never more"},
 		{"accent", "Loose, three draws", "For a small accent that must not slip"},
+		{"once", "Loose, no more draws", "Quick and soft at the root; it slips sooner"},
 	}}},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
@@ -164,14 +171,17 @@ var loops = []Method{{
 	},
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
-		out := texts(stretched)
+		out := []Step{stretched(r.Long)}
 		if r.Long.Chosen["hair"] == "plaited" {
 			out = append(out, rootHitch(moves.RootHitchBraid)...)
 		} else {
-			out = append(out,
-				text("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.").drawn(moves.LooseDraw, 0, 1),
-				drawStep(draws(r.Long), draws(r.Short)).drawn(moves.LooseDraw, 1, 2),
-				text("Turn the piece so that its smooth side lies outward.").drawn(moves.LooseDraw, 2, 3))
+			out = append(out, text("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.").drawn(moves.LooseDraw, 0, 1))
+			turn := text("Turn the piece so that its smooth side lies outward.")
+			if most := draws(r.Short); most > 0 {
+				out = append(out, drawStep(draws(r.Long), most).drawn(moves.LooseDraw, 1, 2))
+				turn = turn.drawn(moves.LooseDraw, 2, 3)
+			}
+			out = append(out, turn)
 		}
 		return append(out,
 			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch).drawn(moves.Lace, 0, 2),
@@ -254,7 +264,7 @@ var loops = []Method{{
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
 		out := []Step{
-			text(stretched),
+			stretched(r.Long),
 			text("Leave the section unplaited. Part a third of it off at the side away from the part: the small strand.").drawn(moves.SplitRoot, 0, 0),
 			text("Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.").drawn(moves.SplitRoot, 0, 3),
 		}
@@ -324,7 +334,7 @@ func draws(j Job) int {
 	switch {
 	case j.Chosen["hair"] == "accent":
 		return 3
-	case j.Chosen["hair"] != "loose":
+	case j.Chosen["hair"] != "loose": // plaited, or drawn through once and no more
 		return 0
 	case j.Plait.Area >= largeSection:
 		return 1

@@ -258,6 +258,9 @@ func (m Method) Decided(chosen Chosen) Chosen {
 	return out
 }
 
+// Bears is the water that what hangs by the method bears while it is worn.
+func (m Method) Bears() Water { return m.traits.Wet }
+
 // Pieces is how many pieces go on one place, for each that is asked for there.
 func (m Method) Pieces(s Settings) int {
 	if m.pieces == nil {
@@ -284,6 +287,9 @@ type Job struct {
 	// Tails is what is done with the loose tails of the base before anything hangs on it,
 	// in words; empty where there are none.
 	Tails string
+	// Dry is true where own hair and pieces stay dry while they are hooked, FrontFirst where
+	// the first piece goes in front.
+	Dry, FrontFirst bool
 	// Merges is true where thin tracks run together into fewer.
 	Merges bool
 }

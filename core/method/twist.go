@@ -96,7 +96,9 @@ var twists = []Method{{
 		return Work{Attach: sharedTime, Conceal: j.Plait.Length()*twistRate + lockTime}
 	},
 	steps: func(r Range) []Step {
-		out := append(texts(stretched), sharedHitch(moves.SharedTwist)...)
+		dry := r.Long
+		dry.Dry = true
+		out := append([]Step{stretched(dry)}, sharedHitch(moves.SharedTwist)...)
 		return append(out,
 			fromTo("Wind the own twist round the piece, in the piece's own direction, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
 			text("Poke the tip through a small gap in the piece with the hook and let the gap close.").drawn(moves.Twine, 2, 3),

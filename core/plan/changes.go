@@ -77,7 +77,7 @@ func orElse(n int, word string) string {
 }
 
 // fields are all fields of the document, in reading order.
-var fields = []field{
+var fields = append([]field{
 	{"head.circumferenceMm", "Around the head", Length, func(in Input) string { return number(in.Head.Circumference) }},
 	{"head.frontToNapeMm", "Front to nape", Length, func(in Input) string { return number(in.Head.FrontToNape) }},
 	{"head.earToEarMm", "Ear to ear", Length, func(in Input) string { return number(in.Head.EarToEar) }},
@@ -161,7 +161,7 @@ var fields = []field{
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
-}
+}, customFields()...)
 
 // spotsText sums spots up so that any difference shows.
 func spotsText(in Input) string {

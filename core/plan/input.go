@@ -64,6 +64,9 @@ type Input struct {
 	Fill     Fill              `json:"fill"`
 	// Wishes decide between methods; nil where none were said.
 	Wishes *method.Wishes `json:"wishes,omitempty" doc:"What is wanted of the install that decides between methods"`
+	// Customs are sides taken where practitioners disagree and nothing else says how it is
+	// done; nil where all are as usual.
+	Customs map[string]string `json:"customs,omitempty" doc:"Sides taken on questions of practice, by key; those left out are as usual"`
 }
 
 // hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
@@ -93,6 +96,9 @@ func (in Input) hooksApart(share float64) float64 {
 	}
 	spacing := in.Parting.Base.Spacing
 	if spacing == 0 {
+		if in.Custom(density) == "packed" {
+			share = shownShare
+		}
 		spacing = share * thick
 	}
 	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
@@ -220,6 +226,7 @@ func (in Input) check() invalid.Errors {
 	if in.Wishes != nil {
 		in.Wishes.Check(&bad, "wishes.")
 	}
+	in.checkCustoms(&bad)
 	if !slices.Contains(pieces, in.Fill.Piece) {
 		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
 	}

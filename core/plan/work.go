@@ -74,6 +74,7 @@ func (w *worked) jobIn(p *Place, way *Way, chosen method.Chosen) method.Job {
 	return method.Job{
 		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: w.in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
 		TenderScalp: w.in.Hair.Tender, Snug: w.in.Plaits.Tension == plait.Snug, Spacing: w.in.HookSpacing(), Tails: w.tails,
+		Dry: w.in.Custom(moisture) == "dry", FrontFirst: w.in.Custom(start) == "front",
 		Merges: w.in.Parting.Base.Kind == parting.Tracks && (w.in.Parting.Base.MergeInto > 0 || w.in.Parting.Base.MergeSides),
 	}
 }

@@ -202,7 +202,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	assert.Equal(t, want.Need, need)
 	var how work
 	s.send("POST", "/api/v1/work", text(t, in)).json(t, &how)
-	assert.Equal(t, work{want.Work, want.Hours}, how)
+	assert.Equal(t, workOf(in, &want), how)
 	var rows []guideRow
 	s.send("POST", "/api/v1/guide", text(t, in)).json(t, &rows)
 	require.Len(t, rows, len(want.Layout.Rows))

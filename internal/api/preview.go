@@ -8,6 +8,7 @@ import (
 
 	"kladotex/core/house"
 	"kladotex/core/invalid"
+	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -65,18 +66,18 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
 		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(previewOf))
+	}, facet(func(_ plan.Input, r *plan.Result) preview { return previewOf(r) }))
 
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{
 		OperationID: "need", Method: http.MethodPost, Path: "/api/v1/need",
 		Summary: "What to buy for a plan", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(r *plan.Result) plan.Need { return r.Need }))
+	}, facet(func(_ plan.Input, r *plan.Result) plan.Need { return r.Need }))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "work", Method: http.MethodPost, Path: "/api/v1/work",
 		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(r *plan.Result) work { return work{r.Work, r.Hours} }))
+	}, facet(workOf))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "advice", Method: http.MethodPost, Path: "/api/v1/advice",
@@ -103,13 +104,20 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
 		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
+	}, facet(func(_ plan.Input, r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
 }
 
 // work is how the pieces go on, and the time.
 type work struct {
-	Work  []plan.Attachment `json:"work"`
-	Hours pace.Hours        `json:"hours"`
+	Before []method.Step     `json:"before" doc:"What is done before the first piece"`
+	Work   []plan.Attachment `json:"work"`
+	After  []method.Step     `json:"after" doc:"What is done after the last piece"`
+	Hours  pace.Hours        `json:"hours"`
+}
+
+func workOf(in plan.Input, r *plan.Result) work {
+	before, after := in.Around()
+	return work{before, r.Work, after, r.Hours}
 }
 
 // guideRow is a row to be parted by measure.
@@ -138,12 +146,12 @@ func guideOf(l *parting.Layout) []guideRow {
 }
 
 // facet answers with a part of what a plan comes to.
-func facet[T any](of func(*plan.Result) T) func(context.Context, *previewInput) (*struct{ Body T }, error) {
+func facet[T any](of func(plan.Input, *plan.Result) T) func(context.Context, *previewInput) (*struct{ Body T }, error) {
 	return func(ctx context.Context, in *previewInput) (*struct{ Body T }, error) {
 		res, err := plan.Compute(ctx, in.Body)
 		if err != nil {
 			return nil, problem(ctx, err, "body.")
 		}
-		return &struct{ Body T }{of(&res)}, nil
+		return &struct{ Body T }{of(in.Body, &res)}, nil
 	}
 }

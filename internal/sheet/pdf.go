@@ -451,6 +451,9 @@ var groundNames = map[method.Ground]string{
 // methods are how the pieces go on, each piece in each way.
 func (w *page) methods() {
 	w.whoGetsWhat()
+	before, after := w.plan.Input.Around()
+	w.title("Before the first piece")
+	w.numbered(before)
 	for _, x := range w.plan.Result.Work {
 		m, _ := method.Lookup(x.Method)
 		name := w.plan.Input.WayName(x.Way)
@@ -488,6 +491,9 @@ func (w *page) methods() {
 		w.Ln(0.5)
 		w.numbered(x.TakeDown)
 	}
+	w.keep(30)
+	w.title("After the last piece")
+	w.numbered(after)
 }
 
 // between writes a number that differs between places.

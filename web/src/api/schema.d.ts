@@ -1220,6 +1220,10 @@ export interface components {
         Input: {
             /** @description True for a child, whose head bears less */
             child: boolean;
+            /** @description Sides taken on questions of practice, by key; those left out are as usual */
+            customs?: {
+                [key: string]: string;
+            };
             fill: components["schemas"]["Fill"];
             hair: components["schemas"]["Own"];
             hairline: components["schemas"]["Hairline"];
@@ -1761,6 +1765,8 @@ export interface components {
         School: {
             /** @description The question */
             ask: string;
+            /** @description True where a plan keeps its side among its customs */
+            custom?: boolean;
             key: string;
             sides: components["schemas"]["Side"][];
             /** @description Key of the side that holds where the studio takes none */
@@ -2104,6 +2110,10 @@ export interface components {
             weeks?: number;
         };
         Work: {
+            /** @description What is done after the last piece */
+            after: components["schemas"]["Step"][];
+            /** @description What is done before the first piece */
+            before: components["schemas"]["Step"][];
             hours: components["schemas"]["Hours"];
             work: components["schemas"]["Attachment"][];
         };

@@ -22,12 +22,12 @@ function HouseRulesPage() {
   return (
     <Page title="House rules" lead="What holds for the whole studio, who works here, and your own sign-in.">
       <div className={styles.columns}>
-        <People />
         <div className={styles.column}>
+          <People />
           <Studio />
-          <Schools />
-          <OwnSignIn />
         </div>
+        <OwnSignIn />
+        <Schools />
       </div>
     </Page>
   );
@@ -84,7 +84,7 @@ function Schools() {
   const save = useChange(server.saveHouse, "house");
   const { data } = house;
   return (
-    <section className={styles.sheet} aria-label="How this house works">
+    <section className={`${styles.sheet} ${styles.wide}`} aria-label="How this house works">
       <h2>How this house works</h2>
       <p className={styles.note}>
         Good practitioners disagree on these. New plans start as the house does it; a plan may depart, and
@@ -93,22 +93,24 @@ function Schools() {
       {!data || !catalogue.data ? (
         <Skeleton active paragraph={{ rows: 4 }} />
       ) : (
-        catalogue.data.schools.map((s) => (
-          <ChoiceField
-            key={s.key}
-            label={s.ask}
-            path={`sides.${s.key}`}
-            disabled={!maySet || save.isPending}
-            value={data.rules.sides?.[s.key] ?? s.usual}
-            options={s.sides.map(({ key, name, reason }) => ({ key, name, help: reason }))}
-            onChange={(side) =>
-              save.mutate({
-                ...data,
-                rules: { ...data.rules, sides: { ...data.rules.sides, [s.key]: side } },
-              })
-            }
-          />
-        ))
+        <div className={styles.schools}>
+          {catalogue.data.schools.map((s) => (
+            <ChoiceField
+              key={s.key}
+              label={s.ask}
+              path={`sides.${s.key}`}
+              disabled={!maySet || save.isPending}
+              value={data.rules.sides?.[s.key] ?? s.usual}
+              options={s.sides.map(({ key, name, reason }) => ({ key, name, help: reason }))}
+              onChange={(side) =>
+                save.mutate({
+                  ...data,
+                  rules: { ...data.rules, sides: { ...data.rules.sides, [s.key]: side } },
+                })
+              }
+            />
+          ))}
+        </div>
       )}
       {save.error && <Alert type="error" showIcon title={toldOf(save.error)} />}
     </section>

@@ -8,6 +8,7 @@ import { hours, length } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
+import { Around } from "./Around";
 import { BeforeGoingOn } from "./BeforeGoingOn";
 import { Departures } from "./Departures";
 import type { Draft } from "./draft";
@@ -79,6 +80,17 @@ function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input:
             says: `${done.length} ${done.length === 1 ? "way of working" : "ways of working"}`,
             content: work.data ? (
               <StepsByWay work={done} input={input} catalogue={catalogue} />
+            ) : (
+              <Skeleton active />
+            ),
+          },
+          {
+            key: "around",
+            title: "Before and after",
+            says: work.data ? `${work.data.before.length} to do before, ${work.data.after.length} after` : "",
+            paths: ["customs"],
+            content: work.data ? (
+              <Around input={input} before={work.data.before} after={work.data.after} />
             ) : (
               <Skeleton active />
             ),

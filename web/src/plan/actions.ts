@@ -265,6 +265,9 @@ export const actions = {
     }),
   removeUse: (index: number) => onInput(null, (i) => ({ ...i, uses: without(i.uses, index) })),
 
+  /** Takes a side on a question of practice. */
+  setCustom: (key: string, side: string) =>
+    onInput(`customs.${key}`, (i) => ({ ...i, customs: { ...i.customs, [key]: side } })),
   setWishes: (group: Group, part: Partial<Wishes>) =>
     onInput(group && `wishes.${group}`, (i) => ({ ...i, wishes: { ...i.wishes, ...part } })),
   leaveOpen: (wish: keyof Wishes) =>
