@@ -87,6 +87,23 @@ var settled = []School{
 	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction"),
 	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip"),
 	{
+		Key: "hide", Ask: "The own hair is hidden", Usual: string(method.HiddenInside),
+		Sides: []Side{
+			{string(method.HiddenInside), "By weaving it inside", "Quick, and slim: looped twists and braids are made for it"},
+			{string(method.HiddenUnder), "By wrapping it outside", "Nothing shows and nothing slips: for locs"},
+			{string(method.HiddenAmong), "By twining or twisting it in", "Soft, and undone in no time"},
+		},
+		of: func(in plan.Input) string {
+			if in.Wishes == nil || in.Wishes.Hide == "" {
+				return string(method.HiddenInside)
+			}
+			return string(in.Wishes.Hide)
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			return withWishes(in, func(w *method.Wishes) { w.Hide = method.Hiding(side) })
+		},
+	},
+	{
 		Key: "draws", Ask: "More draws through the loop, of loose hair", Usual: "few",
 		Sides: []Side{
 			{"few", "One on a large section, two on a small one", "Enough to hold, never so much that it pulls"},

@@ -17,7 +17,7 @@ import (
 // (common practice, no source).
 func TestUsualSides(t *testing.T) {
 	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
-		"draws": "few", "perimeter": "B2", "water": "roots", "wear": "six",
+		"draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
 		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {

@@ -63,6 +63,19 @@ const (
 
 var hands = []Hand{NewHand, UsedHand, PractisedHand}
 
+// Hiding is how the own hair is to be hidden.
+type Hiding string
+
+// The ways of hiding.
+const (
+	HiddenInside Hiding = "inside"
+	HiddenUnder  Hiding = "wrapped"
+	HiddenAmong  Hiding = "twined"
+)
+
+// hiding is what each family does.
+var hiding = map[Family]Hiding{Loop: HiddenInside, Wrap: HiddenUnder, Twist: HiddenAmong}
+
 // Wishes are what is wanted of an install, as far as it decides between methods. What is left out is not
 // wished for.
 type Wishes struct {
@@ -73,6 +86,9 @@ type Wishes struct {
 	Quick bool  `json:"quick,omitempty" doc:"True when it must come off quickly"`
 	Hand  Hand  `json:"hand,omitempty" enum:"new,used,practised" doc:"How used to this work the hand is"`
 	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
+	// Hide leaves it open where it is empty.
+	Hide     Hiding `json:"hide,omitempty" enum:"inside,wrapped,twined" doc:"How the own hair shall be hidden: woven inside, wrapped, or twined in"`
+	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here plaits flat along the scalp"`
 }
 
 // Check refuses wishes that can not be; the paths of bad are put under path.
@@ -82,6 +98,9 @@ func (w Wishes) Check(bad *invalid.Errors, path string) {
 	}
 	if w.Hand != "" {
 		invalid.OneOf(bad, path+"hand", "The hand", w.Hand, hands)
+	}
+	if w.Hide != "" {
+		invalid.OneOf(bad, path+"hide", "How the own hair is hidden", w.Hide, []Hiding{HiddenInside, HiddenUnder, HiddenAmong})
 	}
 	bad.Count(path+"weeks", "Weeks of wear", w.Weeks, 0, 26)
 	bad.Count(path+"hours", "Hours for attaching", w.Hours, 0, 60)
@@ -195,7 +214,7 @@ func (r *Ranked) rulesOut(format string, a ...any) { r.Out = append(r.Out, fmt.S
 
 // weights are what is weighed, in the order reasons are read.
 var weights = []func(Method, Situation, []Job, *Ranked){
-	byPiece, byHair, byFit, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand,
+	byPiece, byHair, byFit, byHiding, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand, byTracks, byLeftOver,
 }
 
 func byPiece(m Method, _ Situation, _ []Job, r *Ranked) {
@@ -269,6 +288,68 @@ func byFit(m Method, _ Situation, jobs []Job, r *Ranked) {
 	if len(codes) == 0 && len(jobs) > 0 && !r.NeedsPiece && m.Base == Plaited && jobs[0].Ground == OnPlait {
 		r.speaksFor("Plait and piece fit each other.")
 	}
+}
+
+// byHiding weighs how it hides the own hair.
+func byHiding(m Method, s Situation, _ []Job, r *Ranked) {
+	how, hides := hiding[m.Family]
+	switch {
+	case s.Wish.Hide == "" || !hides:
+	case how == s.Wish.Hide:
+		r.speaksFor("It hides the own hair as wished: %s.", m.HidesBy)
+	default:
+		r.speaksAgainst("It hides the own hair otherwise: %s.", m.HidesBy)
+	}
+}
+
+// byTracks weighs what it hangs on where nobody plaits flat.
+func byTracks(_ Method, s Situation, jobs []Job, r *Ranked) {
+	if !s.Wish.NoTracks || len(jobs) == 0 {
+		return
+	}
+	switch jobs[0].Ground {
+	case OnTrack, OnNet:
+		r.rulesOut("It hangs on flat plaits, and nobody here plaits flat: choose linked plaits for the base, or plait all over.")
+	case OnLink:
+		r.speaksFor("Linked plaits ask for no plaiting along the scalp.")
+	case OnPlait:
+	}
+}
+
+// byLeftOver weighs the hair that is bought and not used, where the method itself decides
+// how much that is.
+func byLeftOver(m Method, _ Situation, jobs []Job, r *Ranked) {
+	if len(jobs) == 0 || r.NeedsPiece {
+		return
+	}
+	const much = 0.35 // of what is used
+	says := func(used, pack int, what string) {
+		if pack == 0 || used == 0 {
+			return
+		}
+		packs := (used + pack - 1) / pack
+		if left := packs*pack - used; float64(left) > much*float64(used) && left > pack/2 {
+			r.speaksAgainst("Much is left over: %d of the %d %s in %s.", left, packs*pack, what, count(packs, "pack"))
+		}
+	}
+	if m.pieces != nil {
+		says(len(jobs)*m.Pieces(jobs[0].Settings), jobs[0].Piece.Pack.Yield(), "pieces")
+	}
+	if m.Wraps && jobs[0].Wrapping != nil {
+		strands := 0
+		for _, j := range jobs {
+			strands += m.For(j).Strands
+		}
+		says(strands, jobs[0].Wrapping.Strands, "strands of wrapping hair")
+	}
+}
+
+// count writes a number of things.
+func count(n int, thing string) string {
+	if n == 1 {
+		return "1 " + thing
+	}
+	return fmt.Sprintf("%d %ss", n, thing)
 }
 
 // byScalp weighs how much it pulls.

@@ -154,6 +154,8 @@ var fields = append([]field{
 	{"wishes.reuse", "Pieces used again", Plain, func(in Input) string { return yesNo(in.wish().Reuse) }},
 	{"wishes.quick", "Off quickly", Plain, func(in Input) string { return yesNo(in.wish().Quick) }},
 	{"wishes.hours", "Hours for attaching", Plain, func(in Input) string { return orElse(in.wish().Hours, "open") }},
+	{"wishes.hide", "Own hair hidden", Plain, func(in Input) string { return words(in.wish().Hide) }},
+	{"wishes.noTracks", "Nobody plaits flat", Plain, func(in Input) string { return yesNo(in.wish().NoTracks) }},
 	{"wishes.hand", "Hand", Plain, func(in Input) string { return words(in.wish().Hand) }},
 	{"ways", "Ways", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
 	{"uses", "Who gets what", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},

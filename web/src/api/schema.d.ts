@@ -2088,10 +2088,17 @@ export interface components {
              */
             hand?: "new" | "used" | "practised";
             /**
+             * @description How the own hair shall be hidden: woven inside, wrapped, or twined in
+             * @enum {string}
+             */
+            hide?: "inside" | "wrapped" | "twined";
+            /**
              * Format: int64
              * @description Hours there are for attaching all pieces; 0 leaves them open
              */
             hours?: number;
+            /** @description True when nobody here plaits flat along the scalp */
+            noTracks?: boolean;
             /** @description True when it must come off quickly */
             quick?: boolean;
             /** @description True when the pieces shall be used again */

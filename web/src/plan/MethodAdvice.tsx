@@ -70,6 +70,12 @@ const waters: Readonly<Record<NonNullable<Wishes["water"]>, string>> = {
   swim: "In the water",
 };
 
+const hidings: Readonly<Record<NonNullable<Wishes["hide"]>, string>> = {
+  inside: "Woven inside",
+  wrapped: "Wrapped",
+  twined: "Twined in",
+};
+
 const handNames: Readonly<Record<NonNullable<Wishes["hand"]>, string>> = {
   new: "New to it",
   used: "Used to it",
@@ -77,7 +83,7 @@ const handNames: Readonly<Record<NonNullable<Wishes["hand"]>, string>> = {
 };
 
 /** What is wanted, in a line. */
-function wishText({ weeks, hours: long, water, hand, updo, reuse, quick }: Wishes): string {
+function wishText({ weeks, hours: long, water, hand, updo, reuse, quick, hide, noTracks }: Wishes): string {
   const said = [
     weeks ? `${weeks} ${weeks === 1 ? "week" : "weeks"}` : "",
     long ? `${long} ${long === 1 ? "hour" : "hours"} to attach` : "",
@@ -86,6 +92,8 @@ function wishText({ weeks, hours: long, water, hand, updo, reuse, quick }: Wishe
     updo ? "tied up" : "",
     reuse ? "pieces used again" : "",
     quick ? "off quickly" : "",
+    hide ? `own hair ${hidings[hide].toLowerCase()}` : "",
+    noTracks ? "no flat plaits" : "",
   ].filter((part) => part !== "");
   return said.length > 0 ? said.join(", ") : "nothing said yet";
 }
@@ -124,6 +132,12 @@ function WishFields({ wishes }: { wishes: Wishes }) {
         value={wishes.hand}
         onChange={(hand) => (hand ? set({ hand }) : act(actions.leaveOpen("hand")))}
       />
+      <Choose
+        label="The own hair"
+        names={hidings}
+        value={wishes.hide}
+        onChange={(hide) => (hide ? set({ hide }) : act(actions.leaveOpen("hide")))}
+      />
       <Toggle label="It will be tied up" checked={wishes.updo ?? false} onChange={(updo) => set({ updo })} />
       <Toggle
         label="The pieces shall be used again"
@@ -134,6 +148,11 @@ function WishFields({ wishes }: { wishes: Wishes }) {
         label="It must come off quickly"
         checked={wishes.quick ?? false}
         onChange={(quick) => set({ quick })}
+      />
+      <Toggle
+        label="Nobody here plaits flat along the scalp"
+        checked={wishes.noTracks ?? false}
+        onChange={(noTracks) => set({ noTracks })}
       />
     </div>
   );
