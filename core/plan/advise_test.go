@@ -122,6 +122,21 @@ func TestAdviceInFortySituations(t *testing.T) {
 		{"on tracks", on(parting.EarToEar, parting.Tracks), OnBase, ids{l5}, nil, l3, "It takes bulk hair"},
 		{"on a net, bulk to be used again", all(on(parting.NetCap, parting.Net), hung(hair.Bulk, 12, 9), wished(method.Wishes{Reuse: true})), OnBase, ids{l5, l3}, nil, l5, "come off whole"},
 	}
+	cases = append(cases, []struct {
+		what       string
+		change     change
+		where      WhereKind
+		first, out ids
+		reason     method.ID
+		says       string
+	}{
+		{"tracks, and nobody plaits flat", all(on(parting.EarToEar, parting.Tracks), wished(method.Wishes{NoTracks: true})), OnBase, nil, ids{l5, l3}, l5, "choose linked plaits"},
+		{"a net, and nobody plaits flat", all(on(parting.NetCap, parting.Net), wished(method.Wishes{NoTracks: true})), OnBase, nil, ids{l5}, l5, "flat plaits"},
+		{"linked plaits, and nobody plaits flat", all(on(parting.Linked, parting.LinkedPlaits), wished(method.Wishes{NoTracks: true})), OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
+		{"locs whose hair shall be wrapped", all(hung(hair.SoftLoc, 20, 11), wished(method.Wishes{Hide: method.HiddenUnder})), Everywhere, ids{w2}, nil, l1, "hides the own hair otherwise"},
+		{"twists woven inside, as wished", all(hung(hair.Twist, 18, 9), wished(method.Wishes{Hide: method.HiddenInside})), Everywhere, ids{l1}, nil, t3, "otherwise"},
+		{"curls at stations, most of a pack over", all(hung(hair.CurlyBulk, 14, 9), func(in *Input) { in.Pieces[0].Pack.Units = 700 }), Everywhere, nil, nil, l6, "Much is left over"},
+	}...)
 	require.GreaterOrEqual(t, len(cases), 40)
 	for _, c := range cases {
 		t.Run(c.what, func(t *testing.T) {

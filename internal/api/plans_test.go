@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"os"
 	"strings"
@@ -140,6 +141,46 @@ func TestSheetAndViewOfAPlan(t *testing.T) {
 	assert.True(t, bytes.HasPrefix(view.body, []byte("<svg")))
 	for _, bad := range []string{"/sheet.pdf?unit=ell", "/sheet.pdf?paper=silk", "/view.svg?lat=900", "/view.svg?lon=x"} {
 		assert.Equal(t, 422, s.send("GET", path+bad, "").StatusCode, bad)
+	}
+}
+
+// Drawn moves: in words, as pictures, and with the pictures on the way; what is not drawn is
+// not found.
+func TestDrawnMoves(t *testing.T) {
+	s := open(t)
+	const root = "/api/v1/figures/root-hitch"
+	var words sketch
+	s.send("GET", root, "").json(t, &words)
+	assert.Equal(t, "Root hitch", words.Title)
+	require.Len(t, words.Stills, 6)
+	assert.Contains(t, words.Stills[4].Holds, "piece through loop")
+	assert.Contains(t, words.Stills[4].Holds, "loop under plait twice")
+	svg := s.send("GET", root+"/4/picture.svg", "")
+	assert.Equal(t, "image/svg+xml", svg.Header.Get("Content-Type"))
+	assert.Contains(t, string(svg.body), words.Stills[4].Says)
+	left := s.send("GET", root+"/4/picture.svg?left=true", "")
+	assert.NotEqual(t, svg.body, left.body)
+	var first, on, back motion
+	s.send("GET", root+"/0/motion", "").json(t, &first)
+	assert.Empty(t, first.Way, "nothing comes before the first")
+	s.send("GET", root+"/5/motion", "").json(t, &on)
+	assert.Greater(t, len(on.Way), 10)
+	assert.NotNil(t, on.Lens)
+	assert.NotEmpty(t, on.Front, "arrows")
+	s.send("GET", root+"/2/motion?back=true", "").json(t, &back)
+	assert.Greater(t, len(back.Way), 10)
+	assert.Empty(t, back.Front, "off by hand: no arrows")
+	for path, want := range map[string]int{root + "/6/motion": 404, root + "/-1/motion": 422, "/api/v1/figures/square-knot": 404, root + "/x/picture.svg": 422} {
+		assert.Equal(t, want, s.send("GET", path, "").StatusCode, path)
+	}
+	// The catalogue and the steps of a plan name only what is drawn.
+	var how work
+	s.send("POST", "/api/v1/work", text(t, plan.Default())).json(t, &how)
+	assert.NotEmpty(t, how.Before)
+	for _, step := range how.Work[0].Steps {
+		if c := step.Shows; c != nil {
+			assert.Equal(t, 200, s.send("GET", fmt.Sprintf("/api/v1/figures/%s/%d/picture.svg", c.Figure, c.Last), "").StatusCode, step.Text)
+		}
 	}
 }
 

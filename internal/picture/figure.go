@@ -59,7 +59,7 @@ func paths(b *strings.Builder, shapes []figure.Shape) {
 func PathData(s figure.Shape) string {
 	var b strings.Builder
 	for _, p := range s.Paths {
-		x, y := 0, 0
+		x, y, letter := 0, 0, "l" // named once
 		for i, q := range p {
 			nx, ny := int(math.Round(q.X*10)), int(math.Round(q.Y*10))
 			switch {
@@ -68,7 +68,11 @@ func PathData(s figure.Shape) string {
 			case nx == x && ny == y:
 				continue
 			default:
-				b.WriteString("l" + tenths(nx-x))
+				if letter == "" && nx-x >= 0 {
+					letter = " "
+				}
+				b.WriteString(letter + tenths(nx-x))
+				letter = ""
 				if ny-y >= 0 {
 					b.WriteByte(' ')
 				}
