@@ -106,6 +106,6 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 	right := value[string](b, shownMove+`.innerHTML`)
 	b.press("switch", "Left-handed")
 	b.waitFor(moveStands + ` && ` + shownMove + `.innerHTML !== ` + strconv.Quote(right))
-	b.take("Next comes", "after 5 s")
+	b.take("Goes on", "after 5 s")
 	b.picture(4, 10) // by itself
 }

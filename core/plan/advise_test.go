@@ -135,7 +135,11 @@ func TestAdviceInFortySituations(t *testing.T) {
 		{"linked plaits, and nobody plaits flat", all(on(parting.Linked, parting.LinkedPlaits), wished(method.Wishes{NoTracks: true})), OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
 		{"locs whose hair shall be wrapped", all(hung(hair.SoftLoc, 20, 11), wished(method.Wishes{Hide: method.HiddenUnder})), Everywhere, ids{w2}, nil, l1, "hides the own hair otherwise"},
 		{"twists woven inside, as wished", all(hung(hair.Twist, 18, 9), wished(method.Wishes{Hide: method.HiddenInside})), Everywhere, ids{l1}, nil, t3, "otherwise"},
-		{"curls at stations, most of a pack over", all(hung(hair.CurlyBulk, 14, 9), func(in *Input) { in.Pieces[0].Pack.Units = 700 }), Everywhere, nil, nil, l6, "Much is left over"},
+		{"curls at stations, most of a pack over", all(hung(hair.CurlyBulk, 14, 9), func(in *Input) {
+			in.Pieces[0].Pack.Units = 500
+			in.Parting.Front.Size = parting.Size{Width: 38, Height: 38}
+			in.Parting.Back.Size = in.Parting.Front.Size
+		}), Everywhere, nil, nil, l6, "Much is left over"},
 	}...)
 	require.GreaterOrEqual(t, len(cases), 40)
 	for _, c := range cases {

@@ -162,7 +162,7 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
           type="primary"
           size="large"
           block
-          icon={<PlayCircleOutlined />}
+          icon={<PlayCircleOutlined aria-hidden />}
           onClick={() => setWalks(true)}
         >
           Show me, picture by picture

@@ -188,13 +188,18 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
         {last > 0 && (
           <>
             <div className={styles.turn}>
-              <Button size="large" icon={<LeftOutlined />} disabled={at === 0} onClick={() => go(at - 1)}>
+              <Button
+                size="large"
+                icon={<LeftOutlined aria-hidden />}
+                disabled={at === 0}
+                onClick={() => go(at - 1)}
+              >
                 Back
               </Button>
               <Button
                 size="large"
                 type="primary"
-                icon={at === last ? <RedoOutlined /> : <RightOutlined />}
+                icon={at === last ? <RedoOutlined aria-hidden /> : <RightOutlined aria-hidden />}
                 iconPlacement="end"
                 onClick={() => go(at === last ? 0 : at + 1)}
                 autoFocus
@@ -204,18 +209,18 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
             </div>
             <div className={styles.ways}>
               <Button
-                icon={plays ? <PauseOutlined /> : <CaretRightOutlined />}
+                icon={plays ? <PauseOutlined aria-hidden /> : <CaretRightOutlined aria-hidden />}
                 aria-pressed={plays}
                 onClick={play}
               >
                 {plays ? "Stop" : "Play all"}
               </Button>
-              <Button icon={<RedoOutlined />} disabled={!moment.moves} onClick={again}>
+              <Button icon={<RedoOutlined aria-hidden />} disabled={!moment.moves} onClick={again}>
                 Again
               </Button>
               <label className={styles.wait}>
-                <span>Next</span>
-                <Select<number> aria-label="Next comes" value={wait} options={waits} onChange={setWait} />
+                <span>Goes on</span>
+                <Select<number> aria-label="Goes on" value={wait} options={waits} onChange={setWait} />
               </label>
             </div>
           </>
