@@ -295,13 +295,12 @@ func simplified(p []XY, off float64) []XY {
 	var split func(a, b int)
 	split = func(a, b int) {
 		dx, dy := p[b].X-p[a].X, p[b].Y-p[a].Y
-		l := math.Hypot(dx, dy)
+		long := max(dx*dx+dy*dy, 1e-12)
 		worst, at := off, 0
 		for i := a + 1; i < b; i++ {
-			d := math.Hypot(p[i].X-p[a].X, p[i].Y-p[a].Y)
-			if l > 1e-6 {
-				d = math.Abs((p[i].X-p[a].X)*dy-(p[i].Y-p[a].Y)*dx) / l
-			}
+			x, y := p[i].X-p[a].X, p[i].Y-p[a].Y
+			u := min(max((x*dx+y*dy)/long, 0), 1) // where it turns back on itself the line ends
+			d := math.Hypot(x-u*dx, y-u*dy)
 			if d > worst {
 				worst, at = d, i
 			}

@@ -278,3 +278,137 @@ func BenchmarkDraw(b *testing.B) {
 		Draw(f, Hanging, false)
 	}
 }
+
+// tubed is a straight hollow strand that hangs in the middle, wide enough for others.
+func tubed() Strand {
+	return Strand{
+		Name: "tube", Of: Locked, Tone: Piece, Shown: 1,
+		Line: []Point{{180, 60, 0, 80}, {180, 240, 0, 80}, {180, 420, 0, 80}},
+		Tube: &Tube{From: 0.1, To: 0.9, Open: 1, Mouths: []Mouth{{At: 0.3, Across: -0.8, Half: 12}, {At: 0.6, Across: 0.8, Half: 12}}},
+	}
+}
+
+// Inside is read by depth: a line along the axis is inside, one that lies on the skin or
+// beside the tube is not, and one that leaves and comes back is inside twice.
+func TestInsideIsReadByDepth(t *testing.T) {
+	along := func(z func(y float64) float64) Frame {
+		s := Strand{Name: "plait", Of: Plaited, Tone: Own, Shown: 1}
+		for y := 80.0; y <= 400; y += 10 {
+			s.Line = append(s.Line, Point{180, y, z(y), 14})
+		}
+		return Frame{Strands: []Strand{tubed(), s}}
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		deep, out := rapid.Float64Range(-25, 25).Draw(t, "deep"), rapid.Float64Range(55, 120).Draw(t, "out")
+		inside, skin := along(func(float64) float64 { return deep }), along(func(float64) float64 { return out })
+		assert.Equal(t, 1, inside.Count("plait", Inside, "tube"))
+		assert.Zero(t, skin.Count("plait", Inside, "tube"))
+		twice := along(func(y float64) float64 {
+			if y > 200 && y < 280 {
+				return out
+			}
+			return deep
+		})
+		assert.Equal(t, 2, twice.Count("plait", Inside, "tube"))
+	})
+	solid := along(func(float64) float64 { return 0 })
+	solid.Strands[0].Tube = nil
+	assert.Zero(t, solid.Count("plait", Inside, "tube"), "nothing runs inside what is not hollow")
+	assert.Zero(t, solid.Count("plait", Inside, "hook"), "nor inside what is not there")
+}
+
+// What runs inside a tube is hidden by its skin, and seen through its window.
+func TestTheSkinHidesWhatRunsInside(t *testing.T) {
+	f := Frame{Strands: []Strand{tubed(), {Name: "plait", Of: Combed, Tone: Own, Shown: 1, Line: []Point{{180, 80, 0, 14}, {180, 400, 0, 14}}}}}
+	seen := func(at XY) Colour {
+		var top Colour
+		for _, s := range Draw(f, Hanging, true).Strands {
+			if s.Fill == nil {
+				continue
+			}
+			n := 0
+			for _, p := range s.Paths {
+				if holds(p, at) {
+					n++
+				}
+			}
+			if n == 1 || n > 1 && !s.Holes {
+				top = *s.Fill
+			}
+		}
+		return top
+	}
+	own := tones[Own][0]
+	assert.Equal(t, own.base, seen(XY{182, 240}), "in the window")
+	f.Strands[0].Tube.Open = 0
+	assert.NotEqual(t, own.base, seen(XY{182, 240}), "shut")
+}
+
+// Turned over twice a frame is as it was.
+func TestMirrorTwiceIsTheFrame(t *testing.T) {
+	f := Frame{
+		Strands: []Strand{tubed(), {Name: "a", Line: []Point{{10, 20, 3, 4}, {30, 90, -3, 4}}, Shown: 1}},
+		Arrows:  [][]XY{{{10, 20}, {40, 60}}}, Dots: []XY{{50, 60}}, Lens: &Lens{At: XY{100, 100}, To: XY{250, 300}, Scale: 2, Radius: 40}, Wrong: &XY{20, 30},
+	}
+	left := f.Mirror()
+	assert.InDelta(t, 350, left.Strands[1].Line[0].X, 1e-9)
+	assert.InDelta(t, 0.8, left.Strands[0].Tube.Mouths[0].Across, 1e-9)
+	assert.Equal(t, f, left.Mirror())
+}
+
+// A way that a strand has of its own is followed, eased at both ends.
+func TestAStrandFollowsItsOwnWay(t *testing.T) {
+	here := Strand{Name: "wrap", Shown: 1, Line: []Point{{0, 0, 0, 4}, {0, 10, 0, 4}}}
+	there := here
+	there.Line = []Point{{100, 0, 0, 4}, {100, 10, 0, 4}}
+	there.Way = func(u float64) []Point { return []Point{{100 * u * u, 0, 0, 4}, {100 * u * u, 10, 0, 4}} }
+	f := Figure{Frames: []Frame{{Strands: []Strand{here}}, {Strands: []Strand{there}}}}
+	assert.InDelta(t, 25, f.At(0.5).Strands[0].Line[0].X, 1e-9)
+	assert.InDelta(t, 100*math.Pow(ease(0.25), 2), f.At(0.25).Strands[0].Line[0].X, 1e-9)
+	assert.Equal(t, there.Line, f.At(1).Strands[0].Line)
+	assert.Equal(t, here.Line, f.At(-3).Strands[0].Line)
+	assert.Equal(t, there.Line, f.At(9).Strands[0].Line)
+}
+
+func TestStatesInWords(t *testing.T) {
+	for want, s := range map[string]State{
+		"loop under plait twice":      {A: "loop", Is: Under, B: "plait", Times: 2},
+		"piece through loop":          {A: "piece", Is: Through, B: "loop", Times: 1},
+		"wrap over two thirds":        {A: "wrap", Is: Over, B: "two-thirds", Times: Some},
+		"hook not under plait":        {A: "hook", Is: Under, B: "plait"},
+		"plait inside piece 6 times":  {A: "plait", Is: Inside, B: "piece", Times: 6},
+		"second tuft over wrap twice": {A: "second-tuft", Is: Over, B: "wrap", Times: 2},
+	} {
+		assert.Equal(t, want, s.String())
+	}
+}
+
+// Any strands can be drawn: nothing is lost, nothing is drawn off the earth.
+func FuzzDraw(f *testing.F) {
+	f.Add(uint8(0), uint8(3), 20.0, 30.0, 300.0, 380.0, 12.0, 18.0, -9.0)
+	f.Add(uint8(6), uint8(8), 180.0, 180.0, 180.0, 181.0, 0.0, 2.0, 40.0)
+	f.Add(uint8(4), uint8(1), 100.0, 400.0, 100.0, 100.0, 60.0, 90.0, 5.0)
+	f.Fuzz(func(t *testing.T, of, other uint8, x0, y0, x1, y1, z, w, bend float64) {
+		for _, v := range []float64{x0, y0, x1, y1, z, w, bend} {
+			if math.IsNaN(v) || math.Abs(v) > 500 {
+				t.Skip()
+			}
+		}
+		w = math.Abs(w) + 1
+		material := func(k uint8) Material { return Material(int(k) % len(looks)) }
+		frame := Frame{Strands: []Strand{
+			{Name: "a", Of: material(of), Tone: Own, Shown: 1, Line: []Point{{x0, y0, z, w}, {(x0 + x1) / 2, y0 + bend, -z, w / 2}, {x1, y1, z, w}}},
+			{Name: "b", Of: material(other), Tone: Piece, Shown: 0.5, Ends: [2]End{Tip, Tip}, Line: []Point{{x1, y0, 0, w}, {x0, y1, 0, w}}},
+		}}
+		for _, quick := range []bool{true, false} {
+			d := Draw(frame, Lying, quick)
+			for _, s := range d.Strands {
+				for _, p := range slices.Concat(s.Paths...) {
+					if math.IsNaN(p.X+p.Y) || math.Abs(p.X) > 1e4 || math.Abs(p.Y) > 1e4 {
+						t.Fatalf("drawn at %v", p)
+					}
+				}
+			}
+		}
+	})
+}
