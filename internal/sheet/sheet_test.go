@@ -22,6 +22,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/method/moves"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 )
@@ -200,6 +201,43 @@ func TestPartsOfTheSheetKeepToTheirPages(t *testing.T) {
 			assert.Equal(t, gauge+2, pageWith(t, body, "Row tapes"), "%s in %s", m.ID, unit)
 		}
 	}
+}
+
+// The steps are drawn on paper where they are told: pictures stand in their frames, dark
+// hair on light paper, and as many as the steps have.
+func TestStepsAreDrawnOnPaper(t *testing.T) {
+	body, err := PDF(t.Context(), computed(t, plan.Default()), Style{Inches, "letter", "USD"})
+	require.NoError(t, err)
+	const dpi = 100
+	dark := printed(t, body, pageWith(t, body, "Hitch and weave"), dpi)
+	dots := func(mm float64) int { return int(mm / 25.4 * dpi) }
+	// The strip of scalp on top of a picture is a dark run as wide as the picture.
+	strips := 0
+	for y := dots(30); y < dots(260); y++ {
+		run := 0
+		for x := dots(margin + 9); x < dots(margin+8+moveWide-1); x++ {
+			if dark(x, y) {
+				run++
+			}
+		}
+		if run > dots(moveWide*0.75) {
+			strips++
+			y += dots(moveWide*moveShape) - 2 // on to below this picture
+		}
+	}
+	assert.GreaterOrEqual(t, strips, 3, "a row of pictures under each step that is drawn")
+}
+
+func TestPicturesOfAStepAreThoseNotYetShown(t *testing.T) {
+	hitch := func(first, last int) *moves.Clip {
+		return &moves.Clip{Figure: moves.RootHitch, First: first, Last: last}
+	}
+	assert.Nil(t, stills(nil, nil))
+	assert.Equal(t, []int{0, 1}, stills(hitch(0, 1), nil))
+	assert.Equal(t, []int{2}, stills(hitch(1, 2), hitch(0, 1)))
+	assert.Equal(t, []int{1, 2}, stills(hitch(1, 2), hitch(0, 0)))
+	assert.Equal(t, []int{0}, stills(hitch(0, 0), hitch(0, 0)), "a step of one picture keeps it")
+	assert.Equal(t, []int{0, 1}, stills(&moves.Clip{Figure: moves.Weave, Last: 1}, hitch(0, 0)))
 }
 
 func TestLengthsAsStylistsReadThem(t *testing.T) {

@@ -56,29 +56,110 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		still int
 		holds string
 	}{
-		// bight under plait, two legs; body over plait; body through bight
-		{RootHitch, 2, "loop under plait 2"}, {RootHitch, 3, "piece over plait 1"}, {RootHitch, 5, "piece through loop 1"},
-		{RootHitchBraid, 5, "piece through loop 1"}, {RootHitchBraid, 5, "loop under plait 2"},
-		// both go through the loop
-		{SharedHitch, 5, "plait through loop 1"}, {SharedHitch, 5, "piece through loop 1"},
-		{SharedTwist, 5, "plait through loop 1"}, {SharedCoil, 5, "plait through loop 1"},
-		// a fold under the plait, the thin part through it two or three times
-		{HiddenKnot, 1, "strand under plait 2"}, {HiddenKnot, 4, "part through strand 2"},
-		// the plait inside the piece between two places; a lace from side to side
-		{Weave, 3, "plait inside piece 1"}, {Lace, 4, "plait inside piece 6"},
-		// own hair through the loop, and once more on a large section
-		{LooseDraw, 1, "hair through loop 1"}, {LooseDraw, 3, "hair through loop 2"},
+		// Hook: under from A to B, the bight laid in, the latch closed over it, drawn back.
+		{RootHitch, 0, "hook under plait 1"},
+		{RootHitch, 1, "loop over hook 1"},
+		{RootHitch, 1, "loop under latch 1"},
+		{RootHitch, 2, "loop under plait 2"},
+		{RootHitch, 2, "hook under plait 0"},
+		// Root hitch: two legs under the plait, the body over it, once through the bight.
+		{RootHitch, 3, "piece over plait 1"},
+		{RootHitch, 3, "piece through loop 0"},
+		{RootHitch, 4, "piece through loop 1"},
+		{RootHitch, 5, "piece through loop 1"},
+		{RootHitch, 5, "loop under plait 2"},
+		{RootHitchBraid, 5, "piece through loop 1"},
+		{RootHitchBraid, 5, "loop under plait 2"},
+		// Shared hitch: the free end of the plait and the body together.
+		{SharedHitch, 2, "loop under plait 2"},
+		{SharedHitch, 3, "plait through loop 0"},
+		{SharedHitch, 4, "plait through loop 1"},
+		{SharedHitch, 4, "piece through loop 1"},
+		{SharedHitch, 5, "plait through loop 1"},
+		{SharedHitch, 5, "piece through loop 1"},
+		{SharedTwist, 5, "plait through loop 1"},
+		{SharedTwist, 5, "piece through loop 1"},
+		{SharedCoil, 5, "plait through loop 1"},
+		{SharedCoil, 5, "piece through loop 1"},
+		// Hidden knot: two legs at B, a thin part two or three times through the fold, the
+		// other leg over the knot.
+		{HiddenKnot, 1, "strand under plait 2"},
+		{HiddenKnot, 2, "part through strand 1"},
+		{HiddenKnot, 3, "part through strand 2"},
+		{HiddenKnot, 4, "part through strand 2"},
+		{HiddenKnot, 4, "strand over plait"},
+		// Pass: the hook up inside, the plait laid in, inside between the two points.
+		{Weave, 1, "hook inside piece 1"},
+		{Weave, 2, "plait over hook 1"},
+		{Weave, 2, "plait under latch 1"},
+		{Weave, 3, "plait inside piece 1"},
+		// Lace: in at one side, out at the other, the next from the other side.
+		{Lace, 0, "hook inside piece 1"},
+		{Lace, 2, "plait inside piece 1"},
+		{Lace, 3, "hook inside piece 1"},
+		{Lace, 4, "plait inside piece 6"},
+		// Loose hair: through the bight, and once more on a large section.
+		{LooseDraw, 0, "hook through loop 1"},
+		{LooseDraw, 1, "hair through loop 1"},
+		{LooseDraw, 2, "hair through loop 2"},
+		{LooseDraw, 3, "hair through loop 2"},
+		// Split root: the small strand through the bight, then plaited.
+		{SplitRoot, 1, "hook through loop 1"},
+		{SplitRoot, 2, "small over hook 1"},
+		{SplitRoot, 3, "small through loop 1"},
 		{SplitRoot, 5, "small through loop 1"},
-		{TrackHitch, 4, "loop under track 2"}, {TrackHitch, 4, "piece through loop 1"},
-		{Stations, 3, "root through root-fold 1"}, {Stations, 3, "body through body-fold 1"},
-		// a collar over the plait, the plait's end back under its own root
-		{Collar, 0, "plait through loop 1"}, {Collar, 3, "plait over plait 1"}, {Collar, 5, "wrap under plait"},
-		{Coil, 2, "coil over plait"}, {Coil, 2, "coil under plait"},
-		{Banded, 3, "plait through loop 1"}, {Banded, 5, "wrap over band"},
-		{Built, 0, "base under plait 1"}, {Built, 1, "wrap under plait"},
-		{AnchorTwist, 5, "strand under anchor 1"}, {FoldTwist, 5, "strand under plait 1"},
+		// Track: under it, and a root hitch.
+		{TrackHitch, 0, "hook under track 1"},
+		{TrackHitch, 2, "loop under track 2"},
+		{TrackHitch, 3, "piece over track 1"},
+		{TrackHitch, 4, "piece through loop 1"},
+		{Net, 1, "hook under track 1"},
+		// Stations: over the tip, hitched at the body, then at the root.
+		{Stations, 0, "tip over plait 1"},
+		{Stations, 2, "body through body-fold 1"},
+		{Stations, 3, "root through root-fold 1"},
+		{Stations, 3, "root-fold under plait 2"},
+		// Wind: over and under base and piece.
+		{Wind, 2, "wrap over piece"},
+		{Wind, 2, "wrap under plait"},
+		// Collar: slid on, the end back under its own root, wrapping hair through the root.
+		{Collar, 0, "plait through loop 1"},
+		{Collar, 1, "hook under plait 1"},
+		{Collar, 2, "plait under latch 1"},
+		{Collar, 3, "plait over plait 1"},
+		{Collar, 5, "wrap under plait"},
+		{Collar, 7, "wrap over piece"},
+		// Coil: closed round the plait, which goes through its loop.
+		{Coil, 0, "plait through loop 1"},
+		{Coil, 2, "coil over plait"},
+		{Coil, 2, "coil under plait"},
+		// Banded: through the eye, down and back up, the band over the end, the cover over it.
+		{Banded, 0, "plait through loop 1"},
+		{Banded, 1, "plait under piece"},
+		{Banded, 2, "plait over plait"},
+		{Banded, 3, "band over plait"},
+		{Banded, 5, "wrap over band"},
+		// Built on the head: base hair and wrapping hair half under the root.
+		{Built, 0, "base under plait 1"},
+		{Built, 1, "wrap under plait"},
+		{Built, 2, "wrap over base"},
+		{BuiltSoft, 4, "wrap over base"},
+		// Twists: half under the anchor turns or the plait; a tip through a gap.
+		{AnchorTwist, 1, "strand under anchor 1"},
+		{AnchorTwist, 5, "strand under anchor 1"},
+		{FoldTwist, 1, "strand under plait 1"},
+		{FoldTwist, 5, "strand under plait 1"},
+		{Twine, 1, "twist under piece"},
 		{Twine, 3, "twist inside piece 1"},
-		{OwnStrand, 4, "borrowed over bundle"}, {WrappedThird, 2, "third under two-thirds 2"},
+		// Braids: own hair in the bundle; a third once round the rest.
+		{OwnStrand, 1, "hair over bundle 1"},
+		{OwnStrand, 3, "borrowed over bundle"},
+		{WrappedThird, 1, "hair under two-thirds 1"},
+		{WrappedThird, 2, "third over two-thirds 2"},
+		{WrappedThird, 2, "third under two-thirds 2"},
+		// A plait laid into the next one is one of its three strands, and so is a thin track.
+		{Link, 1, "first over lower"},
+		{Merge, 1, "middle over lower"},
 	} {
 		f := still(drawn(t, told.id), told.still)
 		f.States = holds(told.holds)
@@ -160,6 +241,47 @@ func TestNothingSlipsOutOnTheWay(t *testing.T) {
 					assert.Equal(t, s.Times, frame.Count(s.A, s.Is, s.B), "%s to %d, %d on: %s", id, i, k, s)
 				}
 			}
+		}
+	}
+}
+
+// Drawn backward to its first picture, what was put on is off: nothing goes through what it
+// went through, and nothing is wound round anything.
+func TestDrawnBackwardItIsOff(t *testing.T) {
+	for _, off := range []struct {
+		id   ID
+		a    string
+		is   figure.Relation
+		b    string
+		when int // the still in which it held
+	}{
+		{RootHitch, "piece", figure.Through, "loop", 5},
+		{RootHitch, "loop", figure.Under, "plait", 5},
+		{RootHitchBraid, "piece", figure.Through, "loop", 5},
+		{SharedHitch, "plait", figure.Through, "loop", 5},
+		{SharedHitch, "loop", figure.Under, "plait", 5},
+		{SharedTwist, "plait", figure.Through, "loop", 5},
+		{SharedCoil, "piece", figure.Through, "loop", 5},
+		{Weave, "plait", figure.Inside, "piece", 4},
+		{Lace, "plait", figure.Inside, "piece", 4},
+		{SplitRoot, "small", figure.Through, "loop", 5},
+		{TrackHitch, "piece", figure.Through, "loop", 4},
+		{TrackHitch, "loop", figure.Under, "track", 4},
+		{Stations, "root", figure.Through, "root-fold", 3},
+		{Coil, "coil", figure.Under, "plait", 4},
+		{Twine, "twist", figure.Inside, "piece", 3},
+		{Banded, "plait", figure.Over, "plait", 3},
+		{FoldTwist, "strand", figure.Under, "plait", 5},
+		{AnchorTwist, "left half", figure.Over, "strand", 5},
+	} {
+		f := drawn(t, off.id)
+		assert.Positive(t, still(f, off.when).Count(off.a, off.is, off.b), "%s: it held", off.id)
+		bare := still(f, 0).Bare()
+		switch off.id {
+		case FoldTwist, AnchorTwist: // the strand's middle lay in the hook, beside the plait
+			assert.Zero(t, bare.Count("strand", figure.Under, "plait")+bare.Count("strand", figure.Under, "anchor"), off.id)
+		default:
+			assert.Zero(t, bare.Count(off.a, off.is, off.b), "%s: it is off", off.id)
 		}
 	}
 }

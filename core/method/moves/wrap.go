@@ -255,6 +255,7 @@ func coilLine(on, opened, beside float64) []point {
 	const steps = 9
 	var out []point
 	y := 118.0
+	from := beside + (182-beside)*math.Min(1, on) // where the opened part begins
 	for k := 0; k <= int(coilTurns*steps); k++ {
 		t := float64(k) / steps
 		x, radius, pitch := 182.0, 20.0, 11.0
@@ -265,7 +266,7 @@ func coilLine(on, opened, beside float64) []point {
 			}
 		case t < on+opened:
 			u := (t - on) / opened
-			x = 182 + (beside-182)*(u*u*(3-2*u))
+			x = from + (beside-from)*(u*u*(3-2*u))
 			pitch, radius = 11+20*math.Sin(math.Pi*u), 20+5*math.Sin(math.Pi*u)
 		default:
 			x, radius = beside, 17
