@@ -3,6 +3,7 @@ package e2e
 import (
 	"fmt"
 	"os"
+	"path/filepath"
 	"strconv"
 	"testing"
 	"time"
@@ -108,4 +109,38 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 	b.waitFor(moveStands + ` && ` + shownMove + `.innerHTML !== ` + strconv.Quote(right))
 	b.take("Goes on", "after 5 s")
 	b.picture(4, 10) // by itself
+}
+
+// What is done before and after is read and done otherwise here: the words follow, the plan
+// says that it departs, and is brought back. A house that hooks dry is followed by new plans.
+func TestBeforeAndAfter(t *testing.T) {
+	b := open(t, 390, 844)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The lighthouse technician, long thick hair", "attach")
+	b.part("Before and after")
+	b.waitFor(says + `("dry it overnight")`)
+	b.waitFor(says + `("After the last one")`)
+	value[bool](b, `(document.querySelector("section[aria-label='Before and after'] summary").click(), true)`)
+	b.take("New hair", "Used as it comes")
+	b.waitFor(says + `("lay a strand behind an ear for a day")`)
+	b.waitFor("!" + says + `("dry it overnight")`)
+	b.waitFor(isSaved)
+	b.part("Ways")
+	b.waitFor(says + `("The house: rinsed, dried overnight.")`)
+	b.press("button", "As the house does it: New hair")
+	b.waitFor("!" + says + `("The house: rinsed")`)
+	b.part("Before and after")
+	b.waitFor(says + `("dry it overnight")`)
+	b.waitFor(isSaved)
+
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
+	b.take("While hooking", "Dry")
+	b.waitFor(says + `("Water undoes what is twined")`)
+	b.visit(address+"/plans/new/attach", drawn+" > 40")
+	b.part("Steps")
+	b.waitFor(says + `("keep plait and piece dry")`)
+	b.part("Ways")
+	b.waitFor(says + `("hitched by its loop")`)
+	assert.False(t, value[bool](b, says+`("The house: dry.")`), "a plan begun here never departed")
 }

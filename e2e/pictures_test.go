@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 )
 
@@ -46,7 +47,15 @@ func TestPictures(t *testing.T) {
 	take(desk, "hair")
 	desk.openPlan(address, cellist, "attach")
 	desk.part("Steps")
+	desk.press("button", "Show me, picture by picture")
+	desk.picture(1, 13)
+	for n := 2; n <= 5; n++ {
+		desk.do(chromedp.KeyEvent(kb.ArrowRight))
+		desk.picture(n, 13)
+	}
+	time.Sleep(400 * time.Millisecond) // it grows
 	take(desk, "attach-steps")
+	desk.do(chromedp.KeyEvent(kb.Escape))
 	desk.part("Which method")
 	desk.waitFor(`document.querySelector("ol li[data-verdict]")`)
 	take(desk, "advice")
