@@ -90,3 +90,16 @@ test("a wish can be said and left open again", () => {
   expect(said.wishes).toEqual({ water: "swim", weeks: 6 });
   expect(after({ title: "", input: said }, actions.leaveOpen("water")).wishes).toEqual({ weeks: 6 });
 });
+
+test("a side taken on one question leaves the others as they were", () => {
+  const first = actions.setCustom("rinse", "new");
+  expect(first.group).toBe("customs.rinse");
+  const there = after(draftOf(), first);
+  expect(there.customs).toEqual({ rinse: "new" });
+  const both = after({ title: "", input: there }, actions.setCustom("foam", "none"));
+  expect(both.customs).toEqual({ rinse: "new", foam: "none" });
+  expect(after({ title: "", input: both }, actions.setCustom("rinse", "rinsed")).customs).toEqual({
+    rinse: "rinsed",
+    foam: "none",
+  });
+});
