@@ -20,6 +20,16 @@ var hookWay = Choice{Key: "direction", Name: "The hook goes", Usual: "up", Optio
 	{"down", "From the top down", "Where the base can not be reached from below"},
 }}
 
+// knotSide is where a knot comes to lie; it must not show.
+var knotSide = Choice{Key: "knot", Name: "The knot lies", Usual: "part", Options: []Option{
+	{"part", "Away from the part", "Hair falls over it from the part"},
+	{"back", "Toward the back of the head", "At the hairline, where hair is drawn back"},
+	{"face", "Toward the face", "Behind a fringe, where hair falls forward"},
+}}
+
+// knotWords are the sides of a knot as the steps say them.
+var knotWords = map[string]string{"part": "away from the part", "back": "toward the back of the head", "face": "toward the face"}
+
 var hooks = []Method{{
 	ID: TrackHitch, Name: "Track hitch", Family: Hook, Base: Plaited,
 	Takes:   []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc, hair.CoilLoc, hair.HandmadeLoc, hair.Bulk, hair.CurlyBulk},
@@ -34,7 +44,7 @@ var hooks = []Method{{
 
 	WearWeeks: [2]int{4, 6},
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
-	Choices: []Choice{hookWay, {Key: "head", Name: "At the head of a track", Usual: "hitched", Options: []Option{
+	Choices: []Choice{hookWay, knotSide, {Key: "head", Name: "At the head of a track", Usual: "hitched", Options: []Option{
 		{"hitched", "Hitched like the others", "Where hair falls over it"},
 		{"set-in", "The end worked in, no loop shows", "Where the track begins in sight: the piece's end goes into its first turns"},
 	}}},
@@ -138,6 +148,6 @@ func hooking(j Job) (steps []Step) {
 	}
 	steps = append(steps,
 		text(on.push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),
-		text("Pass the tail through its own loop and tighten: snug, the knot turned away from the part, never pulling the scalp.").drawn(moves.TrackHitch, 2, 4))
+		text("Pass the tail through its own loop and tighten: snug, the knot turned "+knotWords[j.Chosen["knot"]]+", never pulling the scalp.").drawn(moves.TrackHitch, 2, 4))
 	return withNext(steps, j)
 }

@@ -13,6 +13,8 @@ import (
 // pieces of one track between those of the next; a net by itself tears.
 func TestHookingIsToldForEveryGround(t *testing.T) {
 	told := func(j Job) (text string, lengths int) {
+		m, _ := Lookup(TrackHitch)
+		j.Chosen = m.Decided(j.Chosen)
 		for _, s := range hooking(j) {
 			text += s.Text + "\n"
 			lengths += len(s.Lengths)
@@ -34,6 +36,8 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 	last, _ := told(Job{Ground: OnTrack, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Tails: "Stitch the tails.", TenderScalp: true})
 	assert.True(t, strings.HasPrefix(last, "Stitch the tails.\n"), "the base is finished before anything hangs on it")
 	assert.Contains(t, last, "loosen now")
+	face, _ := told(Job{Ground: OnTrack, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Chosen: Chosen{"knot": "face"}})
+	assert.Contains(t, face, "the knot turned toward the face")
 	net, _ := told(Job{Ground: OnNet, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19})
 	assert.Less(t, strings.Index(net, "Lay the net"), strings.Index(net, "Push the hook"))
 }

@@ -219,7 +219,8 @@ var loops = []Method{{
 		Key: "turns", Name: "Turns of the leg through the fold", Unit: Count, Least: 2, Most: 3, Usual: 2,
 		Help: "Three for slippery hair",
 	}},
-	work: func(j Job) Work { return Work{Attach: knotTime + 0.1*(j.Settings["turns"]-2)} },
+	Choices: []Choice{knotSide},
+	work:    func(j Job) Work { return Work{Attach: knotTime + 0.1*(j.Settings["turns"]-2)} },
 	steps: func(r Range) []Step {
 		j := r.Long
 		out := onBase(j)
@@ -227,7 +228,7 @@ var loops = []Method{{
 			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
 			text(grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.").drawn(moves.HiddenKnot, 0, 1),
 			text("See which leg will be covered when the hair falls; part a thin strand off that leg.").drawn(moves.HiddenKnot, 1, 2),
-			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side away from the part, and tighten both ways.", j.Settings["turns"])).drawn(moves.HiddenKnot, 2, 3),
+			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side %s, and tighten both ways.", j.Settings["turns"], knotWords[j.Chosen["knot"]])).drawn(moves.HiddenKnot, 2, 3),
 			text("Let the other leg fall over the knot.").drawn(moves.HiddenKnot, 3, 4))
 		return withNext(out, j)
 	},
