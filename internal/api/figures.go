@@ -3,8 +3,10 @@ package api
 import (
 	"context"
 	"net/http"
+	"runtime"
 
 	"github.com/danielgtaylor/huma/v2"
+	"golang.org/x/sync/errgroup"
 
 	"kladotex/core/method/figure"
 	"kladotex/core/method/moves"
@@ -136,11 +138,20 @@ func (s *server) figureOperations(api huma.API) {
 		if from < 0 || from >= len(f.Stills()) {
 			return out, nil
 		}
-		for _, frame := range f.Way(from, in.Still, between) {
-			if ctx.Err() != nil {
-				return nil, problem(ctx, ctx.Err(), "")
-			}
-			out.Body.Way = append(out.Body.Way, outlines(figure.Draw(turned(frame, in.Left, in.Back), f.Stage, true).Strands))
+		way := f.Way(from, in.Still, between)
+		out.Body.Way = make([][]outline, len(way))
+		work, ctx := errgroup.WithContext(ctx)
+		work.SetLimit(runtime.GOMAXPROCS(0))
+		for i, frame := range way {
+			work.Go(func() error {
+				if ctx.Err() == nil {
+					out.Body.Way[i] = outlines(figure.Draw(turned(frame, in.Left, in.Back), f.Stage, true).Strands)
+				}
+				return ctx.Err()
+			})
+		}
+		if err := work.Wait(); err != nil {
+			return nil, problem(ctx, err, "")
 		}
 		return out, nil
 	})

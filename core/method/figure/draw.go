@@ -189,15 +189,13 @@ func (cv *canvas) stretch(s stretch) {
 		cv.strokes(c, c.hairs(s.from-6, s.to+6), s.from, s.to, p.dark, 1.1, 1)
 	}
 	body(0, math.Max(0, s.from-seam), math.Min(c.length, s.to+seam), p.base)
-	x := c.look.draw(c, s.from, s.to)
+	x := c.look.draw(c, s.from, s.to, cv.quick)
 	if len(holes) > 0 {
 		x.light = slices.DeleteFunc(x.light, func(a []on) bool { return slices.ContainsFunc(a, c.inHole) })
 		x.dark, x.fine = c.outsideHoles(x.dark), c.outsideHoles(x.fine)
 	}
-	if !cv.quick {
-		cv.patches(c, x.light, s.from, s.to, p.light, 0.9)
-		cv.strokes(c, x.fine, s.from, s.to, p.dark, 0.7, 0.55)
-	}
+	cv.patches(c, x.light, s.from, s.to, p.light, 0.9)
+	cv.strokes(c, x.fine, s.from, s.to, p.dark, 0.7, 0.55)
 	cv.strokes(c, x.dark, s.from, s.to, p.dark, 1.5, 1)
 	if len(holes) == 0 {
 		return

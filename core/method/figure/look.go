@@ -59,7 +59,8 @@ type look struct {
 	gap    float64 // of paper, where it passes over something, units
 	hairy  bool
 	edge   func(phase, side float64) float64 // share of the half width
-	draw   func(c *curve, from, to float64) texture
+	// draw gives the texture of a stretch; a bare one has its dividing lines only.
+	draw func(c *curve, from, to float64, bare bool) texture
 }
 
 var looks = [...]look{
@@ -125,7 +126,7 @@ func lens(line []on, thick float64) []on {
 
 // chain is the texture of a plait: strands come in from the right and from the left in turn
 // and run past the middle.
-func chain(c *curve, from, to float64) (x texture) {
+func chain(c *curve, from, to float64, bare bool) (x texture) {
 	const reach = 1.40 // how far a strand runs across, half widths
 	shape := func(u float64) float64 { return 1 - reach*(1-math.Cos(0.64*math.Pi*u))/(1-math.Cos(0.64*math.Pi)) }
 	first, last := c.seen(from, to)
@@ -137,7 +138,9 @@ func chain(c *curve, from, to float64) (x texture) {
 			}
 			half := c.within(c.whereIs(at - c.of.Shift)).half
 			line := func(off, a, b float64, n int) []on { return c.across(at+off, 0.94, a, b, n, side, shape) }
-			x.dark = append(x.dark, line(0, 0, 1, 9))
+			if x.dark = append(x.dark, line(0, 0, 1, 9)); bare {
+				continue
+			}
 			x.light = append(x.light, lens(line(0.46, 0.16, 0.66, 7), 0.2*half))
 			x.fine = append(x.fine, line(0.24, 0.05, 0.8, 6), line(0.72, 0.05, 0.55, 6))
 		}
@@ -146,14 +149,16 @@ func chain(c *curve, from, to float64) (x texture) {
 }
 
 // rope is the texture of two strands twisted.
-func rope(c *curve, from, to float64) (x texture) {
+func rope(c *curve, from, to float64, bare bool) (x texture) {
 	shape := func(u float64) float64 { return math.Cos(math.Pi * u) }
 	first, last := c.seen(from, to)
 	for k := first; k <= last; k++ {
 		at := float64(k)
 		half := c.within(c.whereIs(at - c.of.Shift)).half
 		line := func(off, a, b float64, n int) []on { return c.across(at+off, 0.9, a, b, n, 1, shape) }
-		x.dark = append(x.dark, line(0, 0, 1, 12))
+		if x.dark = append(x.dark, line(0, 0, 1, 12)); bare {
+			continue
+		}
 		x.light = append(x.light, lens(line(0.48, 0.26, 0.66, 8), 0.2*half))
 		x.fine = append(x.fine, line(0.25, 0.1, 0.9, 10), line(0.74, 0.1, 0.9, 10))
 	}
@@ -161,7 +166,7 @@ func rope(c *curve, from, to float64) (x texture) {
 }
 
 // rings is the texture of a loc: hair wound round, no turn like the other.
-func rings(c *curve, from, to float64) (x texture) {
+func rings(c *curve, from, to float64, bare bool) (x texture) {
 	first, last := c.seen(from, to)
 	for k := first; k <= last; k++ {
 		half := math.Min(20, c.within(c.whereIs(float64(k)-c.of.Shift)).half)
@@ -180,13 +185,19 @@ func rings(c *curve, from, to float64) (x texture) {
 			return line
 		}
 		x.dark = append(x.dark, arc(0, left, right, 8, 0.12*(noise(k, 7)-0.5)))
+		if bare {
+			continue
+		}
 		x.light = append(x.light, lens(arc(0.5, -0.72, 0.05+0.3*noise(k, 4), 6, 0), 0.15*half))
 	}
 	return x
 }
 
 // combing is the texture of loose hair.
-func combing(c *curve, from, to float64) (x texture) {
+func combing(c *curve, from, to float64, bare bool) (x texture) {
+	if bare {
+		return x
+	}
 	const step = 7.0
 	first, last := max(-1, step*math.Floor(from/step)-1), min(c.length+1, to+step)
 	for i, t := range []float64{-0.66, -0.34, -0.02, 0.3, 0.62} {
@@ -206,7 +217,10 @@ func combing(c *curve, from, to float64) (x texture) {
 }
 
 // shine is the light on something smooth.
-func shine(c *curve, _, _ float64) (x texture) {
+func shine(c *curve, _, _ float64, bare bool) (x texture) {
+	if bare {
+		return x
+	}
 	in := math.Min(3, c.length/4)
 	var up, down []on
 	for s := in; s <= c.length-in; s += 4 {

@@ -73,7 +73,7 @@ func lyingBraid(names [3]string, of [3]figure.Material, from [3][]point, x0, x1,
 			end, aside := b[i][len(b[i])-1], (float64(i)-1)*spread
 			pts = append(pts, pt(end.X+60, end.Y+aside, 0, 15), pt(end.X+150, end.Y+aside*1.4, 0, 14))
 		}
-		out = append(out, own(names[i], of[i], 0.5, figure.Open, pts)...)
+		out = append(out, own(names[i], of[i], 0.85, figure.Open, pts)...)
 	}
 	return out
 }

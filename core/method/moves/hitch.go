@@ -318,7 +318,7 @@ func splitRoot() figure.Figure {
 
 // track is a plait worked flat, which lies across the stage.
 func track() []strand {
-	s := own("track", figure.Plaited, 0.45, figure.Open, line(-20, 176, 0, 30, 60, 171, 0, 34, 180, 168, 0, 35, 300, 171, 0, 34, 380, 176, 0, 32))
+	s := own("track", figure.Plaited, 0.8, figure.Open, line(-20, 176, 0, 30, 60, 171, 0, 34, 180, 168, 0, 35, 300, 171, 0, 34, 380, 176, 0, 32))
 	return s
 }
 
@@ -387,7 +387,7 @@ func setIn() figure.Figure {
 				end := b[i][len(b[i])-1]
 				pts = append(pts, pt(end.X+80, end.Y+(float64(i)-1)*spread, 0, 14), pt(end.X+190, end.Y+(float64(i)-1)*spread*1.4, 0, 14))
 			}
-			out = append(out, own([]string{"upper", "middle", "lower"}[i], figure.Combed, 0.6, figure.Open, pts)...)
+			out = append(out, own([]string{"upper", "middle", "lower"}[i], figure.Combed, 0.85, figure.Open, pts)...)
 		}
 		return out
 	}
