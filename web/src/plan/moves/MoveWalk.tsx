@@ -12,6 +12,7 @@ import type { Method, Step } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { Toggle } from "../../ui/fields";
 import { Trouble } from "../../ui/Trouble";
+import { pictureOf } from "./StepList";
 import { StepText } from "./StepText";
 import { MovePicture } from "./MovePicture";
 import { moments, type Moment } from "./walk";
@@ -229,6 +230,13 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
           {last > 0 && <Toggle label="Slow" checked={slow} onChange={setSlow} />}
           <Toggle label="Left-handed" checked={left} onChange={(on) => set({ leftHanded: on })} />
         </div>
+        <a
+          className={styles.keep}
+          href={pictureOf(moment.figure, moment.still, left, moment.back)}
+          download={`${moment.figure} ${moment.still + 1}.svg`}
+        >
+          Keep this picture
+        </a>
         {last > 0 && (
           <p className={styles.keys}>
             Keys: ← and → turn, P plays, R again, S slow. Wipe the picture to turn it, tap it to see it again.

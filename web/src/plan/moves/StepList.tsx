@@ -21,14 +21,19 @@ export function StepList({ steps }: { steps: readonly Step[] }) {
   );
 }
 
+/** Where a picture of a drawn move is to be had, for a hand. */
+export function pictureOf(figure: string, still: number, left: boolean, back: boolean): string {
+  const query = `${left ? "&left=true" : ""}${back ? "&back=true" : ""}`.replace("&", "?");
+  return `/api/v1/figures/${figure}/${still}/picture.svg${query}`;
+}
+
 /** A small still; the step beside it says the same in words. */
 export function Still({ figure, still, back = false }: { figure: string; still: number; back?: boolean }) {
   const left = usePreferences((p) => p.leftHanded);
-  const query = `${left ? "&left=true" : ""}${back ? "&back=true" : ""}`.replace("&", "?");
   return (
     <img
       className={styles.still}
-      src={`/api/v1/figures/${figure}/${still}/picture.svg${query}`}
+      src={pictureOf(figure, still, left, back)}
       width={108}
       height={126}
       loading="lazy"
