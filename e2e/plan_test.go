@@ -34,7 +34,8 @@ func TestFirstPlan(t *testing.T) {
 	b.waitFor(isSaved)
 	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.pathname)`)
 
-	// Grid to brick: the count and the picture change.
+	// Grid to brick: the picture changes, straight channels are gone, and the count follows
+	// the area as before.
 	b.step("2 Parting")
 	b.part("Sizes")
 	b.press("radio", "Grid")
@@ -49,7 +50,12 @@ func TestFirstPlan(t *testing.T) {
 	b.waitFor(resting)
 	brick := b.tally("sections")
 	assert.NotEqual(t, gridPicture, value[string](b, outlines))
-	difference(t, b, grid, brick)
+	count := func(tally string) float64 {
+		n, err := strconv.Atoi(tally)
+		require.NoError(t, err)
+		return float64(n)
+	}
+	assert.InEpsilon(t, count(grid), count(brick), 0.04)
 
 	// A smaller front: the tally shows by how much the plan grew.
 	b.part("Sizes")

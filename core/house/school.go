@@ -2,13 +2,16 @@ package house
 
 import (
 	"maps"
+	"math"
 	"slices"
 
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
+	"kladotex/core/parting"
 	"kladotex/core/plait"
 	"kladotex/core/plan"
+	"kladotex/core/scalp"
 )
 
 // School is a question on which good practitioners disagree, with its sides. A studio takes
@@ -38,6 +41,23 @@ type Side struct {
 // it. Common practice, no source.
 const edgeStrip = 8.0
 
+// beforeCrown is how far before the crown a part line stops, mm. Common practice, no source.
+const beforeCrown = 25.0
+
+// toCrown is the way from the front hairline over the middle to the crown, mm, of a head that
+// is parted by a line all over.
+func toCrown(in plan.Input) (mm float64, ok bool) {
+	line := []parting.PartKind{parting.MiddlePart, parting.SidePart, parting.DiagonalPart}
+	if in.Parting.Structure != parting.AllIndividuals || !slices.Contains(line, in.Parting.Part.Kind) {
+		return 0, false
+	}
+	head, err := scalp.FitWith(in.Head, in.Hairline)
+	if err != nil {
+		return 0, false
+	}
+	return head.Arc(head.Landmark(scalp.FrontCentre), head.Crown()), true
+}
+
 // Schools are all questions: those on the head and its base first, then on attaching, then
 // what shows only in what is said and done.
 var Schools = slices.Concat(settled, customs())
@@ -59,6 +79,31 @@ var settled = []School{
 		},
 		take: func(in plan.Input, side string) plan.Input {
 			in.Parting.Edges = either(side == "out", max(edgeStrip, in.Parting.Edges), 0)
+			return in
+		},
+	},
+	{
+		Key: "part", Ask: "The part line runs", Usual: "before",
+		Sides: []Side{
+			{"before", "Up to a little before the crown", "No straight channel opens behind; a plait stands behind the stop"},
+			{"crown", "To the crown", "The whole of the front can fall to either side"},
+			{"nape", "To the nape", "For styles that are parted behind too"},
+		},
+		of: func(in plan.Input) string {
+			crown, ok := toCrown(in)
+			switch stop := in.Parting.Part.Stop; {
+			case !ok:
+				return ""
+			case stop == 0:
+				return "nape"
+			case stop < crown-beforeCrown/2:
+				return "before"
+			}
+			return "crown"
+		},
+		take: func(in plan.Input, side string) plan.Input {
+			crown, _ := toCrown(in)
+			in.Parting.Part.Stop = map[string]float64{"nape": 0, "crown": math.Round(crown), "before": math.Round(crown - beforeCrown)}[side]
 			return in
 		},
 	},

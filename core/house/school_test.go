@@ -17,7 +17,7 @@ import (
 // (common practice, no source).
 func TestUsualSides(t *testing.T) {
 	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
-		"draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
+		"part": "before", "draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
 		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {
@@ -60,7 +60,7 @@ func TestPlansFollowTheHouseAndSayWhereTheyDoNot(t *testing.T) {
 			assert.Empty(t, Usual().Departures(found[0].AsHouse))
 		}
 	}
-	strong := plan.Default()
+	strong := Usual().Begin(plan.Default())
 	strong.Parting.Edges = 0
 	assert.Empty(t, Usual().Departures(strong), "strong edges are no question")
 }

@@ -164,7 +164,7 @@ func TestAdviceAndDeparturesOverHTTP(t *testing.T) {
 	assert.Equal(t, 422, refused.StatusCode)
 	assert.Contains(t, string(refused.body), "wishes.hours")
 
-	in = plan.Default()
+	in = house.Usual().Begin(plan.Default())
 	in.Plaits.Band = true
 	var departures []house.Departure
 	s.send("POST", "/api/v1/departures", text(t, in)).json(t, &departures)
