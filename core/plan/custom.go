@@ -1,10 +1,13 @@
 package plan
 
 import (
+	"fmt"
 	"slices"
 
 	"kladotex/core/invalid"
 	"kladotex/core/method"
+	"kladotex/core/method/moves"
+	"kladotex/core/plait"
 )
 
 // Custom is a question on which good practitioners disagree and for which a plan has no
@@ -145,8 +148,40 @@ func (in Input) Around() (before, after []method.Step) {
 			}
 		}
 	}
+	before = append(before, in.plaiting())
+	if in.Plaits.Band {
+		add(&before, "A small thin band round each root, close but not pulling. Oiled bands perish within days, and tangle: cut them out with care.")
+	}
 	add(&after, washing[in.water()])
 	return before, after
+}
+
+// far is how a plait goes on below the scalp.
+var far = map[plait.Far]string{
+	plait.Whole:  "down its whole length",
+	plait.Half:   "to the half, then twist two strands on to the tip",
+	plait.Anchor: "for three turns, then twist two strands on to the tip",
+}
+
+// plaiting is how the sections are plaited.
+func (in Input) plaiting() method.Step {
+	p := in.Plaits
+	drawing, over := moves.PlaitOver, "over the middle one: a ridge stands at the root"
+	if p.Direction == plait.Under {
+		drawing, over = moves.PlaitUnder, "under the middle one: the root lies flat, no knot stands up"
+	}
+	tight := "with a little slack at the scalp: drawing a piece through tightens it once more"
+	if p.Tension == plait.Snug {
+		tight = "snug at the scalp, never so that the skin lifts: drawing a piece through tightens it once more"
+	}
+	fed := ""
+	if p.Fed > 0 {
+		fed = " Before the own hair ends, feed a thin bit of hair in: the ends are sealed and longer."
+	}
+	return method.Step{
+		Text:  fmt.Sprintf("Where a piece is hitched on, plait the section %s, %s. The outer strand goes %s.%s", far[p.Far], tight, over, fed),
+		Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1},
+	}
 }
 
 // customFields are the customs as they are told apart.

@@ -11,12 +11,18 @@ const (
 	Net   ID = "net"
 	Link  ID = "link"
 	Merge ID = "merge"
+
+	PlaitOver  ID = "plait-over"
+	PlaitUnder ID = "plait-under"
 )
 
 var bases = map[ID]func() figure.Figure{
 	Net:   net,
 	Link:  link,
 	Merge: merge,
+
+	PlaitOver:  func() figure.Figure { return plaiting(figure.Over) },
+	PlaitUnder: func() figure.Figure { return plaiting(figure.Under) },
 }
 
 // mesh is a net laid over what lies on the scalp.
@@ -90,7 +96,40 @@ func link() figure.Figure {
 	}, {
 		Says:    "Plaited on: so each is laid into the next, to the end of the chain.",
 		Strands: snug(lyingBraid(names, of, from, 212, 400, 2.4, 0)),
-		States:  holds("upper over first", "first over lower"),
+		States:  holds("first over upper", "lower over first"),
+	}}}
+}
+
+// plaiting is how the outer strand goes: over the middle one or under it.
+func plaiting(outer figure.Relation) figure.Figure {
+	depth, says := 14.0, "The outer strand goes over the middle one, right and left in turn: a ridge stands at the root."
+	if outer == figure.Under {
+		depth, says = -14, "The outer strand goes under the middle one, right and left in turn: the root lies flat."
+	}
+	strands := func(y1, half, turns, spread, bright float64) []strand {
+		names := [3]string{"left", "middle", "right"}
+		var out []strand
+		for i, b := range braid(30, 180, 84, y1, half, depth, turns, 22, 18) {
+			end := b[len(b)-1]
+			b = append([]point{pt(168+12*float64(i), 48, 0, 12)}, b...)
+			for k := 1; k <= 4; k++ {
+				u := float64(k) / 4
+				b = append(b, pt(end.X+(end.X-180)/half*spread*u, end.Y+u*(410-y1), end.Z*(1-u), 18-8*u))
+			}
+			out = append(out, own(names[i], figure.Combed, bright-0.3*float64(i), figure.Tip, b)...)
+		}
+		return out
+	}
+	// Of two strands that cross, one always lies over the other, in a plait of three.
+	first, second := "left", "right"
+	if outer == figure.Under {
+		first, second = second, first
+	}
+	crosses := holds(first+" over "+second, second+" over middle", "middle over "+first)
+	return figure.Figure{Title: "Plait", Frames: []frame{{
+		Says: says, Strands: strands(214, 36, 1.2, 26, 0.8), States: crosses,
+	}, {
+		Says: "Plaited down, each turn as firm as the last.", Strands: snug(strands(390, 18, 3.6, 0, 0.7)), States: crosses,
 	}}}
 }
 
@@ -106,6 +145,6 @@ func merge() figure.Figure {
 	}, {
 		Says:    "Plaited on as one: only one tail is left.",
 		Strands: snug(lyingBraid(names, of, from, 180, 400, 2.6, 0)),
-		States:  holds("upper over middle", "middle over lower"),
+		States:  holds("middle over upper", "lower over middle"),
 	}}}
 }

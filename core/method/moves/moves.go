@@ -203,15 +203,15 @@ func helix(n int, x, y0, y1, radius, start, turns, w0, w1 float64) []point {
 	return out
 }
 
-// braid gives the ways of three strands, a third of a turn apart: x = sin t, z = sin 2t, so
-// that the outer one comes over the middle, right and left in turn. The strands start on the
-// left, in the middle and on the right.
+// braid gives the ways of three strands, a third of a turn apart: x = sin t, z = -sin 2t, so
+// that the outer one comes over the middle, right and left in turn; under it where depth is
+// below zero. The strands start on the left, in the middle and on the right.
 func braid(n int, x, y0, y1, half, depth, turns, w0, w1 float64) (out [3][]point) {
 	for s, start := range []float64{-math.Pi * 5 / 6, -math.Pi / 6, math.Pi / 2} {
 		for i := range n {
 			u := float64(i) / float64(n-1)
 			t := start + 2*math.Pi*turns*u
-			out[s] = append(out[s], pt(x+half*math.Sin(t), y0+(y1-y0)*u, depth*math.Sin(2*t), w0+(w1-w0)*u))
+			out[s] = append(out[s], pt(x+half*math.Sin(t), y0+(y1-y0)*u, -depth*math.Sin(2*t), w0+(w1-w0)*u))
 		}
 	}
 	return out

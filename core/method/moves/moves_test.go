@@ -158,8 +158,13 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		{WrappedThird, 2, "third over two-thirds 2"},
 		{WrappedThird, 2, "third under two-thirds 2"},
 		// A plait laid into the next one is one of its three strands, and so is a thin track.
-		{Link, 1, "first over lower"},
-		{Merge, 1, "middle over lower"},
+		{Link, 1, "first over upper"},
+		{Merge, 1, "middle over upper"},
+		// The outer strand over the middle one, or under it.
+		{PlaitOver, 0, "right over middle"},
+		{PlaitOver, 0, "left over right"},
+		{PlaitUnder, 0, "middle over right"},
+		{PlaitUnder, 0, "right over left"},
 	} {
 		f := still(drawn(t, told.id), told.still)
 		f.States = holds(told.holds)

@@ -1,0 +1,110 @@
+package house
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+)
+
+// asked is a plan of which every question is asked: tender edges, a part line, tracks or
+// not, loose hair laced, and individuals braided by hand.
+func asked(structure parting.Structure) plan.Input {
+	in := plan.Default()
+	if structure != parting.AllIndividuals {
+		in.Parting = in.Parting.On(structure)
+	}
+	in.Hair.Edges = hair.FragileEdges
+	laced := plan.NewWay("w3", method.HitchAndZigzag)
+	laced.Choices = method.Chosen{"hair": "loose"}
+	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird))
+	braid := in.Pieces[0]
+	braid.Key, braid.Form = "p2", hair.Braid
+	bundle := in.Pieces[0]
+	bundle.Key, bundle.Form = "p3", hair.BraidingHair
+	in.Pieces = append(in.Pieces, braid, bundle)
+	in.Uses = append(in.Uses,
+		plan.Use{Where: plan.Where{Kind: plan.InBack}, Piece: "p2", Way: "w3", Count: 1},
+		plan.Use{Where: plan.Where{Kind: plan.AtHairline}, Piece: "p3", Way: "w4", Count: 1})
+	return in
+}
+
+// told is all that a plan tells: its numbers, what is done and in which order, what is looked
+// at, and which method suits.
+func told(t *testing.T, in plan.Input) string {
+	t.Helper()
+	res, err := plan.Compute(t.Context(), in)
+	require.NoError(t, err)
+	advice, err := plan.Advise(t.Context(), in)
+	require.NoError(t, err)
+	before, after := in.Around()
+	raw, err := json.Marshal([]any{res.Tally, res.Work, res.Hours, res.Notices, before, after, advice})
+	require.NoError(t, err)
+	return string(raw)
+}
+
+// Something follows from every side of every question: it changes what the plan tells.
+func TestSomethingFollowsFromEverySide(t *testing.T) {
+	for _, s := range Schools {
+		followed := map[string]bool{}
+		for _, structure := range []parting.Structure{parting.AllIndividuals, parting.EarToEar} {
+			seen := map[string]string{}
+			for _, side := range s.Sides {
+				r := Usual()
+				r.Sides = map[string]string{s.Key: side.Key}
+				in := r.Begin(asked(structure))
+				require.NoError(t, plan.Check(in), "%s: %s", s.Key, side.Key)
+				what := told(t, in)
+				if other, same := seen[what]; !same {
+					followed[side.Key] = true
+				} else if structure == parting.AllIndividuals {
+					followed[side.Key] = false
+					t.Logf("%s: %s as %s where all are individuals", s.Key, side.Key, other)
+				}
+				seen[what] = side.Key
+			}
+		}
+		for _, side := range s.Sides {
+			assert.True(t, followed[side.Key], "%s: nothing follows from %s", s.Key, side.Key)
+		}
+	}
+}
+
+// A house that takes a side begins no plan against it, whatever the head, and never undoes
+// what else was settled.
+func TestBeginningKeepsWhatIsNotAsked(t *testing.T) {
+	in := asked(parting.AllIndividuals)
+	in.Customs = map[string]string{"foam": "night"}
+	in.Wishes = &method.Wishes{Updo: true, Hours: 5}
+	r := Usual()
+	r.Sides = map[string]string{"foam": "night", "wear": "two", "hide": "wrapped", "rinse": "new"}
+	begun := r.Begin(in)
+	assert.Equal(t, map[string]string{"foam": "night", "rinse": "new"}, begun.Customs)
+	assert.Equal(t, method.Wishes{Updo: true, Hours: 5, Weeks: 2, Hide: method.HiddenUnder}, *begun.Wishes)
+	assert.Equal(t, map[string]string{"foam": "night"}, in.Customs, "the plan it began from stays as it was")
+	assert.Equal(t, method.Wishes{Updo: true, Hours: 5}, *in.Wishes)
+	assert.Equal(t, in.Pieces, begun.Pieces)
+	assert.Equal(t, in.Uses, begun.Uses)
+	assert.Empty(t, r.Departures(begun))
+}
+
+// The line stops where the crown of this head is, large or small.
+func TestThePartLineFollowsTheHead(t *testing.T) {
+	stops := func(around, over float64) float64 {
+		in := plan.Default()
+		in.Head.Circumference, in.Head.FrontToNape = around, over
+		return Usual().Begin(in).Parting.Part.Stop
+	}
+	small, large := stops(520, 330), stops(600, 380)
+	assert.Greater(t, large, small+3)
+	assert.InDelta(t, 86, stops(558.8, 355.6), 2)
+	levels := plan.Default()
+	levels.Parting.Part.Kind = parting.Levels
+	assert.Zero(t, Usual().Begin(levels).Parting.Part.Stop, "levels have no part line")
+}
