@@ -352,18 +352,14 @@ func (r Rules) side(s *School) string {
 
 // checkSides refuses questions that are not asked and sides they do not have.
 func (r Rules) checkSides(bad *invalid.Errors) {
-	for key, side := range r.Sides {
-		i := slices.IndexFunc(Schools, func(s School) bool { return s.Key == key })
-		if i < 0 {
-			bad.Add("sides."+key, "The house rules have no question named %q.", key)
-			continue
+	asked := make([]invalid.Question, len(Schools))
+	for i, s := range Schools {
+		asked[i] = invalid.Question{Key: s.Key, Label: s.Ask}
+		for _, side := range s.Sides {
+			asked[i].Options = append(asked[i].Options, side.Key)
 		}
-		keys := make([]string, len(Schools[i].Sides))
-		for k, side := range Schools[i].Sides {
-			keys[k] = side.Key
-		}
-		invalid.OneOf(bad, "sides."+key, Schools[i].Ask, side, keys)
 	}
+	invalid.Answers(bad, "sides.", "The house rules have no question named %q.", r.Sides, asked)
 }
 
 // Begin is a new plan as the house does it.

@@ -133,6 +133,25 @@ func OneOf[T ~string](e *Errors, path, label string, v T, allowed []T) {
 	e.Add(path, "%s must be %s; it is %q.", label, strings.Join(names, ", "), string(v))
 }
 
+// Question is what is answered with one of a few options.
+type Question struct {
+	Key, Label string
+	Options    []string
+}
+
+// Answers refuses answers to what is not asked, for which unasked has a place for the key, and
+// options that a question has not; the paths of bad are put under path.
+func Answers(e *Errors, path, unasked string, answers map[string]string, asked []Question) {
+	for key, option := range answers {
+		i := slices.IndexFunc(asked, func(q Question) bool { return q.Key == key })
+		if i < 0 {
+			e.Add(path+key, unasked, key)
+			continue
+		}
+		OneOf(e, path+key, asked[i].Label, option, asked[i].Options)
+	}
+}
+
 // At is the path of an entry of a list.
 func At(path string, i int) string { return fmt.Sprintf("%s[%d]", path, i) }
 

@@ -230,18 +230,14 @@ type Chosen map[string]string
 // CheckChoices refuses choices and options that the method has not; the paths of bad are put
 // under path. Choices left out are as usual.
 func (m Method) CheckChoices(bad *invalid.Errors, path string, chosen Chosen) {
-	for key, option := range chosen {
-		i := slices.IndexFunc(m.Choices, func(c Choice) bool { return c.Key == key })
-		if i < 0 {
-			bad.Add(path+key, "%s has no choice named %q.", m.Name, key)
-			continue
+	asked := make([]invalid.Question, len(m.Choices))
+	for i, c := range m.Choices {
+		asked[i] = invalid.Question{Key: c.Key, Label: c.Name}
+		for _, o := range c.Options {
+			asked[i].Options = append(asked[i].Options, o.Key)
 		}
-		keys := make([]string, len(m.Choices[i].Options))
-		for k, o := range m.Choices[i].Options {
-			keys[k] = o.Key
-		}
-		invalid.OneOf(bad, path+key, m.Choices[i].Name, option, keys)
 	}
+	invalid.Answers(bad, path, m.Name+" has no choice named %q.", chosen, asked)
 }
 
 // Decided are a method's choices as they hold: those of chosen, the others as usual.

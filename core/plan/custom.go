@@ -92,18 +92,14 @@ func (in Input) Custom(key string) string {
 
 // checkCustoms refuses questions that are not asked and sides they do not have.
 func (in Input) checkCustoms(bad *invalid.Errors) {
-	for key, side := range in.Customs {
-		i := slices.IndexFunc(Customs, func(c Custom) bool { return c.Key == key })
-		if i < 0 {
-			bad.Add("customs."+key, "There is no question named %q.", key)
-			continue
+	asked := make([]invalid.Question, len(Customs))
+	for i, c := range Customs {
+		asked[i] = invalid.Question{Key: c.Key, Label: c.Ask}
+		for _, side := range c.Sides {
+			asked[i].Options = append(asked[i].Options, side.Key)
 		}
-		keys := make([]string, len(Customs[i].Sides))
-		for k, s := range Customs[i].Sides {
-			keys[k] = s.Key
-		}
-		invalid.OneOf(bad, "customs."+key, Customs[i].Ask, side, keys)
 	}
+	invalid.Answers(bad, "customs.", "There is no question named %q.", in.Customs, asked)
 }
 
 // washing is what is said of water while the pieces are worn.

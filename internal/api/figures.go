@@ -65,7 +65,8 @@ type FigurePath struct {
 // between is how many pictures are drawn on the way from one frame to the next.
 const between = 14
 
-// keptFor lets a browser keep what is the same for everyone until the next version.
+// keptFor lets a browser keep for a while what is the same for everyone and changes only with
+// the program.
 const keptFor = "private, max-age=600"
 
 func (p FigurePath) find(ctx context.Context) (figure.Figure, int, error) {

@@ -19,6 +19,8 @@ const keys = [
   ["Sections", "R and Z", "Pick the whole row, the whole zone"],
   ["Sections", "Tab, then arrows", "Move a row line, a part, the hairline"],
   ["Leave out", "Enter", "Leave the section out"],
+  ["A method, drawn", "← and →", "Picture before, picture after"],
+  ["A method, drawn", "P, R and S", "Play, see again, slow"],
   ["Plan", "[ and ]", "Step before, step after"],
   ["Plan", "Ctrl+Z", "Undo"],
   ["Plan", "Ctrl+Shift+Z", "Redo"],

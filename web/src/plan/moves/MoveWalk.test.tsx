@@ -141,6 +141,13 @@ describe("walking through a method", () => {
     expect(screen.getByText(/picture 4 of 4/)).toBeTruthy();
     key("Home");
     expect(screen.getByText(/picture 1 of 4/)).toBeTruthy();
+    // Keys of one letter do nothing where they are switched off.
+    usePreferences.getState().set({ letterKeys: false });
+    key("p");
+    expect(screen.getByText("Play all")).toBeTruthy();
+    usePreferences.getState().set({ letterKeys: true });
+    key("p");
+    expect(screen.getByText("Stop")).toBeTruthy();
   });
 
   it("comes the way to a picture, and stands at once where motion is unwelcome", async () => {

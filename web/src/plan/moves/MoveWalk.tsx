@@ -139,7 +139,8 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
       const act = hear.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
       const inField =
         event.target instanceof Element && event.target.closest("[role=combobox], [type=radio]");
-      if (!act || inField || event.ctrlKey || event.metaKey || event.altKey) return;
+      const off = event.key.length === 1 && !usePreferences.getState().letterKeys;
+      if (!act || off || inField || event.ctrlKey || event.metaKey || event.altKey) return;
       event.preventDefault();
       act();
     };
