@@ -1,5 +1,5 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react()],
@@ -8,5 +8,7 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
   },
+  // A test's deadline is there for one that hangs; a slow machine is no fault.
+  test: { testTimeout: 60_000 },
   server: { proxy: { "/api": "http://127.0.0.1:8467" } },
 });

@@ -79,7 +79,7 @@ const still = (motionless: boolean) =>
   }));
 
 const picture = async (name: string) => {
-  const drawing = await screen.findByRole("img", { name });
+  const drawing = await screen.findByLabelText(name, { selector: "[role=img]" });
   await waitFor(() => expect(drawing.dataset.stands).toBe("true"));
   return drawing;
 };
