@@ -4,6 +4,7 @@
 package hair
 
 import (
+	"regexp"
 	"slices"
 	"strings"
 
@@ -150,6 +151,31 @@ func (p Pack) Yield() int { return p.Units * p.Cuts * p.Splits }
 type Offer struct {
 	Packs int   `json:"packs" doc:"Packs in the offer"`
 	Price int64 `json:"priceMinor" doc:"Price of the offer, minor units"`
+	// Supplier is the key of who sells it; empty for any shop.
+	Supplier string `json:"supplier,omitempty" maxLength:"40" doc:"Key of the supplier; left out for any shop"`
+}
+
+// Stiffness is how a piece bends.
+type Stiffness string
+
+// The stiffnesses; empty where nobody has felt it.
+const (
+	Supple Stiffness = "supple"
+	Firm   Stiffness = "firm"
+	Stiff  Stiffness = "stiff"
+)
+
+// Stiffnesses are all of them.
+var Stiffnesses = []Stiffness{Supple, Firm, Stiff}
+
+// swatch is a colour as screens write it.
+var swatch = regexp.MustCompile(`^#[0-9a-f]{6}$`)
+
+// CheckSwatch refuses a colour that is not written as screens do.
+func CheckSwatch(bad *invalid.Errors, path, hex string) {
+	if !swatch.MatchString(hex) {
+		bad.Add(path, "A swatch is written like #4a3021: a hash and six of 0-9, a-f; it is %q.", hex)
+	}
 }
 
 // MaxPrice of one offer, minor units: far above any pack, far below overflow.
@@ -168,6 +194,13 @@ type Piece struct {
 	Loop      float64 `json:"loopMm" doc:"Opening of its loop when stretched, mm; 0 when not measured"`
 	Pack      Pack    `json:"pack"`
 	Offers    []Offer `json:"offers" minItems:"1" maxItems:"8"`
+	// Item is the id of the studio's item it was taken from; the facts above are as they
+	// were then.
+	Item      string    `json:"item,omitempty" maxLength:"64" doc:"Id of the item of the supplies it is; left out for one that is not in them"`
+	Swatch    string    `json:"swatch,omitempty" doc:"Its colour as a screen shows it, such as #4a3021"`
+	Stiffness Stiffness `json:"stiffness,omitempty" enum:"supple,firm,stiff,"`
+	// Sold is the length of loose hair as it lies in the pack, opened out, mm.
+	Sold float64 `json:"soldMm,omitempty" doc:"Loose hair: length of a strand as sold, opened out, mm; left out where it hangs as it was sold"`
 }
 
 // Check refuses a piece that can not be; the paths of bad are put under path.
@@ -191,8 +224,22 @@ func (p Piece) Check(bad *invalid.Errors, path string) {
 		at := invalid.At(path+"offers", i)
 		bad.Count(at+".packs", "Packs in the offer", o.Packs, 1, 50)
 		CheckPrice(bad, at+".priceMinor", o.Price)
+		bad.Letters(at+".supplier", "The supplier", o.Supplier, 0, 40)
+	}
+	bad.Letters(path+"item", "The item", p.Item, 0, 64)
+	if p.Swatch != "" {
+		CheckSwatch(bad, path+"swatch", p.Swatch)
+	}
+	if p.Stiffness != "" {
+		invalid.OneOf(bad, path+"stiffness", "Stiffness", p.Stiffness, Stiffnesses)
+	}
+	if p.Sold != 0 {
+		bad.Length(path+"soldMm", "Length as sold", p.Sold, MinSold, MaxSold)
 	}
 }
+
+// MinSold and MaxSold bound the length of loose hair as sold, opened out, mm.
+const MinSold, MaxSold = 150.0, 3000.0
 
 // CheckPrice refuses a price that can not be.
 func CheckPrice(bad *invalid.Errors, path string, v int64) {

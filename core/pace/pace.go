@@ -21,6 +21,7 @@ const (
 	linkedShare    = 0.6
 	finishPerPiece = 0.15
 	fillTime       = 0.4 // minutes to find a thin spot and hook a piece into it
+	thingTime      = 0.3 // minutes to close a cuff round a piece
 	// unlogged is the spread of a first estimate either way.
 	unlogged = 0.2
 )
@@ -28,6 +29,10 @@ const (
 // OwnHead is how much longer one takes on one's own head than a stylist. Common practice, no
 // source.
 const OwnHead = 1.25
+
+// AccentTime is the minutes to hook one piece on beside another, practised. Common practice,
+// no source.
+const AccentTime = 0.5
 
 // Work is what is to be done on a whole head. Lengths are mm, times minutes of a
 // practised stylist.
@@ -45,6 +50,8 @@ type Work struct {
 	Tails       int
 	// Net is true where one is stitched over them.
 	Net bool
+	// Things are cuffs and the like that are put on.
+	Things int
 	// Pieces are all that are hung, Fill those hung into thin spots besides.
 	Pieces, Fill int
 	// Attach is minutes to fix the pieces on loose plaits, Conceal to hide the plaits,
@@ -103,6 +110,6 @@ func Estimate(w Work) Hours {
 	stage("Hook on", w.Hook)
 	stage("Attach", w.Attach)
 	stage("Hide the plaits", w.Conceal)
-	stage("Check and finish", finish+fillTime*float64(w.Fill)+finishPerPiece*float64(w.Pieces+w.Fill))
+	stage("Check and finish", finish+fillTime*float64(w.Fill)+thingTime*float64(w.Things)+finishPerPiece*float64(w.Pieces+w.Fill))
 	return h
 }

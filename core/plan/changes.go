@@ -161,6 +161,10 @@ var fields = append([]field{
 	{"uses", "Who gets what", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
+	{"spares.amount", "Spares as much as", Plain, func(in Input) string { return words(in.Spares.Amount) }},
+	{"spares.spoiltShare", "Share that is spoilt", Plain, func(in Input) string { return number(in.Spares.Spoilt) }},
+	{"accents", "Accents", Plain, func(in Input) string { return each(in.Accents, func(a Accent) string { return accentText(in, a) }) }},
+	{"day.install", "Day of the install", Plain, func(in Input) string { return in.InstallDay() }},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
 }, customFields()...)
@@ -247,8 +251,17 @@ func pieceText(p hair.Piece) string {
 	if p.Pack.Cuts > 1 || p.Pack.Splits > 1 {
 		parts = append(parts, fmt.Sprintf("cut into %d, split into %d", p.Pack.Cuts, p.Pack.Splits))
 	}
+	if p.Sold > 0 {
+		parts = append(parts, "sold "+both(p.Sold)+" long")
+	}
+	if p.Stiffness != "" {
+		parts = append(parts, string(p.Stiffness))
+	}
 	for _, o := range p.Offers {
-		parts = append(parts, fmt.Sprintf("%d for %d.%02d", o.Packs, o.Price/100, o.Price%100))
+		parts = append(parts, strings.TrimSpace(fmt.Sprintf("%d for %d.%02d %s", o.Packs, o.Price/100, o.Price%100, o.Supplier)))
+	}
+	if p.Item != "" {
+		parts = append(parts, "of the supplies")
 	}
 	return strings.Join(parts, ", ")
 }
@@ -280,6 +293,18 @@ func wayText(in Input, w Way) string {
 	return strings.Join(parts, ", ")
 }
 
+// accentText says an accent so that any difference shows.
+func accentText(in Input, a Accent) string {
+	parts := []string{fmt.Sprintf("%d × %s", a.Count, in.AccentName(a)), a.Where.Name()}
+	for _, d := range a.Where.Places[min(1, len(a.Where.Places)):] {
+		parts = append(parts, placeName(d))
+	}
+	if t := a.Thing; t != nil {
+		parts = append(parts, fmt.Sprintf("%s g each, %d a pack for %d.%02d", number(t.Mass), t.Pack, t.Price/100, t.Price%100))
+	}
+	return strings.Join(parts, ", ")
+}
+
 // useText says a use so that any difference shows.
 func useText(in Input, u Use) string {
 	parts := []string{u.Where.Name()}
@@ -291,6 +316,9 @@ func useText(in Input, u Use) string {
 	}
 	if u.Piece != "" {
 		parts = append(parts, in.Piece(u.Piece).Name)
+	}
+	for _, s := range u.Mix {
+		parts = append(parts, fmt.Sprintf("%d of %s", s.Parts, in.Piece(s.Piece).Name))
 	}
 	if u.Way != "" {
 		parts = append(parts, in.WayName(u.Way))

@@ -14,6 +14,7 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
+	"kladotex/core/supply"
 )
 
 // leaves are the paths of a JSON document, lists taken whole.
@@ -36,6 +37,9 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	for _, c := range Customs {
 		whole.Customs[c.Key] = c.Usual
 	}
+	whole.Spares.Amount, whole.Spares.Spoilt = supply.SafeAmount, 0.03
+	whole.Day = &Day{Install: "2026-12-04"}
+	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
 	raw, err := json.Marshal(whole)
 	require.NoError(t, err)
 	var document any

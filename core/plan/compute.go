@@ -141,17 +141,22 @@ func (in Input) resolved(ctx context.Context, lay layer) (*worked, error) {
 	return w, nil
 }
 
+// workAll works every place.
+func (w *worked) workAll() {
+	w.works = make([]method.Work, len(w.res.Places))
+	for i := range w.res.Places {
+		p := &w.res.Places[i]
+		w.works[i] = w.methods[p.Way].For(w.job(p))
+	}
+}
+
 // workOut is [Compute] with a head laid by lay.
 func workOut(ctx context.Context, in Input, lay layer) (Result, error) {
 	w, err := in.resolved(ctx, lay)
 	if err != nil {
 		return Result{}, err
 	}
-	w.works = make([]method.Work, len(w.res.Places))
-	for i := range w.res.Places {
-		p := &w.res.Places[i]
-		w.works[i] = w.methods[p.Way].For(w.job(p))
-	}
+	w.workAll()
 	need, err := w.need()
 	if err != nil {
 		return Result{}, err

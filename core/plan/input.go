@@ -64,6 +64,10 @@ type Input struct {
 	Fill     Fill              `json:"fill"`
 	// Wishes decide between methods; nil where none were said.
 	Wishes *method.Wishes `json:"wishes,omitempty" doc:"What is wanted of the install that decides between methods"`
+	// Accents are a few pieces or small things beside what hangs everywhere.
+	Accents []Accent `json:"accents,omitempty" maxItems:"12" doc:"A few pieces or small things put on beside the rest"`
+	// Day is when it is done; nil while that is open.
+	Day *Day `json:"day,omitempty" doc:"When it is done; left out while that is open"`
 	// Customs are sides taken where practitioners disagree and nothing else says how it is
 	// done; nil where all are as usual.
 	Customs map[string]string `json:"customs,omitempty" doc:"Sides taken on questions of practice, by key; those left out are as usual"`
@@ -84,15 +88,14 @@ func (in Input) HookSpacing() float64 { return in.hooksApart(hookShare) }
 func (in Input) shownSpacing() float64 { return in.hooksApart(shownShare) }
 
 func (in Input) hooksApart(share float64) float64 {
-	key := ""
-	for i, use := range in.Uses {
-		if use.Piece != "" && (i == 0 || use.Where.Kind == OnBase) {
-			key = use.Piece
-		}
-	}
 	thick := 0.0
-	if i := slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key }); i >= 0 {
-		thick = in.Pieces[i].Thickness
+	for i, use := range in.Uses {
+		if use.names() && (i == 0 || use.Where.Kind == OnBase) {
+			thick = 0
+			for _, key := range use.keys() {
+				thick = max(thick, in.Piece(key).Thickness)
+			}
+		}
 	}
 	spacing := in.Parting.Base.Spacing
 	if spacing == 0 {
@@ -127,8 +130,10 @@ type Way struct {
 type Use struct {
 	Where Where  `json:"where"`
 	Piece string `json:"piece,omitempty" doc:"Key of a piece; left out to leave it as it is"`
-	Way   string `json:"way,omitempty" doc:"Key of a way; it is taken where its method can hang a piece"`
-	Count int    `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each place; 0 to leave it as it is"`
+	// Mix is several pieces in place of one, spread evenly.
+	Mix   []Share `json:"mix,omitempty" maxItems:"6" doc:"Several pieces spread evenly, in place of one"`
+	Way   string  `json:"way,omitempty" doc:"Key of a way; it is taken where its method can hang a piece"`
+	Count int     `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each place; 0 to leave it as it is"`
 }
 
 // Fill is what is hung into thin spots at the end.
@@ -189,12 +194,16 @@ func (in Input) Piece(key string) hair.Piece {
 	return hair.Piece{}
 }
 
+// usualWrapping is the wrapping hair a plan starts with.
+var usualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
+
 // NewWay is a method as it usually is, with usual wrapping hair where it wraps.
 func NewWay(key string, id method.ID) Way {
 	m, _ := method.Lookup(id)
 	w := Way{Key: key, Method: id, Settings: m.Usual()}
 	if m.Wraps {
-		w.Wrapping = &hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
+		usual := usualWrapping
+		w.Wrapping = &usual
 	}
 	return w
 }
@@ -222,11 +231,19 @@ func (in Input) check() invalid.Errors {
 	in.checkUses(&bad, pieces, ways)
 	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
 	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
+	if in.Spares.Amount != "" {
+		invalid.OneOf(&bad, "spares.amount", "The amount", in.Spares.Amount, supply.AmountNames)
+	}
+	bad.Number("spares.spoiltShare", "The share that is spoilt", in.Spares.Spoilt, 0, 0.3, "")
 	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, 200)
 	if in.Wishes != nil {
 		in.Wishes.Check(&bad, "wishes.")
 	}
 	in.checkCustoms(&bad)
+	in.checkAccents(&bad, pieces)
+	if in.Day != nil {
+		in.Day.check(&bad, "day.")
+	}
 	if !slices.Contains(pieces, in.Fill.Piece) {
 		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
 	}
@@ -288,9 +305,10 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 			bad.Add(path+"where.kind", "The second rule is for the base; others come after it.")
 		}
 		use.Where.check(bad, path+"where.")
-		if use.Piece != "" && !slices.Contains(pieces, use.Piece) || use.Piece == "" && i == 0 {
+		if use.Piece != "" && !slices.Contains(pieces, use.Piece) || use.Piece == "" && i == 0 && len(use.Mix) == 0 {
 			bad.Add(path+"piece", "The piece must be one of the plan's; it is %q.", use.Piece)
 		}
+		use.checkMix(bad, path, pieces)
 		switch {
 		case use.Way != "" && !slices.Contains(ways, use.Way):
 			bad.Add(path+"way", "The way must be one of the plan's; it is %q.", use.Way)
@@ -304,7 +322,7 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 			least = 1
 		}
 		bad.Count(path+"count", "Pieces at each place", use.Count, least, MaxCount)
-		if use.Piece == "" && use.Way == "" && use.Count == 0 {
+		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 {
 			bad.Add(path+"piece", "This rule says nothing: choose a piece, a way or a number.")
 		}
 	}

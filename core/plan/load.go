@@ -29,6 +29,13 @@ func (w *worked) hung(i int) float64 {
 	if s := w.works[i].Strands; s > 0 {
 		g += float64(s) * w.in.Ways[p.Way].Wrapping.StrandMass()
 	}
+	for _, a := range p.Accents {
+		if k := w.accentPiece(a); k >= 0 {
+			g += w.in.Pieces[k].Mass
+		} else {
+			g += w.in.Accents[a].Thing.Mass
+		}
+	}
 	return g
 }
 

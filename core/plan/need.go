@@ -2,7 +2,9 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
+	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/supply"
 )
@@ -13,6 +15,8 @@ type Need struct {
 	Pieces []PieceNeed `json:"pieces"`
 	// Wraps are the needs of the ways that wrap.
 	Wraps []WrapNeed `json:"wraps"`
+	// Things are the needs of accents that are no pieces.
+	Things []ThingNeed `json:"things"`
 }
 
 // PieceNeed is the need of one piece.
@@ -22,6 +26,21 @@ type PieceNeed struct {
 	Hooked int          `json:"hooked" doc:"Of them, those hooked on tracks, on a net or on linked plaits"`
 	Fill   int          `json:"fill"`
 	Spares int          `json:"spares"`
+	Order  supply.Order `json:"order"`
+	// Accents are those of OnHead that are put on besides.
+	Accents int `json:"accents" doc:"Of those on the head, the ones put on as accents"`
+	// Amounts are how many to have; Enough is the chance that the packs ordered are enough.
+	Amounts supply.Amounts `json:"amounts"`
+	Enough  float64        `json:"enough" doc:"Chance that the packs ordered are enough"`
+	// Without is how many packs are enough without any spares.
+	Without int `json:"withoutSpares" doc:"Packs that are enough without any spares"`
+}
+
+// ThingNeed is the need of a small thing.
+type ThingNeed struct {
+	Accent int          `json:"accent" doc:"Index of the accent"`
+	Name   string       `json:"name"`
+	Count  int          `json:"count"`
 	Order  supply.Order `json:"order"`
 }
 
@@ -36,7 +55,8 @@ type WrapNeed struct {
 // need folds the places into what to buy.
 func (w *worked) need() (Need, error) {
 	in := w.in
-	n := Need{Pieces: []PieceNeed{}, Wraps: []WrapNeed{}}
+	n := Need{Pieces: []PieceNeed{}, Wraps: []WrapNeed{}, Things: []ThingNeed{}}
+	things := make([]int, len(in.Accents))
 	pieces := make([]PieceNeed, len(in.Pieces))
 	wraps := make([]WrapNeed, len(in.Ways))
 	for i := range w.res.Places {
@@ -44,6 +64,13 @@ func (w *worked) need() (Need, error) {
 		pieces[p.Piece].OnHead += p.Count
 		if p.Ground != method.OnPlait {
 			pieces[p.Piece].Hooked += p.Count
+		}
+		for _, a := range p.Accents {
+			things[a]++
+			if k := w.accentPiece(a); k >= 0 {
+				pieces[k].OnHead++
+				pieces[k].Accents++
+			}
 		}
 		if s := w.works[i].Strands; s > 0 {
 			wraps[p.Way].Plaits++
@@ -58,11 +85,16 @@ func (w *worked) need() (Need, error) {
 		if need.OnHead+need.Fill == 0 {
 			continue
 		}
-		need.Piece, need.Spares = piece.Key, in.Spares.Of(need.OnHead+need.Fill)
+		hang, yield, perStrand := need.OnHead+need.Fill, piece.Pack.Yield(), piece.Pack.Cuts*piece.Pack.Splits
+		odds := in.Spares.Odds()
+		need.Amounts = odds.Amounts(hang, yield, perStrand)
+		need.Piece, need.Spares = piece.Key, in.Spares.From(hang, need.Amounts)
+		need.Without = (hang + yield - 1) / yield
 		var err error
-		if need.Order, err = supply.Buy(need.OnHead+need.Fill+need.Spares, piece.Pack.Yield(), piece.Offers); err != nil {
+		if need.Order, err = supply.Buy(hang+need.Spares, yield, piece.Offers); err != nil {
 			return Need{}, fmt.Errorf("ordering %q: %w", piece.Key, err)
 		}
+		need.Enough = odds.Enough(need.Order.Units, hang, yield, perStrand)
 		n.Pieces = append(n.Pieces, need)
 	}
 	for i, need := range wraps {
@@ -77,7 +109,41 @@ func (w *worked) need() (Need, error) {
 		}
 		n.Wraps = append(n.Wraps, need)
 	}
+	for a, count := range things {
+		t := in.Accents[a].Thing
+		if t == nil || count == 0 {
+			continue
+		}
+		order, err := supply.Buy(count, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}})
+		if err != nil {
+			return Need{}, fmt.Errorf("ordering %q: %w", t.Name, err)
+		}
+		n.Things = append(n.Things, ThingNeed{a, t.Name, count, order})
+	}
 	return n, nil
+}
+
+// accentPiece is the index of the piece of an accent, -1 for a small thing.
+func (w *worked) accentPiece(accent int) int {
+	key := w.in.Accents[accent].Piece
+	if key == "" {
+		return -1
+	}
+	return slices.IndexFunc(w.in.Pieces, func(p hair.Piece) bool { return p.Key == key })
+}
+
+// countOf is how many of a piece hang at a place, accents among them.
+func (w *worked) countOf(p *Place, piece int) int {
+	n := 0
+	if p.Piece == piece {
+		n = p.Count
+	}
+	for _, a := range p.Accents {
+		if w.accentPiece(a) == piece {
+			n++
+		}
+	}
+	return n
 }
 
 // totals are pieces on the head, spares, packs, those left over and the cost of all.
@@ -88,6 +154,9 @@ func (n Need) totals() (t Tally) {
 		t.Packs += p.Order.Packs
 		t.Leftover += p.Order.Leftover
 		t.Cost += p.Order.Cost
+	}
+	for _, x := range n.Things {
+		t.Cost += x.Order.Cost
 	}
 	for _, w := range n.Wraps {
 		t.Packs += w.Order.Packs

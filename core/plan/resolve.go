@@ -35,6 +35,8 @@ type Place struct {
 	Piece int `json:"piece"`
 	Way   int `json:"way"`
 	Count int `json:"count"`
+	// Accents are indices into the plan's accents: what is put on besides.
+	Accents []int `json:"accents,omitempty"`
 }
 
 // Resolution is who gets what on a head.
@@ -59,7 +61,12 @@ func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 		if way >= 0 {
 			m, _ = method.Lookup(in.Ways[way].Method)
 		}
-		for _, i := range f.match(use.Where) {
+		matched := f.match(use.Where)
+		var mixed []int
+		if len(use.Mix) > 0 {
+			mixed = in.mixed(use, f, matched)
+		}
+		for k, i := range matched {
 			p := &r.Places[i]
 			here := way >= 0 && m.On(p.Ground)
 			if here {
@@ -68,10 +75,13 @@ func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 			if piece >= 0 {
 				p.Piece = piece
 			}
+			if mixed != nil {
+				p.Piece = mixed[k]
+			}
 			if use.Count > 0 {
 				p.Count = use.Count
 			}
-			if here || piece >= 0 || use.Count > 0 {
+			if here || use.names() || use.Count > 0 {
 				r.Matched[u]++
 			}
 		}
@@ -81,6 +91,11 @@ func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 			way := &in.Ways[p.Way]
 			m, _ := method.Lookup(way.Method)
 			p.Count *= m.Pieces(way.Settings)
+		}
+	}
+	for k, a := range in.Accents {
+		for _, i := range f.accented(a) {
+			r.Places[i].Accents = append(r.Places[i].Accents, k)
 		}
 	}
 	return r

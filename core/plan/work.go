@@ -142,6 +142,14 @@ func (w *worked) hours() pace.Hours {
 		p := &w.res.Places[i]
 		x := w.works[i]
 		load.Pieces += p.Count
+		for _, a := range p.Accents {
+			if w.accentPiece(a) >= 0 {
+				load.Pieces++
+				load.Hook += pace.AccentTime
+			} else {
+				load.Things++
+			}
+		}
 		switch p.Ground {
 		case method.OnPlait:
 			load.Sections++

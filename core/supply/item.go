@@ -1,0 +1,255 @@
+package supply
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+)
+
+// ItemSchema is the version of the item document that this package writes.
+const ItemSchema = 1
+
+// Kind is what an item is: a form of piece, wrapping hair, or a small thing.
+type Kind string
+
+// The kinds that are no form of piece.
+const (
+	WrappingHair Kind = "wrapping-hair"
+	Bands        Kind = "bands"
+	Cuffs        Kind = "cuffs"
+	Thread       Kind = "thread"
+	Hook         Kind = "hook"
+	Net          Kind = "net"
+)
+
+// KindFacts are what holds for every item of a kind.
+type KindFacts struct {
+	Kind Kind   `json:"kind" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair,wrapping-hair,bands,cuffs,thread,hook,net"`
+	Name string `json:"name"`
+	// Unit and Units are what is counted in a pack, one and many.
+	Unit  string `json:"unit"`
+	Units string `json:"units"`
+	// Hair is true for all that is measured and weighed, Loose for hair that has no loop and
+	// is cut and split, Hangs for what a plan can hang.
+	Hair  bool `json:"hair"`
+	Loose bool `json:"loose"`
+	Hangs bool `json:"hangs"`
+}
+
+// Kinds are all kinds: the forms of pieces, then the others.
+var Kinds = func() (all []KindFacts) {
+	for _, f := range hair.Forms {
+		k := KindFacts{Kind(f.Form), f.Name, "piece", "pieces", true, f.Folded, true}
+		switch {
+		case f.Form == hair.BraidingHair:
+			k.Unit, k.Units = "bundle", "bundles"
+		case f.Folded:
+			k.Unit, k.Units = "strand", "strands"
+		}
+		all = append(all, k)
+	}
+	return append(all,
+		KindFacts{WrappingHair, "Wrapping hair", "strand", "strands", true, true, false},
+		KindFacts{Bands, "Bands", "band", "bands", false, false, false},
+		KindFacts{Cuffs, "Cuffs", "cuff", "cuffs", false, false, false},
+		KindFacts{Thread, "Thread", "spool", "spools", false, false, false},
+		KindFacts{Hook, "Hooks", "hook", "hooks", false, false, false},
+		KindFacts{Net, "Nets", "net", "nets", false, false, false},
+	)
+}()
+
+// Facts are those of the kind; empty for one that is unknown.
+func (k Kind) Facts() KindFacts {
+	if i := slices.IndexFunc(Kinds, func(f KindFacts) bool { return f.Kind == k }); i >= 0 {
+		return Kinds[i]
+	}
+	return KindFacts{}
+}
+
+// Fibre is what hair is made of.
+type Fibre string
+
+// The fibres.
+const (
+	Synthetic Fibre = "synthetic"
+	Blend     Fibre = "blend"
+	Human     Fibre = "human"
+)
+
+// Gentle is how hair of a fibre wants to be handled, and whether it is worth saving; empty
+// where there is nothing to say. Common practice, no source.
+func (f Fibre) Gentle() string {
+	switch f {
+	case Blend:
+		return "A blend with human hair: no hot water on it, comb from the tips, wash by hand. It is worth saving for another round."
+	case Human:
+		return "Human hair: wash and condition it like the client's own, no hot-water set. It is worth saving for several rounds."
+	}
+	return ""
+}
+
+// Colour is one that an item comes in.
+type Colour struct {
+	Name   string `json:"name" minLength:"1" maxLength:"40"`
+	Swatch string `json:"swatch" doc:"As a screen shows it, such as #4a3021"`
+	// Tip is the colour of its ends, where they are another.
+	Tip string `json:"tip,omitempty" doc:"Colour of the ends, where they are another"`
+}
+
+// Depths is how many steps there are from dark to light.
+const Depths = 9
+
+// Depth is the step of a swatch from 1, the darkest, to 9, by its lightness (CIE L*, with the
+// luminance of sRGB after IEC 61966-2-1); 0 for what is no swatch.
+func Depth(swatch string) int {
+	var r, g, b uint8
+	if n, err := fmt.Sscanf(swatch, "#%02x%02x%02x", &r, &g, &b); n != 3 || err != nil {
+		return 0
+	}
+	linear := func(v uint8) float64 {
+		c := float64(v) / 255
+		if c <= 0.04045 {
+			return c / 12.92
+		}
+		return math.Pow((c+0.055)/1.055, 2.4)
+	}
+	y := 0.2126*linear(r) + 0.7152*linear(g) + 0.0722*linear(b)
+	light := 903.3 * y
+	if y > 0.008856 {
+		light = 116*math.Cbrt(y) - 16
+	}
+	return 1 + min(Depths-1, int(light/100*Depths))
+}
+
+// Article is how a supplier lists an item, for asking what it costs now.
+type Article struct {
+	Supplier string `json:"supplier" maxLength:"40" doc:"Key of the supplier"`
+	Number   string `json:"number" maxLength:"40" doc:"The supplier's own number of it"`
+}
+
+// Item is one line at one length, as a studio keeps it on file. Facts that nobody has measured
+// are 0.
+type Item struct {
+	Schema int    `json:"schema" minimum:"1" doc:"Version of this document's schema"`
+	Kind   Kind   `json:"kind" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair,wrapping-hair,bands,cuffs,thread,hook,net"`
+	Name   string `json:"name" minLength:"1" maxLength:"80"`
+	// Line is what items have in common that differ in length alone.
+	Line    string   `json:"line" maxLength:"60" doc:"The line it belongs to: other lengths of a line can stand in for it"`
+	Colours []Colour `json:"colours" maxItems:"40"`
+
+	Length    float64        `json:"lengthMm" doc:"Hanging length of a piece; of loose hair, the length of a strand as it lies in the pack"`
+	Folded    bool           `json:"folded" doc:"Loose hair: sold folded, so that a strand opened out is twice as long"`
+	Thickness float64        `json:"thicknessMm"`
+	Mass      float64        `json:"massG" doc:"Mass of one piece or strand, g"`
+	Loop      float64        `json:"loopMm" doc:"Opening of the loop when stretched, mm; 0 when not measured"`
+	Stiffness hair.Stiffness `json:"stiffness" enum:"supple,firm,stiff,"`
+	Fibre     Fibre          `json:"fibre" enum:"synthetic,blend,human"`
+	Coated    bool           `json:"coated" doc:"Its coating irritates some scalps: rinse and dry before use"`
+
+	// Units in a pack as sold; Cuts and Splits are how loose hair is usually prepared.
+	Pack hair.Pack `json:"pack"`
+	// Offers are the ways it is sold, by supplier.
+	Offers   []hair.Offer `json:"offers" maxItems:"12"`
+	Currency string       `json:"currency" pattern:"^[A-Z]{3}$" doc:"Currency of the prices; it must be the studio's"`
+	Articles []Article    `json:"articles" maxItems:"8"`
+	Note     string       `json:"note" maxLength:"400"`
+}
+
+// Open is the length of a strand of loose hair opened out, mm.
+func (i Item) Open() float64 {
+	if i.Folded {
+		return 2 * i.Length
+	}
+	return i.Length
+}
+
+// Piece is the item as a plan hangs it, in one of its colours: of loose hair, what a strand
+// gives when it is cut, split and folded over the hook.
+func (i Item) Piece(key, id, colour string) hair.Piece {
+	p := hair.Piece{
+		Key: key, Name: i.Name, Form: hair.Form(i.Kind), Colour: colour, Length: i.Length, Thickness: i.Thickness, Mass: i.Mass, Loop: i.Loop,
+		Stiffness: i.Stiffness, Pack: i.Pack, Offers: i.Offers, Item: id,
+	}
+	for _, c := range i.Colours {
+		if c.Name == colour {
+			p.Swatch = c.Swatch
+		}
+	}
+	if i.Kind.Facts().Loose {
+		cut := Cut{Open: i.Open(), Cuts: i.Pack.Cuts, Splits: i.Pack.Splits, Fold: p.Form != hair.BraidingHair}
+		p.Sold, p.Length, p.Mass = i.Open(), cut.Hanging(), i.Mass/float64(i.Pack.Cuts*i.Pack.Splits)
+	}
+	if len(p.Offers) == 0 {
+		p.Offers = []hair.Offer{{Packs: 1}}
+	}
+	return p
+}
+
+// Check refuses an item that can not be, as [invalid.Errors] with paths relative to it.
+func (i Item) Check() error {
+	var bad invalid.Errors
+	if i.Schema != ItemSchema {
+		bad.Add("schema", "This item is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", i.Schema, ItemSchema)
+	}
+	kinds := make([]Kind, len(Kinds))
+	for k, f := range Kinds {
+		kinds[k] = f.Kind
+	}
+	invalid.OneOf(&bad, "kind", "The kind", i.Kind, kinds)
+	bad.Letters("name", "The name", strings.TrimSpace(i.Name), 1, 80)
+	bad.Letters("line", "The line", i.Line, 0, 60)
+	bad.Count("colours", "The number of colours", len(i.Colours), 0, 40)
+	for k, c := range i.Colours {
+		at := invalid.At("colours", k)
+		bad.Letters(at+".name", "The colour's name", strings.TrimSpace(c.Name), 1, 40)
+		hair.CheckSwatch(&bad, at+".swatch", c.Swatch)
+		if c.Tip != "" {
+			hair.CheckSwatch(&bad, at+".tip", c.Tip)
+		}
+		if slices.ContainsFunc(i.Colours[:k], func(o Colour) bool { return strings.EqualFold(o.Name, c.Name) }) {
+			bad.Add(at+".name", "The colour %q stands twice.", c.Name)
+		}
+	}
+	bad.Count("pack.units", "What a pack holds", i.Pack.Units, 1, 5000)
+	bad.Count("pack.cuts", "Lengths cut from a strand", i.Pack.Cuts, 1, 10)
+	bad.Count("pack.splits", "Units split from a length", i.Pack.Splits, 1, 10)
+	if i.Kind.Facts().Hair {
+		i.checkHair(&bad)
+	}
+	bad.Count("offers", "The number of offers", len(i.Offers), 0, 12)
+	for k, o := range i.Offers {
+		at := invalid.At("offers", k)
+		bad.Count(at+".packs", "Packs in the offer", o.Packs, 1, 50)
+		hair.CheckPrice(&bad, at+".priceMinor", o.Price)
+		bad.Letters(at+".supplier", "The supplier", o.Supplier, 0, 40)
+	}
+	bad.Letters("note", "The note", i.Note, 0, 400)
+	return bad.Err()
+}
+
+func (i Item) checkHair(bad *invalid.Errors) {
+	bad.Length("lengthMm", "The length", i.Length, 75, hair.MaxSold)
+	if i.Kind != WrappingHair {
+		bad.Number("thicknessMm", "The thickness", i.Thickness, 2, 30, " mm")
+	}
+	bad.Number("massG", "The mass of one", i.Mass, 0.1, 200, " g")
+	bad.Number("loopMm", "Opening of the loop", i.Loop, 0, 40, " mm")
+	if i.Stiffness != "" {
+		invalid.OneOf(bad, "stiffness", "Stiffness", i.Stiffness, hair.Stiffnesses)
+	}
+	invalid.OneOf(bad, "fibre", "The fibre", i.Fibre, []Fibre{Synthetic, Blend, Human})
+}
+
+// DecodeItem reads an item as it is stored. Versions have been one so far.
+func DecodeItem(raw []byte) (Item, error) {
+	var i Item
+	if err := json.Unmarshal(raw, &i); err != nil {
+		return Item{}, fmt.Errorf("reading an item: %w", err)
+	}
+	return i, nil
+}
