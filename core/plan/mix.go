@@ -187,3 +187,18 @@ func (in Input) InstallDay() string {
 	}
 	return in.Day.Install
 }
+
+// With is the plan with another piece in place of the one that hangs everywhere; a mix there gives way to it. The
+// error is an [invalid.Errors] where it can not be.
+func (in Input) With(p hair.Piece) (Input, error) {
+	key := in.Uses[0].keys()[0]
+	p.Key = key
+	in.Pieces, in.Uses = slices.Clone(in.Pieces), slices.Clone(in.Uses)
+	for i := range in.Pieces {
+		if in.Pieces[i].Key == key {
+			in.Pieces[i] = p
+		}
+	}
+	in.Uses[0].Piece, in.Uses[0].Mix = key, nil
+	return in, Check(in)
+}

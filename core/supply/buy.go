@@ -125,6 +125,10 @@ combination:
 		p := Purchase{Orders: make([]Order, len(wants))}
 		packs, used := 0, uint(0)
 		for i, w := range wants {
+			if w.Need <= 0 {
+				p.Orders[i] = Order{Lines: []OrderLine{}}
+				continue
+			}
 			var open []hair.Offer
 			for _, o := range w.Offers {
 				if k := known(o.Supplier); k < 0 || set&(1<<k) != 0 {

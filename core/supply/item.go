@@ -9,6 +9,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/plait"
 )
 
 // ItemSchema is the version of the item document that this package writes.
@@ -183,6 +184,9 @@ func (i Item) Piece(key, id, colour string) hair.Piece {
 	if i.Kind.Facts().Loose {
 		cut := Cut{Open: i.Open(), Cuts: i.Pack.Cuts, Splits: i.Pack.Splits, Fold: p.Form != hair.BraidingHair}
 		p.Sold, p.Length, p.Mass = i.Open(), cut.Hanging(), i.Mass/float64(i.Pack.Cuts*i.Pack.Splits)
+		if p.Form == hair.BraidingHair {
+			p.Length *= plait.BraidTakeUp
+		}
 	}
 	if len(p.Offers) == 0 {
 		p.Offers = []hair.Offer{{Packs: 1}}

@@ -165,6 +165,8 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.catalogueOperations(api)
 	s.figureOperations(api)
 	s.houseOperations(api)
+	s.supplyOperations(api)
+	s.shoppingOperations(api)
 	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api

@@ -23,6 +23,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // tester is a real server over a real file, as one person sees it: each has their
@@ -197,9 +198,9 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	assert.Equal(t, both, 2*pairs, "every pair of neighbours once")
 
 	// What only one step shows comes by itself.
-	var need plan.Need
-	s.send("POST", "/api/v1/need", text(t, in)).json(t, &need)
-	assert.Equal(t, want.Need, need)
+	var shop studio.Shopping
+	s.send("POST", "/api/v1/shopping", text(t, in)).json(t, &shop)
+	assert.Equal(t, want.Need, shop.Need)
 	var how work
 	s.send("POST", "/api/v1/work", text(t, in)).json(t, &how)
 	assert.Equal(t, workOf(in, &want), how)

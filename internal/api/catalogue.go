@@ -13,6 +13,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/supply"
 	"kladotex/internal/standin"
 	"kladotex/internal/studio"
 )
@@ -26,7 +27,10 @@ type catalogue struct {
 	Ways   []plan.Way       `json:"ways"`
 	Forms  []hair.FormFacts `json:"forms"`
 	Pieces []hair.Piece     `json:"pieces" doc:"The supplier's price list"`
-	Sizes  sizeLimits       `json:"sizes"`
+	// Kinds are those of the items of the supplies, Moves what happens to a lot.
+	Kinds []supply.KindFacts `json:"kinds"`
+	Moves []supply.MoveFacts `json:"moves"`
+	Sizes sizeLimits         `json:"sizes"`
 	// Schools are the questions on which practitioners disagree.
 	Schools []house.School `json:"schools"`
 	// Structures are what each structure takes.
@@ -62,7 +66,7 @@ func (s *server) catalogueOperations(api huma.API) {
 		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(studio.All),
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
-			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(),
+			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},

@@ -70,11 +70,6 @@ func (s *server) previewOperations(api huma.API) {
 
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{
-		OperationID: "need", Method: http.MethodPost, Path: "/api/v1/need",
-		Summary: "What to buy for a plan", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(_ plan.Input, r *plan.Result) plan.Need { return r.Need }))
-
-	huma.Register(api, huma.Operation{
 		OperationID: "work", Method: http.MethodPost, Path: "/api/v1/work",
 		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(workOf))

@@ -131,6 +131,8 @@ type given struct {
 	Pieces []int `json:"pieces" doc:"Index of the piece in the plan"`
 	Ways   []int `json:"ways" doc:"Index of the way in the plan"`
 	Counts []int `json:"counts"`
+	// Accents are places with the accents put on there, one after the other.
+	Accents []int `json:"accents" doc:"Index of a place and of the accent put on there, one pair after the other"`
 	// Matched counts the places each use says something about.
 	Matched []int `json:"matched"`
 	// Plaits are the thicknesses of the plaits at their roots, tenths of a millimetre.
@@ -190,10 +192,13 @@ func previewOf(r *plan.Result) preview {
 
 func givenOf(r *plan.Result) given {
 	n := len(r.Places)
-	g := given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Matched: r.Matched}
+	g := given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Matched: r.Matched}
 	for i := range r.Places {
 		p := &r.Places[i]
 		g.Pieces[i], g.Ways[i], g.Counts[i] = p.Piece, p.Way, p.Count
+		for _, a := range p.Accents {
+			g.Accents = append(g.Accents, i, a)
+		}
 		if p.Section >= 0 {
 			g.Plaits[p.Section] = tenths(p.Plait.Diameter)
 		}

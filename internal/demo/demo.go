@@ -252,15 +252,22 @@ func Furnish(ctx context.Context, s *store.Store) error {
 		}
 		ids[name] = c.ID
 	}
+	stock, err := furnishItems(ctx, s)
+	if err != nil {
+		return err
+	}
+	plans := map[string]string{}
 	for _, p := range Plans() {
-		res, err := plan.Compute(ctx, p.Input)
+		in := stock.take(p)
+		res, err := plan.Compute(ctx, in)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
-		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: p.Input, Summary: store.Summarise(p.Input, res), By: p.By}
-		if _, err := s.CreatePlan(ctx, uuid.NewString(), draft); err != nil {
+		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: in, Summary: store.Summarise(in, res), By: p.By}
+		plans[p.Title] = uuid.NewString()
+		if _, err := s.CreatePlan(ctx, plans[p.Title], draft); err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 	}
-	return nil
+	return stock.furnish(ctx, s, plans)
 }

@@ -123,6 +123,8 @@ type Draft struct {
 	Summary  Summary
 	Variants []Variant
 	By       string // name of who saves
+	// Claims are what the plan needs of the stash: renewed where it holds any of it.
+	Claims []Claim
 }
 
 const entryColumns = `plan.id, title, plan.version, coalesce(client_id, ''), coalesce(client.name, ''), saved_by,
@@ -289,6 +291,9 @@ func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (
 			sum.Pattern, sum.Method, sum.Sections, sum.Pieces, sum.Packs, sum.Cost, sum.Minutes, sum.Warnings, stampOf(time.Now()), id)
 		if err != nil {
 			return Plan{}, missingClient(err)
+		}
+		if err := promise(ctx, tx, id, d.Claims); err != nil {
+			return Plan{}, err
 		}
 		return keptPlan(ctx, tx, id)
 	})

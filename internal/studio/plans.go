@@ -74,7 +74,7 @@ func (d Draft) checked(ctx context.Context, by string, pinned []store.Variant) (
 	}
 	return store.Draft{
 		Title: title, ClientID: d.ClientID, Input: d.Input, Variants: d.Variants,
-		Summary: store.Summarise(d.Input, res), By: by,
+		Summary: store.Summarise(d.Input, res), By: by, Claims: claims(d.Input, res.Need),
 	}, nil
 }
 

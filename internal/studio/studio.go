@@ -37,6 +37,16 @@ type records interface {
 	RemovePerson(ctx context.Context, id string) error
 	EndSessions(ctx context.Context, id string) error
 	House(ctx context.Context) (store.House, error)
+	Items(ctx context.Context, wish store.ItemWish, page store.Page) ([]store.Item, error)
+	Item(ctx context.Context, id string) (store.Item, error)
+	DeleteItem(ctx context.Context, id string) (archived bool, err error)
+	Stash(ctx context.Context, wish store.StashWish, page store.Page) ([]store.Lot, error)
+	StashMoves(ctx context.Context, lot string) ([]store.StashMove, error)
+	Move(ctx context.Context, lot string, d store.MoveDraft) (store.Lot, error)
+	Purchases(ctx context.Context, plan string) ([]store.Purchase, error)
+	Arrive(ctx context.Context, id, on, by string, came []store.Came) (store.Purchase, error)
+	DropPurchase(ctx context.Context, id string) error
+	Shortfalls(ctx context.Context) ([]store.Shortfall, error)
 }
 
 // Open makes a studio of its store. It fails when ctx ends before it is ready.

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The plan beside itself with other pieces of the supplies */
+        post: operations["alternatives"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/begin": {
         parameters: {
             query?: never;
@@ -297,7 +314,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/need": {
+    "/api/v1/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of the items of the supplies, by name */
+        get: operations["listItems"];
+        put?: never;
+        /** Add an item to the supplies */
+        post: operations["createItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/items/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read an item */
+        get: operations["readItem"];
+        /** Save an item over the version it started from */
+        put: operations["saveItem"];
+        post?: never;
+        /** Delete an item; one that lots, plans or orders name is archived instead */
+        delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The orders, those under way first */
+        get: operations["listOrders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -306,8 +377,42 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What to buy for a plan */
-        post: operations["need"];
+        post?: never;
+        /** Take an order off the list */
+        delete: operations["dropOrder"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders/{id}/arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what came of an order; it goes into the stash */
+        post: operations["arriveOrder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/orders/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that an order was placed */
+        post: operations["placeOrder"];
         delete?: never;
         options?: never;
         head?: never;
@@ -438,6 +543,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Have a plan hold its share of the stash, or free it */
+        put: operations["holdStash"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put what a plan has to buy on the order list */
+        post: operations["orderForPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans/{id}/picture.svg": {
         parameters: {
             query?: never;
@@ -448,6 +587,23 @@ export interface paths {
         /** A small picture of the parted head */
         get: operations["planPicture"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/prepared/{task}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick off of a plan's preparation */
+        put: operations["prepare"];
         post?: never;
         delete?: never;
         options?: never;
@@ -540,6 +696,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the simulated scale shows with packs of an item on it */
+        post: operations["weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -610,6 +783,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a plan needs of hair, what the stash gives, what is bought and how it is prepared */
+        post: operations["shopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of the lots of the stash, by the names of their items */
+        get: operations["listStash"];
+        put?: never;
+        /** Put a lot into the stash */
+        post: operations["addLot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stash/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a lot, newest first */
+        get: operations["stashMoves"];
+        put?: never;
+        /** Say what happened to pieces of a lot */
+        post: operations["moveStash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/studio": {
         parameters: {
             query?: never;
@@ -619,6 +845,57 @@ export interface paths {
         };
         /** What a newcomer at the door needs to know */
         get: operations["studio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who can be ordered from, and how their packs came */
+        get: operations["listSuppliers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the suppliers for today's prices and say what changed */
+        post: operations["refreshPrices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/{key}/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a supplier has today */
+        get: operations["supplierList"];
         put?: never;
         post?: never;
         delete?: never;
@@ -665,6 +942,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Accent: {
+            /**
+             * Format: int64
+             * @description How many, spread evenly and alike on both sides; at picked places one is put at each
+             */
+            count: number;
+            /** @description Key of a piece of the plan; left out for a small thing */
+            piece?: string;
+            /** @description The small thing; left out for a piece */
+            thing?: components["schemas"]["Thing"];
+            where: components["schemas"]["Where"];
+        };
         AcknowledgeRequest: {
             /** @description Key of the caution */
             caution: string;
@@ -688,6 +977,72 @@ export interface components {
             places: number;
             /** @enum {string} */
             where: "everywhere" | "front" | "back" | "hairline" | "base";
+        };
+        Alternative: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description What is bought, with delivery
+             */
+            costMinor: number;
+            /** @description Id of the item; left out for the plan as it is */
+            item?: string;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            notices: number;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            pieces: number;
+            /**
+             * Format: int64
+             * @description Pieces of the need that lie in the stash
+             */
+            stash: number;
+            /** Format: double */
+            thicknessMm: number;
+            trouble?: string;
+            /** Format: double */
+            weightG: number;
+        };
+        AlternativesRequest: {
+            input: components["schemas"]["Input"];
+            others: components["schemas"]["Instead"][];
+            /** @description Id of the plan, where it is stored */
+            plan?: string;
+        };
+        Amounts: {
+            /**
+             * Format: int64
+             * @description If nothing is lost
+             */
+            least: number;
+            /**
+             * Format: int64
+             * @description Enough in half of all installs
+             */
+            likely: number;
+            /**
+             * Format: int64
+             * @description Enough in 95 of 100 installs
+             */
+            safe: number;
+        };
+        ArriveOrderRequest: {
+            /** @description What came of each line, in their order */
+            lines: components["schemas"]["Came"][];
+            /** @description The day, such as 2026-12-04 */
+            on: string;
+        };
+        Article: {
+            /** @description The supplier's own number of it */
+            number: string;
+            /** @description Key of the supplier */
+            supplier: string;
         };
         Attachment: {
             /**
@@ -782,6 +1137,17 @@ export interface components {
              */
             tracks: number;
         };
+        Batch: {
+            /**
+             * Format: int64
+             * @description Number of its first loc
+             */
+            from: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            to: number;
+        };
         Between: {
             /** Format: double */
             least: number;
@@ -801,6 +1167,17 @@ export interface components {
             /** Format: int64 */
             ways: number;
         };
+        Came: {
+            /** @enum {string} */
+            checked: "label" | "counted" | "weighed";
+            /** Format: int64 */
+            packs: number;
+            /**
+             * Format: int64
+             * @description Pieces in all of them, by the label where nobody counted
+             */
+            pieces: number;
+        };
         Catalogue: {
             bounds: components["schemas"]["Bounds"];
             currencies: string[];
@@ -808,7 +1185,9 @@ export interface components {
             default: components["schemas"]["Input"];
             forms: components["schemas"]["FormFacts"][];
             heads: components["schemas"]["Preset"][];
+            kinds: components["schemas"]["KindFacts"][];
             methods: components["schemas"]["Method"][];
+            moves: components["schemas"]["MoveFacts"][];
             /** @description The supplier's price list */
             pieces: components["schemas"]["Piece"][];
             schools: components["schemas"]["School"][];
@@ -889,6 +1268,13 @@ export interface components {
             /** Format: int64 */
             last: number;
         };
+        Colour: {
+            name: string;
+            /** @description As a screen shows it, such as #4a3021 */
+            swatch: string;
+            /** @description Colour of the ends, where they are another */
+            tip?: string;
+        };
         Comparison: {
             base: components["schemas"]["PlanDraft"];
             mine: components["schemas"]["PlanDraft"];
@@ -915,9 +1301,41 @@ export interface components {
              */
             total: number;
         };
+        CreateItemRequest: {
+            archived: boolean;
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            item: components["schemas"]["Item"];
+        };
         Credentials: {
             name: string;
             password: string;
+        };
+        Cut: {
+            /**
+             * Format: int64
+             * @description Lengths a strand is cut into
+             */
+            cuts: number;
+            /** @description Folded over the hook into two legs */
+            fold: boolean;
+            /**
+             * Format: double
+             * @description Length of a strand opened out, mm
+             */
+            openMm: number;
+            /**
+             * Format: int64
+             * @description Units a length is split into
+             */
+            splits: number;
+        };
+        Day: {
+            /** @description Date of the install, such as 2026-12-04; empty while that is open */
+            install: string;
         };
         Departure: {
             asHouse: components["schemas"]["Input"];
@@ -1037,6 +1455,13 @@ export interface components {
             /** @description Key of the piece */
             piece: string;
         };
+        Filling: {
+            order: number[];
+            /** @description Key of the piece */
+            piece: string;
+            /** @description How far 1, 2, 3 … packs go */
+            reach: components["schemas"]["Reach"][];
+        };
         Fitted: {
             /** Format: int64 */
             back: number;
@@ -1148,6 +1573,8 @@ export interface components {
             name: string;
         };
         Given: {
+            /** @description Index of a place and of the accent put on there, one pair after the other */
+            accents: number[];
             counts: number[];
             matched: number[];
             /** @description Index of the piece in the plan */
@@ -1205,6 +1632,9 @@ export interface components {
             /** Format: double */
             toCrownMm: number;
         };
+        HoldStashRequest: {
+            holds: boolean;
+        };
         Hours: {
             stages: components["schemas"]["Stage"][];
             total: components["schemas"]["Range"];
@@ -1218,12 +1648,16 @@ export interface components {
             version: number;
         };
         Input: {
+            /** @description A few pieces or small things put on beside the rest */
+            accents?: components["schemas"]["Accent"][];
             /** @description True for a child, whose head bears less */
             child: boolean;
             /** @description Sides taken on questions of practice, by key; those left out are as usual */
             customs?: {
                 [key: string]: string;
             };
+            /** @description When it is done; left out while that is open */
+            day?: components["schemas"]["Day"];
             fill: components["schemas"]["Fill"];
             hair: components["schemas"]["Own"];
             hairline: components["schemas"]["Hairline"];
@@ -1256,6 +1690,99 @@ export interface components {
             weeksWorn: number;
             what: string;
         };
+        Instead: {
+            colour: string;
+            /** @description Id of the item */
+            item: string;
+        };
+        Item: {
+            articles: components["schemas"]["Article"][];
+            /** @description Its coating irritates some scalps: rinse and dry before use */
+            coated: boolean;
+            colours: components["schemas"]["Colour"][];
+            /** @description Currency of the prices; it must be the studio's */
+            currency: string;
+            /** @enum {string} */
+            fibre: "synthetic" | "blend" | "human";
+            /** @description Loose hair: sold folded, so that a strand opened out is twice as long */
+            folded: boolean;
+            /** @enum {string} */
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            /**
+             * Format: double
+             * @description Hanging length of a piece; of loose hair, the length of a strand as it lies in the pack
+             */
+            lengthMm: number;
+            /** @description The line it belongs to: other lengths of a line can stand in for it */
+            line: string;
+            /**
+             * Format: double
+             * @description Opening of the loop when stretched, mm; 0 when not measured
+             */
+            loopMm: number;
+            /**
+             * Format: double
+             * @description Mass of one piece or strand, g
+             */
+            massG: number;
+            name: string;
+            note: string;
+            offers: components["schemas"]["Offer"][];
+            pack: components["schemas"]["Pack"];
+            /**
+             * Format: int64
+             * @description Version of this document's schema
+             */
+            schema: number;
+            /** @enum {string} */
+            stiffness: "supple" | "firm" | "stiff" | "";
+            /** Format: double */
+            thicknessMm: number;
+        };
+        ItemDocument: {
+            archived: boolean;
+            /** @description Step of each colour from 1, dark, to 9, light */
+            depths: number[];
+            /** @description How its fibre wants to be handled */
+            gentle?: string;
+            id: string;
+            item: components["schemas"]["Item"];
+            /**
+             * Format: int64
+             * @description How many lie in the stash
+             */
+            pieces: number;
+            /**
+             * Format: int64
+             * @description How many of them plans hold
+             */
+            promised: number;
+            /** Format: date-time */
+            updated: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send it back as If-Match
+             */
+            version: number;
+        };
+        ItemDraft: {
+            archived: boolean;
+            item: components["schemas"]["Item"];
+        };
+        ItemGone: {
+            /** @description True where it was archived instead */
+            archived: boolean;
+        };
+        KindFacts: {
+            hair: boolean;
+            hangs: boolean;
+            /** @enum {string} */
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            loose: boolean;
+            name: string;
+            unit: string;
+            units: string;
+        };
         Landmarks: {
             behindEar: number[];
             earTop: number[];
@@ -1275,6 +1802,93 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Listed: {
+            item: components["schemas"]["Item"];
+            /** @description The supplier's own number */
+            number: string;
+        };
+        Lot: {
+            colour: string;
+            /** @enum {string} */
+            condition: "new" | "good" | "worn";
+            counted: boolean;
+            /**
+             * Format: double
+             * @description Length where they were cut, mm; 0 for as the item's
+             */
+            lengthMm: number;
+            /**
+             * Format: int64
+             * @description Pieces in a pack by its label
+             */
+            pack: number;
+            /**
+             * Format: int64
+             * @description How often they were worn; 0 for new ones
+             */
+            round: number;
+            supplier?: string;
+        };
+        LotDocument: {
+            /** Format: date-time */
+            created: string;
+            id: string;
+            /** @description Id of its item */
+            item: string;
+            /** @enum {string} */
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            lot: components["schemas"]["Lot"];
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+            promises: components["schemas"]["Promise"][];
+            stock: components["schemas"]["Stock"];
+            swatch?: string;
+            tip?: string;
+        };
+        LotMove: {
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            /** @enum {string} */
+            kind: "bought" | "opened" | "used" | "spoilt" | "saved" | "counted" | "given" | "adjusted";
+            /**
+             * Format: int64
+             * @description Loose pieces
+             */
+            loose: number;
+            /**
+             * Format: int64
+             * @description Shut packs
+             */
+            packs: number;
+            /** @description The plan it was for */
+            planId?: string;
+            reason?: string;
+        };
+        MadeLoc: {
+            /**
+             * Format: double
+             * @description Base of cord or hair to cut, mm
+             */
+            baseMm: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Wrapping hair wound over one loc, mm
+             */
+            ribbonMm: number;
+            /**
+             * Format: double
+             * @description Strands of wrapping hair for one loc
+             */
+            strands: number;
+            /** Format: double */
+            turns: number;
         };
         Me: {
             id: string;
@@ -1337,6 +1951,13 @@ export interface components {
              */
             upMm: number;
         };
+        MoveFacts: {
+            /** @enum {string} */
+            kind: "bought" | "opened" | "used" | "spoilt" | "saved" | "counted" | "given" | "adjusted";
+            means: string;
+            name: string;
+            reasoned: boolean;
+        };
         NamedSize: {
             name: string;
             /**
@@ -1347,6 +1968,7 @@ export interface components {
         };
         Need: {
             pieces: components["schemas"]["PieceNeed"][];
+            things: components["schemas"]["ThingNeed"][];
             wraps: components["schemas"]["WrapNeed"][];
         };
         NewClient: {
@@ -1358,6 +1980,26 @@ export interface components {
              */
             id: string;
             name: string;
+        };
+        NewLot: {
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            /** @description Id of its item */
+            item: string;
+            /**
+             * Format: int64
+             * @description Loose pieces
+             */
+            loose: number;
+            lot: components["schemas"]["Lot"];
+            /**
+             * Format: int64
+             * @description Shut packs
+             */
+            packs: number;
         };
         NewPlan: {
             /** @description Whose head it is; left out while that is open */
@@ -1384,6 +2026,12 @@ export interface components {
             /** @enum {string} */
             severity: "hint" | "look" | "danger";
         };
+        Odds: {
+            /** Format: double */
+            short: number;
+            /** Format: double */
+            spoilt: number;
+        };
         Offer: {
             /**
              * Format: int64
@@ -1395,6 +2043,8 @@ export interface components {
              * @description Price of the offer, minor units
              */
             priceMinor: number;
+            /** @description Key of the supplier; left out for any shop */
+            supplier?: string;
         };
         Option: {
             help: string;
@@ -1422,6 +2072,24 @@ export interface components {
              * @description Units in those packs
              */
             units: number;
+        };
+        OrderDocument: {
+            arrivedOn?: string;
+            dueOn?: string;
+            /** Format: int64 */
+            feeMinor: number;
+            /** Format: int64 */
+            goodsMinor: number;
+            id: string;
+            lines: components["schemas"]["PurchaseLine"][];
+            orderedOn?: string;
+            /** @description Title of the plan it is for */
+            plan?: string;
+            planId?: string;
+            /** @enum {string} */
+            state: "listed" | "ordered" | "arrived";
+            /** @description Key of the supplier; empty for any shop */
+            supplier: string;
         };
         OrderLine: {
             /** Format: int64 */
@@ -1498,6 +2166,16 @@ export interface components {
             /** @description What to ask the next page with; left out on the last one */
             next?: string;
         };
+        PageOfItemDocument: {
+            items: components["schemas"]["ItemDocument"][];
+            /** @description What to ask the next page with; left out on the last one */
+            next?: string;
+        };
+        PageOfLotDocument: {
+            items: components["schemas"]["LotDocument"][];
+            /** @description What to ask the next page with; left out on the last one */
+            next?: string;
+        };
         PageOfPlanEntry: {
             items: components["schemas"]["PlanEntry"][];
             /** @description What to ask the next page with; left out on the last one */
@@ -1554,6 +2232,8 @@ export interface components {
             colour: string;
             /** @enum {string} */
             form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair";
+            /** @description Id of the item of the supplies it is; left out for one that is not in them */
+            item?: string;
             key: string;
             /**
              * Format: double
@@ -1574,10 +2254,30 @@ export interface components {
             name: string;
             offers: components["schemas"]["Offer"][];
             pack: components["schemas"]["Pack"];
+            /**
+             * Format: double
+             * @description Loose hair: length of a strand as sold, opened out, mm; left out where it hangs as it was sold
+             */
+            soldMm?: number;
+            /** @enum {string} */
+            stiffness?: "supple" | "firm" | "stiff" | "";
+            /** @description Its colour as a screen shows it, such as #4a3021 */
+            swatch?: string;
             /** Format: double */
             thicknessMm: number;
         };
         PieceNeed: {
+            /**
+             * Format: int64
+             * @description Of those on the head, the ones put on as accents
+             */
+            accents: number;
+            amounts: components["schemas"]["Amounts"];
+            /**
+             * Format: double
+             * @description Chance that the packs ordered are enough
+             */
+            enough: number;
             /** Format: int64 */
             fill: number;
             /**
@@ -1595,6 +2295,15 @@ export interface components {
             piece: string;
             /** Format: int64 */
             spares: number;
+            /**
+             * Format: int64
+             * @description Packs that are enough without any spares
+             */
+            withoutSpares: number;
+        };
+        PlaceOrderRequest: {
+            /** @description The day, such as 2026-12-04 */
+            on: string;
         };
         PlanDocument: {
             clientId?: string;
@@ -1687,6 +2396,24 @@ export interface components {
              */
             tension: "slack" | "snug";
         };
+        PrepareRequest: {
+            /**
+             * Format: int64
+             * @description How many are done
+             */
+            done: number;
+        };
+        Prepared: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: int64
+             * @description How many are done
+             */
+            done: number;
+            person: string;
+            task: string;
+        };
         Preset: {
             name: string;
             tapes: components["schemas"]["Tapes"];
@@ -1697,6 +2424,43 @@ export interface components {
             layout: components["schemas"]["FlatLayout"];
             notices: components["schemas"]["Notice"][];
             tally: components["schemas"]["Tally"];
+        };
+        PriceChange: {
+            /** Format: int64 */
+            isMinor: number;
+            /** @description Id of the item */
+            item: string;
+            name: string;
+            /** Format: int64 */
+            packs: number;
+            supplier: string;
+            /** Format: int64 */
+            wasMinor: number;
+        };
+        Promise: {
+            /** Format: int64 */
+            pieces: number;
+            /** @description Its title */
+            plan: string;
+            planId: string;
+        };
+        PurchaseLine: {
+            came?: components["schemas"]["Came"];
+            colour?: string;
+            /**
+             * Format: int64
+             * @description How many of the offer
+             */
+            count: number;
+            /** @description Id of the item; left out for one that is not in the supplies */
+            item?: string;
+            name: string;
+            offer: components["schemas"]["Offer"];
+            /**
+             * Format: int64
+             * @description Pieces in a pack by its label
+             */
+            pack: number;
         };
         Range: {
             /** Format: double */
@@ -1720,6 +2484,19 @@ export interface components {
             takeDownMin: number;
             /** @enum {string} */
             verdict: "leads" | "suits" | "possible" | "out";
+        };
+        Reach: {
+            at: string;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            places: number;
+        };
+        RefreshPricesRequest: {
+            /** @description Write them into the items too */
+            save: boolean;
         };
         RejectedEdit: {
             at: number[];
@@ -1818,6 +2595,92 @@ export interface components {
              */
             structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
+        Share: {
+            /** Format: int64 */
+            parts: number;
+            /** @description Key of a piece */
+            piece: string;
+        };
+        ShopLine: {
+            /**
+             * Format: int64
+             * @description Units that would do but are promised to other plans
+             */
+            elsewhere: number;
+            /** @description The lots they come from, pieces as sold */
+            lots: components["schemas"]["TakeFrom"][];
+            /** @description What is bought for the rest */
+            order: components["schemas"]["Order"];
+            /** @description Key of the piece */
+            piece: string;
+            /**
+             * Format: int64
+             * @description Units the stash gives
+             */
+            stash: number;
+            /**
+             * Format: int64
+             * @description Units taken for this plan already
+             */
+            used: number;
+        };
+        ShopOrder: {
+            /**
+             * Format: int64
+             * @description Days until it comes
+             */
+            days: number;
+            /** Format: int64 */
+            feeMinor: number;
+            /** Format: int64 */
+            goodsMinor: number;
+            lines: components["schemas"]["PurchaseLine"][];
+            name: string;
+            orderBy: string;
+            supplier: string;
+        };
+        Shopping: {
+            /** Format: int64 */
+            feesMinor: number;
+            fillings: components["schemas"]["Filling"][];
+            /** Format: int64 */
+            goodsMinor: number;
+            holds: boolean;
+            homeBy: string;
+            /** @description In the order of the need's pieces */
+            lines: components["schemas"]["ShopLine"][];
+            /** Format: int64 */
+            logged: number;
+            need: components["schemas"]["Need"];
+            odds: components["schemas"]["Odds"];
+            orders: components["schemas"]["ShopOrder"][];
+            prepared: components["schemas"]["Prepared"][];
+            rinseOn: string;
+            tasks: components["schemas"]["Task"][];
+        };
+        Shortfall: {
+            /**
+             * Format: int64
+             * @description Packs that did not come at all
+             */
+            lacking: number;
+            /**
+             * Format: int64
+             * @description Pieces that were missing in them
+             */
+            missing: number;
+            /**
+             * Format: int64
+             * @description Orders that arrived
+             */
+            orders: number;
+            /**
+             * Format: int64
+             * @description Packs that were looked into
+             */
+            packs: number;
+            supplier: string;
+        };
         Side: {
             key: string;
             name: string;
@@ -1852,6 +2715,11 @@ export interface components {
         };
         Spares: {
             /**
+             * @description One of the three amounts in place of a percentage
+             * @enum {string}
+             */
+            amount?: "least" | "likely" | "safe" | "";
+            /**
              * Format: int64
              * @description Spares at least
              */
@@ -1861,6 +2729,11 @@ export interface components {
              * @description Spares as a percentage of the count
              */
             percent: number;
+            /**
+             * Format: double
+             * @description Share of pieces that is spoilt; left out for the usual one
+             */
+            spoiltShare?: number;
         };
         Spot: {
             /** @description Its centre */
@@ -1883,6 +2756,20 @@ export interface components {
             minutes: components["schemas"]["Range"];
             name: string;
         };
+        StashMove: {
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            kind: "bought" | "opened" | "used" | "spoilt" | "saved" | "counted" | "given" | "adjusted";
+            /** Format: int64 */
+            packs: number;
+            person: string;
+            /** Format: int64 */
+            pieces: number;
+            /** @description Title of the plan it was for */
+            plan?: string;
+            reason?: string;
+        };
         Step: {
             lengthsMm?: {
                 [key: string]: number;
@@ -1894,6 +2781,18 @@ export interface components {
             /** @description What lies over, under, through and inside what */
             holds: string[];
             says: string;
+        };
+        Stock: {
+            /**
+             * Format: int64
+             * @description Pieces out of opened packs
+             */
+            loose: number;
+            /**
+             * Format: int64
+             * @description Packs that are shut
+             */
+            packs: number;
         };
         StructurePoint: {
             /** Format: int64 */
@@ -1918,6 +2817,28 @@ export interface components {
             demo: components["schemas"]["PersonEntry"][];
             /** @description True while nobody is there: the first to come is named owner */
             empty: boolean;
+        };
+        Supplier: {
+            /** @description How its orders came; left out while none did */
+            came?: components["schemas"]["Shortfall"];
+            /**
+             * Format: int64
+             * @description Days from order to door
+             */
+            days: number;
+            /**
+             * Format: int64
+             * @description Delivery of one order, minor units
+             */
+            feeMinor: number;
+            key: string;
+            name: string;
+        };
+        TakeFrom: {
+            /** @description Id of the lot */
+            lot: string;
+            /** Format: int64 */
+            pieces: number;
         };
         Tally: {
             /** Format: int64 */
@@ -1988,6 +2909,55 @@ export interface components {
              */
             ratio: number;
         };
+        Task: {
+            batches?: components["schemas"]["Batch"][];
+            /** Format: int64 */
+            count: number;
+            cut?: components["schemas"]["Cut"];
+            /** Format: int64 */
+            daysBefore: number;
+            key: string;
+            made?: components["schemas"]["MadeLoc"];
+            /** Format: double */
+            minutes: number;
+            steps: components["schemas"]["Step"][];
+            title: string;
+            unit: string;
+            /**
+             * Format: double
+             * @description Hours in which it stands by itself, such as drying
+             */
+            waitHours: number;
+        };
+        Thing: {
+            colour?: string;
+            /** @description Id of the item of the supplies it is */
+            item?: string;
+            /** Format: double */
+            massG: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description How many in a pack
+             */
+            pack: number;
+            /**
+             * Format: int64
+             * @description Price of a pack, minor units
+             */
+            priceMinor: number;
+        };
+        ThingNeed: {
+            /**
+             * Format: int64
+             * @description Index of the accent
+             */
+            accent: number;
+            /** Format: int64 */
+            count: number;
+            name: string;
+            order: components["schemas"]["Order"];
+        };
         Trade: {
             sizes: components["schemas"]["TradePoint"][];
             structures: components["schemas"]["StructurePoint"][];
@@ -2016,6 +2986,8 @@ export interface components {
              * @description Pieces at each place; 0 to leave it as it is
              */
             count?: number;
+            /** @description Several pieces spread evenly, in place of one */
+            mix?: components["schemas"]["Share"][];
             /** @description Key of a piece; left out to leave it as it is */
             piece?: string;
             /** @description Key of a way; it is taken where its method can hang a piece */
@@ -2043,6 +3015,19 @@ export interface components {
             };
             /** @description The wrapping hair; methods that wrap need it */
             wrapping?: components["schemas"]["Wrapping"];
+        };
+        WeighRequest: {
+            item: components["schemas"]["Item"];
+            /** Format: int64 */
+            packs: number;
+        };
+        Weighing: {
+            /**
+             * Format: double
+             * @description Mass of the bag of one pack, to be taken off
+             */
+            bagG: number;
+            readingsG: number[];
         };
         Where: {
             /** @enum {string} */
@@ -2187,6 +3172,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    alternatives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlternativesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alternative"][];
                 };
             };
             /** @description Error */
@@ -2883,7 +3901,46 @@ export interface operations {
             };
         };
     };
-    need: {
+    listItems: {
+        parameters: {
+            query?: {
+                /** @description Words of its name, line or colours */
+                search?: string;
+                /** @description Only those of this kind */
+                kind?: string;
+                /** @description List the archived ones instead */
+                archived?: boolean;
+                /** @description Next of the page before; left out for the first page */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOfItemDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    createItem: {
         parameters: {
             query?: never;
             header?: never;
@@ -2892,7 +3949,206 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Input"];
+                "application/json": components["schemas"]["CreateItemRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    saveItem: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    deleteItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemGone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listOrders: {
+        parameters: {
+            query?: {
+                /** @description Only those for this plan */
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDocument"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    dropOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    arriveOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArriveOrderRequest"];
             };
         };
         responses: {
@@ -2902,7 +4158,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Need"];
+                    "application/json": components["schemas"]["OrderDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    placeOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceOrderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDocument"];
                 };
             };
             /** @description Error */
@@ -3313,6 +4604,72 @@ export interface operations {
             };
         };
     };
+    holdStash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldStashRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    orderForPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderDocument"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     planPicture: {
         parameters: {
             query?: {
@@ -3337,6 +4694,40 @@ export interface operations {
                 content: {
                     "image/svg+xml": unknown;
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    prepare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                task: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepareRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -3508,6 +4899,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighing"];
                 };
             };
             /** @description Error */
@@ -3701,6 +5125,180 @@ export interface operations {
             };
         };
     };
+    shopping: {
+        parameters: {
+            query?: {
+                /** @description Id of the plan, where it is stored */
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listStash: {
+        parameters: {
+            query?: {
+                /** @description Words of the item's name, line or colours */
+                search?: string;
+                /** @description Only those of this item */
+                item?: string;
+                /** @description Those of which nothing is left too */
+                empty?: boolean;
+                /** @description Next of the page before; left out for the first page */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOfLotDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    addLot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLot"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    stashMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashMove"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    moveStash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     studio: {
         parameters: {
             query?: never;
@@ -3717,6 +5315,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StudioFacts"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listSuppliers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supplier"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    refreshPrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefreshPricesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceChange"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    supplierList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listed"][];
                 };
             };
             /** @description Error */

@@ -1,0 +1,403 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"kladotex/core/hair"
+	"kladotex/core/supply"
+)
+
+// Lot is a lot of the stash with what is left of it.
+type Lot struct {
+	supply.Held
+	Item     supply.Item
+	Created  time.Time
+	Promises []Promise
+}
+
+// Promise is what a plan in work holds of a lot.
+type Promise struct {
+	PlanID string `json:"planId"`
+	Plan   string `json:"plan" doc:"Its title"`
+	Pieces int    `json:"pieces"`
+}
+
+const lotColumns = `lot.id, lot.item_id, lot.document, lot.created_at, item.document,
+	(SELECT coalesce(sum(packs), 0) FROM stash_move WHERE lot_id = lot.id), (SELECT coalesce(sum(pieces), 0) FROM stash_move WHERE lot_id = lot.id),
+	(SELECT coalesce(sum(pieces), 0) FROM promise WHERE lot_id = lot.id)`
+
+const lotTables = ` FROM lot JOIN item ON item.id = lot.item_id`
+
+func readLotRow(row scanner) (l Lot, err error) {
+	var document, item string
+	err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose, &l.Promised)
+	if err != nil {
+		return Lot{}, found(err)
+	}
+	if err := json.Unmarshal([]byte(document), &l.Lot); err != nil {
+		return Lot{}, err
+	}
+	l.Item, err = supply.DecodeItem([]byte(item))
+	return l, err
+}
+
+func readLot(ctx context.Context, q querier, id string) (Lot, error) {
+	return readLotRow(q.QueryRowContext(ctx, `SELECT `+lotColumns+lotTables+` WHERE lot.id = ?`, id))
+}
+
+// Cursor is where the list goes on after this lot.
+func (l Lot) Cursor() string { return itemKey(l.Item) + "\n" + l.ID }
+
+// StashWish says which lots are wanted: those whose item holds every word of Search, of one item or of
+// all, and the empty ones too where that is wished.
+type StashWish struct {
+	Search, Item string
+	Empty        bool
+}
+
+// Stash lists a page of the lots, by the names of their items, with who has been promised
+// what of them.
+func (s *Store) Stash(ctx context.Context, wish StashWish, page Page) (lots []Lot, err error) {
+	key, id := page.split()
+	where, args := ` WHERE (item.search_key, lot.id) > (?, ?)`, []any{key, id}
+	if wish.Item != "" {
+		where, args = where+` AND lot.item_id = ?`, append(args, wish.Item)
+	}
+	if !wish.Empty {
+		where += ` AND ` + lotPieces + ` != 0`
+	}
+	for word := range strings.FieldsSeq(searchKey(wish.Search)) {
+		where, args = where+` AND instr(item.search_key, ?) > 0`, append(args, word)
+	}
+	err = s.snapshot(ctx, func(tx *sql.Tx) error {
+		lots, err = list(ctx, tx, "the stash", readLotRow, `SELECT `+lotColumns+lotTables+where+` ORDER BY item.search_key, lot.id LIMIT ?`, append(args, page.Limit)...)
+		if err != nil {
+			return err
+		}
+		for i := range lots {
+			if lots[i].Promised == 0 {
+				continue
+			}
+			lots[i].Promises, err = list(ctx, tx, "promises", func(row scanner) (p Promise, err error) {
+				err = row.Scan(&p.PlanID, &p.Plan, &p.Pieces)
+				return p, err
+			}, `SELECT plan.id, plan.title, sum(promise.pieces) FROM promise JOIN plan ON plan.id = promise.plan_id WHERE lot_id = ? GROUP BY plan.id ORDER BY plan.title`, lots[i].ID)
+			if err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	return lots, err
+}
+
+// StashMove is one line of the ledger.
+type StashMove struct {
+	Kind   supply.MoveKind `json:"kind" enum:"bought,opened,used,spoilt,saved,counted,given,adjusted"`
+	Packs  int             `json:"packs"`
+	Pieces int             `json:"pieces"`
+	Person string          `json:"person"`
+	Reason string          `json:"reason,omitempty"`
+	Plan   string          `json:"plan,omitempty" doc:"Title of the plan it was for"`
+	At     time.Time       `json:"at"`
+}
+
+// StashMoves are the moves of a lot, newest first.
+func (s *Store) StashMoves(ctx context.Context, lot string) ([]StashMove, error) {
+	return list(ctx, s.read, "moves of a lot", func(row scanner) (m StashMove, err error) {
+		err = row.Scan(&m.Kind, &m.Packs, &m.Pieces, &m.Person, &m.Reason, &m.Plan, (*stamp)(&m.At))
+		return m, err
+	}, `SELECT kind, packs, pieces, person, reason, coalesce(plan.title, ''), at FROM stash_move LEFT JOIN plan ON plan.id = stash_move.plan_id
+		WHERE lot_id = ? ORDER BY seq DESC LIMIT 500`, lot)
+}
+
+// MoveDraft is a move that a person makes: how many shut packs and loose pieces, and why.
+type MoveDraft struct {
+	// ID is made by who asks: the same again is recognised.
+	ID     string
+	Kind   supply.MoveKind
+	Stock  supply.Stock
+	Reason string
+	PlanID string
+	By     string
+	// At is when it happened; the zero time is now.
+	At time.Time
+}
+
+// LotDraft is a new lot of an item.
+type LotDraft struct {
+	ID, Item string
+	Lot      supply.Lot
+	Purchase string // empty for one that was not ordered here
+}
+
+// AddLot makes a lot and books its first move. A lot of this id that is there already was made
+// by the same request, and stays as it is.
+func (s *Store) AddLot(ctx context.Context, d LotDraft, first MoveDraft) (l Lot, err error) {
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		l, err = addLot(ctx, tx, d, first)
+		return err
+	})
+	if err != nil {
+		return Lot{}, fmt.Errorf("adding a lot: %w", err)
+	}
+	return l, nil
+}
+
+func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, error) {
+	if l, err := readLot(ctx, tx, d.ID); err == nil || !errors.Is(err, ErrNotFound) {
+		return l, err
+	}
+	if _, err := readItem(ctx, tx, d.Item); err != nil {
+		return Lot{}, fmt.Errorf("item %s: %w", d.Item, err)
+	}
+	document, err := json.Marshal(d.Lot)
+	if err != nil {
+		return Lot{}, err
+	}
+	_, err = tx.ExecContext(ctx, `INSERT INTO lot (id, item_id, colour, document, purchase_id, created_at) VALUES (?, ?, ?, ?, nullif(?, ''), ?)`,
+		d.ID, d.Item, searchKey(d.Lot.Colour), string(document), d.Purchase, stampOf(time.Now()))
+	if err != nil {
+		return Lot{}, err
+	}
+	return book(ctx, tx, d.ID, first)
+}
+
+// Move books what happened to pieces of a lot. The same move again changes nothing.
+func (s *Store) Move(ctx context.Context, lot string, d MoveDraft) (l Lot, err error) {
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		l, err = book(ctx, tx, lot, d)
+		return err
+	})
+	if err != nil {
+		return Lot{}, fmt.Errorf("moving of lot %s: %w", lot, err)
+	}
+	return l, nil
+}
+
+func book(ctx context.Context, tx *sql.Tx, lot string, d MoveDraft) (Lot, error) {
+	l, err := readLot(ctx, tx, lot)
+	if err != nil {
+		return Lot{}, err
+	}
+	var have bool
+	if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM stash_move WHERE id = ? AND lot_id = ?)`, d.ID, lot).Scan(&have); err != nil || have {
+		return l, err
+	}
+	entries, err := l.Book(l.Stock, d.Kind, d.Stock, d.Reason)
+	if err != nil {
+		return Lot{}, err
+	}
+	at := d.At
+	if at.IsZero() {
+		at = time.Now()
+	}
+	for _, e := range entries {
+		_, err := tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, plan_id, at) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, ''), ?)`,
+			d.ID, lot, string(e.Kind), e.Packs, e.Pieces, d.By, d.Reason, d.PlanID, stampOf(at))
+		if err != nil {
+			return Lot{}, err
+		}
+	}
+	if d.PlanID != "" && d.Kind == supply.Used {
+		if err := kept(ctx, tx, d.PlanID, lot, d.Stock.Pieces(l.Pack)); err != nil {
+			return Lot{}, err
+		}
+	}
+	return readLot(ctx, tx, lot)
+}
+
+// kept takes what a plan used of a lot off what it was promised of it.
+func kept(ctx context.Context, tx *sql.Tx, plan, lot string, pieces int) error {
+	_, err := tx.ExecContext(ctx, `DELETE FROM promise WHERE plan_id = ? AND lot_id = ? AND pieces <= ?`, plan, lot, pieces)
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, `UPDATE promise SET pieces = pieces - ? WHERE plan_id = ? AND lot_id = ?`, pieces, plan, lot)
+	return err
+}
+
+// Claim is what a plan needs of one of its pieces.
+type Claim struct {
+	Piece  hair.Piece
+	Pieces int // as sold, before loose hair is cut
+}
+
+// lengthSlack is by how much a piece may be shorter than planned and still do, mm.
+const lengthSlack = 12.0
+
+// matching are the lots that can serve for a piece: its item or another of the same line and form,
+// in its colour, long enough. Pieces that a plan holds already are not counted as promised.
+func matching(ctx context.Context, q querier, plan string, p hair.Piece) ([]supply.Held, error) {
+	item, err := readItem(ctx, q, p.Item)
+	if err != nil {
+		if errors.Is(err, ErrNotFound) {
+			return nil, nil
+		}
+		return nil, err
+	}
+	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0`, searchKey(p.Colour), string(item.Kind))
+	if err != nil {
+		return nil, err
+	}
+	var out []supply.Held
+	for _, l := range lots {
+		if l.Held.Item != p.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
+			continue
+		}
+		if l.Length == 0 {
+			l.Length = l.Item.Length
+		}
+		if l.Length < item.Length-lengthSlack {
+			continue
+		}
+		own := 0
+		if err := q.QueryRowContext(ctx, `SELECT coalesce(sum(pieces), 0) FROM promise WHERE plan_id = ? AND lot_id = ?`, plan, l.ID).Scan(&own); err != nil {
+			return nil, err
+		}
+		l.Promised -= own
+		out = append(out, l.Held)
+	}
+	slices.SortStableFunc(out, func(a, b supply.Held) int { return cmp.Compare(a.ID, b.ID) })
+	return out, nil
+}
+
+// Covered is what the stash can give a plan for one of its pieces.
+type Covered struct {
+	Piece string
+	Take  []supply.TakeFrom
+	// Used is what was taken for the plan already, Elsewhere what others are promised of
+	// the lots that would do.
+	Used, Elsewhere int
+}
+
+// Covering is what the stash can give a plan now, and whether the plan holds it.
+func (s *Store) Covering(ctx context.Context, plan string, claims []Claim) (out []Covered, holds bool, err error) {
+	err = s.snapshot(ctx, func(tx *sql.Tx) error {
+		out, err = covering(ctx, tx, plan, claims)
+		if err == nil {
+			err = tx.QueryRowContext(ctx, `SELECT coalesce((SELECT holds FROM plan WHERE id = ?), 0)`, plan).Scan(&holds)
+		}
+		return err
+	})
+	return out, holds, err
+}
+
+func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Covered, error) {
+	out := make([]Covered, 0, len(claims))
+	taken := map[string]int{} // of lots that two pieces of the plan could share
+	for _, c := range claims {
+		lots, err := matching(ctx, q, plan, c.Piece)
+		if err != nil {
+			return nil, err
+		}
+		covered := Covered{Piece: c.Piece.Key}
+		err = q.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
+			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.item_id = ? AND lot.colour = ?`, plan, c.Piece.Item, searchKey(c.Piece.Colour)).Scan(&covered.Used)
+		if err != nil {
+			return nil, err
+		}
+		for i := range lots {
+			covered.Elsewhere += min(lots[i].Promised, lots[i].Pieces(lots[i].Pack))
+			lots[i].Promised += taken[lots[i].ID]
+		}
+		covered.Take = supply.Take(max(0, c.Pieces-covered.Used), lots)
+		for _, t := range covered.Take {
+			taken[t.Lot] += t.Pieces
+		}
+		out = append(out, covered)
+	}
+	return out, nil
+}
+
+// Hold has a plan hold what it needs of the stash, or frees it.
+func (s *Store) Hold(ctx context.Context, plan string, holds bool, claims []Claim) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error {
+		res, err := tx.ExecContext(ctx, `UPDATE plan SET holds = ? WHERE id = ?`, holds, plan)
+		if err != nil {
+			return err
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(ErrNotFound, err)
+		}
+		return promise(ctx, tx, plan, claims)
+	})
+	if err != nil {
+		return fmt.Errorf("holding for plan %s: %w", plan, err)
+	}
+	return nil
+}
+
+// promise renews what a plan that holds anything is promised: what it needs no more is free.
+func promise(ctx context.Context, tx *sql.Tx, plan string, claims []Claim) error {
+	var holds bool
+	if err := tx.QueryRowContext(ctx, `SELECT holds FROM plan WHERE id = ?`, plan).Scan(&holds); err != nil {
+		return found(err)
+	}
+	var given []Covered
+	if holds {
+		var err error
+		if given, err = covering(ctx, tx, plan, claims); err != nil {
+			return err
+		}
+	}
+	if _, err := tx.ExecContext(ctx, `DELETE FROM promise WHERE plan_id = ?`, plan); err != nil {
+		return err
+	}
+	for _, c := range given {
+		for _, t := range c.Take {
+			_, err := tx.ExecContext(ctx, `INSERT INTO promise (plan_id, lot_id, piece, pieces) VALUES (?, ?, ?, ?)`, plan, t.Lot, c.Piece, t.Pieces)
+			if err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// Lost is how many pieces the studio used and spoilt in all.
+func (s *Store) Lost(ctx context.Context) (used, spoilt int, err error) {
+	err = s.read.QueryRowContext(ctx, `SELECT coalesce(-sum(pieces) FILTER (WHERE kind = 'used'), 0), coalesce(-sum(pieces) FILTER (WHERE kind = 'spoilt'), 0) FROM stash_move`).Scan(&used, &spoilt)
+	if err != nil {
+		return 0, 0, fmt.Errorf("pieces used and spoilt: %w", err)
+	}
+	return used, spoilt, nil
+}
+
+// Prepared is what was done of a task of preparation.
+type Prepared struct {
+	Task   string    `json:"task"`
+	Done   int       `json:"done" doc:"How many are done"`
+	Person string    `json:"person"`
+	At     time.Time `json:"at"`
+}
+
+// Prepared is what was ticked off for a plan.
+func (s *Store) Prepared(ctx context.Context, plan string) ([]Prepared, error) {
+	return list(ctx, s.read, "what is prepared", func(row scanner) (p Prepared, err error) {
+		err = row.Scan(&p.Task, &p.Done, &p.Person, (*stamp)(&p.At))
+		return p, err
+	}, `SELECT task, done, person, at FROM prepared WHERE plan_id = ? ORDER BY task`, plan)
+}
+
+// Prepare keeps how much of a task of a plan is done.
+func (s *Store) Prepare(ctx context.Context, plan, task string, done int, by string) error {
+	_, err := s.write.ExecContext(ctx, `INSERT INTO prepared (plan_id, task, done, person, at) VALUES (?, ?, ?, ?, ?)
+		ON CONFLICT (plan_id, task) DO UPDATE SET done = excluded.done, person = excluded.person, at = excluded.at`,
+		plan, task, done, by, stampOf(time.Now()))
+	if errors.Is(missingClient(err), ErrNoClient) {
+		err = ErrNotFound // the plan is gone
+	}
+	if err != nil {
+		return fmt.Errorf("preparing for plan %s: %w", plan, err)
+	}
+	return nil
+}

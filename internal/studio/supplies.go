@@ -1,0 +1,497 @@
+package studio
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+	"kladotex/core/supply"
+	"kladotex/internal/standin"
+	"kladotex/internal/store"
+)
+
+// CreateItem adds an item to the supplies under an id made by who adds it.
+func (s *Studio) CreateItem(ctx context.Context, id string, d store.ItemDraft) (store.Item, error) {
+	d, err := s.checkedItem(ctx, d)
+	if err != nil {
+		return store.Item{}, err
+	}
+	return s.store.CreateItem(ctx, id, d)
+}
+
+// SaveItem saves an item over the version it started from.
+func (s *Studio) SaveItem(ctx context.Context, id string, version int, d store.ItemDraft) (store.Item, error) {
+	d, err := s.checkedItem(ctx, d)
+	if err != nil {
+		return store.Item{}, err
+	}
+	return s.store.SaveItem(ctx, id, version, d)
+}
+
+// checkedItem refuses an item that can not be, and one priced in another currency than the studio's.
+func (s *Studio) checkedItem(ctx context.Context, d store.ItemDraft) (store.ItemDraft, error) {
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return store.ItemDraft{}, err
+	}
+	return d, invalid.Under(pricedIn(home.Rules.Currency, &d.Item), "item")
+}
+
+// pricedIn tidies an item's words and refuses one that can not be in a studio of a currency.
+func pricedIn(currency string, i *supply.Item) error {
+	i.Name, i.Line, i.Note = strings.TrimSpace(i.Name), strings.TrimSpace(i.Line), strings.TrimSpace(i.Note)
+	var bad invalid.Errors
+	if err := bad.Collect(i.Check()); err != nil {
+		return err
+	}
+	if len(i.Offers) > 0 && i.Currency != currency {
+		bad.Add("currency", "The prices are in %s and your studio counts in %s: write them in %s, or leave them out.", i.Currency, currency, currency)
+	}
+	return bad.Err()
+}
+
+// AddLot puts a lot of an item into the stash.
+func (s *Studio) AddLot(ctx context.Context, d store.LotDraft, first store.MoveDraft) (store.Lot, error) {
+	var bad invalid.Errors
+	d.Lot.Check(&bad, "lot.")
+	item, err := s.store.Item(ctx, d.Item)
+	if err != nil {
+		return store.Lot{}, err
+	}
+	if d.Lot.Colour != "" && !slices.ContainsFunc(item.Colours, func(c supply.Colour) bool { return strings.EqualFold(c.Name, d.Lot.Colour) }) {
+		bad.Add("lot.colour", "%s does not come in %q; add the colour to the item first.", item.Name, d.Lot.Colour)
+	}
+	if len(bad) > 0 {
+		return store.Lot{}, bad
+	}
+	return s.store.AddLot(ctx, d, first)
+}
+
+// PriceChange is an offer of a supplier that is no longer as the studio's item has it.
+type PriceChange struct {
+	Item     string `json:"item" doc:"Id of the item"`
+	Name     string `json:"name"`
+	Supplier string `json:"supplier"`
+	Packs    int    `json:"packs"`
+	// Was and Is are the prices, minor units; 0 where there was or is no such offer.
+	Was int64 `json:"wasMinor"`
+	Is  int64 `json:"isMinor"`
+}
+
+// newPrices are an item with the offers its suppliers make on a day, and what changed.
+func newPrices(i store.Item, day time.Time) (supply.Item, []PriceChange) {
+	out := i.Item
+	out.Offers = slices.Clone(i.Offers)
+	var changes []PriceChange
+	for _, a := range i.Articles {
+		listed := standin.List(a.Supplier, day)
+		k := slices.IndexFunc(listed, func(l standin.Listed) bool { return l.Number == a.Number })
+		var now []hair.Offer
+		if k >= 0 {
+			now = listed[k].Item.Offers
+		}
+		packs := map[int][2]int64{}
+		kept := out.Offers[:0:0]
+		for _, o := range out.Offers {
+			if o.Supplier != a.Supplier {
+				kept = append(kept, o)
+				continue
+			}
+			packs[o.Packs] = [2]int64{o.Price, 0}
+		}
+		for _, o := range now {
+			packs[o.Packs] = [2]int64{packs[o.Packs][0], o.Price}
+		}
+		for n, p := range packs {
+			if p[0] != p[1] {
+				changes = append(changes, PriceChange{i.ID, i.Name, a.Supplier, n, p[0], p[1]})
+			}
+		}
+		out.Offers = append(kept, now...)
+	}
+	slices.SortFunc(changes, func(a, b PriceChange) int {
+		return cmp.Or(cmp.Compare(a.Supplier, b.Supplier), cmp.Compare(a.Packs, b.Packs))
+	})
+	return out, changes
+}
+
+// RefreshPrices asks the suppliers what they take today and says what changed; with save it is
+// written into the items too.
+func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, error) {
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if home.Rules.Currency != standin.Currency {
+		var bad invalid.Errors
+		bad.Add("currency", "The suppliers quote in %s and your studio counts in %s: their prices can not be taken over.", standin.Currency, home.Rules.Currency)
+		return nil, bad
+	}
+	out := []PriceChange{}
+	today := time.Now()
+	for page := (store.Page{Limit: 200}); ; {
+		items, err := s.store.Items(ctx, store.ItemWish{}, page)
+		if err != nil {
+			return nil, err
+		}
+		for _, i := range items {
+			item, changes := newPrices(i, today)
+			out = append(out, changes...)
+			if save && len(changes) > 0 {
+				if _, err := s.store.SaveItem(ctx, i.ID, i.Version, store.ItemDraft{Item: item, Archived: i.Archived}); err != nil {
+					return nil, err
+				}
+			}
+		}
+		if len(items) < page.Limit {
+			return out, nil
+		}
+		page.After = items[len(items)-1].Cursor()
+	}
+}
+
+// Shopping is what a plan needs of hair, what the stash gives, and what is bought for the rest.
+type Shopping struct {
+	plan.Supplied
+	Lines []ShopLine `json:"lines" doc:"In the order of the need's pieces"`
+	// Holds is true for a plan in work that holds its share of the stash.
+	Holds bool `json:"holds"`
+	// Orders are what is bought, by supplier.
+	Orders []ShopOrder `json:"orders"`
+	Goods  int64       `json:"goodsMinor"`
+	Fees   int64       `json:"feesMinor"`
+	// Odds are those of the studio; Logged is how many pieces it has logged.
+	Odds     supply.Odds      `json:"odds"`
+	Logged   int              `json:"logged"`
+	Prepared []store.Prepared `json:"prepared"`
+	// RinseOn is the day new hair is rinsed, HomeBy the day it must be there; empty while the day of the
+	// install is open.
+	RinseOn string `json:"rinseOn"`
+	HomeBy  string `json:"homeBy"`
+}
+
+// ShopLine is one piece of the plan: what lies there for it and what is bought.
+type ShopLine struct {
+	Piece string `json:"piece" doc:"Key of the piece"`
+	// Stash is how many units the stash gives, Used how many were taken for the plan already, Elsewhere
+	// how many others are promised.
+	Stash     int               `json:"stash" doc:"Units the stash gives"`
+	Used      int               `json:"used" doc:"Units taken for this plan already"`
+	Elsewhere int               `json:"elsewhere" doc:"Units that would do but are promised to other plans"`
+	Lots      []supply.TakeFrom `json:"lots" doc:"The lots they come from, pieces as sold"`
+	Order     supply.Order      `json:"order" doc:"What is bought for the rest"`
+}
+
+// ShopOrder is what one supplier is asked for.
+type ShopOrder struct {
+	// Supplier is its key, empty for any shop.
+	Supplier string `json:"supplier"`
+	Name     string `json:"name"`
+	Days     int    `json:"days" doc:"Days until it comes"`
+	Fee      int64  `json:"feeMinor"`
+	// OrderBy is the last day to order; empty while the day of the install is open.
+	OrderBy string               `json:"orderBy"`
+	Lines   []store.PurchaseLine `json:"lines"`
+	Goods   int64                `json:"goodsMinor"`
+}
+
+// wrapKey is the key of the wrapping hair of a way among wants.
+const wrapKey = "wrap:"
+
+// Shop works out the shopping of a plan as it is now; planID is empty for one that was never saved.
+func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shopping, error) {
+	supplied, err := plan.Supply(ctx, in)
+	if err != nil {
+		return Shopping{}, err
+	}
+	out := Shopping{Supplied: supplied, Lines: []ShopLine{}, Orders: []ShopOrder{}, Prepared: []store.Prepared{}}
+	covered, holds, err := s.store.Covering(ctx, planID, claims(in, supplied.Need))
+	if err != nil {
+		return Shopping{}, err
+	}
+	out.Holds = holds
+	used, spoilt, err := s.store.Lost(ctx)
+	if err != nil {
+		return Shopping{}, err
+	}
+	out.Odds, out.Logged = supply.Rate(used, spoilt), used+spoilt
+	if planID != "" {
+		prepared, err := s.store.Prepared(ctx, planID)
+		if err != nil {
+			return Shopping{}, err
+		}
+		out.Prepared = append(out.Prepared, prepared...)
+	}
+	var wants []supply.Want
+	for k, need := range supplied.Need.Pieces {
+		p := in.Piece(need.Piece)
+		per := p.Pack.Cuts * p.Pack.Splits
+		c := covered[k]
+		line := ShopLine{Piece: need.Piece, Used: c.Used * per, Elsewhere: c.Elsewhere * per, Lots: append([]supply.TakeFrom{}, c.Take...)}
+		for _, t := range c.Take {
+			line.Stash += t.Pieces * per
+		}
+		out.Lines = append(out.Lines, line)
+		rest := max(0, need.OnHead+need.Fill+need.Spares-line.Stash-line.Used)
+		wants = append(wants, supply.Want{Key: need.Piece, Need: rest, Yield: p.Pack.Yield(), Offers: p.Offers})
+	}
+	for _, w := range supplied.Need.Wraps {
+		h := wrappingOf(in, w.Way)
+		wants = append(wants, supply.Want{Key: wrapKey + w.Way, Need: w.Order.Need, Yield: h.Strands, Offers: h.AsOffers()})
+	}
+	for _, t := range supplied.Need.Things {
+		thing := in.Accents[t.Accent].Thing
+		wants = append(wants, supply.Want{Key: t.Name, Need: t.Count, Yield: thing.Pack, Offers: []hair.Offer{{Packs: 1, Price: thing.Price}}})
+	}
+	bought, err := supply.PurchaseAll(wants, standin.Suppliers)
+	if err != nil {
+		return Shopping{}, err
+	}
+	for k := range out.Lines {
+		out.Lines[k].Order = bought.Orders[k]
+	}
+	out.Goods, out.Fees = bought.Goods, bought.Fees
+	out.date(in)
+	out.list(in, wants, bought)
+	return out, nil
+}
+
+func wrappingOf(in plan.Input, way string) hair.Wrapping {
+	i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Key == way })
+	return *in.Ways[i].Wrapping
+}
+
+// claims are what a plan needs of the stash, pieces as sold.
+func claims(in plan.Input, need plan.Need) []store.Claim {
+	out := make([]store.Claim, len(need.Pieces))
+	for k, n := range need.Pieces {
+		p := in.Piece(n.Piece)
+		per := p.Pack.Cuts * p.Pack.Splits
+		out[k] = store.Claim{Piece: p, Pieces: (n.OnHead + n.Fill + n.Spares + per - 1) / per}
+	}
+	return out
+}
+
+// date counts back from the day of the install: hair is at home the day before it is prepared.
+func (o *Shopping) date(in plan.Input) {
+	day, err := time.Parse(time.DateOnly, in.InstallDay())
+	if err != nil {
+		return
+	}
+	begin := 0
+	for _, t := range o.Tasks {
+		begin = max(begin, t.Before)
+		if t.Key == "rinse" {
+			o.RinseOn = day.AddDate(0, 0, -t.Before).Format(time.DateOnly)
+		}
+	}
+	o.HomeBy = day.AddDate(0, 0, -begin).Format(time.DateOnly)
+}
+
+// list sorts what is bought by who sells it.
+func (o *Shopping) list(in plan.Input, wants []supply.Want, bought supply.Purchase) {
+	at := map[string]int{}
+	for k, order := range bought.Orders {
+		for _, l := range order.Lines {
+			i, have := at[l.Offer.Supplier]
+			if !have {
+				i = len(o.Orders)
+				at[l.Offer.Supplier] = i
+				o.Orders = append(o.Orders, o.orderOf(l.Offer.Supplier))
+			}
+			line := store.PurchaseLine{Name: wants[k].Key, Offer: l.Offer, Count: l.Count, Pack: wants[k].Yield}
+			switch way, isWrap := strings.CutPrefix(wants[k].Key, wrapKey); {
+			case isWrap:
+				line.Name = "Wrapping hair, " + in.WayName(way)
+			case k < len(o.Lines):
+				p := in.Piece(wants[k].Key)
+				line.Name, line.Colour, line.Item, line.Pack = p.Name, p.Colour, p.Item, p.Pack.Units
+			default:
+				thing := in.Accents[o.Need.Things[k-len(o.Lines)-len(o.Need.Wraps)].Accent].Thing
+				line.Item, line.Colour = thing.Item, thing.Colour
+			}
+			o.Orders[i].Lines = append(o.Orders[i].Lines, line)
+			o.Orders[i].Goods += int64(l.Count) * l.Offer.Price
+		}
+	}
+	slices.SortFunc(o.Orders, func(a, b ShopOrder) int { return cmp.Or(cmp.Compare(b.Days, a.Days), cmp.Compare(a.Name, b.Name)) })
+}
+
+// anyShop is what an order of nobody in particular is called.
+const anyShop = "Any shop"
+
+func (o *Shopping) orderOf(supplier string) ShopOrder {
+	out := ShopOrder{Supplier: supplier, Name: cmp.Or(supplier, anyShop), Lines: []store.PurchaseLine{}}
+	if k := slices.IndexFunc(standin.Suppliers, func(s supply.Seller) bool { return s.Key == supplier }); k >= 0 {
+		s := standin.Suppliers[k]
+		out.Name, out.Days, out.Fee = s.Name, s.Days, s.Fee
+	}
+	if day, err := time.Parse(time.DateOnly, o.HomeBy); err == nil {
+		out.OrderBy = day.AddDate(0, 0, -out.Days).Format(time.DateOnly)
+	}
+	return out
+}
+
+// Hold has a stored plan hold its share of the stash, or frees it.
+func (s *Studio) Hold(ctx context.Context, planID string, holds bool) (Shopping, error) {
+	p, err := s.store.Plan(ctx, planID)
+	if err != nil {
+		return Shopping{}, err
+	}
+	supplied, err := plan.Supply(ctx, p.Input)
+	if err != nil {
+		return Shopping{}, err
+	}
+	if err := s.store.Hold(ctx, planID, holds, claims(p.Input, supplied.Need)); err != nil {
+		return Shopping{}, err
+	}
+	return s.Shop(ctx, planID, p.Input)
+}
+
+// ListOrders puts what a stored plan has to buy on the order list.
+func (s *Studio) ListOrders(ctx context.Context, planID string) ([]store.Purchase, error) {
+	p, err := s.store.Plan(ctx, planID)
+	if err != nil {
+		return nil, err
+	}
+	shop, err := s.Shop(ctx, planID, p.Input)
+	if err != nil {
+		return nil, err
+	}
+	orders := make([]store.Purchase, len(shop.Orders))
+	for i, o := range shop.Orders {
+		orders[i] = store.Purchase{ID: uuid.NewString(), Supplier: o.Supplier, PlanID: planID, State: store.Listed, Lines: o.Lines, Fee: o.Fee}
+	}
+	if err := s.store.ListPurchases(ctx, planID, orders); err != nil {
+		return nil, err
+	}
+	return s.store.Purchases(ctx, planID)
+}
+
+// PlaceOrder says that an order was placed on a day; it is due as its supplier delivers.
+func (s *Studio) PlaceOrder(ctx context.Context, id, on string) (store.Purchase, error) {
+	day, err := time.Parse(time.DateOnly, on)
+	if err != nil {
+		var bad invalid.Errors
+		bad.Add("on", "The day is written like 2026-12-04; it is %q.", on)
+		return store.Purchase{}, bad
+	}
+	orders, err := s.store.Purchases(ctx, "")
+	if err != nil {
+		return store.Purchase{}, err
+	}
+	i := slices.IndexFunc(orders, func(p store.Purchase) bool { return p.ID == id })
+	if i < 0 {
+		return store.Purchase{}, store.ErrNotFound
+	}
+	days := 0
+	for _, seller := range standin.Suppliers {
+		if seller.Key == orders[i].Supplier {
+			days = seller.Days
+		}
+	}
+	return s.store.Place(ctx, id, on, day.AddDate(0, 0, days).Format(time.DateOnly))
+}
+
+// Instead is another piece in place of the one that hangs everywhere.
+type Instead struct {
+	Item   string `json:"item" doc:"Id of the item"`
+	Colour string `json:"colour"`
+}
+
+// Alternative is what a plan comes to with another piece.
+type Alternative struct {
+	Name      string  `json:"name"`
+	Item      string  `json:"item,omitempty" doc:"Id of the item; left out for the plan as it is"`
+	Colour    string  `json:"colour"`
+	Thickness float64 `json:"thicknessMm"`
+	Length    float64 `json:"lengthMm"`
+	Pieces    int     `json:"pieces"`
+	Packs     int     `json:"packs"`
+	Stash     int     `json:"stash" doc:"Pieces of the need that lie in the stash"`
+	Cost      int64   `json:"costMinor" doc:"What is bought, with delivery"`
+	Minutes   float64 `json:"minutes"`
+	Weight    float64 `json:"weightG"`
+	Notices   int     `json:"notices"`
+	// Trouble says why it can not be.
+	Trouble string `json:"trouble,omitempty"`
+}
+
+// maxAlternatives is how many are set side by side.
+const maxAlternatives = 4
+
+// Alternatives sets the plan beside itself with other pieces of the supplies in place of the one
+// that hangs everywhere.
+func (s *Studio) Alternatives(ctx context.Context, planID string, in plan.Input, others []Instead) ([]Alternative, error) {
+	if len(others) > maxAlternatives {
+		var bad invalid.Errors
+		bad.Count("others", "The number of alternatives", len(others), 0, maxAlternatives)
+		return nil, bad
+	}
+	first, err := s.alternative(ctx, planID, in)
+	if err != nil {
+		return nil, err
+	}
+	out := []Alternative{first}
+	for _, o := range others {
+		item, err := s.store.Item(ctx, o.Item)
+		if err != nil {
+			return nil, err
+		}
+		var a Alternative
+		other, err := in.With(item.Item.Piece("", o.Item, o.Colour))
+		if err == nil {
+			a, err = s.alternative(ctx, planID, other)
+		}
+		if bad := invalid.From(err); bad != nil {
+			a = Alternative{Name: item.Name, Trouble: bad[0].Message}
+		} else if err != nil {
+			return nil, err
+		}
+		a.Item, a.Colour = o.Item, o.Colour
+		out = append(out, a)
+	}
+	return out, nil
+}
+
+func (s *Studio) alternative(ctx context.Context, planID string, in plan.Input) (Alternative, error) {
+	res, err := plan.Compute(ctx, in)
+	if err != nil {
+		return Alternative{}, err
+	}
+	shop, err := s.Shop(ctx, planID, in)
+	if err != nil {
+		return Alternative{}, err
+	}
+	p := in.Piece(in.Uses[0].Piece)
+	a := Alternative{
+		Name: p.Name, Colour: p.Colour, Thickness: p.Thickness, Length: p.Length, Pieces: res.Tally.Pieces,
+		Cost: shop.Goods + shop.Fees, Minutes: res.Tally.Minutes, Weight: math.Round(res.Tally.Weight), Notices: res.Tally.Notices,
+	}
+	for _, l := range shop.Lines {
+		a.Stash += l.Stash
+	}
+	for _, o := range shop.Orders {
+		for _, l := range o.Lines {
+			a.Packs += l.Packs()
+		}
+	}
+	return a, nil
+}
+
+// Prepare keeps how much of a task of a plan's preparation is done.
+func (s *Studio) Prepare(ctx context.Context, planID, task string, done int, by string) error {
+	if _, err := s.store.Plan(ctx, planID); err != nil {
+		return fmt.Errorf("preparing: %w", err)
+	}
+	return s.store.Prepare(ctx, planID, task, done, by)
+}
