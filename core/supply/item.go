@@ -82,16 +82,19 @@ const (
 	Human     Fibre = "human"
 )
 
-// Gentle is how hair of a fibre wants to be handled, and whether it is worth saving; empty
-// where there is nothing to say. Common practice, no source.
-func (f Fibre) Gentle() string {
-	switch f {
-	case Blend:
-		return "A blend with human hair: no hot water on it, comb from the tips, wash by hand. It is worth saving for another round."
-	case Human:
-		return "Human hair: wash and condition it like the client's own, no hot-water set. It is worth saving for several rounds."
-	}
-	return ""
+// FibreFacts are what holds for hair of a fibre.
+type FibreFacts struct {
+	Fibre Fibre  `json:"fibre" enum:"synthetic,blend,human"`
+	Name  string `json:"name"`
+	// Care is how it wants to be handled, and whether it is worth saving.
+	Care string `json:"care"`
+}
+
+// Fibres are all fibres. Common practice, no source.
+var Fibres = []FibreFacts{
+	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it."},
+	{Blend, "Human blend", "Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round."},
+	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds."},
 }
 
 // Colour is one that an item comes in.

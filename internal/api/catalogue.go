@@ -28,9 +28,10 @@ type catalogue struct {
 	Forms  []hair.FormFacts `json:"forms"`
 	Pieces []hair.Piece     `json:"pieces" doc:"The supplier's price list"`
 	// Kinds are those of the items of the supplies, Moves what happens to a lot.
-	Kinds []supply.KindFacts `json:"kinds"`
-	Moves []supply.MoveFacts `json:"moves"`
-	Sizes sizeLimits         `json:"sizes"`
+	Kinds  []supply.KindFacts  `json:"kinds"`
+	Moves  []supply.MoveFacts  `json:"moves"`
+	Fibres []supply.FibreFacts `json:"fibres"`
+	Sizes  sizeLimits          `json:"sizes"`
 	// Schools are the questions on which practitioners disagree.
 	Schools []house.School `json:"schools"`
 	// Structures are what each structure takes.
@@ -66,7 +67,7 @@ func (s *server) catalogueOperations(api huma.API) {
 		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(studio.All),
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
-			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves,
+			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},

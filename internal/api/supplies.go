@@ -24,8 +24,9 @@ type itemDocument struct {
 	Updated  time.Time   `json:"updated"`
 	Pieces   int         `json:"pieces" doc:"How many lie in the stash"`
 	Promised int         `json:"promised" doc:"How many of them plans hold"`
-	Gentle   string      `json:"gentle,omitempty" doc:"How its fibre wants to be handled"`
 	Depths   []int       `json:"depths" doc:"Step of each colour from 1, dark, to 9, light"`
+	// Piece is the item as a plan hangs it, in no colour yet.
+	Piece *hair.Piece `json:"piece,omitempty" doc:"As a plan hangs it, in no colour yet; left out for what does not hang"`
 }
 
 func itemOf(i store.Item) itemDocument {
@@ -33,7 +34,12 @@ func itemOf(i store.Item) itemDocument {
 	for k, c := range i.Colours {
 		depths[k] = supply.Depth(c.Swatch)
 	}
-	return itemDocument{i.ID, listedItem(i.Item), i.Archived, i.Version, i.Updated, i.Pieces, i.Promised, i.Fibre.Gentle(), depths}
+	out := itemDocument{i.ID, listedItem(i.Item), i.Archived, i.Version, i.Updated, i.Pieces, i.Promised, depths, nil}
+	if i.Kind.Facts().Hangs {
+		piece := i.Piece(i.ID, i.ID, "")
+		out.Piece = &piece
+	}
+	return out
 }
 
 // listedItem is an item whose lists are never missing.

@@ -17,6 +17,8 @@ const ClientsPage = lazy(() => import("./clients/ClientsPage"));
 const ClientCard = lazy(() => import("./clients/ClientCard"));
 const PlansPage = lazy(() => import("./plans/PlansPage"));
 const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
+const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
+const ItemCard = lazy(() => import("./supplies/ItemCard"));
 const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
@@ -73,6 +75,8 @@ function Studio() {
           <Route path="/clients/:id" element={<ClientCard />} />
           <Route path="/plans" element={<PlansPage />} />
           <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
+          <Route path="/supplies/items/:id" element={<ItemCard />} />
+          <Route path="/supplies/:part?" element={<SuppliesPage />} />
           <Route path="/house" element={<HouseRulesPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

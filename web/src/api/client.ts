@@ -32,7 +32,7 @@ export class Refusal extends Error {
     this.status = status;
     const fields: Record<string, string> = {};
     for (const e of problem?.errors ?? []) {
-      const path = e.location?.replace(/^body\.((input|facts)\.)?/, "");
+      const path = e.location?.replace(/^body\.((input|facts|item)\.)?/, "");
       if (path && e.message) fields[path] ??= e.message;
     }
     this.fields = fields;
@@ -91,8 +91,44 @@ export const server = {
   begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
   preview: async (input: Schemas["Input"], signal: AbortSignal) =>
     unpack(await settle(http.POST("/api/v1/preview", { body: input, signal }))),
-  need: (input: Schemas["Input"], signal: AbortSignal) =>
-    settle(http.POST("/api/v1/need", { body: input, signal })),
+  shopping: (plan: string, input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/shopping", { params: { query: { plan } }, body: input, signal })),
+  alternatives: (body: Schemas["AlternativesRequest"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/alternatives", { body, signal })),
+  holdStash: (id: string, holds: boolean) =>
+    settle(http.PUT("/api/v1/plans/{id}/hold", { ...at(id), body: { holds } })),
+  orderForPlan: (id: string) => settle(http.POST("/api/v1/plans/{id}/orders", at(id))),
+  prepare: ({ id, task, done }: { id: string; task: string; done: number }) =>
+    settle(
+      http.PUT("/api/v1/plans/{id}/prepared/{task}", { params: { path: { id, task } }, body: { done } }),
+    ),
+
+  items: (query: { search?: string; kind?: string; archived?: boolean; after?: string; limit?: number }) =>
+    settle(http.GET("/api/v1/items", { params: { query } })),
+  item: (id: string) => settle(http.GET("/api/v1/items/{id}", at(id))),
+  createItem: (id: string, draft: Schemas["ItemDraft"]) =>
+    settle(http.POST("/api/v1/items", { body: { id, ...draft } })),
+  saveItem: (id: string, version: number, body: Schemas["ItemDraft"]) =>
+    settle(http.PUT("/api/v1/items/{id}", { ...over(id, version), body })),
+  removeItem: (id: string) => settle(http.DELETE("/api/v1/items/{id}", at(id))),
+  weigh: (item: Schemas["Item"], packs: number) =>
+    settle(http.POST("/api/v1/scale", { body: { item, packs } })),
+  stash: (query: { search?: string; item?: string; empty?: boolean; after?: string; limit?: number }) =>
+    settle(http.GET("/api/v1/stash", { params: { query } })),
+  addLot: (body: Schemas["NewLot"]) => settle(http.POST("/api/v1/stash", { body })),
+  moveStash: ({ lot, ...body }: Schemas["LotMove"] & { lot: string }) =>
+    settle(http.POST("/api/v1/stash/{id}/moves", { ...at(lot), body })),
+  stashMoves: (lot: string) => settle(http.GET("/api/v1/stash/{id}/moves", at(lot))),
+  suppliers: () => settle(http.GET("/api/v1/suppliers")),
+  supplierList: (key: string) =>
+    settle(http.GET("/api/v1/suppliers/{key}/list", { params: { path: { key } } })),
+  refreshPrices: (save: boolean) => settle(http.POST("/api/v1/suppliers/prices", { body: { save } })),
+  orders: (query: { plan?: string }) => settle(http.GET("/api/v1/orders", { params: { query } })),
+  placeOrder: ({ id, on }: { id: string; on: string }) =>
+    settle(http.POST("/api/v1/orders/{id}/place", { ...at(id), body: { on } })),
+  arriveOrder: ({ id, ...body }: Schemas["ArriveOrderRequest"] & { id: string }) =>
+    settle(http.POST("/api/v1/orders/{id}/arrival", { ...at(id), body })),
+  dropOrder: (id: string) => settle(http.DELETE("/api/v1/orders/{id}", at(id))),
   work: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/work", { body: input, signal })),
   guide: (input: Schemas["Input"], signal: AbortSignal) =>

@@ -15,7 +15,16 @@ import {
 import { useState } from "react";
 import { Refusal, server } from "./client";
 import { moneyIn } from "../lib/units";
-import type { ClientEntry, Me, Operation, PlanEntry, PlanInput, PlanResult } from "./types";
+import type {
+  ClientEntry,
+  ItemDocument,
+  Lot,
+  Me,
+  Operation,
+  PlanEntry,
+  PlanInput,
+  PlanResult,
+} from "./types";
 
 // Results show at once: a timer between answer and repaint is felt under a slider.
 notifyManager.setScheduler(queueMicrotask);
@@ -207,8 +216,6 @@ const facet =
 
 /** What a plan comes to at other sizes. */
 export const useTradeOff = facet("tradeOff", server.tradeOff);
-/** What to buy. */
-export const useNeed = facet("need", server.need);
 /** How the pieces go on, and the hours. */
 export const useWork = facet("work", server.work);
 /** The methods compared, with reasons. */
@@ -217,6 +224,87 @@ export const useAdvice = facet("advice", server.advice);
 export const useDepartures = facet("departures", server.departures);
 /** Where the parts of every row go. */
 export const useGuide = facet("guide", server.guide);
+
+/** What a plan needs of hair, what the stash gives, what is bought and how it is prepared. */
+export const useShopping = (plan: string, input: PlanInput) =>
+  useQuery({
+    queryKey: ["shopping", plan, input],
+    queryFn: ({ signal }) => server.shopping(plan, input, signal),
+    placeholderData: keepPreviousData,
+    gcTime: 0, // the stash moves on meanwhile
+  });
+
+/** The plan beside itself with other pieces of the supplies. */
+export const useAlternatives = (
+  plan: string,
+  input: PlanInput,
+  others: readonly { item: string; colour: string }[],
+) =>
+  useQuery({
+    queryKey: ["alternatives", plan, input, others],
+    queryFn: ({ signal }) => server.alternatives({ plan, input, others: [...others] }, signal),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+
+/** The items of the supplies, page by page. */
+export const useItems = (search: string, kind: string, archived: boolean) =>
+  pages<ItemDocument>(
+    useInfiniteQuery({
+      queryKey: ["items", search, kind, archived],
+      queryFn: ({ pageParam }) =>
+        server.items({ search, kind, archived, ...(pageParam !== undefined && { after: pageParam }) }),
+      initialPageParam: firstPage(),
+      getNextPageParam: nextPage,
+      placeholderData: keepPreviousData,
+    }),
+  );
+
+/** As many items as are offered to choose from. */
+export const useItemChoice = () =>
+  useQuery({
+    queryKey: ["items", "choice"],
+    queryFn: async () => (await server.items({ limit: 200 })).items,
+  });
+
+export const useOpenedItem = (id: string | undefined) =>
+  useQuery({
+    queryKey: ["openedItem", id],
+    queryFn: () => server.item(id ?? ""),
+    enabled: id !== undefined,
+    ...opened,
+  });
+
+/** The lots of the stash, page by page; of one item where it is named. */
+export const useStash = (search: string, empty = false, item = "") =>
+  pages<Lot>(
+    useInfiniteQuery({
+      queryKey: ["stash", search, empty, item],
+      queryFn: ({ pageParam }) =>
+        server.stash({
+          search,
+          empty,
+          item,
+          limit: 100,
+          ...(pageParam !== undefined && { after: pageParam }),
+        }),
+      initialPageParam: firstPage(),
+      getNextPageParam: nextPage,
+      placeholderData: keepPreviousData,
+    }),
+  );
+
+/** What happened to a lot. */
+export const useStashMoves = (lot: string) =>
+  useQuery({ queryKey: ["stashMoves", lot], queryFn: () => server.stashMoves(lot), gcTime: 0 });
+
+export const useSuppliers = () => useQuery({ queryKey: ["suppliers"], queryFn: server.suppliers });
+
+export const useSupplierList = (key: string) =>
+  useQuery({ queryKey: ["supplierList", key], queryFn: () => server.supplierList(key) });
+
+export const useOrders = (plan = "") =>
+  useQuery({ queryKey: ["orders", plan], queryFn: () => server.orders({ plan }) });
 
 /** A drawn move in words. */
 export const useFigure = (figure: string) =>

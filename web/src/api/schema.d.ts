@@ -1183,6 +1183,7 @@ export interface components {
             currencies: string[];
             /** @description The plan a newcomer starts from */
             default: components["schemas"]["Input"];
+            fibres: components["schemas"]["FibreFacts"][];
             forms: components["schemas"]["FormFacts"][];
             heads: components["schemas"]["Preset"][];
             kinds: components["schemas"]["KindFacts"][];
@@ -1448,6 +1449,12 @@ export interface components {
              */
             statureMm: number;
             tapes?: components["schemas"]["Tapes"];
+        };
+        FibreFacts: {
+            care: string;
+            /** @enum {string} */
+            fibre: "synthetic" | "blend" | "human";
+            name: string;
         };
         Fill: {
             /** Format: int64 */
@@ -1743,10 +1750,10 @@ export interface components {
             archived: boolean;
             /** @description Step of each colour from 1, dark, to 9, light */
             depths: number[];
-            /** @description How its fibre wants to be handled */
-            gentle?: string;
             id: string;
             item: components["schemas"]["Item"];
+            /** @description As a plan hangs it, in no colour yet; left out for what does not hang */
+            piece?: components["schemas"]["Piece"];
             /**
              * Format: int64
              * @description How many lie in the stash

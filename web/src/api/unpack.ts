@@ -43,6 +43,10 @@ export interface Given {
   piece: number;
   way: number;
   count: number;
+  /** Its number among the places: sections first, then hooks. */
+  place: number;
+  /** Indices into the plan's accents: what is put on besides. */
+  accents: readonly number[];
 }
 
 export interface Hook {
@@ -143,7 +147,14 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
   const centroids = line(packed.centroids);
   const outlines = new Reader(packed.outlines);
   const at = (column: readonly number[], i: number) => column[i] ?? 0;
+  const accents = new Map<number, number[]>();
+  for (let i = 0; i < given.accents.length; i += 2) {
+    const place = at(given.accents, i);
+    accents.set(place, [...(accents.get(place) ?? []), at(given.accents, i + 1)]);
+  }
   const givenAt = (i: number): Given => ({
+    place: i,
+    accents: accents.get(i) ?? [],
     piece: at(given.pieces, i),
     way: at(given.ways, i),
     count: at(given.counts, i),

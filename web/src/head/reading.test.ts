@@ -26,7 +26,7 @@ const section = (id: string, part: Partial<Section>): Section => ({
   linked: false,
   locked: false,
   edited: false,
-  given: { piece: 0, way: 0, count: 1 },
+  given: { piece: 0, way: 0, count: 1, place: 0, accents: [] },
   plaitMm: 4,
   stagger: 1,
   ...part,
@@ -72,7 +72,10 @@ describe("reading the head", () => {
 
   it("counts what hangs on hooks where a reading tells them apart", () => {
     const piece = (i: number) => kindOf(i, `piece ${i}`);
-    const hook = (n: number) => ({ at: [0, 0, 1] as const, given: { piece: n, way: 0, count: 1 } });
+    const hook = (n: number) => ({
+      at: [0, 0, 1] as const,
+      given: { piece: n, way: 0, count: 1, place: 0, accents: [] },
+    });
     const based = { ...layout, tracks: [{ hooks: [hook(1), hook(1), hook(0)] }] } as unknown as Layout;
     const given = {
       key: "piece",

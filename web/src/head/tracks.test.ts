@@ -60,7 +60,10 @@ describe("tracks on the head", () => {
             zone: "T",
             outlines: [],
             areaMm2: 1400,
-            hooks: lattice.map((p) => ({ at: p, given: { piece: 0, way: 0, count: 1 } })),
+            hooks: lattice.map((p) => ({
+              at: p,
+              given: { piece: 0, way: 0, count: 1, place: 0, accents: [] },
+            })),
           },
         ],
       },
@@ -94,6 +97,7 @@ describe("a place under the pointer", () => {
 });
 
 describe("a section's place in words", () => {
+  const given: Section["given"] = { piece: 0, way: 0, count: 2, place: 0, accents: [] };
   const section = (zone: string) =>
     ({
       zone,
@@ -102,7 +106,7 @@ describe("a section's place in words", () => {
       widthMm: { mean: 25.4 },
       heightMm: { mean: 25.4 },
       linked: true,
-      given: { piece: 0, way: 0, count: 2 },
+      given,
     }) as Section;
   it("says from where it is counted", () => {
     expect(place(section("BL"))).toBe("row 2 from below, 3rd from the middle part");

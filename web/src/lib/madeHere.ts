@@ -9,7 +9,7 @@ import { v4 as uuid } from "uuid";
 
 /** Where a new one is made: `query` says what it starts from. */
 export function newAddress(
-  place: "plans" | "clients",
+  place: "plans" | "clients" | "supplies/items",
   query: Readonly<Record<string, string>> = {},
   step?: string,
 ): string {

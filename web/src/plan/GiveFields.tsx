@@ -3,6 +3,8 @@ import type { Catalogue, PlanInput, Use, Way } from "../api/types";
 import { Count } from "../ui/Numeric";
 import type { Wanted } from "./actions";
 import styles from "./GiveFields.module.css";
+import { MixFields } from "./MixFields";
+import { pieceName, usePieceChoice } from "./pieceChoice";
 import { methodOf, onBase, onPlaits, wayName } from "./ways";
 
 interface Props {
@@ -20,12 +22,14 @@ interface Props {
 }
 
 const asItIs = "";
+const mixed = "a mix";
 
 /** Which piece, in which way, how many: of the plan, of the supplier's list, or any method there is. */
 export function GiveFields({ input, catalogue, use, whose, all = false, base = false, onChange }: Props) {
   const { pieces, ways } = input;
   const asBefore = { value: asItIs, label: "as it is" };
-  const listed = catalogue.pieces.filter((p) => !pieces.some((own) => own.name === p.name));
+  const choice = usePieceChoice(catalogue);
+  const listed = choice.filter((p) => !pieces.some((own) => own.name === p.name));
   // What everything gets hides plaits, what the base gets is hooked; elsewhere either may be meant.
   const suits = (id: Way["method"]) => {
     const method = methodOf(catalogue, id);
@@ -37,7 +41,23 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
     const kept: Omit<Wanted, "where"> = { ...use };
     delete kept.piece;
     // Of the whole price list: a list that is still closing may give the choice just made once more.
-    const fresh = catalogue.pieces.find((p) => `new ${p.key}` === value);
+    const fresh = choice.find((p) => `new ${p.key}` === value);
+    delete kept.mix;
+    if (value === mixed) {
+      const [first, second] = [
+        use.piece ?? pieces[0]?.key ?? "",
+        pieces.find((p) => p.key !== use.piece)?.key ?? "",
+      ];
+      delete kept.piece;
+      onChange(null, {
+        ...kept,
+        mix: [
+          { piece: first, parts: 2 },
+          { piece: second, parts: 1 },
+        ],
+      });
+      return;
+    }
     onChange(null, { ...kept, ...(fresh ? { newPiece: fresh } : value !== asItIs && { piece: value }) });
   };
   const giveWay = (value: string) => {
@@ -51,14 +71,20 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
       <Select<string>
         aria-label={`Piece ${whose}`}
         prefix={<span className={styles.what}>Piece</span>}
-        value={use.piece ?? asItIs}
+        value={use.mix ? mixed : (use.piece ?? asItIs)}
         options={[
           ...(all ? [] : [asBefore]),
-          { label: "Of this plan", options: pieces.map((p) => ({ value: p.key, label: p.name })) },
+          {
+            label: "Of this plan",
+            options: [
+              ...pieces.map((p) => ({ value: p.key, label: pieceName(pieces, p) })),
+              ...(pieces.length > 1 ? [{ value: mixed, label: "Several, mixed evenly" }] : []),
+            ],
+          },
           ...(pieces.length < catalogue.bounds.pieces && listed.length > 0
             ? [
                 {
-                  label: "From the price list",
+                  label: "From the supplies",
                   options: listed.map((p) => ({ value: `new ${p.key}`, label: p.name })),
                 },
               ]
@@ -66,6 +92,14 @@ export function GiveFields({ input, catalogue, use, whose, all = false, base = f
         ]}
         onChange={givePiece}
       />
+      {use.mix && (
+        <MixFields
+          mix={use.mix}
+          pieces={pieces}
+          whose={whose}
+          onChange={(mix) => onChange("mix", { ...use, mix })}
+        />
+      )}
       <Select<string>
         aria-label={`Way ${whose}`}
         prefix={<span className={styles.what}>Way</span>}

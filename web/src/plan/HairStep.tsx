@@ -1,29 +1,49 @@
-import { memo } from "react";
-import type { Catalogue, Need, Order, PieceNeed, PlanInput, PlanResult, Preparation } from "../api/types";
-import { useMoney, useNeed } from "../api/queries";
-import { usePreferences } from "../lib/preferences";
-import { weight } from "../lib/units";
-import { LengthField, NumberField, Toggle } from "../ui/fields";
+import { memo, type ReactNode } from "react";
+import type { Catalogue, PlanInput, PlanResult, Preparation, Shopping } from "../api/types";
+import { useMoney, useShopping } from "../api/queries";
+import { hours } from "../lib/units";
+import { LengthField, Toggle } from "../ui/fields";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
-import { Segmented, Select, Skeleton } from "antd";
+import { Segmented, Skeleton } from "antd";
 import { useAct } from "./act";
 import { actions } from "./actions";
+import { AccentList, accentsText } from "./AccentList";
 import { PieceList } from "./PieceList";
+import { OtherPieces } from "./shop/OtherPieces";
+import { PackReach } from "./shop/PackReach";
+import { Prepare } from "./shop/Prepare";
+import { StashAndOrders } from "./shop/StashAndOrders";
+import type { StoredPlan } from "./shop/stored";
+import { ToBuy } from "./shop/ToBuy";
+import type { Reaching } from "./ways";
 import { usesText, UseList } from "./UseList";
 
 interface Props {
+  plan: StoredPlan;
   input: PlanInput;
   result: PlanResult;
   catalogue: Catalogue;
+  /** Packs are pointed at, to be shown on the head. */
+  onReach: (reach: Reaching | undefined) => void;
 }
 
 /** Which pieces where, and what to buy. */
-export const HairStep = memo(function HairStep({ input, result, catalogue }: Props) {
+export const HairStep = memo(function HairStep({ plan, input, result, catalogue, onReach }: Props) {
   const money = useMoney();
-  const { tally } = result;
   const { pieces, plaits } = input;
+  const asked = useShopping(plan.isStored ? plan.id : "", input);
+  const shop = asked.data;
+  /** A part that is drawn from the shopping, once it is there. */
+  const shopped = (draw: (shop: Shopping) => ReactNode) =>
+    shop ? (
+      draw(shop)
+    ) : asked.error ? (
+      <Trouble error={asked.error} retry={() => void asked.refetch()} />
+    ) : (
+      <Skeleton active />
+    );
   return (
     <Parts
       step="hair"
@@ -43,11 +63,43 @@ export const HairStep = memo(function HairStep({ input, result, catalogue }: Pro
           content: <UseList input={input} result={result} catalogue={catalogue} />,
         },
         {
+          key: "accents",
+          title: "Accents",
+          says: accentsText(input),
+          paths: ["accents"],
+          content: <AccentList input={input} result={result} catalogue={catalogue} />,
+        },
+        {
           key: "buy",
           title: "To buy",
-          says: `${tally.packs} ${tally.packs === 1 ? "pack" : "packs"}, ${money(tally.costMinor)}`,
+          says: shop && buyText(shop),
           paths: ["spares", "fill"],
-          content: <ToBuy input={input} result={result} />,
+          content: shopped((s) => <ToBuy input={input} result={result} shop={s} />),
+        },
+        {
+          key: "orders",
+          title: "Stash and orders",
+          says: shop && `${shop.holds ? "held, " : ""}${money(shop.goodsMinor + shop.feesMinor)} to order`,
+          paths: ["day"],
+          content: shopped((s) => <StashAndOrders plan={plan} input={input} shop={s} />),
+        },
+        {
+          key: "reach",
+          title: "How far packs go",
+          says: shop && reachText(shop),
+          content: shopped((s) => <PackReach input={input} shop={s} onReach={onReach} />),
+        },
+        {
+          key: "others",
+          title: "Other pieces",
+          says: "side by side",
+          content: <OtherPieces planId={plan.isStored ? plan.id : ""} input={input} />,
+        },
+        {
+          key: "prepare",
+          title: "Prepare at home",
+          says: shop && prepareText(shop),
+          content: shopped((s) => <Prepare plan={plan} shop={s} />),
         },
         {
           key: "plaits",
@@ -60,6 +112,24 @@ export const HairStep = memo(function HairStep({ input, result, catalogue }: Pro
     />
   );
 });
+
+/** What is bought, in a few words. */
+function buyText(shop: Shopping): string {
+  const packs = shop.orders.flatMap((o) => o.lines).reduce((n, l) => n + l.count * l.offer.packs, 0);
+  const stash = shop.lines.reduce((n, l) => n + l.stash, 0);
+  const bought = packs === 0 ? "nothing" : `${packs} ${packs === 1 ? "pack" : "packs"}`;
+  return stash > 0 ? `${bought}, ${stash} from the stash` : bought;
+}
+
+const reachText = ({ fillings: [first] }: Shopping) => {
+  const half = first?.reach[Math.floor((first.reach.length - 1) / 2)];
+  return half && `${half.packs} ${half.packs === 1 ? "reaches" : "reach"} ${half.at.toLowerCase()}`;
+};
+
+const prepareText = ({ tasks }: Shopping) =>
+  tasks.length === 0
+    ? "nothing"
+    : `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}, ${hours(tasks.reduce((n, t) => n + t.minutes, 0))}`;
 
 const farNames = { whole: "To the ends", half: "Half", anchor: "A few turns" } as const;
 
@@ -135,118 +205,5 @@ function BasePlaits({ input }: { input: PlanInput }) {
         onChange={(band) => act(actions.setPreparation(null, { band }))}
       />
     </>
-  );
-}
-
-/** What to buy, and what is bought besides. */
-function ToBuy({ input, result }: { input: PlanInput; result: PlanResult }) {
-  const act = useAct();
-  const unit = usePreferences((p) => p.unit);
-  const money = useMoney();
-  const need = useNeed(input);
-  const { spares, fill, pieces } = input;
-  return (
-    <>
-      {need.error && <Trouble error={need.error} retry={() => void need.refetch()} />}
-      {need.data ? <Orders need={need.data} input={input} /> : !need.error && <Skeleton active />}
-      <p className={styles.sum}>
-        <span>All together</span>
-        <strong>{money(result.tally.costMinor)}</strong>
-      </p>
-      <NumberField
-        label="Spares"
-        path="spares.percent"
-        unit="%"
-        value={spares.percent}
-        onChange={(percent) => act(actions.setSpares("percent", { percent }))}
-      />
-      <NumberField
-        label="Spares, at least"
-        path="spares.least"
-        unit="of each"
-        value={spares.least}
-        onChange={(least) => act(actions.setSpares("least", { least }))}
-      />
-      <NumberField
-        label="To fill thin spots"
-        path="fill.count"
-        help="Hung at the end, where it turns out thin"
-        unit={fill.count === 1 ? "piece" : "pieces"}
-        value={fill.count}
-        onChange={(count) => act(actions.setFill("count", { count }))}
-      />
-      {pieces.length > 1 && fill.count > 0 && (
-        <Select<string>
-          aria-label="Piece to fill with"
-          value={fill.piece}
-          options={pieces.map((p) => ({ value: p.key, label: p.name }))}
-          onChange={(piece) => act(actions.setFill(null, { piece }))}
-        />
-      )}
-      <p className={styles.lead}>
-        {weight(result.tally.weightG, unit)} of dry hair on the head; soaked about twice that: support it and
-        dry it fully.
-      </p>
-    </>
-  );
-}
-
-function Orders({ need, input }: { need: Need; input: PlanInput }) {
-  const nameOf = (key: string) => input.pieces.find((p) => p.key === key)?.name ?? key;
-  return (
-    <>
-      {need.pieces.map((p) => (
-        <OrderCard key={p.piece} what={nameOf(p.piece)} need={needText(p)} unit="" order={p.order} />
-      ))}
-      {need.wraps.map((w) => (
-        <OrderCard
-          key={w.way}
-          what="Wrapping hair"
-          need={`${w.strands} strands for ${w.plaits} ${w.plaits === 1 ? "plait" : "plaits"}, ${w.order.need} with spares`}
-          unit=" strands"
-          order={w.order}
-        />
-      ))}
-    </>
-  );
-}
-
-const needText = ({ onHead, hooked, fill, spares, order }: PieceNeed) =>
-  `${onHead} on the head${hooked > 0 ? `, ${hooked} of them hooked on the base,` : ""}${fill > 0 ? ` + ${fill} to fill` : ""} + ${spares} spare = ${order.need}`;
-
-interface OrderCardProps {
-  what: string;
-  need: string;
-  /** What is counted, where it is not pieces. */
-  unit: string;
-  order: Order;
-}
-
-/** One line of shopping: what, how many packs in which offers, what is left. */
-function OrderCard({ what, need, unit, order }: OrderCardProps) {
-  const money = useMoney();
-  return (
-    <div className={styles.order}>
-      <div>
-        <strong>
-          {order.packs} {order.packs === 1 ? "pack" : "packs"}
-        </strong>
-        <strong>{money(order.costMinor)}</strong>
-      </div>
-      <p>{what}</p>
-      <p>{need}</p>
-      <p>
-        {order.lines
-          .map(
-            (l) =>
-              `${l.count} × ${l.offer.packs === 1 ? "single pack" : `set of ${l.offer.packs}`} at ${money(l.offer.priceMinor)}`,
-          )
-          .join(", ")}
-      </p>
-      <p>
-        {order.leftover} left over of {order.units}
-        {unit}
-      </p>
-    </div>
   );
 }

@@ -12,6 +12,7 @@ import styles from "../ui/panel.module.css";
 import own from "./PieceList.module.css";
 import { useAct } from "./act";
 import { actions } from "./actions";
+import { useColours, usePieceChoice } from "./pieceChoice";
 
 interface Props {
   input: PlanInput;
@@ -22,7 +23,7 @@ interface Props {
 export function PieceList({ input, catalogue }: Props) {
   const act = useAct();
   const { pieces } = input;
-  const listed = catalogue.pieces.filter((p) => !pieces.some((o) => o.name === p.name));
+  const listed = usePieceChoice(catalogue);
   return (
     <>
       {pieces.map((piece, i) => (
@@ -41,7 +42,7 @@ export function PieceList({ input, catalogue }: Props) {
           placeholder="+ Another piece …"
           value={null}
           options={[
-            { label: "From the price list", options: listed.map((p) => ({ value: p.key, label: p.name })) },
+            { label: "From the supplies", options: listed.map((p) => ({ value: p.key, label: p.name })) },
             { label: "By hand", options: [{ value: "copy", label: "One like the last, to be changed" }] },
           ]}
           onChange={(key) => {
@@ -78,6 +79,8 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
   const unit = usePreferences((p) => p.unit);
   const of = kindOf(index, piece.name);
   const set = (group: string | null, part: Partial<Piece>) => act(actions.setPiece(piece.key, group, part));
+  const listed = usePieceChoice(catalogue);
+  const colours = useColours(piece);
   const form = formOf(catalogue, piece.form);
   const folded = form?.folded ?? false;
   const path = (field: string) => `pieces[${index}].${field}`;
@@ -95,14 +98,12 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
           options={catalogue.forms
             .map((f) => ({
               label: f.name,
-              options: catalogue.pieces
-                .filter((p) => p.form === f.form)
-                .map((p) => ({ value: p.name, label: p.name })),
+              options: listed.filter((p) => p.form === f.form).map((p) => ({ value: p.name, label: p.name })),
             }))
             .filter((group) => group.options.length > 0)}
           onChange={(name) => {
-            const chosen = catalogue.pieces.find((p) => p.name === name);
-            if (chosen) set(null, { ...chosen, key: piece.key });
+            const chosen = listed.find((p) => p.name === name);
+            if (chosen) act(actions.replacePiece(piece.key, chosen));
           }}
         />
         {removable && (
@@ -119,6 +120,23 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
         {pack.units * pack.cuts * pack.splits} {folded ? "units" : "pieces"} from a pack
         {piece.colour && `; ${piece.colour}`}
       </p>
+      {colours.length > 0 && (
+        <div className={own.colours} role="group" aria-label={`Colour of piece ${of.mark}`}>
+          {colours.map((c) => (
+            <button
+              key={c.name}
+              type="button"
+              aria-pressed={c.name === piece.colour}
+              onClick={() => set(null, { colour: c.name, swatch: c.swatch })}
+            >
+              <span
+                style={{ background: c.tip ? `linear-gradient(${c.swatch} 45%, ${c.tip} 70%)` : c.swatch }}
+              />
+              {c.name}
+            </button>
+          ))}
+        </div>
+      )}
       <Fold title="Piece, pack and prices by hand">
         <label className={styles.stack}>
           <span>What it is called</span>

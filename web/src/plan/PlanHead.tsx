@@ -6,7 +6,7 @@ import { AssignBar, type AssignTool } from "./assign/AssignBar";
 import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
-import { givenReadings } from "./ways";
+import { givenReadings, type Reaching } from "./ways";
 
 interface Props {
   step: string;
@@ -15,20 +15,25 @@ interface Props {
   catalogue: Catalogue;
   marked: ReadonlySet<string> | undefined;
   stanceRef: RefObject<Stance>;
+  /** Packs that are pointed at, to be shown on the head. */
+  reach: Reaching | undefined;
   /** False while an earlier state is only looked at. */
   mayWork: boolean;
 }
 
 /** The head of a plan, with the tools and colours of the step that is open. */
 export const PlanHead = memo(function PlanHead(props: Props) {
-  const { step, input, result, catalogue, marked, stanceRef, mayWork } = props;
+  const { step, input, result, catalogue, marked, stanceRef, reach, mayWork } = props;
   const { head, layout } = result;
   const act = useAct();
   const [handTool, setHandTool] = useState<HandTool>("turn");
   const [assignTool, setAssignTool] = useState<AssignTool>("turn");
   const hand = useHandwork({ input, layout, head, act });
   const assign = useAssign(input, layout, head, act);
-  const readings = useMemo(() => givenReadings(input, catalogue, layout), [input, catalogue, layout]);
+  const readings = useMemo(
+    () => givenReadings(input, catalogue, layout, reach),
+    [input, catalogue, layout, reach],
+  );
   const parting = mayWork && step === "parting";
   const giving = mayWork && (step === "hair" || step === "attach");
   const bar = parting ? (
@@ -71,11 +76,13 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const mixed = (of: (g: Given) => number) =>
     new Set([...layout.sections, ...hooksOf(layout)].map(({ given }) => of(given))).size > 1;
   const start =
-    step === "hair" && mixed((g) => g.piece)
-      ? "piece"
-      : step === "attach" && mixed((g) => g.way)
-        ? "method"
-        : undefined;
+    step === "hair" && reach
+      ? "reach"
+      : step === "hair" && mixed((g) => g.piece)
+        ? "piece"
+        : step === "attach" && mixed((g) => g.way)
+          ? "method"
+          : undefined;
   return (
     <HeadMap
       head={head}

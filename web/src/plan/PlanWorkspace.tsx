@@ -35,6 +35,7 @@ import styles from "./PlanWorkspace.module.css";
 import { StepNav } from "./StepNav";
 import { isStep, stepNames, steps, type Step } from "./steps";
 import { takeAlong, type TakeAlong } from "./takeAlong";
+import type { Reaching } from "./ways";
 import { TallyStrip } from "./TallyStrip";
 
 const KeySheet = lazy(async () => ({ default: (await import("./KeySheet")).KeySheet }));
@@ -164,6 +165,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
   const refusal = error instanceof Refusal ? error : undefined;
   const errors = refusal?.fields ?? noErrors;
 
+  const [reach, setReach] = useState<Reaching>();
   const stance = useRef(startStance);
   const [history, setHistory] = useState(false);
   const [keys, setKeys] = useState(false);
@@ -283,6 +285,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                 catalogue={catalogue}
                 marked={marked}
                 stanceRef={stance}
+                reach={reach}
                 mayWork={looking === undefined}
               />
             ) : (
@@ -305,7 +308,13 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                     <PartingStep draft={shown} result={told} catalogue={catalogue} />
                   )}
                   {told && step === "hair" && (
-                    <HairStep input={shown.input} result={told} catalogue={catalogue} />
+                    <HairStep
+                      plan={autosave}
+                      input={shown.input}
+                      result={told}
+                      catalogue={catalogue}
+                      onReach={setReach}
+                    />
                   )}
                   {told && step === "attach" && (
                     <AttachStep draft={shown} result={told} catalogue={catalogue} />

@@ -1,4 +1,5 @@
 import type {
+  Accent,
   Base,
   Hairline,
   OwnHair,
@@ -100,7 +101,9 @@ function taken(i: PlanInput, { newPiece, newWay, ...use }: Wanted): { input: Pla
   let input = i;
   let done: Use = use;
   if (newPiece) {
-    const same = input.pieces.find((p) => p.name === newPiece.name && p.form === newPiece.form);
+    const same = input.pieces.find(
+      (p) => p.name === newPiece.name && p.form === newPiece.form && p.colour === newPiece.colour,
+    );
     const key = same?.key ?? freshKey("p", input.pieces);
     if (!same) input = { ...input, pieces: [...input.pieces, { ...newPiece, key }] };
     done = { ...done, piece: key };
@@ -178,6 +181,9 @@ export const actions = {
     onInput(null, (i) => ({ ...i, pieces: [...i.pieces, { ...piece, key: freshKey("p", i.pieces) }] })),
   setPiece: (key: string, group: Group, part: Partial<Piece>) =>
     onInput(group && `piece.${key}.${group}`, (i) => ({ ...i, pieces: byKey(i.pieces, key, part) })),
+  /** Another piece under the key of one; nothing of that one is kept. */
+  replacePiece: (key: string, piece: Piece) =>
+    onInput(null, (i) => ({ ...i, pieces: i.pieces.map((p) => (p.key === key ? { ...piece, key } : p)) })),
   /** Takes a piece away; what hung of it is the first piece again. */
   removePiece: (key: string) =>
     onInput(null, (i) => {
@@ -187,9 +193,10 @@ export const actions = {
         ...i,
         pieces,
         fill: i.fill.piece === key ? { ...i.fill, piece: first } : i.fill,
-        uses: kept(i.uses, (u) => (u.piece === key ? leave(u, "piece") : u)).map((u, n) =>
-          n === 0 && u.piece === undefined ? { ...u, piece: first } : u,
+        uses: kept(i.uses, (u) => unmixed(u.piece === key ? leave(u, "piece") : u, key)).map((u, n) =>
+          n === 0 && u.piece === undefined && !u.mix ? { ...u, piece: first } : u,
         ),
+        ...(i.accents && { accents: i.accents.filter((a) => a.piece !== key) }),
       };
     }),
 
@@ -288,8 +295,37 @@ export const actions = {
 
   setSpares: (group: Group, part: Partial<PlanInput["spares"]>) =>
     onInput(group && `spares.${group}`, (i) => ({ ...i, spares: { ...i.spares, ...part } })),
+  /** One of the three amounts, for a share that is spoilt where the studio knows its own; "" is the percentage again. */
+  setAmount: (amount: NonNullable<PlanInput["spares"]["amount"]>, spoiltShare: number) =>
+    onInput(null, ({ spares: { percent, least }, ...i }) => ({
+      ...i,
+      spares: {
+        percent,
+        least,
+        ...(amount !== "" && { amount, ...(spoiltShare > 0 && { spoiltShare }) }),
+      },
+    })),
   setFill: (group: Group, part: Partial<PlanInput["fill"]>) =>
     onInput(group && `fill.${group}`, (i) => ({ ...i, fill: { ...i.fill, ...part } })),
+
+  setInstallDay: (install: string) => onInput(null, (i) => ({ ...i, day: { ...i.day, install } })),
+  addAccent: (accent: Accent) => onInput(null, (i) => ({ ...i, accents: [...(i.accents ?? []), accent] })),
+  setAccent: (index: number, group: Group, part: Partial<Accent>) =>
+    onInput(group && `accent.${index}.${group}`, (i) => ({
+      ...i,
+      accents: at(i.accents ?? [], index, part),
+    })),
+  removeAccent: (index: number) => onInput(null, (i) => ({ ...i, accents: without(i.accents ?? [], index) })),
+  /** Another piece in place of the one that hangs everywhere. */
+  hangInstead: (piece: Piece) =>
+    onInput(null, (i) => {
+      const key = i.uses[0]?.piece ?? i.uses[0]?.mix?.[0]?.piece ?? i.pieces[0]?.key ?? "";
+      return {
+        ...i,
+        pieces: i.pieces.map((p) => (p.key === key ? { ...piece, key } : p)),
+        uses: i.uses.map((u, n) => (n === 0 ? { ...leave(u, "mix"), piece: key } : u)),
+      };
+    }),
 
   pin: (name: string): Action => ({
     group: null,
@@ -301,11 +337,27 @@ export const actions = {
 } as const;
 
 /** A use without one of the things it named. */
-const leave = (use: Use, what: "piece" | "way"): Use =>
+const leave = (use: Use, what: "piece" | "way" | "mix"): Use =>
   Object.fromEntries(Object.entries(use).filter(([name]) => name !== what)) as Use;
 
 /** Uses after a change, without those that say nothing any more. */
 const kept = (uses: readonly Use[], change: (u: Use) => Use): Use[] =>
   uses
     .map(change)
-    .filter((u, i) => i < fixedUses || u.piece !== undefined || u.way !== undefined || (u.count ?? 0) > 0);
+    .filter(
+      (u, i) =>
+        i < fixedUses ||
+        u.piece !== undefined ||
+        u.mix !== undefined ||
+        u.way !== undefined ||
+        (u.count ?? 0) > 0,
+    );
+
+/** A use whose mix has a piece no more; of one that is left it is the piece. */
+function unmixed(use: Use, key: string): Use {
+  if (!use.mix?.some((s) => s.piece === key)) return use;
+  const mix = use.mix.filter((s) => s.piece !== key);
+  const [only] = mix;
+  if (mix.length > 1) return { ...use, mix };
+  return { ...leave(use, "mix"), ...(only && { piece: only.piece }) };
+}

@@ -1,5 +1,16 @@
-import type { Catalogue, Layout, Method, PlanInput, Way } from "../api/types";
-import { hooksOf, kindOf, type Reading } from "../head";
+import type {
+  Accent,
+  Catalogue,
+  Filling,
+  Given,
+  Hook,
+  Layout,
+  Method,
+  PlanInput,
+  Section,
+  Way,
+} from "../api/types";
+import { hooksOf, kindOf, type Class, type Reading } from "../head";
 
 export const methodOf = (catalogue: Catalogue, id: Way["method"]): Method | undefined =>
   catalogue.methods.find((m) => m.id === id);
@@ -27,15 +38,71 @@ export function shownWays({ ways, uses }: PlanInput, layout: Layout): readonly W
   return ways.filter((w) => !bare || w.key !== uses[1]?.way || onPlaits.has(w.key));
 }
 
+/** What an accent is called. */
+export const accentName = (input: PlanInput, { piece, thing }: Accent): string =>
+  thing?.name ?? input.pieces.find((p) => p.key === piece)?.name ?? "";
+
+const plain = { fill: "#efe4cb", ink: "#2a231c" };
+const noAccent: Class = { key: "-", mark: "", name: "None", ...plain };
+
+/** So many packs of one piece, to be shown on the head. */
+export interface Reaching {
+  filling: Filling;
+  packs: number;
+}
+
+/** How far packs of one piece go in working order: the pack every place is filled from. */
+function reachReading({ filling, packs }: Reaching): Reading {
+  const rank = new Map(filling.order.map((place, i) => [place, i]));
+  const of = ({ place }: Given): Class => {
+    const at = rank.get(place);
+    if (at === undefined)
+      return { key: "0", mark: "–", name: "Another piece", fill: "#e9e0cc", ink: plain.ink };
+    const pack = filling.reach.find((r) => at < r.places)?.packs ?? filling.reach.length;
+    return pack <= packs
+      ? { key: "1", mark: String(pack), name: "Reached", fill: "#2e5a38", ink: "#fffaf0" }
+      : { key: "2", mark: String(pack), name: "Needs a further pack", fill: "#fbe9c4", ink: plain.ink };
+  };
+  return {
+    key: "reach",
+    name: "Reach",
+    of: (s) => of(s.given),
+    ofHook: (h) => of(h.given),
+    order: ["1", "2", "0"],
+  };
+}
+
 /** The head coloured by what hangs where: by piece and by method. */
-export const givenReadings = (input: PlanInput, catalogue: Catalogue, layout: Layout): Reading[] => {
+export const givenReadings = (
+  input: PlanInput,
+  catalogue: Catalogue,
+  layout: Layout,
+  reach?: Reaching,
+): Reading[] => {
   const shown = shownWays(input, layout);
   const piece = (i: number) => kindOf(i, input.pieces[i]?.name ?? "");
   const way = (i: number) => {
     const of = input.ways[i];
     return of ? kindOf(shown.indexOf(of), wayName(catalogue, input.ways, of.key)) : kindOf(i, "");
   };
+  const accents = input.accents ?? [];
+  const accent = ({ accents: at }: Given) => {
+    const i = at[0];
+    const of = i === undefined ? undefined : accents[i];
+    return i === undefined || !of ? noAccent : kindOf(i, accentName(input, of));
+  };
   return [
+    ...(reach ? [reachReading(reach)] : []),
+    ...(accents.length > 0
+      ? [
+          {
+            key: "accent",
+            name: "Accents",
+            of: (s: Section) => accent(s.given),
+            ofHook: (h: Hook) => accent(h.given),
+          },
+        ]
+      : []),
     { key: "piece", name: "Piece", of: (s) => piece(s.given.piece), ofHook: (h) => piece(h.given.piece) },
     { key: "method", name: "Method", of: (s) => way(s.given.way), ofHook: (h) => way(h.given.way) },
   ];

@@ -7,7 +7,7 @@ import { neverSaved, ShelfPlace } from "../lib/shelf";
 
 interface Props<D> {
   kind: string;
-  place: "plans" | "clients";
+  place: "plans" | "clients" | "supplies/items";
   nameOf: (draft: D) => string;
 }
 

@@ -1,0 +1,128 @@
+import { Button, Select, Skeleton } from "antd";
+import { useMemo, useState } from "react";
+import { useAlternatives, useItemChoice, useMoney } from "../../api/queries";
+import type { Alternative, PlanInput } from "../../api/types";
+import { usePreferences } from "../../lib/preferences";
+import { hours, length, weight } from "../../lib/units";
+import panel from "../../ui/panel.module.css";
+import { Trouble } from "../../ui/Trouble";
+import { useAct } from "../act";
+import { actions } from "../actions";
+import { inColour } from "../pieceChoice";
+import styles from "./OtherPieces.module.css";
+
+interface Props {
+  planId: string;
+  input: PlanInput;
+}
+
+const most = 3; // beside the plan as it is
+
+/** The plan beside itself with other pieces in place of the one that hangs everywhere. */
+export function OtherPieces({ planId, input }: Props) {
+  const act = useAct();
+  const items = useItemChoice();
+  const first = input.pieces.find((p) => p.key === (input.uses[0]?.piece ?? input.uses[0]?.mix?.[0]?.piece));
+  const fits = useMemo(
+    () => (items.data ?? []).filter((i) => i.piece && i.id !== first?.item && i.piece.form === first?.form),
+    [items.data, first],
+  );
+  const [chosen, setChosen] = useState<string[]>();
+  const ids = chosen ?? fits.slice(0, 2).map((i) => i.id);
+  const others = ids.flatMap((id) => {
+    const item = items.data?.find((i) => i.id === id);
+    const own = item?.item.colours.find((c) => c.name === first?.colour) ?? item?.item.colours[0];
+    return item ? [{ item: id, colour: own?.name ?? "" }] : [];
+  });
+  const set = useAlternatives(planId, input, others);
+  const hang = (id: string, colour: string) => {
+    const item = items.data?.find((i) => i.id === id);
+    if (item?.piece)
+      act(
+        actions.hangInstead(
+          inColour(
+            item.piece,
+            item.item.colours.find((c) => c.name === colour),
+          ),
+        ),
+      );
+  };
+  const named = items.data?.filter((i) => i.piece && i.id !== first?.item) ?? [];
+  return (
+    <>
+      <p className={panel.lead}>
+        One thick line against a thin one, a longer against a shorter: what each would come to on this head.
+      </p>
+      <Select<string[]>
+        mode="multiple"
+        size="large"
+        aria-label="Other pieces to compare with"
+        placeholder="Pieces of the supplies"
+        value={ids}
+        maxCount={most}
+        options={named.map((i) => ({ value: i.id, label: i.item.name }))}
+        onChange={setChosen}
+      />
+      {set.error && <Trouble error={set.error} retry={() => void set.refetch()} />}
+      {set.data ? (
+        <ul className={styles.side}>
+          {set.data.map((a, i) => (
+            <Card key={`${a.item ?? ""}${i}`} of={a} base={set.data[0]} onHang={hang} />
+          ))}
+        </ul>
+      ) : (
+        !set.error && <Skeleton active />
+      )}
+    </>
+  );
+}
+
+interface CardProps {
+  of: Alternative;
+  base: Alternative | undefined;
+  onHang: (item: string, colour: string) => void;
+}
+
+function Card({ of, base, onHang }: CardProps) {
+  const unit = usePreferences((p) => p.unit);
+  const money = useMoney();
+  const { item } = of;
+  if (of.trouble)
+    return (
+      <li className={styles.card}>
+        <h3>{of.name}</h3>
+        <p>{of.trouble}</p>
+      </li>
+    );
+  const rows: [string, string, boolean][] = [
+    ["Pieces", String(of.pieces), better(of.pieces, base?.pieces)],
+    ["From the stash", String(of.stash), false],
+    ["To buy", `${of.packs} ${of.packs === 1 ? "pack" : "packs"}`, better(of.packs, base?.packs)],
+    ["Money, delivered", money(of.costMinor), better(of.costMinor, base?.costMinor)],
+    ["Hours", hours(of.minutes), better(of.minutes, base?.minutes)],
+    ["On the head", weight(of.weightG, unit), better(of.weightG, base?.weightG)],
+    ["To look at", String(of.notices), better(of.notices, base?.notices)],
+  ];
+  return (
+    <li className={styles.card}>
+      <h3>{of.name}</h3>
+      <p>
+        {item === undefined ? "As it is" : of.colour}, {length(of.lengthMm, unit)}, {of.thicknessMm} mm thick
+      </p>
+      <dl>
+        {rows.map(([name, value, good]) => (
+          <div key={name} data-better={item !== undefined && good}>
+            <dt>{name}</dt>
+            <dd>
+              {value}
+              {item !== undefined && good && <span aria-label="less than now"> ↓</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {item !== undefined && <Button onClick={() => onHang(item, of.colour)}>Hang this instead</Button>}
+    </li>
+  );
+}
+
+const better = (now: number, before: number | undefined) => before !== undefined && now < before;

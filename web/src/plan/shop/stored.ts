@@ -1,0 +1,6 @@
+/** The plan as it is kept: its id, whether it is stored yet, and a way to store what was typed last. */
+export interface StoredPlan {
+  id: string;
+  isStored: boolean;
+  save: () => Promise<void>;
+}

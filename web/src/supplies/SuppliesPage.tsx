@@ -1,0 +1,82 @@
+import { PlusOutlined } from "@ant-design/icons";
+import { Button } from "antd";
+import { useState } from "react";
+import { NavLink, Navigate, useNavigate, useParams } from "react-router";
+import { useMay } from "../api/queries";
+import { newAddress } from "../lib/madeHere";
+import { Page } from "../ui/Page";
+import { Files } from "./Files";
+import { ItemList } from "./ItemList";
+import { NewLot } from "./NewLot";
+import { OrderList } from "./OrderList";
+import { Stash } from "./Stash";
+import { SupplierLists } from "./SupplierLists";
+import styles from "./SuppliesPage.module.css";
+
+const parts = {
+  stash: { title: "Stash", lead: "What lies here, what is promised to whom, and what happened to it." },
+  items: { title: "Pieces", lead: "Every line on file: measured, weighed and priced once." },
+  orders: { title: "Orders", lead: "What is to be ordered, what is under way, and how it came." },
+  suppliers: {
+    title: "Suppliers",
+    lead: "Two simulated suppliers: look through their lists, ask for prices.",
+  },
+  files: {
+    title: "In and out",
+    lead: "Pieces, stash and orders as tables, to carry elsewhere or to read in.",
+  },
+} as const;
+
+type PartKey = keyof typeof parts;
+
+const isPart = (key: string): key is PartKey => key in parts;
+
+/** What there is, what is coming, and whom to ask for more. */
+function SuppliesPage() {
+  const { part = "stash" } = useParams();
+  const [adding, setAdding] = useState(false);
+  const navigate = useNavigate();
+  const mayAdd = useMay("createItem");
+  if (!isPart(part)) return <Navigate to="/supplies" replace />;
+  return (
+    <Page
+      title="Supplies"
+      lead={parts[part].lead}
+      actions={
+        part === "stash" ? (
+          <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+            Put into the stash
+          </Button>
+        ) : (
+          part === "items" &&
+          mayAdd && (
+            <Button
+              type="primary"
+              size="large"
+              icon={<PlusOutlined />}
+              onClick={() => void navigate(newAddress("supplies/items"))}
+            >
+              New piece or thing
+            </Button>
+          )
+        )
+      }
+    >
+      <nav className={styles.parts} aria-label="Supplies">
+        {Object.entries(parts).map(([key, { title }]) => (
+          <NavLink key={key} to={`/supplies/${key}`} className={key === part ? styles.here : undefined}>
+            {title}
+          </NavLink>
+        ))}
+      </nav>
+      {part === "stash" && <Stash />}
+      {part === "items" && <ItemList />}
+      {part === "orders" && <OrderList />}
+      {part === "suppliers" && <SupplierLists />}
+      {part === "files" && <Files />}
+      {adding && <NewLot onClose={() => setAdding(false)} />}
+    </Page>
+  );
+}
+
+export default SuppliesPage;
