@@ -193,7 +193,7 @@ type Piece struct {
 	Mass      float64 `json:"massG" doc:"Mass of one piece, g"`
 	Loop      float64 `json:"loopMm" doc:"Opening of its loop when stretched, mm; 0 when not measured"`
 	Pack      Pack    `json:"pack"`
-	Offers    []Offer `json:"offers" minItems:"1" maxItems:"8"`
+	Offers    []Offer `json:"offers" minItems:"1" maxItems:"12"`
 	// Item is the id of the studio's item it was taken from; the facts above are as they
 	// were then.
 	Item      string    `json:"item,omitempty" maxLength:"64" doc:"Id of the item of the supplies it is; left out for one that is not in them"`
@@ -219,13 +219,7 @@ func (p Piece) Check(bad *invalid.Errors, path string) {
 	bad.Count(path+"pack.units", "Pieces in a pack", p.Pack.Units, 1, 500)
 	bad.Count(path+"pack.cuts", "Lengths cut from a strand", p.Pack.Cuts, 1, 10)
 	bad.Count(path+"pack.splits", "Units split from a length", p.Pack.Splits, 1, 10)
-	bad.Count(path+"offers", "The number of offers", len(p.Offers), 1, 8)
-	for i, o := range p.Offers {
-		at := invalid.At(path+"offers", i)
-		bad.Count(at+".packs", "Packs in the offer", o.Packs, 1, 50)
-		CheckPrice(bad, at+".priceMinor", o.Price)
-		bad.Letters(at+".supplier", "The supplier", o.Supplier, 0, 40)
-	}
+	checkOffers(bad, path+"offers", p.Offers, 1, 12)
 	bad.Letters(path+"item", "The item", p.Item, 0, 64)
 	if p.Swatch != "" {
 		CheckSwatch(bad, path+"swatch", p.Swatch)
@@ -254,6 +248,15 @@ type Wrapping struct {
 	Strands      int     `json:"strandsPerPack"`
 	PackMass     float64 `json:"packMassG" doc:"Mass of one pack, g"`
 	Price        int64   `json:"priceMinor" doc:"Price of one pack, minor units"`
+	// Name, Item, Colour, Swatch and Offers are those of the studio's item it was taken from;
+	// all empty for hair that is not in the supplies.
+	Name   string  `json:"name,omitempty" maxLength:"80"`
+	Item   string  `json:"item,omitempty" maxLength:"64" doc:"Id of the item of the supplies it is"`
+	Colour string  `json:"colour,omitempty" maxLength:"40"`
+	Swatch string  `json:"swatch,omitempty"`
+	Offers []Offer `json:"offers,omitempty" maxItems:"12" doc:"The ways it is sold; left out for a pack at a time"`
+	// Cuts is into how many a strand as sold is cut before it is wound; 0 leaves it whole.
+	Cuts int `json:"cuts,omitempty" doc:"Lengths a strand as sold was cut into; left out where it is whole"`
 }
 
 // Check refuses wrapping hair that can not be; the paths of bad are put under path.
@@ -262,10 +265,37 @@ func (w Wrapping) Check(bad *invalid.Errors, path string) {
 	bad.Count(path+"strandsPerPack", "Strands in a pack of wrapping hair", w.Strands, 1, 1000)
 	bad.Number(path+"packMassG", "Pack mass of wrapping hair", w.PackMass, 1, 1000, " g")
 	CheckPrice(bad, path+"priceMinor", w.Price)
+	bad.Letters(path+"name", "The name of the wrapping hair", w.Name, 0, 80)
+	bad.Letters(path+"colour", "The colour", w.Colour, 0, 40)
+	if w.Swatch != "" {
+		CheckSwatch(bad, path+"swatch", w.Swatch)
+	}
+	bad.Count(path+"cuts", "Lengths cut from a strand", w.Cuts, 0, 10)
+	checkOffers(bad, path+"offers", w.Offers, 0, 12)
+}
+
+// checkOffers refuses offers that can not be.
+func checkOffers(bad *invalid.Errors, path string, offers []Offer, least, most int) {
+	bad.Count(path, "The number of offers", len(offers), least, most)
+	for i, o := range offers {
+		o.Check(bad, invalid.At(path, i))
+	}
+}
+
+// Check refuses an offer that can not be; the paths of bad are put under path.
+func (o Offer) Check(bad *invalid.Errors, path string) {
+	bad.Count(path+".packs", "Packs in the offer", o.Packs, 1, 50)
+	CheckPrice(bad, path+".priceMinor", o.Price)
+	bad.Letters(path+".supplier", "The supplier", o.Supplier, 0, 40)
 }
 
 // StrandMass is the mass of one strand, g.
 func (w Wrapping) StrandMass() float64 { return w.PackMass / float64(w.Strands) }
 
-// AsOffers is how it is sold: a pack at a time.
-func (w Wrapping) AsOffers() []Offer { return []Offer{{Packs: 1, Price: w.Price}} }
+// AsOffers is how it is sold: a pack at a time where nothing else is said.
+func (w Wrapping) AsOffers() []Offer {
+	if len(w.Offers) > 0 {
+		return w.Offers
+	}
+	return []Offer{{Packs: 1, Price: w.Price}}
+}

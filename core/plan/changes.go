@@ -288,6 +288,12 @@ func wayText(in Input, w Way) string {
 		}
 	}
 	if h := w.Wrapping; h != nil && m.Wraps {
+		if h.Name != "" {
+			parts = append(parts, h.Name)
+		}
+		if h.Colour != "" {
+			parts = append(parts, h.Colour)
+		}
 		parts = append(parts, fmt.Sprintf("strands of %s, %d a pack of %s g for %d.%02d", both(h.StrandLength), h.Strands, number(h.PackMass), h.Price/100, h.Price%100))
 	}
 	return strings.Join(parts, ", ")

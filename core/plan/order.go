@@ -46,7 +46,7 @@ func (w *worked) workingOrder() []int {
 		switch {
 		case p.Ground != method.OnPlait && !p.Front:
 			k.group = baseFirst
-		case p.Section >= 0 && f.alongPart(p):
+		case p.Section >= 0 && p.Front && f.alongPart(p):
 			k.group = partLast
 		case p.Section >= 0 && p.At[0] > f.behindEars && f.atHairline(p):
 			k.group = hairlineThen

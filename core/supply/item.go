@@ -197,6 +197,24 @@ func (i Item) Piece(key, id, colour string) hair.Piece {
 	return p
 }
 
+// Wrapping is an item of wrapping hair as a way winds it, in one of its colours.
+func (i Item) Wrapping(id, colour string) hair.Wrapping {
+	w := hair.Wrapping{
+		StrandLength: i.Open(), Strands: i.Pack.Units, PackMass: i.Mass * float64(i.Pack.Units), Name: i.Name, Item: id, Colour: colour, Offers: i.Offers,
+	}
+	for _, o := range i.Offers {
+		if o.Packs == 1 && (w.Price == 0 || o.Price < w.Price) {
+			w.Price = o.Price
+		}
+	}
+	for _, c := range i.Colours {
+		if c.Name == colour {
+			w.Swatch = c.Swatch
+		}
+	}
+	return w
+}
+
 // Check refuses an item that can not be, as [invalid.Errors] with paths relative to it.
 func (i Item) Check() error {
 	var bad invalid.Errors
@@ -230,10 +248,7 @@ func (i Item) Check() error {
 	}
 	bad.Count("offers", "The number of offers", len(i.Offers), 0, 12)
 	for k, o := range i.Offers {
-		at := invalid.At("offers", k)
-		bad.Count(at+".packs", "Packs in the offer", o.Packs, 1, 50)
-		hair.CheckPrice(&bad, at+".priceMinor", o.Price)
-		bad.Letters(at+".supplier", "The supplier", o.Supplier, 0, 40)
+		o.Check(&bad, invalid.At("offers", k))
 	}
 	bad.Letters("note", "The note", i.Note, 0, 400)
 	return bad.Err()

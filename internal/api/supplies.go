@@ -27,6 +27,8 @@ type itemDocument struct {
 	Depths   []int       `json:"depths" doc:"Step of each colour from 1, dark, to 9, light"`
 	// Piece is the item as a plan hangs it, in no colour yet.
 	Piece *hair.Piece `json:"piece,omitempty" doc:"As a plan hangs it, in no colour yet; left out for what does not hang"`
+	// Wrapping is the item as a way winds it.
+	Wrapping *hair.Wrapping `json:"wrapping,omitempty" doc:"As a way winds it, in no colour yet; left out for what is not wound"`
 }
 
 func itemOf(i store.Item) itemDocument {
@@ -34,10 +36,14 @@ func itemOf(i store.Item) itemDocument {
 	for k, c := range i.Colours {
 		depths[k] = supply.Depth(c.Swatch)
 	}
-	out := itemDocument{i.ID, listedItem(i.Item), i.Archived, i.Version, i.Updated, i.Pieces, i.Promised, depths, nil}
+	out := itemDocument{i.ID, listedItem(i.Item), i.Archived, i.Version, i.Updated, i.Pieces, i.Promised, depths, nil, nil}
 	if i.Kind.Facts().Hangs {
 		piece := i.Piece(i.ID, i.ID, "")
 		out.Piece = &piece
+	}
+	if i.Kind == supply.WrappingHair {
+		wrapping := i.Item.Wrapping(i.ID, "")
+		out.Wrapping = &wrapping
 	}
 	return out
 }

@@ -88,6 +88,14 @@ func (k stock) take(p Plan) plan.Input {
 		}
 		in.Pieces[i] = item.Piece(piece.Key, item.ID, colour)
 	}
+	in.Ways = slices.Clone(in.Ways)
+	for i := range in.Ways {
+		if in.Ways[i].Wrapping != nil {
+			wrap := k["MW-24"]
+			wrapping := wrap.Wrapping(wrap.ID, "Peat")
+			in.Ways[i].Wrapping = &wrapping
+		}
+	}
 	if days, planned := installs[p.Title]; planned {
 		in.Day = &plan.Day{Install: time.Now().AddDate(0, 0, days).Format(time.DateOnly)}
 	}

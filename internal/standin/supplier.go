@@ -135,7 +135,10 @@ func List(supplier string, day time.Time) []Listed {
 		if offers == nil {
 			continue
 		}
-		drift := 1 + 0.03*(share(a.number+supplier, year*53+week)-0.5)*float64(week%3)
+		drift := 1.0
+		if share(a.number, week) > 0.7 { // most lines keep their price from week to week
+			drift += 0.06 * (share(a.number+supplier, year*53+week) - 0.4)
+		}
 		i := a.item
 		i.Offers = make([]hair.Offer, len(offers))
 		for k, o := range offers {

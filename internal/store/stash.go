@@ -11,7 +11,6 @@ import (
 	"strings"
 	"time"
 
-	"kladotex/core/hair"
 	"kladotex/core/supply"
 )
 
@@ -225,32 +224,33 @@ func kept(ctx context.Context, tx *sql.Tx, plan, lot string, pieces int) error {
 	return err
 }
 
-// Claim is what a plan needs of one of its pieces.
+// Claim is what a plan needs of an item in a colour.
 type Claim struct {
-	Piece  hair.Piece
-	Pieces int // as sold, before loose hair is cut
+	// Key names what it is for inside the plan.
+	Key, Item, Colour string
+	Pieces            int // as sold, before loose hair is cut
 }
 
 // lengthSlack is by how much a piece may be shorter than planned and still do, mm.
 const lengthSlack = 12.0
 
-// matching are the lots that can serve for a piece: its item or another of the same line and form,
+// matching are the lots that can serve for a claim: its item or another of the same line and form,
 // in its colour, long enough. Pieces that a plan holds already are not counted as promised.
-func matching(ctx context.Context, q querier, plan string, p hair.Piece) ([]supply.Held, error) {
-	item, err := readItem(ctx, q, p.Item)
+func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.Held, error) {
+	item, err := readItem(ctx, q, c.Item)
 	if err != nil {
 		if errors.Is(err, ErrNotFound) {
 			return nil, nil
 		}
 		return nil, err
 	}
-	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0`, searchKey(p.Colour), string(item.Kind))
+	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0`, searchKey(c.Colour), string(item.Kind))
 	if err != nil {
 		return nil, err
 	}
 	var out []supply.Held
 	for _, l := range lots {
-		if l.Held.Item != p.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
+		if l.Held.Item != c.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
 			continue
 		}
 		if l.Length == 0 {
@@ -270,10 +270,10 @@ func matching(ctx context.Context, q querier, plan string, p hair.Piece) ([]supp
 	return out, nil
 }
 
-// Covered is what the stash can give a plan for one of its pieces.
+// Covered is what the stash can give a plan for one of its claims.
 type Covered struct {
-	Piece string
-	Take  []supply.TakeFrom
+	Key  string
+	Take []supply.TakeFrom
 	// Used is what was taken for the plan already, Elsewhere what others are promised of
 	// the lots that would do.
 	Used, Elsewhere int
@@ -295,13 +295,13 @@ func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Co
 	out := make([]Covered, 0, len(claims))
 	taken := map[string]int{} // of lots that two pieces of the plan could share
 	for _, c := range claims {
-		lots, err := matching(ctx, q, plan, c.Piece)
+		lots, err := matching(ctx, q, plan, c)
 		if err != nil {
 			return nil, err
 		}
-		covered := Covered{Piece: c.Piece.Key}
+		covered := Covered{Key: c.Key}
 		err = q.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
-			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.item_id = ? AND lot.colour = ?`, plan, c.Piece.Item, searchKey(c.Piece.Colour)).Scan(&covered.Used)
+			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.item_id = ? AND lot.colour = ?`, plan, c.Item, searchKey(c.Colour)).Scan(&covered.Used)
 		if err != nil {
 			return nil, err
 		}
@@ -354,7 +354,7 @@ func promise(ctx context.Context, tx *sql.Tx, plan string, claims []Claim) error
 	}
 	for _, c := range given {
 		for _, t := range c.Take {
-			_, err := tx.ExecContext(ctx, `INSERT INTO promise (plan_id, lot_id, piece, pieces) VALUES (?, ?, ?, ?)`, plan, t.Lot, c.Piece, t.Pieces)
+			_, err := tx.ExecContext(ctx, `INSERT INTO promise (plan_id, lot_id, claim, pieces) VALUES (?, ?, ?, ?)`, plan, t.Lot, c.Key, t.Pieces)
 			if err != nil {
 				return err
 			}

@@ -162,7 +162,9 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 // Shopping is what a plan needs of hair, what the stash gives, and what is bought for the rest.
 type Shopping struct {
 	plan.Supplied
-	Lines []ShopLine `json:"lines" doc:"In the order of the need's pieces"`
+	Lines  []ShopLine `json:"lines" doc:"In the order of the need's pieces"`
+	Wraps  []ShopLine `json:"wrapLines" doc:"In the order of the need's wrapping hair"`
+	Things []ShopLine `json:"thingLines" doc:"In the order of the need's small things"`
 	// Holds is true for a plan in work that holds its share of the stash.
 	Holds bool `json:"holds"`
 	// Orders are what is bought, by supplier.
@@ -179,9 +181,10 @@ type Shopping struct {
 	HomeBy  string `json:"homeBy"`
 }
 
-// ShopLine is one piece of the plan: what lies there for it and what is bought.
+// ShopLine is one piece, wrapping hair or thing of the plan: what lies there for it and what is
+// bought.
 type ShopLine struct {
-	Piece string `json:"piece" doc:"Key of the piece"`
+	Key string `json:"key" doc:"What it is for inside the plan"`
 	// Stash is how many units the stash gives, Used how many were taken for the plan already, Elsewhere
 	// how many others are promised.
 	Stash     int               `json:"stash" doc:"Units the stash gives"`
@@ -204,8 +207,49 @@ type ShopOrder struct {
 	Goods   int64                `json:"goodsMinor"`
 }
 
-// wrapKey is the key of the wrapping hair of a way among wants.
-const wrapKey = "wrap:"
+// wanted is one thing a plan needs, as the stash and the shops know it.
+type wanted struct {
+	key, name, item, colour string
+	need               int // units ready to attach
+	per                int // units that one as sold gives
+	pack               int // as sold in a pack
+	offers             []hair.Offer
+}
+
+func (w wanted) claim() store.Claim {
+	return store.Claim{Key: w.key, Item: w.item, Colour: w.colour, Pieces: (w.need + w.per - 1) / w.per}
+}
+
+// wantedOf are the pieces, the wrapping hair and the small things a plan needs, in the order of its need.
+func wantedOf(in plan.Input, need plan.Need) []wanted {
+	var out []wanted
+	for _, n := range need.Pieces {
+		p := in.Piece(n.Piece)
+		out = append(out, wanted{p.Key, p.Name, p.Item, p.Colour, n.OnHead + n.Fill + n.Spares, p.Pack.Cuts * p.Pack.Splits, p.Pack.Units, p.Offers})
+	}
+	for _, n := range need.Wraps {
+		i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Key == n.Way })
+		h := in.Ways[i].Wrapping
+		per := max(1, h.Cuts)
+		name := cmp.Or(h.Name, "Wrapping hair, "+in.WayName(n.Way))
+		out = append(out, wanted{"wrap:" + n.Way, name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
+	}
+	for _, n := range need.Things {
+		t := in.Accents[n.Accent].Thing
+		out = append(out, wanted{fmt.Sprint("thing:", n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
+	}
+	return out
+}
+
+// claims are what a plan needs of the stash.
+func claims(in plan.Input, need plan.Need) []store.Claim {
+	list := wantedOf(in, need)
+	out := make([]store.Claim, len(list))
+	for i, w := range list {
+		out[i] = w.claim()
+	}
+	return out
+}
 
 // Shop works out the shopping of a plan as it is now; planID is empty for one that was never saved.
 func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shopping, error) {
@@ -213,7 +257,7 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 	if err != nil {
 		return Shopping{}, err
 	}
-	out := Shopping{Supplied: supplied, Lines: []ShopLine{}, Orders: []ShopOrder{}, Prepared: []store.Prepared{}}
+	out := Shopping{Supplied: supplied, Orders: []ShopOrder{}, Prepared: []store.Prepared{}}
 	covered, holds, err := s.store.Covering(ctx, planID, claims(in, supplied.Need))
 	if err != nil {
 		return Shopping{}, err
@@ -231,54 +275,30 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 		}
 		out.Prepared = append(out.Prepared, prepared...)
 	}
-	var wants []supply.Want
-	for k, need := range supplied.Need.Pieces {
-		p := in.Piece(need.Piece)
-		per := p.Pack.Cuts * p.Pack.Splits
+	list := wantedOf(in, supplied.Need)
+	lines, wants := make([]ShopLine, len(list)), make([]supply.Want, len(list))
+	for k, w := range list {
 		c := covered[k]
-		line := ShopLine{Piece: need.Piece, Used: c.Used * per, Elsewhere: c.Elsewhere * per, Lots: append([]supply.TakeFrom{}, c.Take...)}
+		line := ShopLine{Key: w.key, Used: c.Used * w.per, Elsewhere: c.Elsewhere * w.per, Lots: append([]supply.TakeFrom{}, c.Take...)}
 		for _, t := range c.Take {
-			line.Stash += t.Pieces * per
+			line.Stash += t.Pieces * w.per
 		}
-		out.Lines = append(out.Lines, line)
-		rest := max(0, need.OnHead+need.Fill+need.Spares-line.Stash-line.Used)
-		wants = append(wants, supply.Want{Key: need.Piece, Need: rest, Yield: p.Pack.Yield(), Offers: p.Offers})
-	}
-	for _, w := range supplied.Need.Wraps {
-		h := wrappingOf(in, w.Way)
-		wants = append(wants, supply.Want{Key: wrapKey + w.Way, Need: w.Order.Need, Yield: h.Strands, Offers: h.AsOffers()})
-	}
-	for _, t := range supplied.Need.Things {
-		thing := in.Accents[t.Accent].Thing
-		wants = append(wants, supply.Want{Key: t.Name, Need: t.Count, Yield: thing.Pack, Offers: []hair.Offer{{Packs: 1, Price: thing.Price}}})
+		lines[k] = line
+		wants[k] = supply.Want{Key: w.name, Need: max(0, w.need-line.Stash-line.Used), Yield: w.pack * w.per, Offers: w.offers}
 	}
 	bought, err := supply.PurchaseAll(wants, standin.Suppliers)
 	if err != nil {
 		return Shopping{}, err
 	}
-	for k := range out.Lines {
-		out.Lines[k].Order = bought.Orders[k]
+	for k := range lines {
+		lines[k].Order = bought.Orders[k]
 	}
+	pieces, wraps := len(supplied.Need.Pieces), len(supplied.Need.Wraps)
+	out.Lines, out.Wraps, out.Things = lines[:pieces], lines[pieces:pieces+wraps], lines[pieces+wraps:]
 	out.Goods, out.Fees = bought.Goods, bought.Fees
 	out.date(in)
-	out.list(in, wants, bought)
+	out.list(list, bought)
 	return out, nil
-}
-
-func wrappingOf(in plan.Input, way string) hair.Wrapping {
-	i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Key == way })
-	return *in.Ways[i].Wrapping
-}
-
-// claims are what a plan needs of the stash, pieces as sold.
-func claims(in plan.Input, need plan.Need) []store.Claim {
-	out := make([]store.Claim, len(need.Pieces))
-	for k, n := range need.Pieces {
-		p := in.Piece(n.Piece)
-		per := p.Pack.Cuts * p.Pack.Splits
-		out[k] = store.Claim{Piece: p, Pieces: (n.OnHead + n.Fill + n.Spares + per - 1) / per}
-	}
-	return out
 }
 
 // date counts back from the day of the install: hair is at home the day before it is prepared.
@@ -298,7 +318,7 @@ func (o *Shopping) date(in plan.Input) {
 }
 
 // list sorts what is bought by who sells it.
-func (o *Shopping) list(in plan.Input, wants []supply.Want, bought supply.Purchase) {
+func (o *Shopping) list(wants []wanted, bought supply.Purchase) {
 	at := map[string]int{}
 	for k, order := range bought.Orders {
 		for _, l := range order.Lines {
@@ -308,18 +328,8 @@ func (o *Shopping) list(in plan.Input, wants []supply.Want, bought supply.Purcha
 				at[l.Offer.Supplier] = i
 				o.Orders = append(o.Orders, o.orderOf(l.Offer.Supplier))
 			}
-			line := store.PurchaseLine{Name: wants[k].Key, Offer: l.Offer, Count: l.Count, Pack: wants[k].Yield}
-			switch way, isWrap := strings.CutPrefix(wants[k].Key, wrapKey); {
-			case isWrap:
-				line.Name = "Wrapping hair, " + in.WayName(way)
-			case k < len(o.Lines):
-				p := in.Piece(wants[k].Key)
-				line.Name, line.Colour, line.Item, line.Pack = p.Name, p.Colour, p.Item, p.Pack.Units
-			default:
-				thing := in.Accents[o.Need.Things[k-len(o.Lines)-len(o.Need.Wraps)].Accent].Thing
-				line.Item, line.Colour = thing.Item, thing.Colour
-			}
-			o.Orders[i].Lines = append(o.Orders[i].Lines, line)
+			w := wants[k]
+			o.Orders[i].Lines = append(o.Orders[i].Lines, store.PurchaseLine{Item: w.item, Name: w.name, Colour: w.colour, Pack: w.pack, Offer: l.Offer, Count: l.Count})
 			o.Orders[i].Goods += int64(l.Count) * l.Offer.Price
 		}
 	}

@@ -63,10 +63,10 @@ CREATE INDEX stash_move_by_id ON stash_move (id);
 CREATE TABLE promise (
     plan_id TEXT    NOT NULL REFERENCES plan (id) ON DELETE CASCADE,
     lot_id  TEXT    NOT NULL REFERENCES lot (id),
-    -- piece is the key of the plan's piece it is for.
-    piece   TEXT    NOT NULL,
+    -- claim names what it is for inside the plan.
+    claim   TEXT    NOT NULL,
     pieces  INTEGER NOT NULL CHECK (pieces > 0),
-    PRIMARY KEY (plan_id, lot_id, piece)
+    PRIMARY KEY (plan_id, lot_id, claim)
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX promise_by_lot ON promise (lot_id);
 ALTER TABLE plan ADD COLUMN holds INTEGER NOT NULL DEFAULT 0;

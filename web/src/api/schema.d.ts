@@ -1771,6 +1771,8 @@ export interface components {
              * @description Counts saves; send it back as If-Match
              */
             version: number;
+            /** @description As a way winds it, in no colour yet; left out for what is not wound */
+            wrapping?: components["schemas"]["Wrapping"];
         };
         ItemDraft: {
             archived: boolean;
@@ -2614,12 +2616,12 @@ export interface components {
              * @description Units that would do but are promised to other plans
              */
             elsewhere: number;
+            /** @description What it is for inside the plan */
+            key: string;
             /** @description The lots they come from, pieces as sold */
             lots: components["schemas"]["TakeFrom"][];
             /** @description What is bought for the rest */
             order: components["schemas"]["Order"];
-            /** @description Key of the piece */
-            piece: string;
             /**
              * Format: int64
              * @description Units the stash gives
@@ -2664,6 +2666,10 @@ export interface components {
             prepared: components["schemas"]["Prepared"][];
             rinseOn: string;
             tasks: components["schemas"]["Task"][];
+            /** @description In the order of the need's small things */
+            thingLines: components["schemas"]["ShopLine"][];
+            /** @description In the order of the need's wrapping hair */
+            wrapLines: components["schemas"]["ShopLine"][];
         };
         Shortfall: {
             /**
@@ -3132,6 +3138,17 @@ export interface components {
             way: string;
         };
         Wrapping: {
+            colour?: string;
+            /**
+             * Format: int64
+             * @description Lengths a strand as sold was cut into; left out where it is whole
+             */
+            cuts?: number;
+            /** @description Id of the item of the supplies it is */
+            item?: string;
+            name?: string;
+            /** @description The ways it is sold; left out for a pack at a time */
+            offers?: components["schemas"]["Offer"][];
             /**
              * Format: double
              * @description Mass of one pack, g
@@ -3149,6 +3166,7 @@ export interface components {
             strandLengthMm: number;
             /** Format: int64 */
             strandsPerPack: number;
+            swatch?: string;
         };
     };
     responses: never;

@@ -37,11 +37,11 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }:
     { key: "pieces", label: "Pieces", write: String, note: `+ ${tally.spares} spare` },
     {
       key: "packs",
-      label: "Packs to buy",
+      label: "Packs in all",
       write: String,
       note: `${tally.leftover} ${tally.leftover === 1 ? "piece" : "pieces"} left over`,
     },
-    { key: "costMinor", label: "Cost", write: money, note: "of the hair" },
+    { key: "costMinor", label: "Cost", write: money, note: "if all is bought" },
     {
       key: "minutes",
       label: "Time",

@@ -1,6 +1,6 @@
 import { DeleteOutlined, ScissorOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
-import { useCurrency } from "../api/queries";
+import { useCurrency, useItemChoice } from "../api/queries";
 import type { Attachment, Catalogue, Layout, Method, PlanInput, Way } from "../api/types";
 import { kindOf } from "../head";
 import { minorUnits } from "../lib/units";
@@ -165,54 +165,84 @@ function WrappingHair({ way, path }: { way: Way; path: string }) {
   const act = useAct();
   const currency = useCurrency();
   const minor = minorUnits(currency);
+  const items = useItemChoice().data ?? [];
   const { wrapping } = way;
   if (!wrapping) return null;
   const set = (group: string | null, part: Partial<typeof wrapping>) =>
     act(actions.setWrapping(way.key, group, part));
+  const wound = items.filter((i) => i.wrapping);
+  const chosen = wound.find((i) => i.id === wrapping.item);
   return (
-    <Fold title="Wrapping hair by hand">
-      <LengthField
-        label="Length of a strand"
-        path={`${path}.strandLengthMm`}
-        help="One strand as you wind it"
-        mm={wrapping.strandLengthMm}
-        onChange={(strandLengthMm) => set("strand", { strandLengthMm })}
-      />
-      <NumberField
-        label="Strands in a pack"
-        path={`${path}.strandsPerPack`}
-        value={wrapping.strandsPerPack}
-        onChange={(strandsPerPack) => set("strands", { strandsPerPack })}
-      />
-      <Button
-        icon={<ScissorOutlined />}
-        onClick={() =>
-          set(null, {
-            strandLengthMm: wrapping.strandLengthMm / 2,
-            strandsPerPack: wrapping.strandsPerPack * 2,
-          })
-        }
-      >
-        Cut the strands in half
-      </Button>
-      <p className={styles.lead}>
-        Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
-      </p>
-      <NumberField
-        label="Weight of a pack"
-        path={`${path}.packMassG`}
-        unit="g"
-        value={wrapping.packMassG}
-        onChange={(packMassG) => set("mass", { packMassG })}
-      />
-      <NumberField
-        label="Price of a pack"
-        path={`${path}.priceMinor`}
-        unit={currency}
-        value={wrapping.priceMinor / minor}
-        step={0.5}
-        onChange={(price) => set("price", { priceMinor: Math.round(price * minor) })}
-      />
-    </Fold>
+    <>
+      {wound.length > 0 && (
+        <Select<string | null>
+          aria-label="Wrapping hair"
+          placeholder="Wrapping hair of the supplies"
+          value={wrapping.item !== undefined && chosen ? `${wrapping.item} ${wrapping.colour ?? ""}` : null}
+          options={wound.flatMap(({ id, item }) =>
+            (item.colours.length > 0 ? item.colours : [undefined]).map((c) => ({
+              value: `${id} ${c?.name ?? ""}`,
+              label: c ? `${item.name}, ${c.name.toLowerCase()}` : item.name,
+            })),
+          )}
+          onChange={(value) => {
+            const item = wound.find((i) => value?.startsWith(`${i.id} `));
+            const colour = item?.item.colours.find((c) => value === `${item.id} ${c.name}`);
+            if (item?.wrapping)
+              act(
+                actions.replaceWrapping(way.key, {
+                  ...item.wrapping,
+                  ...(colour && { colour: colour.name, swatch: colour.swatch }),
+                }),
+              );
+          }}
+        />
+      )}
+      <Fold title="Wrapping hair by hand">
+        <LengthField
+          label="Length of a strand"
+          path={`${path}.strandLengthMm`}
+          help="One strand as you wind it"
+          mm={wrapping.strandLengthMm}
+          onChange={(strandLengthMm) => set("strand", { strandLengthMm })}
+        />
+        <NumberField
+          label="Strands in a pack"
+          path={`${path}.strandsPerPack`}
+          value={wrapping.strandsPerPack}
+          onChange={(strandsPerPack) => set("strands", { strandsPerPack })}
+        />
+        <Button
+          icon={<ScissorOutlined />}
+          onClick={() =>
+            set(null, {
+              strandLengthMm: wrapping.strandLengthMm / 2,
+              strandsPerPack: wrapping.strandsPerPack * 2,
+              cuts: 2 * Math.max(1, wrapping.cuts ?? 1),
+            })
+          }
+        >
+          Cut the strands in half
+        </Button>
+        <p className={styles.lead}>
+          Twice as many, half as long: shorter ones wind faster, and the hair stays the same.
+        </p>
+        <NumberField
+          label="Weight of a pack"
+          path={`${path}.packMassG`}
+          unit="g"
+          value={wrapping.packMassG}
+          onChange={(packMassG) => set("mass", { packMassG })}
+        />
+        <NumberField
+          label="Price of a pack"
+          path={`${path}.priceMinor`}
+          unit={currency}
+          value={wrapping.priceMinor / minor}
+          step={0.5}
+          onChange={(price) => set("price", { priceMinor: Math.round(price * minor) })}
+        />
+      </Fold>
+    </>
   );
 }

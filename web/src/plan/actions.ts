@@ -224,6 +224,9 @@ export const actions = {
         w.key === key && w.wrapping ? { ...w, wrapping: { ...w.wrapping, ...part } } : w,
       ),
     })),
+  /** Other wrapping hair for a way; nothing of what it had is kept. */
+  replaceWrapping: (key: string, wrapping: NonNullable<Way["wrapping"]>) =>
+    onInput(null, (i) => ({ ...i, ways: byKey(i.ways, key, { wrapping }) })),
   /** Another method for a way; wrapping hair that was kept is used again. */
   chooseMethod: (key: string, usual: Way, piece?: Piece) =>
     onInput(null, (i) => {

@@ -40,9 +40,9 @@ export function SupplierLists() {
               options={suppliers.data.map((s) => ({ value: s.key, label: s.name }))}
               onChange={setKey}
             />
-            {may && <Prices />}
           </div>
           <Facts of={here} />
+          {may && <Prices />}
           <List supplier={here.key} may={may} />
         </>
       )}

@@ -1,4 +1,5 @@
 import { Segmented, Select } from "antd";
+import type { ReactNode } from "react";
 import type { PlanInput, PlanResult, Shopping } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { weight } from "../../lib/units";
@@ -26,29 +27,38 @@ export function ToBuy({ input, result, shop }: Props) {
         const line = shop.lines[i];
         return line && <NeedCard key={need.piece} input={input} need={need} line={line} />;
       })}
-      {shop.need.wraps.map((w) => (
-        <div key={w.way} className={styles.card}>
-          <h3>Wrapping hair</h3>
-          <p className={styles.sum}>
-            <strong>{packs(w.order.packs)}</strong>
-            <span>
-              {w.strands} strands for {w.plaits} {w.plaits === 1 ? "plait" : "plaits"}, {w.order.need} with
-              spares; {w.order.leftover} left over
-            </span>
-          </p>
-        </div>
-      ))}
-      {shop.need.things.map((t) => (
-        <div key={t.accent} className={styles.card}>
-          <h3>{t.name}</h3>
-          <p className={styles.sum}>
-            <strong>{packs(t.order.packs)}</strong>
-            <span>
-              {t.count} on the head, {t.order.leftover} left over
-            </span>
-          </p>
-        </div>
-      ))}
+      {shop.need.wraps.map((w, i) => {
+        const line = shop.wrapLines[i];
+        const hair = input.ways.find((x) => x.key === w.way)?.wrapping;
+        return (
+          line && (
+            <Line
+              key={w.way}
+              name={hair?.name ?? "Wrapping hair"}
+              colour={hair?.colour}
+              swatch={hair?.swatch}
+              need={`${w.strands} strands for ${w.plaits} ${w.plaits === 1 ? "plait" : "plaits"}`}
+              all={w.order.need}
+              line={line}
+            />
+          )
+        );
+      })}
+      {shop.need.things.map((t, i) => {
+        const line = shop.thingLines[i];
+        return (
+          line && (
+            <Line
+              key={t.accent}
+              name={t.name}
+              colour={input.accents?.[t.accent]?.thing?.colour}
+              need={`${t.count} on the head`}
+              all={t.count}
+              line={line}
+            />
+          )
+        );
+      })}
       <HowMany input={input} shop={shop} />
       <NumberField
         label="To fill thin spots"
@@ -91,19 +101,57 @@ function NeedCard({ input, need, line }: NeedProps) {
   const all = hang + need.spares;
   const there = Math.min(all, line.stash + line.used);
   const bare = Math.ceil(Math.max(0, hang - there) / yieldOf);
+  const needs = [
+    `${need.onHead} on the head`,
+    need.hooked > 0 && `, ${need.hooked} of them hooked on the base`,
+    need.accents > 0 && `, ${need.accents} as accents`,
+    need.fill > 0 && ` + ${need.fill} to fill`,
+    ` + ${need.spares} spare`,
+  ];
+  return (
+    <Line
+      name={piece.name}
+      colour={piece.colour}
+      swatch={piece.swatch}
+      need={needs.filter(Boolean).join("")}
+      all={all}
+      line={line}
+    >
+      {bare < line.order.packs && (
+        <p className={styles.hint}>
+          {bare === 0 ? "Nothing" : packs(bare)} if you go without spares: the last{" "}
+          {line.order.packs - bare === 1 ? "pack is" : `${line.order.packs - bare} packs are`} for spares
+          alone.
+        </p>
+      )}
+    </Line>
+  );
+}
+
+interface LineProps {
+  name: string;
+  colour?: string | undefined;
+  swatch?: string | undefined;
+  need: string;
+  /** What is needed in all. */
+  all: number;
+  line: Shopping["lines"][number];
+  children?: ReactNode;
+}
+
+/** What is needed of one thing: as a bar, what lies there and what is bought. */
+function Line({ name, colour, swatch, need, all, line, children }: LineProps) {
+  const there = Math.min(all, line.stash + line.used);
   const { order } = line;
   return (
     <div className={styles.card}>
       <h3>
-        {piece.swatch && <i style={{ background: piece.swatch }} aria-hidden />}
-        {piece.name}
-        {piece.colour && `, ${piece.colour.toLowerCase()}`}
+        {swatch && <i style={{ background: swatch }} aria-hidden />}
+        {name}
+        {colour && `, ${colour.toLowerCase()}`}
       </h3>
       <p className={styles.need}>
-        {need.onHead} on the head
-        {need.hooked > 0 && `, ${need.hooked} of them hooked on the base`}
-        {need.accents > 0 && `, ${need.accents} as accents`}
-        {need.fill > 0 && ` + ${need.fill} to fill`} + {need.spares} spare = <b>{all}</b>
+        {need} = <b>{all}</b>
       </p>
       <div className={styles.bar} aria-hidden>
         <span data-what="stash" style={{ flexGrow: there }} />
@@ -115,15 +163,11 @@ function NeedCard({ input, need, line }: NeedProps) {
           {line.used > 0 && `${line.used} taken already; `}
           {line.stash > 0 ? `${line.stash} from the stash` : "none in the stash"}
           {line.elsewhere > 0 && ` (${line.elsewhere} more are promised to other plans)`}
-          {order.packs > 0 && `; ${order.packs} × ${yieldOf} = ${order.units}, ${order.leftover} left over`}
+          {order.packs > 0 &&
+            `; ${order.packs} × ${order.units / order.packs} = ${order.units}, ${order.leftover} left over`}
         </span>
       </p>
-      {bare < order.packs && (
-        <p className={styles.hint}>
-          {bare === 0 ? "Nothing" : packs(bare)} if you go without spares: the last{" "}
-          {order.packs - bare === 1 ? "pack is" : `${order.packs - bare} packs are`} for spares alone.
-        </p>
-      )}
+      {children}
     </div>
   );
 }
