@@ -167,6 +167,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.houseOperations(api)
 	s.supplyOperations(api)
 	s.shoppingOperations(api)
+	s.tableOperations(api)
 	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api

@@ -74,6 +74,18 @@ type page struct {
 // the steps of the method, the gauge card in true scale with a ruler to check the print
 // by, the row guide, and the row tapes. The error is that of ctx when it ends first.
 func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
+	w := newPage(ctx, p, style)
+	return w.written(
+		w.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
+		w.AddPage, w.methods, w.hours, w.cautions,
+		w.AddPage, w.gauge,
+		w.AddPage, w.rowGuide,
+		w.AddPage, w.rowTapes,
+	)
+}
+
+// newPage is an empty paper about a plan.
+func newPage(ctx context.Context, p Plan, style Style) *page {
 	doc := fpdf.New("P", "mm", style.Paper, "")
 	doc.SetCatalogSort(true)
 	doc.SetCreationDate(p.Updated)
@@ -91,21 +103,20 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	w := &page{Fpdf: doc, ctx: ctx, plan: p, style: style, width: wide - 2*margin}
 	doc.SetFooterFunc(w.footer)
 
-	for _, part := range []func(){
-		doc.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
-		doc.AddPage, w.methods, w.hours, w.cautions,
-		doc.AddPage, w.gauge,
-		doc.AddPage, w.rowGuide,
-		doc.AddPage, w.rowTapes,
-	} {
+	return w
+}
+
+// written writes the parts of a paper one after the other. The error is that of the context when it ends
+// first.
+func (w *page) written(parts ...func()) ([]byte, error) {
+	for _, part := range parts {
 		part()
-		if err := ctx.Err(); err != nil {
+		if err := w.ctx.Err(); err != nil {
 			return nil, fmt.Errorf("drawing the sheet: %w", err)
 		}
 	}
-
 	var b bytes.Buffer
-	if err := doc.Output(&b); err != nil {
+	if err := w.Output(&b); err != nil {
 		return nil, fmt.Errorf("writing the sheet: %w", err)
 	}
 	return b.Bytes(), nil
@@ -399,7 +410,11 @@ func (w *page) order() {
 	}
 	need := w.plan.Result.Need
 	for _, p := range need.Pieces {
-		add(w.plan.Input.Piece(p.Piece).Name, p.Order)
+		piece := w.plan.Input.Piece(p.Piece)
+		add(strings.TrimSuffix(piece.Name+", "+strings.ToLower(piece.Colour), ", "), p.Order)
+	}
+	for _, t := range need.Things {
+		add(t.Name, t.Order)
 	}
 	for _, x := range need.Wraps {
 		add(fmt.Sprintf("wrapping hair: %d strands for %d plaits", x.Strands, x.Plaits), x.Order)

@@ -190,3 +190,49 @@ func (s *Store) DeleteItem(ctx context.Context, id string) (archived bool, err e
 	}
 	return archived, nil
 }
+
+// ItemPut is an item to be stored: new where its version is 0, else over that version.
+type ItemPut struct {
+	ID      string
+	Version int
+	Draft   ItemDraft
+}
+
+// PutItems stores many items in one transaction; an error, such as one of progress, undoes all of them.
+func (s *Store) PutItems(ctx context.Context, puts []ItemPut, progress func(done int) error) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error {
+		return eachOf(puts, progress, func(p ItemPut) error {
+			if p.Version == 0 {
+				_, err := createItem(ctx, tx, p.ID, p.Draft)
+				return err
+			}
+			i, err := readItem(ctx, tx, p.ID)
+			if err == nil && i.Version != p.Version {
+				err = ErrStale
+			}
+			if err == nil {
+				_, err = saveItem(ctx, tx, p.ID, p.Draft)
+			}
+			return err
+		})
+	})
+	if err != nil {
+		return fmt.Errorf("storing items: %w", err)
+	}
+	return nil
+}
+
+// eachOf works through a list and tells of it every thousand entries.
+func eachOf[T any](list []T, progress func(done int) error, work func(T) error) error {
+	for n, x := range list {
+		if err := work(x); err != nil {
+			return err
+		}
+		if (n+1)%1000 == 0 {
+			if err := progress(n + 1); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}

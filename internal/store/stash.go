@@ -401,3 +401,27 @@ func (s *Store) Prepare(ctx context.Context, plan, task string, done int, by str
 	}
 	return nil
 }
+
+// LotPut is a new lot with its first move, or a move of one that is there, which names no item.
+type LotPut struct {
+	Lot  LotDraft
+	Move MoveDraft
+}
+
+// PutLots books many moves in one transaction; an error, such as one of progress, undoes all of them.
+func (s *Store) PutLots(ctx context.Context, puts []LotPut, progress func(done int) error) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error {
+		return eachOf(puts, progress, func(p LotPut) (err error) {
+			if p.Lot.Item == "" {
+				_, err = book(ctx, tx, p.Lot.ID, p.Move)
+			} else {
+				_, err = addLot(ctx, tx, p.Lot, p.Move)
+			}
+			return err
+		})
+	})
+	if err != nil {
+		return fmt.Errorf("storing lots: %w", err)
+	}
+	return nil
+}

@@ -210,10 +210,10 @@ type ShopOrder struct {
 // wanted is one thing a plan needs, as the stash and the shops know it.
 type wanted struct {
 	key, name, item, colour string
-	need               int // units ready to attach
-	per                int // units that one as sold gives
-	pack               int // as sold in a pack
-	offers             []hair.Offer
+	need                    int // units ready to attach
+	per                     int // units that one as sold gives
+	pack                    int // as sold in a pack
+	offers                  []hair.Offer
 }
 
 func (w wanted) claim() store.Claim {
@@ -303,18 +303,14 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 
 // date counts back from the day of the install: hair is at home the day before it is prepared.
 func (o *Shopping) date(in plan.Input) {
-	day, err := time.Parse(time.DateOnly, in.InstallDay())
-	if err != nil {
-		return
-	}
 	begin := 0
 	for _, t := range o.Tasks {
 		begin = max(begin, t.Before)
 		if t.Key == "rinse" {
-			o.RinseOn = day.AddDate(0, 0, -t.Before).Format(time.DateOnly)
+			o.RinseOn = daysBefore(in.InstallDay(), t.Before)
 		}
 	}
-	o.HomeBy = day.AddDate(0, 0, -begin).Format(time.DateOnly)
+	o.HomeBy = daysBefore(in.InstallDay(), begin)
 }
 
 // list sorts what is bought by who sells it.
@@ -345,9 +341,7 @@ func (o *Shopping) orderOf(supplier string) ShopOrder {
 		s := standin.Suppliers[k]
 		out.Name, out.Days, out.Fee = s.Name, s.Days, s.Fee
 	}
-	if day, err := time.Parse(time.DateOnly, o.HomeBy); err == nil {
-		out.OrderBy = day.AddDate(0, 0, -out.Days).Format(time.DateOnly)
-	}
+	out.OrderBy = daysBefore(o.HomeBy, out.Days)
 	return out
 }
 
@@ -504,4 +498,13 @@ func (s *Studio) Prepare(ctx context.Context, planID, task string, done int, by 
 		return fmt.Errorf("preparing: %w", err)
 	}
 	return s.store.Prepare(ctx, planID, task, done, by)
+}
+
+// daysBefore is the date so many days before a day; empty where that is open.
+func daysBefore(day string, days int) string {
+	d, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return ""
+	}
+	return d.AddDate(0, 0, -days).Format(time.DateOnly)
 }

@@ -182,3 +182,45 @@ export const server = {
       }),
     ),
 };
+
+/** How far reading a table in has come, and in the end what came of it. */
+type ReadingIn = Schemas["ReadingIn"];
+
+/**
+ * Has the server read a table in, or say what that would change; progress is told as it comes. Stopped by
+ * the signal, nothing is changed.
+ */
+export async function readTable(
+  table: string,
+  file: File,
+  save: boolean,
+  onProgress: (done: number, of: number) => void,
+  signal: AbortSignal,
+): Promise<Schemas["Imported"]> {
+  const response = await withToken(
+    new Request(`/api/v1/tables/${table}?save=${save}`, {
+      method: "POST",
+      body: file,
+      headers: { "Content-Type": "text/csv" },
+      signal,
+    }),
+  );
+  if (!response.ok || !response.body)
+    throw new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined);
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  let said: Schemas["Imported"] | undefined;
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    const lines = (rest + part.value).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) {
+      if (line === "") continue;
+      const news = JSON.parse(line) as ReadingIn;
+      if (news.trouble) throw new Error(news.trouble);
+      if (news.says) said = news.says;
+      else onProgress(news.done ?? 0, news.of ?? 0);
+    }
+  }
+  if (!said) throw new Error("The answer broke off; nothing was changed.");
+  return said;
+}

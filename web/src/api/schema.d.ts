@@ -628,6 +628,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{id}/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan's shopping and preparation as a table */
+        get: operations["shoppingTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/shopping.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plan's shopping and preparation to print and tick off */
+        get: operations["shoppingSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans/{id}/versions": {
         parameters: {
             query?: never;
@@ -898,6 +932,24 @@ export interface paths {
         get: operations["supplierList"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tables/{table}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces, stash or orders as a table */
+        get: operations["exportTable"];
+        put?: never;
+        /** Read a table in, or say what that would change: lines of JSON tell how far it has come, the last one what came of it. Ended early, nothing is changed */
+        post: operations["importTable"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1654,6 +1706,36 @@ export interface components {
              */
             version: number;
         };
+        Imported: {
+            /** Format: int64 */
+            changed: number;
+            errors: components["schemas"]["LineError"][];
+            /**
+             * Format: int64
+             * @description Lines that were read
+             */
+            lines: number;
+            /** Format: int64 */
+            new: number;
+            rows: components["schemas"]["ImportedRow"][];
+            /**
+             * Format: int64
+             * @description Lines that change nothing
+             */
+            same: number;
+            saved: boolean;
+            /** Format: int64 */
+            wrong: number;
+        };
+        ImportedRow: {
+            /** Format: int64 */
+            line: number;
+            name: string;
+            /** @description What changes, in words */
+            says: string;
+            /** @enum {string} */
+            what: "new" | "changed";
+        };
         Input: {
             /** @description A few pieces or small things put on beside the rest */
             accents?: components["schemas"]["Accent"][];
@@ -1811,6 +1893,12 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        LineError: {
+            column: string;
+            /** Format: int64 */
+            line: number;
+            message: string;
         };
         Listed: {
             item: components["schemas"]["Item"];
@@ -2502,6 +2590,14 @@ export interface components {
             pieces: number;
             /** Format: int64 */
             places: number;
+        };
+        ReadingIn: {
+            /** Format: int64 */
+            done?: number;
+            /** Format: int64 */
+            of?: number;
+            says?: components["schemas"]["Imported"];
+            trouble?: string;
         };
         RefreshPricesRequest: {
             /** @description Write them into the items too */
@@ -4802,6 +4898,77 @@ export interface operations {
             };
         };
     };
+    shoppingTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    shoppingSheet: {
+        parameters: {
+            query?: {
+                unit?: "in" | "cm";
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     listVersions: {
         parameters: {
             query?: never;
@@ -5433,6 +5600,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Listed"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    exportTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: "pieces" | "stash" | "orders";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    importTable: {
+        parameters: {
+            query?: {
+                /** @description Write it down; left out only what would change is said */
+                save?: boolean;
+            };
+            header?: never;
+            path: {
+                table: "pieces" | "stash" | "orders";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description Lines of JSON */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["ReadingIn"];
                 };
             };
             /** @description Error */

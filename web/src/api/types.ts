@@ -46,6 +46,7 @@ export type Lot = Schemas["LotDocument"];
 export type StockOrder = Schemas["OrderDocument"];
 export type Came = Schemas["Came"];
 export type Supplier = Schemas["Supplier"];
+export type Imported = Schemas["Imported"];
 export type Shopping = Schemas["Shopping"];
 export type Task = Schemas["Task"];
 export type Filling = Schemas["Filling"];
