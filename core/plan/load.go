@@ -159,6 +159,21 @@ func (w *worked) notices(t Tally) []advice.Notice {
 			Remedy: "Choose other places, another way, or take the rule away.",
 		})
 	}
+	placed := map[int]bool{}
+	for i := range w.res.Places {
+		for _, a := range w.res.Places[i].Accents {
+			placed[a] = true
+		}
+	}
+	for k, a := range w.in.Accents {
+		if !placed[k] {
+			out = append(out, advice.Notice{
+				Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
+				Reason: fmt.Sprintf("%s is put on nowhere: no place lies %s on this head.", w.in.AccentName(a), a.Where.Name()),
+				Remedy: "Choose other places, or take the accent away.",
+			})
+		}
+	}
 	return out
 }
 

@@ -91,7 +91,6 @@ func (o Odds) Enough(n, need, yield, perStrand int) float64 {
 		return 0
 	}
 	packs := (n + yield - 1) / yield
-	short := distuv.Binomial{N: float64(packs), P: o.Short}
 	sum := 0.0
 	for k := 0; k <= packs; k++ {
 		have := n - k*perStrand
@@ -99,9 +98,28 @@ func (o Odds) Enough(n, need, yield, perStrand int) float64 {
 			break
 		}
 		// Spoilt ones may be as many as there are above the need.
-		sum += short.Prob(float64(k)) * distuv.Binomial{N: float64(have), P: o.Spoilt}.CDF(float64(have-need))
+		sum += exactly(k, packs, o.Short) * atMost(have-need, have, o.Spoilt)
 	}
 	return sum
+}
+
+// exactly is the chance of k in n of a thing with the chance p, atMost that of no more than k. The
+// library knows no certain things.
+func exactly(k, n int, p float64) float64 {
+	if p == 0 {
+		if k == 0 {
+			return 1
+		}
+		return 0
+	}
+	return distuv.Binomial{N: float64(n), P: p}.Prob(float64(k))
+}
+
+func atMost(k, n int, p float64) float64 {
+	if p == 0 {
+		return 1
+	}
+	return distuv.Binomial{N: float64(n), P: p}.CDF(float64(k))
 }
 
 // Amounts are how many pieces to have for a need.

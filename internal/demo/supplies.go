@@ -113,7 +113,7 @@ func (k stock) lively(in *plan.Input) {
 	in.Pieces = append(in.Pieces, red)
 	in.Uses = slices.Clone(in.Uses)
 	first := in.Uses[0].Piece
-	in.Uses = append(in.Uses, plan.Use{Where: plan.Where{Kind: plan.AlongPart}, Mix: []plan.Share{{Piece: first, Parts: 3}, {Piece: red.Key, Parts: 1}}})
+	in.Uses = append(in.Uses, plan.Use{Where: plan.Where{Kind: plan.InFront}, Mix: []plan.Share{{Piece: first, Parts: 3}, {Piece: red.Key, Parts: 1}}})
 	cuffs := k["TC-12"]
 	in.Accents = []plan.Accent{{
 		Thing: &plan.Thing{Name: cuffs.Name, Mass: cuffs.Mass, Pack: cuffs.Pack.Units, Price: cuffs.Offers[0].Price, Item: cuffs.ID, Colour: "Brass"},

@@ -21,7 +21,7 @@ func Weigh(i supply.Item, packs int) []float64 {
 	if mass == 0 {
 		mass = fibre * i.Length * math.Pi / 4 * i.Thickness * i.Thickness
 	}
-	mass *= 0.97 + 0.08*share(i.Name, 0)
+	mass *= 0.992 + 0.016*share(i.Name, 0)
 	rest := float64(packs) * (bag + mass*float64(i.Pack.Units))
 	out := make([]float64, 7)
 	for k := range out {

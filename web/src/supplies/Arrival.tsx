@@ -1,10 +1,11 @@
 import { Button, Drawer, Segmented } from "antd";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { server } from "../api/client";
-import { useChange } from "../api/queries";
+import { useChange, useItemChoice } from "../api/queries";
 import type { Came, StockOrder } from "../api/types";
 import { localDay } from "../lib/localDay";
-import { CountField, FieldErrors } from "../ui/fields";
+import { CountField, FieldErrors, NumberField } from "../ui/fields";
 import { refusedFields } from "../ui/refused";
 import { Trouble } from "../ui/Trouble";
 import styles from "./Arrival.module.css";
@@ -54,7 +55,7 @@ export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => 
                     aria-label={`How ${l.name} was checked`}
                     value={c.checked}
                     options={[
-                      { value: "label", label: "By the label" },
+                      { value: "label", label: "By label" },
                       { value: "counted", label: "Counted" },
                       { value: "weighed", label: "Weighed" },
                     ]}
@@ -62,6 +63,9 @@ export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => 
                       put(i, { checked, ...(checked === "label" && { pieces: c.packs * l.pack }) })
                     }
                   />
+                )}
+                {c.checked === "weighed" && (
+                  <Weighed line={l} packs={c.packs} onPieces={(pieces) => put(i, { pieces })} />
                 )}
                 {c.checked !== "label" && (
                   <CountField
@@ -95,5 +99,45 @@ export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => 
         </Button>
       </div>
     </Drawer>
+  );
+}
+
+interface WeighedProps {
+  line: StockOrder["lines"][number];
+  packs: number;
+  onPieces: (pieces: number) => void;
+}
+
+const bagG = 6.5; // of one pack
+
+/** How many pieces the packs hold by their weight. */
+function Weighed({ line, packs, onPieces }: WeighedProps) {
+  const item = useItemChoice().data?.find((i) => i.id === line.item)?.item;
+  const [grams, setGrams] = useState(0);
+  const take = (g: number, bag: number) => {
+    setGrams(g);
+    if (item && item.massG > 0) onPieces(Math.max(0, Math.round((g - packs * bag) / item.massG)));
+  };
+  const weigh = useMutation({
+    mutationFn: async () => (item ? server.weigh(item, packs) : undefined),
+    onSuccess: (said) => said && take(said.readingsG.at(-1) ?? 0, said.bagG),
+  });
+  if (!item) return <p>It is not on file, so what one weighs is not known: count it.</p>;
+  return (
+    <>
+      <NumberField
+        label="On the scale, bags and all"
+        path="grams"
+        unit="g"
+        step={0.5}
+        value={grams}
+        help={`A piece weighs ${item.massG} g by what is on file; weigh a full pack on its card first to be sure`}
+        onChange={(g) => take(g, bagG)}
+      />
+      <Button loading={weigh.isPending} disabled={packs < 1} onClick={() => weigh.mutate()}>
+        Weigh on the simulated scale
+      </Button>
+      {weigh.error && <Trouble error={weigh.error} />}
+    </>
   );
 }

@@ -34,7 +34,7 @@ export function SupplierLists() {
         <>
           <div className={styles.top}>
             <Segmented<string>
-              size="large"
+              className={styles.who ?? ""}
               aria-label="Supplier"
               value={here.key}
               options={suppliers.data.map((s) => ({ value: s.key, label: s.name }))}
