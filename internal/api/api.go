@@ -99,7 +99,7 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 				return echo.NewHTTPError(http.StatusForbidden, "This request did not come from Kladotex's own pages.")
 			},
 		}),
-		middleware.ContextTimeout(requestTimeout),
+		middleware.ContextTimeoutWithConfig(middleware.ContextTimeoutConfig{Timeout: requestTimeout, Skipper: readsTable}),
 		middleware.GzipWithConfig(middleware.GzipConfig{Skipper: onThisMachine(o), MinLength: 1 << 10}),
 		guesses.slowGuessing,
 		inSession(sessions),
@@ -135,6 +135,11 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		return next(c)
 	}
+}
+
+// readsTable tells a request that reads a table in: it says how far it has come, and has a limit of its own.
+func readsTable(c *echo.Context) bool {
+	return c.Request().Method == http.MethodPost && strings.HasPrefix(c.Request().URL.Path, "/api/v1/tables/")
 }
 
 // onThisMachine tells a request that came over loopback, and not through a proxy there.

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"net/http"
 	"reflect"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -14,6 +15,9 @@ import (
 
 // maxTable is the most bytes of a table that is read in: fifty thousand lines with room.
 const maxTable = 16 << 20
+
+// tableTimeout is how long reading a table in may take.
+const tableTimeout = 3 * time.Minute
 
 // TablePath names a table.
 type TablePath struct {
@@ -61,6 +65,8 @@ func (s *server) tableOperations(api huma.API) {
 		by := person(ctx).Name
 		return &huma.StreamResponse{Body: func(w huma.Context) {
 			defer end()
+			ctx, stop := context.WithTimeout(ctx, tableTimeout)
+			defer stop()
 			w.SetHeader("Content-Type", "application/x-ndjson")
 			w.SetStatus(http.StatusOK)
 			out := json.NewEncoder(w.BodyWriter())

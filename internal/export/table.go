@@ -92,7 +92,7 @@ func write[T any](columns []column[T], rows []T) []byte {
 
 // guarded keeps a spreadsheet from taking a text for a formula.
 func guarded(text string) string {
-	if text != "" && strings.ContainsRune("=+@\t\r", rune(text[0])) || strings.HasPrefix(text, "-") && !isNumber(text) {
+	if text != "" && strings.ContainsRune("=+@'\t\r", rune(text[0])) || strings.HasPrefix(text, "-") && !isNumber(text) {
 		return "'" + text
 	}
 	return text
@@ -105,7 +105,7 @@ func isNumber(text string) bool {
 
 // unguarded takes off what [guarded] put on.
 func unguarded(text string) string {
-	if len(text) > 1 && text[0] == '\'' && strings.ContainsRune("=+-@\t\r", rune(text[1])) {
+	if len(text) > 1 && text[0] == '\'' && strings.ContainsRune("=+-@'\t\r", rune(text[1])) {
 		return text[1:]
 	}
 	return text

@@ -118,18 +118,22 @@ func createItem(ctx context.Context, tx *sql.Tx, id string, d ItemDraft) (Item, 
 	if err := notGone(ctx, tx, id); err != nil {
 		return Item{}, err
 	}
+	if err := insertItem(ctx, tx, id, d); err != nil {
+		return Item{}, err
+	}
+	return readItem(ctx, tx, id)
+}
+
+func insertItem(ctx context.Context, tx *sql.Tx, id string, d ItemDraft) error {
 	document, err := json.Marshal(d.Item)
 	if err != nil {
-		return Item{}, err
+		return err
 	}
 	now := stampOf(time.Now())
 	_, err = tx.ExecContext(ctx, `INSERT INTO item (id, name, search_key, kind, archived, version, document, created_at, updated_at)
 		VALUES (?, ?, ?, ?, ?, 1 + (SELECT version_floor FROM studio), ?, ?, ?)`,
 		id, d.Item.Name, itemKey(d.Item), string(d.Item.Kind), d.Archived, string(document), now, now)
-	if err != nil {
-		return Item{}, err
-	}
-	return readItem(ctx, tx, id)
+	return err
 }
 
 // SaveItem replaces an item that still has the given version; see [Store.SaveClient].
@@ -191,7 +195,8 @@ func (s *Store) DeleteItem(ctx context.Context, id string) (archived bool, err e
 	return archived, nil
 }
 
-// ItemPut is an item to be stored: new where its version is 0, else over that version.
+// ItemPut is an item to be stored: new, under an id that was just made, where its version is 0,
+// else over that version.
 type ItemPut struct {
 	ID      string
 	Version int
@@ -203,8 +208,7 @@ func (s *Store) PutItems(ctx context.Context, puts []ItemPut, progress func(done
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		return eachOf(puts, progress, func(p ItemPut) error {
 			if p.Version == 0 {
-				_, err := createItem(ctx, tx, p.ID, p.Draft)
-				return err
+				return insertItem(ctx, tx, p.ID, p.Draft)
 			}
 			i, err := readItem(ctx, tx, p.ID)
 			if err == nil && i.Version != p.Version {

@@ -114,7 +114,7 @@ func (s *Store) StashMoves(ctx context.Context, lot string) ([]StashMove, error)
 	return list(ctx, s.read, "moves of a lot", func(row scanner) (m StashMove, err error) {
 		err = row.Scan(&m.Kind, &m.Packs, &m.Pieces, &m.Person, &m.Reason, &m.Plan, (*stamp)(&m.At))
 		return m, err
-	}, `SELECT kind, packs, pieces, person, reason, coalesce(plan.title, ''), at FROM stash_move LEFT JOIN plan ON plan.id = stash_move.plan_id
+	}, `SELECT kind, stash_move.packs, stash_move.pieces, person, reason, coalesce(plan.title, ''), at FROM stash_move LEFT JOIN plan ON plan.id = stash_move.plan_id
 		WHERE lot_id = ? ORDER BY seq DESC LIMIT 500`, lot)
 }
 

@@ -1,0 +1,285 @@
+package api
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/hair"
+	"kladotex/core/plan"
+	"kladotex/core/supply"
+	"kladotex/internal/standin"
+	"kladotex/internal/studio"
+)
+
+// adopt puts a line of the near supplier's list on file.
+func (s tester) adopt(number string) itemDocument {
+	s.t.Helper()
+	var list []standin.Listed
+	s.send("GET", "/api/v1/suppliers/"+standin.Chandlery+"/list", "").json(s.t, &list)
+	for _, l := range list {
+		if l.Number != number {
+			continue
+		}
+		res := s.send("POST", "/api/v1/items", anew(text(s.t, ItemDraft{Item: l.Item})))
+		require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+		var i itemDocument
+		res.json(s.t, &i)
+		return i
+	}
+	s.t.Fatalf("no line %s", number)
+	return itemDocument{}
+}
+
+// From the stash and the suppliers to the head: a plan holds what lies there, buys the rest, is prepared, and its
+// order arrives a piece short.
+func TestAPlanIsSupplied(t *testing.T) {
+	s := open(t)
+	item := s.adopt("D-18")
+	assert.Equal(t, 5, len(item.Depths))
+	lot := anew(text(t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: "Peat", Pack: 20, Condition: supply.New}, "packs": 2, "loose": 13,
+	}))
+	res := s.send("POST", "/api/v1/stash", lot)
+	require.Equal(t, http.StatusCreated, res.StatusCode, string(res.body))
+	assert.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/stash", lot).StatusCode, "repeated")
+	var stash pageOf[lotDocument]
+	s.send("GET", "/api/v1/stash?search=peat%20driftline", "").json(t, &stash)
+	require.Len(t, stash.Items, 1)
+	assert.Equal(t, 53, stash.Items[0].Pieces)
+
+	in := plan.Default()
+	piece := item.Item.Piece("p1", item.ID, "Peat")
+	in.Pieces, in.Day = []hair.Piece{piece}, &plan.Day{Install: "2027-03-20"}
+	made := s.newPlan("The cellist", in)
+	shopping := func(method, path, body string) (shop studio.Shopping) {
+		t.Helper()
+		res := s.send(method, path, body)
+		require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
+		res.json(t, &shop)
+		return shop
+	}
+	shop := shopping("POST", "/api/v1/shopping?plan="+made.ID, text(t, in))
+	need := shop.Need.Pieces[0]
+	all := need.OnHead + need.Fill + need.Spares
+	assert.Equal(t, 53, shop.Lines[0].Stash)
+	assert.Equal(t, (all-53+19)/20, shop.Lines[0].Order.Packs)
+	assert.False(t, shop.Holds)
+	assert.Equal(t, "2027-03-19", shop.RinseOn)
+	assert.Equal(t, "2027-03-19", shop.HomeBy)
+	require.Len(t, shop.Orders, 1)
+	assert.Equal(t, "2027-03-17", shop.Orders[0].OrderBy, "two days on its way")
+	assert.True(t, shopping("PUT", "/api/v1/plans/"+made.ID+"/hold", `{"holds":true}`).Holds)
+
+	// Another plan is promised none of it.
+	other := s.newPlan("The baker", in)
+	theirs := shopping("PUT", "/api/v1/plans/"+other.ID+"/hold", `{"holds":true}`)
+	assert.Zero(t, theirs.Lines[0].Stash)
+	assert.Equal(t, 53, theirs.Lines[0].Elsewhere)
+
+	// The order, its arrival a piece short, and the rest of the need is there.
+	var orders []orderDocument
+	s.send("POST", "/api/v1/plans/"+made.ID+"/orders", "").json(t, &orders)
+	s.send("POST", "/api/v1/plans/"+made.ID+"/orders", "").json(t, &orders)
+	require.Len(t, orders, 1, "put on the list again it replaces what was there")
+	order := orders[0]
+	var placed orderDocument
+	s.send("POST", "/api/v1/orders/"+order.ID+"/place", `{"on":"2027-03-10"}`).json(t, &placed)
+	assert.Equal(t, "2027-03-12", placed.Due)
+	came := []map[string]any{}
+	packs := 0
+	for _, l := range order.Lines {
+		n := l.Count * l.Offer.Packs
+		packs += n
+		came = append(came, map[string]any{"packs": n, "pieces": n*20 - 1, "checked": "counted"})
+	}
+	res = s.send("POST", "/api/v1/orders/"+order.ID+"/arrival", text(t, map[string]any{"on": "2027-03-12", "lines": came}))
+	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
+	var suppliers []supplier
+	s.send("GET", "/api/v1/suppliers", "").json(t, &suppliers)
+	require.NotNil(t, suppliers[0].Came)
+	assert.Equal(t, len(came), suppliers[0].Came.Missing)
+	assert.Equal(t, packs, suppliers[0].Came.Packs)
+
+	// Ticked off, and kept.
+	assert.Equal(t, http.StatusNoContent, s.send("PUT", "/api/v1/plans/"+made.ID+"/prepared/rinse", `{"done":1}`).StatusCode)
+	shop = shopping("POST", "/api/v1/shopping?plan="+made.ID, text(t, in))
+	require.Len(t, shop.Prepared, 1)
+	assert.Equal(t, 1, shop.Prepared[0].Done)
+	assert.Equal(t, 404, s.send("PUT", "/api/v1/plans/"+uuid.NewString()+"/prepared/rinse", `{"done":1}`).StatusCode)
+
+	list := s.send("GET", "/api/v1/plans/"+made.ID+"/shopping.csv", "")
+	assert.Contains(t, string(list.body), "Rinse the new hair")
+	paper := s.send("GET", "/api/v1/plans/"+made.ID+"/shopping.pdf?paper=a4&unit=cm", "")
+	require.Equal(t, 200, paper.StatusCode)
+	assert.True(t, strings.HasPrefix(string(paper.body), "%PDF"))
+
+	// Thick against thin, side by side.
+	thin := s.adopt("S-14")
+	var sides []studio.Alternative
+	s.send("POST", "/api/v1/alternatives", text(t, map[string]any{
+		"plan": made.ID, "input": in, "others": []studio.Instead{{Item: thin.ID, Colour: "Tar"}},
+	})).json(t, &sides)
+	require.Len(t, sides, 2)
+	assert.Less(t, sides[1].Weight, sides[0].Weight)
+	assert.Equal(t, "Tar", sides[1].Colour)
+}
+
+func TestBadSuppliesSayWhatIsWrongWhere(t *testing.T) {
+	s := open(t)
+	item := s.adopt("D-18")
+	refused := func(method, path, body, at, words string) {
+		t.Helper()
+		res := s.send(method, path, body)
+		require.Equal(t, http.StatusUnprocessableEntity, res.StatusCode, string(res.body))
+		assert.Contains(t, string(res.body), at)
+		assert.Contains(t, string(res.body), words)
+	}
+	spoilt := func(spoil func(*supply.Item)) string {
+		bad := item.Item
+		spoil(&bad)
+		return anew(text(t, ItemDraft{Item: bad}))
+	}
+	refused("POST", "/api/v1/items", spoilt(func(i *supply.Item) { i.Pack.Units = 0 }), "body.item.pack.units", "between 1 and 5000")
+	refused("POST", "/api/v1/items", spoilt(func(i *supply.Item) { i.Currency = "EUR" }), "body.item.currency", "your studio counts in USD")
+	refused("POST", "/api/v1/stash", anew(text(t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: "Green", Pack: 20, Condition: supply.New}, "packs": 1, "loose": 0,
+	})), "body.lot.colour", "does not come in")
+	made := s.send("POST", "/api/v1/stash", anew(text(t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: "Tar", Pack: 20, Condition: supply.New}, "packs": 1, "loose": 0,
+	})))
+	var lot lotDocument
+	made.json(t, &lot)
+	move := func(kind string, packs, loose int, reason string) string {
+		return anew(text(t, map[string]any{"kind": kind, "packs": packs, "loose": loose, "reason": reason}))
+	}
+	refused("POST", "/api/v1/stash/"+lot.ID+"/moves", move("used", 0, 21, ""), "body.loose", "more than there is")
+	refused("POST", "/api/v1/stash/"+lot.ID+"/moves", move("adjusted", 0, -1, ""), "body.reason", "Say why")
+	assert.Equal(t, 200, s.send("POST", "/api/v1/stash/"+lot.ID+"/moves", move("used", 0, 21, "one lay in a drawer")).StatusCode)
+	var gone itemGone
+	s.send("DELETE", "/api/v1/items/"+item.ID, "").json(t, &gone)
+	assert.True(t, gone.Archived)
+	assert.Equal(t, 404, s.send("GET", "/api/v1/suppliers/nobody/list", "").StatusCode)
+	assert.Equal(t, 404, s.send("POST", "/api/v1/orders/none/place", `{"on":"2027-03-10"}`).StatusCode)
+	// Prices in another currency are not taken over.
+	s.send("PUT", "/api/v1/house", `{"schema":1,"currency":"EUR"}`, "If-Match", `"1"`)
+	refused("POST", "/api/v1/suppliers/prices", `{"save":true}`, "currency", "USD")
+}
+
+// told are the lines of the answer to a table being read in.
+func (s tester) readTable(table, csv string, save bool) (steps int, said studio.Imported) {
+	s.t.Helper()
+	res := s.send("POST", fmt.Sprintf("/api/v1/tables/%s?save=%v", table, save), csv, "Content-Type", "text/csv")
+	require.Equal(s.t, http.StatusOK, res.StatusCode, string(res.body))
+	for line := range strings.Lines(string(res.body)) {
+		var news readingIn
+		require.NoError(s.t, json.Unmarshal([]byte(line), &news))
+		require.Empty(s.t, news.Trouble)
+		if news.Says != nil {
+			said = *news.Says
+		} else {
+			steps++
+		}
+	}
+	return steps, said
+}
+
+// Tables are looked at first, read in as a whole or not at all, and come out as they went in.
+func TestTablesAreReadInAsAWhole(t *testing.T) {
+	s := open(t)
+	const two = "Name;Kind;Length (in);Thickness (mm);Weight of one (g);In a pack;Colours;Price\r\n" +
+		"Driftline 18;Soft loc;18;9;4,2;20;Tar #1b1714;12,50\r\nDriftline 24;Soft loc;24;9;5,4;20;Tar;14,50\r\n"
+	_, said := s.readTable("pieces", two, false)
+	assert.Equal(t, 2, said.New)
+	assert.False(t, said.Saved)
+	var items pageOf[itemDocument]
+	s.send("GET", "/api/v1/items", "").json(t, &items)
+	assert.Empty(t, items.Items, "only looked at")
+
+	_, said = s.readTable("pieces", strings.Replace(two, ";20;Tar;", ";0;Tar;", 1), true)
+	require.Equal(t, 1, said.Wrong)
+	assert.Equal(t, 3, said.Errors[0].Line)
+	assert.Equal(t, "In a pack", said.Errors[0].Column)
+	s.send("GET", "/api/v1/items", "").json(t, &items)
+	assert.Empty(t, items.Items, "with one line wrong nothing is done")
+
+	_, said = s.readTable("pieces", two, true)
+	assert.True(t, said.Saved)
+	_, said = s.readTable("pieces", strings.Replace(two, "14,50", "15,00", 1), true)
+	assert.Equal(t, 1, said.Changed)
+	assert.Equal(t, 1, said.Same)
+	require.Len(t, said.Rows, 1)
+	assert.Equal(t, "Price", said.Rows[0].Says)
+
+	_, said = s.readTable("stash", "Piece,Colour,Shut packs,Loose\nDriftline 18,Tar,3,7\n", true)
+	assert.Equal(t, 1, said.New)
+	for _, table := range []string{"pieces", "stash"} {
+		out := s.send("GET", "/api/v1/tables/"+table, "")
+		require.Equal(t, 200, out.StatusCode)
+		_, said = s.readTable(table, string(out.body), true)
+		assert.Zero(t, said.New+said.Changed+said.Wrong, "%s: %+v", table, said)
+		assert.Positive(t, said.Same)
+	}
+	_, said = s.readTable("stash", "Piece,Loose\nNobody's,3\n", true)
+	assert.Contains(t, said.Errors[0].Message, "no piece")
+	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nchandlery-row,Driftline 18,3,12.50\nA shop,Unknown,1,2\n", false)
+	assert.Equal(t, 1, said.Wrong, "what is not on file must say what a pack holds")
+	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nchandlery-row,Driftline 18,3,12.50\n", true)
+	assert.True(t, said.Saved)
+	var orders []orderDocument
+	s.send("GET", "/api/v1/orders", "").json(t, &orders)
+	require.Len(t, orders, 1)
+	assert.EqualValues(t, 3750, orders[0].Goods)
+}
+
+// A long table tells how far it has come; given up half-way it leaves nothing.
+func TestALongTableCanBeStopped(t *testing.T) {
+	s := open(t)
+	var b strings.Builder
+	b.WriteString("Name,Kind,Length (mm),Thickness (mm),Weight of one (g),In a pack\n")
+	for n := range 12_000 {
+		fmt.Fprintf(&b, "Line %d,soft-loc,450,9,4.2,20\n", n)
+	}
+	ctx, stop := context.WithTimeout(t.Context(), time.Minute)
+	req, err := http.NewRequestWithContext(ctx, "POST", s.url+"/api/v1/tables/pieces?save=true", strings.NewReader(b.String()))
+	require.NoError(t, err)
+	req.Header.Set("Content-Type", "text/csv")
+	req.Header.Set("Sec-Fetch-Site", "same-origin")
+	res, err := s.client.Do(req)
+	require.NoError(t, err)
+	defer res.Body.Close()
+	lines := bufio.NewScanner(res.Body)
+	require.True(t, lines.Scan())
+	var first readingIn
+	require.NoError(t, json.Unmarshal(lines.Bytes(), &first))
+	assert.Equal(t, 1000, first.Done)
+	assert.Equal(t, 12_001, first.Of)
+	stop()
+	var items pageOf[itemDocument]
+	require.Eventually(t, func() bool {
+		return s.send("POST", "/api/v1/items", anew(text(t, ItemDraft{Item: somePiece()}))).StatusCode == http.StatusCreated
+	}, 30*time.Second, 50*time.Millisecond)
+	s.send("GET", "/api/v1/items", "").json(t, &items)
+	assert.Len(t, items.Items, 1, "nothing of the table")
+
+	steps, said := s.readTable("pieces", b.String(), true)
+	assert.True(t, said.Saved)
+	assert.Equal(t, 12_000, said.New)
+	assert.Equal(t, 24, steps, "read, then written")
+}
+
+func somePiece() supply.Item {
+	return supply.Item{
+		Schema: supply.ItemSchema, Kind: "soft-loc", Name: "By hand", Length: 450, Thickness: 9, Mass: 4.2, Fibre: supply.Synthetic, Currency: "USD",
+		Pack: hair.Pack{Units: 20, Cuts: 1, Splits: 1}, Colours: []supply.Colour{}, Offers: []hair.Offer{}, Articles: []supply.Article{},
+	}
+}
