@@ -44,14 +44,23 @@ type operationContext struct {
 	status int
 }
 
-func (o *operationContext) Operation() *huma.Operation   { return o.op }
-func (o *operationContext) Context() context.Context     { return o.c.Request().Context() }
-func (o *operationContext) TLS() *tls.ConnectionState    { return o.c.Request().TLS }
-func (o *operationContext) Method() string               { return o.c.Request().Method }
-func (o *operationContext) Host() string                 { return o.c.Request().Host }
-func (o *operationContext) RemoteAddr() string           { return o.c.Request().RemoteAddr }
-func (o *operationContext) URL() url.URL                 { return *o.c.Request().URL }
-func (o *operationContext) Param(name string) string     { return o.c.Param(name) }
+func (o *operationContext) Operation() *huma.Operation { return o.op }
+func (o *operationContext) Context() context.Context   { return o.c.Request().Context() }
+func (o *operationContext) TLS() *tls.ConnectionState  { return o.c.Request().TLS }
+func (o *operationContext) Method() string             { return o.c.Request().Method }
+func (o *operationContext) Host() string               { return o.c.Request().Host }
+func (o *operationContext) RemoteAddr() string         { return o.c.Request().RemoteAddr }
+func (o *operationContext) URL() url.URL               { return *o.c.Request().URL }
+
+// Param is a part of the path as it was meant: browsers escape signs in it that need no escape.
+func (o *operationContext) Param(name string) string {
+	value := o.c.Param(name)
+	if plain, err := url.PathUnescape(value); err == nil && o.c.Request().URL.RawPath != "" {
+		return plain
+	}
+	return value
+}
+
 func (o *operationContext) Query(name string) string     { return o.c.QueryParam(name) }
 func (o *operationContext) Header(name string) string    { return o.c.Request().Header.Get(name) }
 func (o *operationContext) BodyReader() io.Reader        { return o.c.Request().Body }

@@ -112,9 +112,11 @@ func TestAPlanIsSupplied(t *testing.T) {
 
 	// Ticked off, and kept.
 	assert.Equal(t, http.StatusNoContent, s.send("PUT", "/api/v1/plans/"+made.ID+"/prepared/rinse", `{"done":1}`).StatusCode)
+	assert.Equal(t, http.StatusNoContent, s.send("PUT", "/api/v1/plans/"+made.ID+"/prepared/cut%3Ap1", `{"done":7}`).StatusCode)
 	shop = shopping("POST", "/api/v1/shopping?plan="+made.ID, text(t, in))
-	require.Len(t, shop.Prepared, 1)
-	assert.Equal(t, 1, shop.Prepared[0].Done)
+	require.Len(t, shop.Prepared, 2)
+	assert.Equal(t, "cut:p1", shop.Prepared[0].Task, "as it was meant")
+	assert.Equal(t, 1, shop.Prepared[1].Done)
 	assert.Equal(t, 404, s.send("PUT", "/api/v1/plans/"+uuid.NewString()+"/prepared/rinse", `{"done":1}`).StatusCode)
 
 	list := s.send("GET", "/api/v1/plans/"+made.ID+"/shopping.csv", "")

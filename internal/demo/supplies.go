@@ -59,18 +59,17 @@ var worn = map[string][]string{
 
 // installs are the days of plans with one, from today.
 var installs = map[string]int{
-	"The lighthouse technician, long thick hair":   9,
-	"The coxswain, grown-in, before the regatta":   4,
-	"The cellist, a hairline that shows":           16,
-	"The baker, four evenings at home":             12,
-	"The sail-school pupil, a part and no more":    21,
-	"The coxswain, linked plaits under the cap":    30,
-	"The ferry pilot, fine hair, few and light":    25,
-	"The lighthouse technician, horseshoe":         60,
-	"The cellist, a ring to tie up":                70,
-	"The baker, own front and a quick back":        80,
-	"The ferry pilot, a design on the left":        90,
-	"The coxswain, linked plaits, before the race": 100,
+	"The lighthouse technician, long thick hair": 9,
+	"The coxswain, grown-in, before the regatta": 40,
+	"The cellist, a hairline that shows":         16,
+	"The baker, four evenings at home":           12,
+	"The sail-school pupil, a part and no more":  21,
+	"The coxswain, linked plaits under the cap":  4,
+	"The ferry pilot, fine hair, few and light":  25,
+	"The lighthouse technician, horseshoe":       60,
+	"The cellist, a ring to tie up":              70,
+	"The baker, own front and a quick back":      80,
+	"The ferry pilot, a design on the left":      90,
 }
 
 // take is a plan's input with its pieces taken from the items.
@@ -99,16 +98,16 @@ func (k stock) take(p Plan) plan.Input {
 	if days, planned := installs[p.Title]; planned {
 		in.Day = &plan.Day{Install: time.Now().AddDate(0, 0, days).Format(time.DateOnly)}
 	}
-	if p.Title == regatta {
-		k.lively(&in)
+	if p.Title == lively {
+		k.enliven(&in)
 	}
 	return in
 }
 
-const regatta = "The coxswain, grown-in, before the regatta"
+const lively = "The coxswain, linked plaits under the cap"
 
-// lively gives the coxswain two colours mixed and a few brass cuffs in front.
-func (k stock) lively(in *plan.Input) {
+// enliven gives the coxswain two colours mixed and a few brass cuffs in front.
+func (k stock) enliven(in *plan.Input) {
 	red := k["S-14"].Piece("buoy", k["S-14"].ID, "Buoy red")
 	in.Pieces = append(in.Pieces, red)
 	in.Uses = slices.Clone(in.Uses)
@@ -190,7 +189,7 @@ func (k stock) order(ctx context.Context, s *store.Store, plans map[string]strin
 	if err != nil {
 		return err
 	}
-	for _, title := range []string{"The lighthouse technician, long thick hair", regatta} {
+	for _, title := range []string{"The lighthouse technician, long thick hair", lively} {
 		if _, err := use.Hold(ctx, plans[title], true); err != nil {
 			return fmt.Errorf("demo stash for %q: %w", title, err)
 		}

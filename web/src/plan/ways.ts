@@ -11,6 +11,7 @@ import type {
   Way,
 } from "../api/types";
 import { hooksOf, kindOf, type Class, type Reading } from "../head";
+import { pieceName } from "./pieceChoice";
 
 export const methodOf = (catalogue: Catalogue, id: Way["method"]): Method | undefined =>
   catalogue.methods.find((m) => m.id === id);
@@ -80,7 +81,10 @@ export const givenReadings = (
   reach?: Reaching,
 ): Reading[] => {
   const shown = shownWays(input, layout);
-  const piece = (i: number) => kindOf(i, input.pieces[i]?.name ?? "");
+  const piece = (i: number) => {
+    const of = input.pieces[i];
+    return kindOf(i, of ? pieceName(input.pieces, of) : "");
+  };
   const way = (i: number) => {
     const of = input.ways[i];
     return of ? kindOf(shown.indexOf(of), wayName(catalogue, input.ways, of.key)) : kindOf(i, "");

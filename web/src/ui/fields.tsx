@@ -109,6 +109,7 @@ export function CountField({ label, path, help, value, min = 1, max, unsaid, onC
           value={value === 0 ? null : value}
           min={min}
           max={max}
+          from={Math.max(1, min)}
           {...(unsaid && { placeholder: unsaid })}
           onChange={(n) => (n !== null || unsaid) && onChange(n ?? 0)}
         />

@@ -154,7 +154,7 @@ export function StashAndOrders({ plan, input, shop }: Props) {
       )}
       {list.error && <Trouble error={list.error} />}
       {listed.length > 0 && (
-        <p className={panel.lead} role="status">
+        <p className={`${panel.lead} ${styles.listed}`} role="status">
           {listed.length === 1 ? "One order" : `${listed.length} orders`} for this plan:{" "}
           {listed.map((o) => states[o.state]).join(", ")}. <Link to="/supplies/orders">Look at them</Link>
         </p>
