@@ -38,6 +38,8 @@ func TestPictures(t *testing.T) {
 	take(desk, "client")
 	desk.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
 	take(desk, "house-rules")
+	desk.visit(address+"/supplies/stash", says+`("Driftline soft loc, 24 in")`)
+	take(desk, "supplies")
 	const cellist, technician = "The cellist, a hairline that shows", "The lighthouse technician, long thick hair"
 	const horseshoe = "The lighthouse technician, horseshoe"
 	desk.openPlan(address, cellist, "look")

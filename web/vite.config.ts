@@ -9,6 +9,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   // A test's deadline is there for one that hangs; a slow machine is no fault.
-  test: { testTimeout: 60_000 },
+  test: { testTimeout: 60_000, setupFiles: "./src/testSetup.ts" },
   server: { proxy: { "/api": "http://127.0.0.1:8467" } },
 });

@@ -1,4 +1,4 @@
-import { memo, type ReactNode } from "react";
+import { memo, Suspense, type ReactNode } from "react";
 import type { Catalogue, PlanInput, PlanResult, Preparation, Shopping } from "../api/types";
 import { useMoney, useShopping } from "../api/queries";
 import { hours } from "../lib/units";
@@ -11,12 +11,8 @@ import { useAct } from "./act";
 import { actions } from "./actions";
 import { AccentList, accentsText } from "./AccentList";
 import { PieceList } from "./PieceList";
-import { OtherPieces } from "./shop/OtherPieces";
-import { PackReach } from "./shop/PackReach";
-import { Prepare } from "./shop/Prepare";
-import { StashAndOrders } from "./shop/StashAndOrders";
+import { OtherPieces, PackReach, Prepare, StashAndOrders, ToBuy } from "./shop/parts";
 import type { StoredPlan } from "./shop/stored";
-import { ToBuy } from "./shop/ToBuy";
 import type { Reaching } from "./ways";
 import { usesText, UseList } from "./UseList";
 
@@ -38,7 +34,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
   /** A part that is drawn from the shopping, once it is there. */
   const shopped = (draw: (shop: Shopping) => ReactNode) =>
     shop ? (
-      draw(shop)
+      <Suspense fallback={<Skeleton active />}>{draw(shop)}</Suspense>
     ) : asked.error ? (
       <Trouble error={asked.error} retry={() => void asked.refetch()} />
     ) : (
@@ -93,7 +89,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
           key: "others",
           title: "Other pieces",
           says: "side by side",
-          content: <OtherPieces planId={plan.isStored ? plan.id : ""} input={input} />,
+          content: shopped(() => <OtherPieces planId={plan.isStored ? plan.id : ""} input={input} />),
         },
         {
           key: "prepare",

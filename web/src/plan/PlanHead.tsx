@@ -1,12 +1,14 @@
-import { memo, useMemo, useState, type RefObject } from "react";
+import { lazy, memo, Suspense, useMemo, useState, type RefObject } from "react";
 import type { Catalogue, Given, PlanInput, PlanResult } from "../api/types";
 import { HeadMap, hooksOf, type Stance } from "../head";
 import { useAct } from "./act";
-import { AssignBar, type AssignTool } from "./assign/AssignBar";
+import type { AssignTool } from "./assign/AssignBar";
 import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
 import { givenReadings, type Reaching } from "./ways";
+
+const AssignBar = lazy(async () => ({ default: (await import("./assign/AssignBar")).AssignBar }));
 
 interface Props {
   step: string;
@@ -53,23 +55,25 @@ export const PlanHead = memo(function PlanHead(props: Props) {
       full={hand.full}
     />
   ) : giving ? (
-    <AssignBar
-      tool={assignTool}
-      onTool={(tool) => {
-        setAssignTool(tool);
-        assign.pickNone();
-      }}
-      input={input}
-      catalogue={catalogue}
-      layout={layout}
-      count={assign.count}
-      both={assign.both}
-      onBoth={assign.setBoth}
-      onNone={assign.pickNone}
-      onRow={assign.wholeRows}
-      onTrack={assign.pickTrack}
-      onGive={assign.give}
-    />
+    <Suspense>
+      <AssignBar
+        tool={assignTool}
+        onTool={(tool) => {
+          setAssignTool(tool);
+          assign.pickNone();
+        }}
+        input={input}
+        catalogue={catalogue}
+        layout={layout}
+        count={assign.count}
+        both={assign.both}
+        onBoth={assign.setBoth}
+        onNone={assign.pickNone}
+        onRow={assign.wholeRows}
+        onTrack={assign.pickTrack}
+        onGive={assign.give}
+      />
+    </Suspense>
   ) : undefined;
   const tool = parting ? hand.tools[handTool]() : giving && assignTool === "assign" ? assign.tool : undefined;
   // Where pieces or ways differ, their step shows them at once.

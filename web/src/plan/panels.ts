@@ -1,4 +1,5 @@
 import { lazy } from "react";
+import { fetchShop } from "./shop/parts";
 
 /*
  * The steps of a plan. Each loads by itself, so that a plan opens with the step that is asked
@@ -9,6 +10,7 @@ const sources = {
   parting: () => import("./PartingStep"),
   hair: () => import("./HairStep"),
   attach: () => import("./AttachStep"),
+  shop: fetchShop,
 };
 
 export const LookStep = lazy(async () => ({ default: (await sources.look()).LookStep }));
