@@ -156,7 +156,7 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	// It hangs on a head, in its colour.
 	b.openPlan(address, "The lighthouse technician, long thick hair", "hair")
 	b.part("Pieces")
-	b.take("Piece A, from the price list", "Gull grey loc, 16 in")
+	b.take("Piece A, from the supplies", "Gull grey loc, 16 in")
 	b.waitFor(says + `("24 pieces from a pack")`)
 	b.waitFor(`document.querySelector("[aria-label='Colour of piece A'] button[aria-pressed=true]").innerText.includes("Gull")`)
 	b.waitFor(isSaved)

@@ -67,17 +67,22 @@ func heldAtAnySize(edits []parting.Edit) []parting.Edit {
 	})
 }
 
+// Scaled is the plan with its sections so many times as wide and as high, with those changes by
+// hand that hold at any size.
+func (in Input) Scaled(scale float64) Input {
+	for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
+		wish.Width *= scale
+		wish.Height *= scale
+	}
+	in.Parting.Edits = heldAtAnySize(in.Parting.Edits)
+	return in
+}
+
 func tradeSizes(ctx context.Context, in Input, own Result) []TradePoint {
-	kept := heldAtAnySize(in.Parting.Edits)
 	points := []TradePoint{}
 	for width := tradeFrom; width <= tradeTo+tradeStep/2 && ctx.Err() == nil; width += tradeStep {
-		other := in
 		scale := width / in.Parting.Back.Width
-		for _, wish := range []*parting.Wish{&other.Parting.Front, &other.Parting.Back} {
-			wish.Width *= scale
-			wish.Height *= scale
-		}
-		other.Parting.Edits = kept
+		other := in.Scaled(scale)
 		res, err := own, error(nil)
 		if scale != 1 {
 			res, err = workOut(ctx, other, parting.Attempt)

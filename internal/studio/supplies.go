@@ -406,16 +406,31 @@ func (s *Studio) PlaceOrder(ctx context.Context, id, on string) (store.Purchase,
 	return s.store.Place(ctx, id, on, day.AddDate(0, 0, days).Format(time.DateOnly))
 }
 
-// Instead is another piece in place of the one that hangs everywhere.
+// Instead is another piece in place of the one that hangs everywhere, or other sections, or both.
 type Instead struct {
-	Item   string `json:"item" doc:"Id of the item"`
-	Colour string `json:"colour"`
+	Item   string `json:"item,omitempty" maxLength:"64" doc:"Id of the item; left out for the piece as it is"`
+	Colour string `json:"colour,omitempty" maxLength:"40"`
+	// Scale is how many times as wide and as high sections are; 0 for as they are.
+	Scale float64 `json:"scale,omitempty" minimum:"0" maximum:"3" doc:"How many times as wide and as high sections are; left out for as they are"`
+}
+
+// name says what is instead, where no piece does.
+func (i Instead) name() string {
+	switch {
+	case i.Scale > 1:
+		return "Fewer, larger sections"
+	case i.Scale > 0 && i.Scale < 1:
+		return "More, smaller sections"
+	}
+	return ""
 }
 
 // Alternative is what a plan comes to with another piece.
 type Alternative struct {
 	Name      string  `json:"name"`
-	Item      string  `json:"item,omitempty" doc:"Id of the item; left out for the plan as it is"`
+	Item      string  `json:"item,omitempty" doc:"Id of the item; left out where the piece is as it is"`
+	Scale     float64 `json:"scale,omitempty" doc:"How many times as wide and high sections are; left out where they are as they are"`
+	Sections  int     `json:"sections"`
 	Colour    string  `json:"colour"`
 	Thickness float64 `json:"thicknessMm"`
 	Length    float64 `json:"lengthMm"`
@@ -447,21 +462,32 @@ func (s *Studio) Alternatives(ctx context.Context, planID string, in plan.Input,
 	}
 	out := []Alternative{first}
 	for _, o := range others {
-		item, err := s.store.Item(ctx, o.Item)
-		if err != nil {
-			return nil, err
+		other, name := in, o.name()
+		var bad error
+		if o.Item != "" {
+			item, err := s.store.Item(ctx, o.Item)
+			if err != nil {
+				return nil, err
+			}
+			other, bad = in.With(item.Item.Piece("", o.Item, o.Colour))
+			name = item.Name
+		}
+		if o.Scale > 0 {
+			other = other.Scaled(o.Scale)
 		}
 		var a Alternative
-		other, err := in.With(item.Item.Piece("", o.Item, o.Colour))
-		if err == nil {
-			a, err = s.alternative(ctx, planID, other)
+		if bad == nil {
+			a, bad = s.alternative(ctx, planID, other)
 		}
-		if bad := invalid.From(err); bad != nil {
-			a = Alternative{Name: item.Name, Trouble: bad[0].Message}
-		} else if err != nil {
-			return nil, err
+		if refused := invalid.From(bad); refused != nil {
+			a = Alternative{Trouble: refused[0].Message}
+		} else if bad != nil {
+			return nil, bad
 		}
-		a.Item, a.Colour = o.Item, o.Colour
+		a.Name, a.Item, a.Scale = name, o.Item, o.Scale
+		if o.Item != "" {
+			a.Colour = o.Colour
+		}
 		out = append(out, a)
 	}
 	return out, nil
@@ -478,7 +504,7 @@ func (s *Studio) alternative(ctx context.Context, planID string, in plan.Input) 
 	}
 	p := in.Piece(in.Uses[0].Piece)
 	a := Alternative{
-		Name: p.Name, Colour: p.Colour, Thickness: p.Thickness, Length: p.Length, Pieces: res.Tally.Pieces,
+		Name: p.Name, Colour: p.Colour, Thickness: p.Thickness, Length: p.Length, Pieces: res.Tally.Pieces, Sections: res.Tally.Sections,
 		Cost: shop.Goods + shop.Fees, Minutes: res.Tally.Minutes, Weight: math.Round(res.Tally.Weight), Notices: res.Tally.Notices,
 	}
 	for _, l := range shop.Lines {

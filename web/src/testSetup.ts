@@ -1,18 +1,23 @@
 /* What jsdom lacks of a browser, for every test that draws. */
 if (typeof window !== "undefined") {
-  window.matchMedia ??= (query: string) =>
-    ({
-      media: query,
-      matches: query.includes("reduced-motion"),
-      addEventListener: () => undefined,
-      removeEventListener: () => undefined,
-      addListener: () => undefined,
-      removeListener: () => undefined,
-    }) as unknown as MediaQueryList;
-  window.ResizeObserver ??= class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  };
+  if (!("matchMedia" in window))
+    Object.assign(window, {
+      matchMedia: (query: string) => ({
+        media: query,
+        matches: query.includes("reduced-motion"),
+        addEventListener: () => undefined,
+        removeEventListener: () => undefined,
+        addListener: () => undefined,
+        removeListener: () => undefined,
+      }),
+    });
+  if (!("ResizeObserver" in window))
+    Object.assign(window, {
+      ResizeObserver: class {
+        observe() {}
+        unobserve() {}
+        disconnect() {}
+      },
+    });
 }
 export {};

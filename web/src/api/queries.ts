@@ -17,6 +17,7 @@ import { Refusal, server } from "./client";
 import { moneyIn } from "../lib/units";
 import type {
   ClientEntry,
+  Instead,
   ItemDocument,
   Lot,
   Me,
@@ -235,11 +236,7 @@ export const useShopping = (plan: string, input: PlanInput) =>
   });
 
 /** The plan beside itself with other pieces of the supplies. */
-export const useAlternatives = (
-  plan: string,
-  input: PlanInput,
-  others: readonly { item: string; colour: string }[],
-) =>
+export const useAlternatives = (plan: string, input: PlanInput, others: readonly Instead[]) =>
   useQuery({
     queryKey: ["alternatives", plan, input, others],
     queryFn: ({ signal }) => server.alternatives({ plan, input, others: [...others] }, signal),

@@ -1037,7 +1037,7 @@ export interface components {
              * @description What is bought, with delivery
              */
             costMinor: number;
-            /** @description Id of the item; left out for the plan as it is */
+            /** @description Id of the item; left out where the piece is as it is */
             item?: string;
             /** Format: double */
             lengthMm: number;
@@ -1050,6 +1050,13 @@ export interface components {
             packs: number;
             /** Format: int64 */
             pieces: number;
+            /**
+             * Format: double
+             * @description How many times as wide and high sections are; left out where they are as they are
+             */
+            scale?: number;
+            /** Format: int64 */
+            sections: number;
             /**
              * Format: int64
              * @description Pieces of the need that lie in the stash
@@ -1780,9 +1787,14 @@ export interface components {
             what: string;
         };
         Instead: {
-            colour: string;
-            /** @description Id of the item */
-            item: string;
+            colour?: string;
+            /** @description Id of the item; left out for the piece as it is */
+            item?: string;
+            /**
+             * Format: double
+             * @description How many times as wide and as high sections are; left out for as they are
+             */
+            scale?: number;
         };
         Item: {
             articles: components["schemas"]["Article"][];

@@ -51,6 +51,7 @@ export type Shopping = Schemas["Shopping"];
 export type Task = Schemas["Task"];
 export type Filling = Schemas["Filling"];
 export type Cut = Schemas["Cut"];
+export type Instead = Schemas["Instead"];
 export type Alternative = Schemas["Alternative"];
 export type Accent = Schemas["Accent"];
 export type Share = Schemas["Share"];

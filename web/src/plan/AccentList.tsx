@@ -1,10 +1,10 @@
 import { DeleteOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
-import { useItemChoice } from "../api/queries";
-import type { Accent, Catalogue, ItemDocument, PlanInput, PlanResult } from "../api/types";
+import type { Catalogue, PlanInput, PlanResult } from "../api/types";
 import { FieldErrorsUnder } from "../ui/fields";
 import { Count } from "../ui/Numeric";
 import panel from "../ui/panel.module.css";
+import { useAccentChoice } from "./accents";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import styles from "./UseList.module.css";
@@ -22,9 +22,8 @@ const most = 12;
 /** A few curly pieces or cuffs beside what hangs everywhere, spread by a rule. */
 export function AccentList({ input, result, catalogue }: Props) {
   const act = useAct();
-  const items = useItemChoice().data ?? [];
+  const choice = useAccentChoice(input, catalogue);
   const accents = input.accents ?? [];
-  const things = items.filter((i) => catalogue.kinds.some((k) => k.kind === i.item.kind && !k.hair));
   const choices = [
     {
       label: "Everywhere",
@@ -32,16 +31,8 @@ export function AccentList({ input, result, catalogue }: Props) {
     },
     ...whereChoices(result.layout),
   ];
-  const add = (value: string) => {
-    const item = things.find((i) => i.id === value);
-    act(
-      actions.addAccent({
-        where: { kind: "front" },
-        count: 8,
-        ...(item ? { thing: thingOf(item) } : { piece: value }),
-      }),
-    );
-  };
+  const add = (value: string) =>
+    act(actions.addAccent({ where: { kind: "front" }, count: 8, ...choice.of(value) }));
   return (
     <div className={styles.list}>
       <p className={panel.lead}>
@@ -94,38 +85,12 @@ export function AccentList({ input, result, catalogue }: Props) {
           className={styles.add ?? ""}
           placeholder="+ A few of …"
           value={null}
-          options={[
-            {
-              label: "Pieces of this plan",
-              options: input.pieces.map((p) => ({
-                value: p.key,
-                label: p.colour ? `${p.name}, ${p.colour.toLowerCase()}` : p.name,
-              })),
-            },
-            {
-              label: "Small things of the supplies",
-              options: things.map((i) => ({ value: i.id, label: i.item.name })),
-            },
-          ]}
+          options={choice.options}
           onChange={(value) => value !== null && add(value)}
         />
       )}
     </div>
   );
-}
-
-/** A small thing of the supplies as a plan has it. */
-function thingOf({ id, item }: ItemDocument): NonNullable<Accent["thing"]> {
-  const single = item.offers.find((o) => o.packs === 1) ?? item.offers[0];
-  const colour = item.colours[0]?.name;
-  return {
-    name: item.name,
-    massG: item.massG,
-    pack: item.pack.units,
-    priceMinor: single ? Math.round(single.priceMinor / single.packs) : 0,
-    item: id,
-    ...(colour !== undefined && { colour }),
-  };
 }
 
 /** The accents in a few words. */

@@ -92,7 +92,7 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
           {of.mark}
         </span>
         <Select
-          aria-label={`Piece ${of.mark}, from the price list`}
+          aria-label={`Piece ${of.mark}, from the supplies`}
           className={own.name ?? ""}
           value={piece.name}
           options={catalogue.forms

@@ -72,6 +72,7 @@ export const PlanHead = memo(function PlanHead(props: Props) {
         onRow={assign.wholeRows}
         onTrack={assign.pickTrack}
         onGive={assign.give}
+        onAdorn={assign.adorn}
       />
     </Suspense>
   ) : undefined;

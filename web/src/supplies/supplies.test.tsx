@@ -120,17 +120,22 @@ const order: StockOrder = {
 
 const seller: Supplier = { key: "near", name: "Chandlery Row", feeMinor: 550, days: 2 };
 
-const { sent, ask, fail } = vi.hoisted(() => {
-  const sent: Record<string, unknown[]> = {};
+const { sent, note, forget, ask, fail } = vi.hoisted(() => {
+  const sent: Partial<Record<string, unknown[]>> = {};
+  const note = (name: string, what: unknown) => (sent[name] = [...(sent[name] ?? []), what]);
   let refuse: Error | undefined;
   return {
     sent,
+    note,
+    forget: () => {
+      for (const name of Object.keys(sent)) sent[name] = undefined;
+    },
     /** What the server refuses from now on, or nothing. */
     fail: (error: Error | undefined) => void (refuse = error),
     ask:
-      <A, R>(name: string, answer: R) =>
-      (argument: A): Promise<R> => {
-        (sent[name] ??= []).push(argument);
+      <R,>(name: string, answer: R) =>
+      (argument: unknown): Promise<R> => {
+        note(name, argument);
         return refuse ? Promise.reject(refuse) : Promise.resolve(answer);
       },
   };
@@ -175,7 +180,7 @@ vi.mock("../api/client", async (original) => {
           { number: "D-24", item: { ...locs, name: "Longer", articles: [] } },
         ]),
       refreshPrices: (save: boolean) => {
-        (sent.prices ??= []).push(save);
+        note("prices", save);
         return Promise.resolve([
           { item: "i1", name: "Driftline", supplier: "near", packs: 6, wasMinor: 6600, isMinor: 6450 },
         ]);
@@ -184,7 +189,7 @@ vi.mock("../api/client", async (original) => {
       dropOrder: ask("drop", undefined),
       arriveOrder: ask("arrive", {}),
       createItem: (id: string, draft: unknown) => {
-        (sent.item ??= []).push(draft);
+        note("item", draft);
         return Promise.resolve({ ...item, id });
       },
       weigh: () => Promise.resolve({ readingsG: [40, 95, 88, 86.5], bagG: 6.5 }),
@@ -206,7 +211,7 @@ const press = (text: string | RegExp) =>
   fireEvent.click(screen.getByText(text, { selector: "button, button *, label *" }));
 
 beforeEach(() => {
-  for (const name of Object.keys(sent)) delete sent[name];
+  forget();
   fail(undefined);
   orders = [order];
 });
@@ -257,6 +262,7 @@ describe("the stash", () => {
     // A refusal is told at its field, and the same move can be sent again.
     fail(
       new Refusal(422, {
+        type: "about:blank",
         detail: "There is not so much.",
         errors: [{ location: "body.loose", message: "Too many." }],
       }),

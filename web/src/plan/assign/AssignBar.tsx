@@ -1,8 +1,9 @@
 import { Button, Select } from "antd";
 import { useState } from "react";
-import type { Catalogue, Layout, PlanInput } from "../../api/types";
+import type { Accent, Catalogue, Layout, PlanInput } from "../../api/types";
 import { zoneName } from "../../head";
 import type { Wanted } from "../actions";
+import { useAccentChoice } from "../accents";
 import { GiveFields } from "../GiveFields";
 import { BothSides, ToolCard, ToolChoice } from "../ToolBar";
 import styles from "./AssignBar.module.css";
@@ -24,12 +25,27 @@ interface Props {
   onRow: () => void;
   onTrack: (id: string) => void;
   onGive: (wanted: Omit<Wanted, "where">) => void;
+  onAdorn: (accent: Pick<Accent, "piece" | "thing">) => void;
 }
 
 /** Gives a piece, a way or a number to what is picked on the head. */
 export function AssignBar(props: Props) {
-  const { tool, onTool, input, catalogue, layout, count, both, onBoth, onNone, onRow, onTrack, onGive } =
-    props;
+  const {
+    tool,
+    onTool,
+    input,
+    catalogue,
+    layout,
+    count,
+    both,
+    onBoth,
+    onNone,
+    onRow,
+    onTrack,
+    onGive,
+    onAdorn,
+  } = props;
+  const accents = useAccentChoice(input, catalogue);
   const [use, setUse] = useState<Omit<Wanted, "where">>({});
   const any = count > 0;
   const empty = !use.piece && !use.way && !use.count && !use.newPiece && !use.newWay;
@@ -94,6 +110,14 @@ export function AssignBar(props: Props) {
             >
               Give it to them
             </Button>
+            <Select<string | null>
+              aria-label="An accent for what is picked"
+              placeholder="Or put an accent on each …"
+              disabled={!any}
+              value={null}
+              options={accents.options}
+              onChange={(value) => value !== null && onAdorn(accents.of(value))}
+            />
           </div>
         </ToolCard>
       )}

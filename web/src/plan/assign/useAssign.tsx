@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
-import type { HeadShape, Layout, PlanInput } from "../../api/types";
+import type { Accent, HeadShape, Layout, PlanInput, Where } from "../../api/types";
 import { hookKey, hooksOf, type HeadTool, type Vec } from "../../head";
 import { actions, type Act, type Wanted } from "../actions";
 import { direction, near } from "../byhand/edits";
@@ -69,16 +69,25 @@ export function useAssign(input: PlanInput, layout: Layout, head: HeadShape, act
     over: () => lasso.drawn,
   };
 
-  const give = (wanted: Omit<Wanted, "where">) => {
-    const at = names.flatMap((id) => {
+  /** What is picked, with its mirror images where both sides are worked. */
+  const directions = () =>
+    names.flatMap((id) => {
       const place = places.get(id);
       if (!place) return [];
       const own = direction(place, head.axesMm);
       const [x, y, z] = [own[0] ?? 0, own[1] ?? 0, own[2] ?? 0];
       return both && Math.abs(y) > near ? [own, [x, -y, z]] : [own];
     });
-    if (at.length === 0) return;
-    act(actions.addUse({ where: { kind: "places", places: at.slice(0, mostPlaces) }, ...wanted }));
+  const whereTo = (): Where => ({ kind: "places", places: directions().slice(0, mostPlaces) });
+  const give = (wanted: Omit<Wanted, "where">) => {
+    if (names.length === 0) return;
+    act(actions.addUse({ where: whereTo(), ...wanted }));
+    pickNone();
+  };
+  /** Puts an accent on what is picked. */
+  const adorn = (accent: Pick<Accent, "piece" | "thing">) => {
+    if (names.length === 0) return;
+    act(actions.addAccent({ where: whereTo(), count: 1, ...accent }));
     pickNone();
   };
 
@@ -89,7 +98,7 @@ export function useAssign(input: PlanInput, layout: Layout, head: HeadShape, act
     setIds((have) => [...new Set([...have, ...found])]);
   };
 
-  return { tool, count: names.length, both, setBoth, pickNone, wholeRows, pickTrack, give };
+  return { tool, count: names.length, both, setBoth, pickNone, wholeRows, pickTrack, give, adorn };
 }
 
 /** The most places one use can name. */
