@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
@@ -87,7 +88,7 @@ func (w *worked) tasks(n Need) []Task {
 		}
 		count := need.OnHead + need.Fill
 		out = append(out, Task{
-			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + p.Name, Count: count, Unit: "loop", Minutes: stretchTime * float64(count),
+			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + called(p), Count: count, Unit: "loop", Minutes: stretchTime * float64(count),
 			Steps: []method.Step{{
 				Text:    "Open each loop with the tail of a comb or two fingers until the piece itself slips through, about {loop}. A loop too tight spoils the piece when it is forced.",
 				Lengths: map[string]float64{"loop": tightLoop * p.Thickness},
@@ -101,7 +102,7 @@ func (w *worked) tasks(n Need) []Task {
 	}
 	if w.colours() > 1 {
 		out = append(out, Task{
-			Key: "lay", Title: "Lay the colours out", Minutes: layTime,
+			Key: "lay", Title: "Lay the pieces out", Minutes: layTime,
 			Steps: []method.Step{{Text: "Lay the pieces of each row in the order of the map, so that nothing is counted at the head."}},
 		})
 	}
@@ -128,7 +129,7 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	}
 	strands := (count + cut.Units(1) - 1) / cut.Units(1)
 	t := Task{
-		Key: "cut:" + p.Key, Title: "Cut and split " + p.Name, Count: strands, Unit: "strand", Before: 1, Cut: &cut,
+		Key: "cut:" + p.Key, Title: "Cut and split " + called(p), Count: strands, Unit: "strand", Before: 1, Cut: &cut,
 		Minutes: cutTime*float64(strands)*boolTo(cut.Cuts > 1) + splitTime*float64(count)*boolTo(cut.Splits > 1),
 	}
 	if cut.Cuts > 1 {
@@ -139,7 +140,7 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	}
 	if cut.Splits > 1 {
 		t.Steps = append(t.Steps, method.Step{
-			Text: fmt.Sprintf("Then split each length into %d, holding it at its middle. First cut, then split: pulled apart at full length the hair tangles and loses its wave.", cut.Splits),
+			Text: fmt.Sprintf("Split each length into %d, holding it at its middle: slowly, from the middle to the ends. What is to be cut is cut before; pulled apart at full length the hair tangles and loses its wave.", cut.Splits),
 		})
 	}
 	t.Steps = append(t.Steps, method.Step{
@@ -147,6 +148,14 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 		Lengths: map[string]float64{"hanging": cut.Hanging()},
 	})
 	return t, true
+}
+
+// called is a piece with its colour.
+func called(p hair.Piece) string {
+	if p.Colour == "" {
+		return p.Name
+	}
+	return p.Name + ", " + strings.ToLower(p.Colour)
 }
 
 func boolTo(yes bool) float64 {
@@ -160,7 +169,7 @@ func boolTo(yes bool) float64 {
 func braidTask(p hair.Piece, count int) Task {
 	bundle := supply.BraidBundle(p.Length)
 	t := Task{
-		Key: "bundle:" + p.Key, Title: "Make bundles of " + p.Name, Count: count, Unit: "bundle", Minutes: bundleTime * float64(count), Before: 1,
+		Key: "bundle:" + p.Key, Title: "Make bundles of " + called(p), Count: count, Unit: "bundle", Minutes: bundleTime * float64(count), Before: 1,
 		Steps: []method.Step{
 			{
 				Text:    "Braiding takes up about a seventh: for a braid of {braid} a bundle must be {bundle} long.",
@@ -193,7 +202,7 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 	m := supply.MakeLoc(p.Length, p.Thickness, wrapping.StrandLength)
 	packs := m.Strands * float64(count) / float64(wrapping.Strands)
 	return Task{
-		Key: "make:" + p.Key, Title: "Make " + p.Name, Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
+		Key: "make:" + p.Key, Title: "Make " + called(p), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
 		Made: &m, Batches: supply.Batches(count, m.Minutes, sitting),
 		Steps: []method.Step{
 			{

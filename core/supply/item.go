@@ -93,7 +93,7 @@ type FibreFacts struct {
 // Fibres are all fibres. Common practice, no source.
 var Fibres = []FibreFacts{
 	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it."},
-	{Blend, "Human blend", "Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round."},
+	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round."},
 	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds."},
 }
 

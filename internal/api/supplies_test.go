@@ -18,6 +18,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/supply"
 	"kladotex/internal/standin"
+	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
 
@@ -283,5 +284,75 @@ func somePiece() supply.Item {
 	return supply.Item{
 		Schema: supply.ItemSchema, Kind: "soft-loc", Name: "By hand", Length: 450, Thickness: 9, Mass: 4.2, Fibre: supply.Synthetic, Currency: "USD",
 		Pack: hair.Pack{Units: 20, Cuts: 1, Splits: 1}, Colours: []supply.Colour{}, Offers: []hair.Offer{}, Articles: []supply.Article{},
+	}
+}
+
+// A price that moved since it was put on file is told with what it was, and taken over only when
+// that is wished; a plan keeps the price it was made with.
+func TestPricesAreRefreshedWithWhatChanged(t *testing.T) {
+	s := open(t)
+	item := s.adopt("D-18")
+	old := item.Item
+	old.Offers = append([]hair.Offer{}, old.Offers...)
+	old.Offers[0].Price += 150
+	old.Offers = append(old.Offers, hair.Offer{Packs: 1, Price: 999})
+	saved := s.send("PUT", "/api/v1/items/"+item.ID, text(t, ItemDraft{Item: old}), "If-Match", `"1"`)
+	require.Equal(t, 200, saved.StatusCode, string(saved.body))
+	in := plan.Default()
+	in.Pieces = []hair.Piece{old.Piece("p1", item.ID, "Tar")}
+	made := s.newPlan("Made before", in)
+	var changes []studio.PriceChange
+	s.send("POST", "/api/v1/suppliers/prices", `{"save":false}`).json(t, &changes)
+	require.Len(t, changes, 1)
+	assert.Equal(t, studio.PriceChange{
+		Item: item.ID, Name: old.Name, Supplier: standin.Chandlery, Packs: 1, Was: old.Offers[0].Price, Is: item.Item.Offers[0].Price,
+	}, changes[0])
+	s.send("POST", "/api/v1/suppliers/prices", `{"save":true}`).json(t, &changes)
+	assert.Len(t, changes, 1)
+	s.send("POST", "/api/v1/suppliers/prices", `{"save":false}`).json(t, &changes)
+	assert.Empty(t, changes)
+	var now itemDocument
+	s.send("GET", "/api/v1/items/"+item.ID, "").json(t, &now)
+	assert.Len(t, now.Item.Offers, 3)
+	assert.Contains(t, now.Item.Offers, hair.Offer{Packs: 1, Price: 999}, "the shop's own price stays")
+	var doc planDocument
+	s.send("GET", "/api/v1/plans/"+made.ID, "").json(t, &doc)
+	assert.Equal(t, old.Offers, doc.Input.Pieces[0].Offers)
+	// The cheaper of both buys it: the shop asks for no delivery.
+	var shop studio.Shopping
+	s.send("POST", "/api/v1/shopping", text(t, in)).json(t, &shop)
+	for _, o := range shop.Orders {
+		for _, l := range o.Lines {
+			assert.Empty(t, l.Offer.Supplier)
+		}
+	}
+	assert.Zero(t, shop.Fees)
+}
+
+// The scale, and what an apprentice may do: work with the stash, not change what is on file.
+func TestApprenticesWorkWithTheStash(t *testing.T) {
+	s := open(t)
+	item := s.adopt("S-14")
+	var w weighing
+	s.send("POST", "/api/v1/scale", text(t, map[string]any{"item": item.Item, "packs": 1})).json(t, &w)
+	require.NotEmpty(t, w.Readings)
+	assert.InEpsilon(t, w.Bag+30*item.Item.Mass, w.Readings[len(w.Readings)-1], 0.02)
+	apprentice := s.as(store.Apprentice)
+	lot := anew(text(t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: "Tar", Pack: 30, Round: 1, Condition: supply.Good}, "packs": 0, "loose": 12,
+	}))
+	require.Equal(t, 201, apprentice.send("POST", "/api/v1/stash", lot).StatusCode)
+	var stash pageOf[lotDocument]
+	apprentice.send("GET", "/api/v1/stash", "").json(t, &stash)
+	require.Len(t, stash.Items, 1)
+	var moves []map[string]any
+	apprentice.send("GET", "/api/v1/stash/"+stash.Items[0].ID+"/moves", "").json(t, &moves)
+	require.Len(t, moves, 1)
+	assert.Equal(t, "saved", moves[0]["kind"])
+	assert.NotEmpty(t, moves[0]["person"])
+	for _, forbidden := range [][2]string{
+		{"POST", "/api/v1/items"}, {"DELETE", "/api/v1/items/" + item.ID}, {"POST", "/api/v1/suppliers/prices"}, {"POST", "/api/v1/tables/stash"}, {"DELETE", "/api/v1/orders/x"},
+	} {
+		assert.Equal(t, 403, apprentice.send(forbidden[0], forbidden[1], "{}").StatusCode, forbidden[1])
 	}
 }

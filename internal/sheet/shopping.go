@@ -58,6 +58,8 @@ func onDay(date string) string {
 }
 
 func (w *page) dates(s Shopping) {
+	w.say(13, "B", leaf, "Shopping and preparation")
+	w.Ln(1)
 	if s.Install == "" {
 		w.say(10.5, "", ink, "The day of the install is open; dates are counted back from it.")
 		return

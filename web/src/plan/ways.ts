@@ -104,6 +104,7 @@ export const givenReadings = (
             name: "Accents",
             of: (s: Section) => accent(s.given),
             ofHook: (h: Hook) => accent(h.given),
+            order: [...accents.map((_, i) => String(i)), noAccent.key],
           },
         ]
       : []),

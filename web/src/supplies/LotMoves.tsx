@@ -1,4 +1,4 @@
-import { Button, Drawer, Skeleton } from "antd";
+import { Button, Drawer, Select, Skeleton } from "antd";
 import Input from "antd/es/input/Input";
 import { useState } from "react";
 import { v4 as uuid } from "uuid";
@@ -43,6 +43,8 @@ export function LotMoves({ lot, catalogue, onClose }: Props) {
   const [loose, setLoose] = useState(0);
   const [reason, setReason] = useState("");
   const [id, setId] = useState(() => uuid());
+  const [planId, setPlanId] = useState(lot.promises[0]?.planId ?? "");
+  const forPlan = kind === "used" && lot.promises.length > 0;
   const facts = kindOf(catalogue, lot.kind);
   const moves = useStashMoves(lot.id);
   const book = useChange(server.moveStash, "stash", "stashMoves", "items", "shopping");
@@ -61,6 +63,7 @@ export function LotMoves({ lot, catalogue, onClose }: Props) {
         packs: inPacks.includes(kind) ? packs : 0,
         loose: inPieces.includes(kind) ? loose : 0,
         ...(reason && { reason }),
+        ...(forPlan && planId && { planId }),
       },
       {
         onSuccess: () => {
@@ -113,6 +116,18 @@ export function LotMoves({ lot, catalogue, onClose }: Props) {
               max={100000}
               unsaid="0"
               onChange={setLoose}
+            />
+          )}
+          {forPlan && (
+            <Select<string>
+              size="large"
+              aria-label="For which plan"
+              value={planId}
+              options={[
+                ...lot.promises.map((p) => ({ value: p.planId, label: `For ${p.plan}` })),
+                { value: "", label: "For no plan" },
+              ]}
+              onChange={setPlanId}
             />
           )}
           <label className={styles.reason}>

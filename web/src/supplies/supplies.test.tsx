@@ -250,7 +250,7 @@ describe("the stash", () => {
     });
     press("Write it down");
     await waitFor(() => expect(sent.move).toHaveLength(1));
-    expect(sent.move?.[0]).toMatchObject({ lot: "l1", kind: "used", packs: 0, loose: 7 });
+    expect(sent.move?.[0]).toMatchObject({ lot: "l1", kind: "used", packs: 0, loose: 7, planId: "p" });
     // Counted begins with what the ledger says.
     press("Counted");
     expect(screen.getByLabelText<HTMLInputElement>("Shut packs", { selector: "input" }).value).toBe("2");

@@ -55,7 +55,7 @@ export function CutPicture({ cut, colour = "#4a3021" }: Props) {
   return (
     <figure className={styles.cut}>
       <svg
-        viewBox={`0 0 ${wide + 2 * left} ${last + (cut.fold ? 30 + hanging / 2.4 : 8)}`}
+        viewBox={`0 0 ${wide + 2 * left} ${last + (cut.fold ? 24 + hanging : 8)}`}
         role="img"
         aria-label={`A strand ${length(openMm, unit)} long is cut into ${cut.cuts}, each split into ${cut.splits}${cut.fold ? ", folded over the hook" : ""}: it hangs ${hangs}`}
         data-rows={rows}
@@ -84,7 +84,7 @@ export function CutPicture({ cut, colour = "#4a3021" }: Props) {
             </text>
             <circle cx={left + 22} cy={last + 6} r="7" className={styles.hook} />
             <path
-              d={`M${left + 15} ${last + 10 + hanging / 2.4} V${last + 8} a7 7 0 0 1 14 0 V${last + 10 + hanging / 2.4}`}
+              d={`M${left + 15} ${last + 8 + hanging} V${last + 8} a7 7 0 0 1 14 0 V${last + 8 + hanging}`}
               fill="none"
               stroke={colour}
               strokeWidth={cut.splits > 1 ? 4 : 7}
