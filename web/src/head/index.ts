@@ -5,6 +5,6 @@ export { HeadPicture, type Box } from "./HeadPicture";
 export { central, place, ring, rowStart, spoken, zoneName } from "./names";
 export { hookKey } from "./paint";
 export * as paths from "./paths";
-export { hooksOf, kindOf, type Class, type Reading } from "./reading";
+export { hooksOf, kindOf, legend, type Class, type Reading } from "./reading";
 export type { HeadTool, View } from "./tool";
 export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors";

@@ -12,12 +12,12 @@ import { Around } from "./Around";
 import { BeforeGoingOn } from "./BeforeGoingOn";
 import { Departures } from "./Departures";
 import type { Draft } from "./draft";
-import { MethodAdvice } from "./MethodAdvice";
 import { StepList, Still } from "./moves/StepList";
 import { usesText, UseList } from "./UseList";
 import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
 
+const MethodAdvice = lazy(async () => ({ default: (await import("./MethodAdvice")).MethodAdvice }));
 const MoveWalk = lazy(async () => ({ default: (await import("./moves/MoveWalk")).MoveWalk }));
 
 interface Props {
@@ -65,7 +65,11 @@ function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input:
             title: "Which method",
             says: "compared for this head",
             paths: ["wishes"],
-            content: <MethodAdvice input={input} catalogue={catalogue} />,
+            content: (
+              <Suspense fallback={<Skeleton active />}>
+                <MethodAdvice input={input} catalogue={catalogue} />
+              </Suspense>
+            ),
           },
           {
             key: "uses",

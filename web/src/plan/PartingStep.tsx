@@ -18,10 +18,10 @@ import { PartLine } from "./PartLine";
 import { patternNames } from "./patterns";
 import { StructureChoice } from "./StructureChoice";
 import { structures } from "./structures";
-import { TradeOff } from "./TradeOff";
 import { Variants } from "./Variants";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
 
+const TradeOff = lazy(async () => ({ default: (await import("./TradeOff")).TradeOff }));
 const RowGuide = lazy(async () => ({ default: (await import("./RowGuide")).RowGuide }));
 
 interface Props {
@@ -158,7 +158,9 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
             content: (
               <>
                 <FitCount input={still} sections={result.tally.sections} />
-                <TradeOff input={still} />
+                <Suspense>
+                  <TradeOff input={still} />
+                </Suspense>
               </>
             ),
           },

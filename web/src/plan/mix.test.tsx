@@ -3,7 +3,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Catalogue, Hook, Layout, Piece, PlanInput, PlanResult, Section } from "../api/types";
-import { legend } from "../head/reading";
+import { legend } from "../head";
 import { AccentList, accentsText } from "./AccentList";
 import { ActContext } from "./act";
 import { actions, type Action } from "./actions";
