@@ -167,3 +167,37 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	b.waitFor(says + `("archived instead")`)
 	time.Sleep(100 * time.Millisecond)
 }
+
+// Two colours are mixed along the ring, and a cuff is put on what is picked: the head, the need and the stash follow.
+func TestMixedColoursAndACuffByHand(t *testing.T) {
+	b := atTheHead(t, "The cellist, a ring to tie up", 1280, 800, "force-prefers-reduced-motion")
+	b.step("3 Hair")
+	b.part("Who gets what")
+	alone := b.count("Saltspun twist, 14 in")
+	b.take("Piece everywhere", "Several, mixed evenly")
+	b.waitFor(says + `("67 % · 33 %, evenly")`)
+	b.waitFor(fmt.Sprintf(`Number([...document.querySelectorAll("ul[aria-label^=Colours] li")].find((e) => e.innerText.includes("Saltspun twist, 14 in"))?.querySelector("small").innerText) < %d`, alone))
+	first := b.count("Saltspun twist, 14 in")
+	second := b.count("Saltspun twist, 22 in")
+	assert.Positive(t, first)
+	b.press("button", "One more: Parts of piece 1 everywhere")
+	b.waitFor(says + `("75 % · 25 %, evenly")`)
+	b.waitFor(fmt.Sprintf(`Number([...document.querySelectorAll("ul[aria-label^=Colours] li")].find((e) => e.innerText.includes("Saltspun twist, 14 in"))?.querySelector("small").innerText) > %d`, first))
+	assert.Less(t, b.count("Saltspun twist, 22 in"), second)
+
+	b.press("radio", "Assign")
+	b.waitFor(says + `("None picked")`)
+	b.waitFor(resting)
+	b.pick("H1.3")
+	b.waitFor(says + `("1 picked")`)
+	b.take("An accent for what is picked", "Lantern cuffs, brass, 12")
+	b.part("Accents")
+	b.waitFor(`document.querySelector("section[aria-label=Accents] li[aria-label='Lantern cuffs, brass, 12']")`)
+	b.press("radio", "Accents")
+	b.legendHas("Lantern cuffs")
+	assert.Equal(t, 2, b.count("Lantern cuffs"), "on both sides")
+	b.part("To buy")
+	b.waitFor(says + `("2 on the head = 2")`)
+	b.waitFor(says + `("2 from the stash")`)
+	b.waitFor(isSaved)
+}

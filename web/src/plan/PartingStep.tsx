@@ -18,9 +18,9 @@ import { PartLine } from "./PartLine";
 import { patternNames } from "./patterns";
 import { StructureChoice } from "./StructureChoice";
 import { structures } from "./structures";
-import { Variants } from "./Variants";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
 
+const Variants = lazy(async () => ({ default: (await import("./Variants")).Variants }));
 const TradeOff = lazy(async () => ({ default: (await import("./TradeOff")).TradeOff }));
 const RowGuide = lazy(async () => ({ default: (await import("./RowGuide")).RowGuide }));
 
@@ -199,12 +199,14 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
             title: "Compare",
             says: draft.variants?.length ? `${draft.variants.length} pinned` : "nothing pinned",
             content: (
-              <Variants
-                variants={draft.variants ?? none}
-                input={still}
-                sections={result.tally.sections}
-                backless={backless}
-              />
+              <Suspense>
+                <Variants
+                  variants={draft.variants ?? none}
+                  input={still}
+                  sections={result.tally.sections}
+                  backless={backless}
+                />
+              </Suspense>
             ),
           },
         ]}

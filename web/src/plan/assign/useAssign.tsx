@@ -87,7 +87,8 @@ export function useAssign(input: PlanInput, layout: Layout, head: HeadShape, act
   /** Puts an accent on what is picked. */
   const adorn = (accent: Pick<Accent, "piece" | "thing">) => {
     if (names.length === 0) return;
-    act(actions.addAccent({ where: whereTo(), count: 1, ...accent }));
+    const where = whereTo();
+    act(actions.addAccent({ where, count: where.places?.length ?? 1, ...accent }));
     pickNone();
   };
 
