@@ -70,6 +70,7 @@ const (
 // From individuals all over to a horseshoe with merged tracks: the structure, its part
 // line and its base are chosen, and what it saves is seen.
 func TestChoosingAStructure(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	whole := b.sections()
 	b.part("Count")
@@ -132,6 +133,7 @@ func TestChoosingAStructure(t *testing.T) {
 // A head is read before it is parted: by what its colours and marks say, by the numbers
 // at the rows' ends and side by side, and by what there is to look at.
 func TestReadingALayout(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	const legend = `[...document.querySelectorAll("[class*=legend] li")].filter((e) => e.querySelector("small"))`
@@ -184,6 +186,7 @@ func TestReadingALayout(t *testing.T) {
 // What can not be is said at its control, with what would work; the head stays as it was
 // and the plan is saved again once it can be.
 func TestWishesThatContradict(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	refused := func(part string) {
@@ -229,6 +232,7 @@ func TestWishesThatContradict(t *testing.T) {
 // Every guide a head is parted by: where it lies, where it stops, what stands behind the
 // stop, and what the row guide then measures from.
 func TestPartLinesOfEveryKind(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
 	zones := func(names ...string) {
 		t.Helper()
@@ -288,6 +292,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 // A client has half a day: two quicker structures are set against individuals all over,
 // the quickest is chosen, and the sheet that is taken along tells its tracks.
 func TestAQuickerHeadForAClient(t *testing.T) {
+	t.Parallel()
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	files := t.TempDir()
 	b.downloadsTo(files)

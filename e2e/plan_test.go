@@ -204,6 +204,7 @@ func TestHeadByKeyboard(t *testing.T) {
 
 // An accessibility engine finds no serious fault on any screen.
 func TestAccessibility(t *testing.T) {
+	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	// Without motion, so that no colour is caught half-way.
@@ -298,6 +299,7 @@ func (b tab) judge(engine, page string) {
 
 // The same on a tablet and on a phone, where nothing is wider than the screen either.
 func TestAccessibilityOnSmallerScreens(t *testing.T) {
+	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))

@@ -50,6 +50,7 @@ func downloaded(t *testing.T, dir, suffix string) []byte {
 // An owner opens a studio, puts a client on file, plans the head, takes the
 // sheet and the file along and brings the file back in.
 func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
+	t.Parallel()
 	b := open(t, 1280, 800)
 	files := t.TempDir()
 	b.downloadsTo(files)

@@ -18,6 +18,7 @@ import (
 // An order comes a piece short, a plan holds what lies there, buys the rest and is prepared: at the desk, the
 // preparation by keys and then on the phone.
 func TestSupplyingAHead(t *testing.T) {
+	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
@@ -113,6 +114,7 @@ func TestSupplyingAHead(t *testing.T) {
 
 // A piece is put on file, weighed, changed by a table that is looked at first, and used in a plan.
 func TestAPieceFromTheScaleToTheHead(t *testing.T) {
+	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
@@ -170,6 +172,7 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 
 // Two colours are mixed along the ring, and a cuff is put on what is picked: the head, the need and the stash follow.
 func TestMixedColoursAndACuffByHand(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The cellist, a ring to tie up", 1280, 800, "force-prefers-reduced-motion")
 	b.step("3 Hair")
 	b.part("Who gets what")

@@ -33,6 +33,7 @@ const packs = `document.querySelector('[data-tally=packs] dd span').innerText`
 // By pointer: a plan of one piece gets a second behind and another method where it shows,
 // in a handful of clicks; order decides, and all of it is kept.
 func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	b.step("3 Hair")
