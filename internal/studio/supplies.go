@@ -363,11 +363,7 @@ func (s *Studio) Hold(ctx context.Context, planID string, holds bool) (Shopping,
 
 // ListOrders puts what a stored plan has to buy on the order list.
 func (s *Studio) ListOrders(ctx context.Context, planID string) ([]store.Purchase, error) {
-	p, err := s.store.Plan(ctx, planID)
-	if err != nil {
-		return nil, err
-	}
-	shop, err := s.Shop(ctx, planID, p.Input)
+	_, shop, err := s.shopped(ctx, planID)
 	if err != nil {
 		return nil, err
 	}

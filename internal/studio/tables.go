@@ -388,13 +388,19 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 	return s.store.ListPurchases(ctx, "", orders)
 }
 
-// shopTable is a plan's shopping and preparation as one table.
-func (s *Studio) ShopTable(ctx context.Context, planID string) (title string, table []byte, err error) {
+// shopped is a stored plan with its shopping.
+func (s *Studio) shopped(ctx context.Context, planID string) (store.Plan, Shopping, error) {
 	p, err := s.store.Plan(ctx, planID)
 	if err != nil {
-		return "", nil, err
+		return store.Plan{}, Shopping{}, err
 	}
 	shop, err := s.Shop(ctx, planID, p.Input)
+	return p, shop, err
+}
+
+// ShopTable is a plan's shopping and preparation as one table.
+func (s *Studio) ShopTable(ctx context.Context, planID string) (title string, table []byte, err error) {
+	p, shop, err := s.shopped(ctx, planID)
 	if err != nil {
 		return "", nil, err
 	}
@@ -419,11 +425,7 @@ func (s *Studio) ShopTable(ctx context.Context, planID string) (title string, ta
 
 // ShopSheet writes a plan's shopping and preparation as PDF, to be ticked off by hand.
 func (s *Studio) ShopSheet(ctx context.Context, planID string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
-	p, err := s.store.Plan(ctx, planID)
-	if err != nil {
-		return "", nil, err
-	}
-	shop, err := s.Shop(ctx, planID, p.Input)
+	p, shop, err := s.shopped(ctx, planID)
 	if err != nil {
 		return "", nil, err
 	}

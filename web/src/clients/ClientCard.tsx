@@ -1,7 +1,7 @@
 import { DeleteOutlined, DownloadOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Input, Select, Skeleton } from "antd";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback } from "react";
 import { Link, Navigate, useNavigate } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
@@ -11,7 +11,6 @@ import {
   useClient,
   useMay,
   useOpenedClient,
-  usePerson,
   usePlans,
   usePreview,
 } from "../api/queries";
@@ -30,14 +29,15 @@ import { Header } from "../ui/Header";
 import { usePreferences } from "../lib/preferences";
 import { SaveNote } from "../ui/SaveNote";
 import { localDay } from "../lib/localDay";
-import { newAddress, useMadeHere } from "../lib/madeHere";
+import { newAddress } from "../lib/madeHere";
 import { MoreButton } from "../ui/MoreButton";
-import { ShelfPlace } from "../lib/shelf";
+import type { ShelfPlace } from "../lib/shelf";
 import { useTakeTheirs } from "../lib/takeTheirs";
 import { toldOf, Trouble } from "../ui/Trouble";
 import { useUndoable, type ChangeDraft } from "../lib/undoable";
 import { area, length, when } from "../lib/units";
 import { UndoRedo } from "../ui/UndoRedo";
+import { useCard } from "../ui/useCard";
 import { HeadMap } from "../head";
 import { PlanList } from "../plans";
 import steps from "../ui/panel.module.css";
@@ -91,31 +91,19 @@ const clientKeeper: Keeper<ClientDraft> = {
 
 /** Opens a client's card, or a new one. */
 function ClientCard() {
-  const { id, isNew } = useMadeHere();
-  const navigate = useNavigate();
-  const person = usePerson();
-  const [made, setMade] = useState<string>();
-  const fresh = isNew || id === made;
   const catalogue = useCatalogue();
-  const shelf = useMemo(() => new ShelfPlace<ClientDraft>(person.id, clientKind, id), [person.id, id]);
-  const client = useOpenedClient(fresh ? undefined : id);
-  const onMade = useCallback(
-    (created: Stored) => {
-      setMade(created.id);
-      void navigate(`/clients/${created.id}`, { replace: true });
-    },
-    [navigate],
+  const { id, shelf, onMade, opened, isThere, error } = useCard<ClientDraft, ClientDocument>(
+    clientKind,
+    "clients",
+    useOpenedClient,
   );
+  const trouble = catalogue.error ?? error;
   if (id === "new") return <Navigate to={newAddress("clients")} replace />;
-  // Put on file here and never saved: it lies on the shelf alone.
-  const unsaved = client.error instanceof Refusal && client.error.status === 404 ? shelf.look() : undefined;
-  const error = catalogue.error ?? (unsaved ? undefined : client.error);
-  const opened = fresh ? undefined : client.data;
-  if (!catalogue.data || (!fresh && !opened && !unsaved))
+  if (!catalogue.data || !isThere)
     return (
       <>
         <Header />
-        <main className={styles.waiting}>{error ? <Trouble error={error} /> : <Skeleton active />}</main>
+        <main className={styles.waiting}>{trouble ? <Trouble error={trouble} /> : <Skeleton active />}</main>
       </>
     );
   return <Card key={id} id={id} catalogue={catalogue.data} opened={opened} shelf={shelf} onMade={onMade} />;

@@ -166,6 +166,8 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
   const errors = refusal?.fields ?? noErrors;
 
   const [reach, setReach] = useState<Reaching>();
+  const { isStored } = autosave;
+  const kept = useMemo(() => ({ id, isStored, save: () => autosave.save() }), [id, isStored, autosave]);
   const stance = useRef(startStance);
   const [history, setHistory] = useState(false);
   const [keys, setKeys] = useState(false);
@@ -309,7 +311,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                   )}
                   {told && step === "hair" && (
                     <HairStep
-                      plan={autosave}
+                      plan={kept}
                       input={shown.input}
                       result={told}
                       catalogue={catalogue}

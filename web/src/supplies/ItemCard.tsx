@@ -1,8 +1,8 @@
 import { DeleteOutlined, InboxOutlined, PlusOutlined } from "@ant-design/icons";
 import { Alert, App, Button, Input, Segmented, Select, Skeleton } from "antd";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo } from "react";
 import { Link, Navigate, useNavigate } from "react-router";
-import { Refusal, server } from "../api/client";
+import { server } from "../api/client";
 import {
   queryClient,
   useCatalogue,
@@ -10,13 +10,12 @@ import {
   useCurrency,
   useMay,
   useOpenedItem,
-  usePerson,
   useSuppliers,
 } from "../api/queries";
 import type { Catalogue, Item, ItemDocument, ItemDraft, Kind } from "../api/types";
 import { useAutosave, useSaveState, useSaving, type Keeper, type Stored } from "../lib/autosave";
-import { newAddress, useMadeHere } from "../lib/madeHere";
-import { ShelfPlace } from "../lib/shelf";
+import { newAddress } from "../lib/madeHere";
+import type { ShelfPlace } from "../lib/shelf";
 import { useTakeTheirs } from "../lib/takeTheirs";
 import { useUndoable } from "../lib/undoable";
 import { minorUnits } from "../lib/units";
@@ -25,6 +24,7 @@ import { Header } from "../ui/Header";
 import { SaveNote } from "../ui/SaveNote";
 import { toldOf, Trouble } from "../ui/Trouble";
 import { UndoRedo } from "../ui/UndoRedo";
+import { useCard } from "../ui/useCard";
 import fields from "../ui/panel.module.css";
 import { CutPicture } from "../ui/CutPicture";
 import { Scale } from "./Scale";
@@ -71,30 +71,19 @@ const itemKeeper: Keeper<ItemDraft> = {
 
 /** Opens an item of the supplies, or a new one. */
 function ItemCard() {
-  const { id, isNew } = useMadeHere();
-  const navigate = useNavigate();
-  const person = usePerson();
-  const [made, setMade] = useState<string>();
-  const fresh = isNew || id === made;
   const catalogue = useCatalogue();
-  const shelf = useMemo(() => new ShelfPlace<ItemDraft>(person.id, itemKind, id), [person.id, id]);
-  const item = useOpenedItem(fresh ? undefined : id);
-  const onMade = useCallback(
-    (created: Stored) => {
-      setMade(created.id);
-      void navigate(`/supplies/items/${created.id}`, { replace: true });
-    },
-    [navigate],
+  const { id, shelf, onMade, opened, isThere, error } = useCard<ItemDraft, ItemDocument>(
+    itemKind,
+    "supplies/items",
+    useOpenedItem,
   );
+  const trouble = catalogue.error ?? error;
   if (id === "new") return <Navigate to={newAddress("supplies/items")} replace />;
-  const unsaved = item.error instanceof Refusal && item.error.status === 404 ? shelf.look() : undefined;
-  const error = catalogue.error ?? (unsaved ? undefined : item.error);
-  const opened = fresh ? undefined : item.data;
-  if (!catalogue.data || (!fresh && !opened && !unsaved))
+  if (!catalogue.data || !isThere)
     return (
       <>
         <Header />
-        <main className={styles.waiting}>{error ? <Trouble error={error} /> : <Skeleton active />}</main>
+        <main className={styles.waiting}>{trouble ? <Trouble error={trouble} /> : <Skeleton active />}</main>
       </>
     );
   return <Card key={id} id={id} catalogue={catalogue.data} opened={opened} shelf={shelf} onMade={onMade} />;
