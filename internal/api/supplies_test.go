@@ -105,6 +105,10 @@ func TestAPlanIsSupplied(t *testing.T) {
 	}
 	res = s.send("POST", "/api/v1/orders/"+order.ID+"/arrival", text(t, map[string]any{"on": "2027-03-12", "lines": came}))
 	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
+	shop = shopping("POST", "/api/v1/shopping?plan="+made.ID, text(t, in))
+	assert.Equal(t, min(all, 53+packs*20-len(came)), shop.Lines[0].Stash, "held as it came")
+	theirs = shopping("POST", "/api/v1/shopping?plan="+other.ID, text(t, in))
+	assert.Equal(t, 53+packs*20-len(came)-shop.Lines[0].Stash, theirs.Lines[0].Stash, "what is over is free")
 	var suppliers []supplier
 	s.send("GET", "/api/v1/suppliers", "").json(t, &suppliers)
 	require.NotNil(t, suppliers[0].Came)

@@ -301,7 +301,9 @@ func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Co
 		}
 		covered := Covered{Key: c.Key}
 		err = q.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
-			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.item_id = ? AND lot.colour = ?`, plan, c.Item, searchKey(c.Colour)).Scan(&covered.Used)
+			JOIN item ON item.id = lot.item_id
+			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.colour = ? AND (item.id = ? OR json_extract(item.document, '$.line') =
+				(SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`, plan, searchKey(c.Colour), c.Item, c.Item).Scan(&covered.Used)
 		if err != nil {
 			return nil, err
 		}

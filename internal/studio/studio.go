@@ -44,7 +44,6 @@ type records interface {
 	StashMoves(ctx context.Context, lot string) ([]store.StashMove, error)
 	Move(ctx context.Context, lot string, d store.MoveDraft) (store.Lot, error)
 	Purchases(ctx context.Context, plan string) ([]store.Purchase, error)
-	Arrive(ctx context.Context, id, on, by string, came []store.Came) (store.Purchase, error)
 	DropPurchase(ctx context.Context, id string) error
 	Shortfalls(ctx context.Context) ([]store.Shortfall, error)
 }

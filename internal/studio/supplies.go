@@ -347,18 +347,28 @@ func (o *Shopping) orderOf(supplier string) ShopOrder {
 
 // Hold has a stored plan hold its share of the stash, or frees it.
 func (s *Studio) Hold(ctx context.Context, planID string, holds bool) (Shopping, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, shop, err := s.shopped(ctx, planID)
 	if err != nil {
 		return Shopping{}, err
 	}
-	supplied, err := plan.Supply(ctx, p.Input)
-	if err != nil {
-		return Shopping{}, err
-	}
-	if err := s.store.Hold(ctx, planID, holds, claims(p.Input, supplied.Need)); err != nil {
+	if err := s.store.Hold(ctx, planID, holds, claims(p.Input, shop.Need)); err != nil {
 		return Shopping{}, err
 	}
 	return s.Shop(ctx, planID, p.Input)
+}
+
+// Arrive books what came of an order. A plan in work for which it was ordered holds its share of it at
+// once.
+func (s *Studio) Arrive(ctx context.Context, id, on, by string, came []store.Came) (store.Purchase, error) {
+	order, err := s.store.Arrive(ctx, id, on, by, came)
+	if err != nil || order.PlanID == "" {
+		return order, err
+	}
+	_, shop, err := s.shopped(ctx, order.PlanID)
+	if err == nil && shop.Holds {
+		_, err = s.Hold(ctx, order.PlanID, true)
+	}
+	return order, err
 }
 
 // ListOrders puts what a stored plan has to buy on the order list.

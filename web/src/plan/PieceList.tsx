@@ -12,7 +12,7 @@ import styles from "../ui/panel.module.css";
 import own from "./PieceList.module.css";
 import { useAct } from "./act";
 import { actions } from "./actions";
-import { useColours, usePieceChoice } from "./pieceChoice";
+import { useColours, useNewerFacts, usePieceChoice } from "./pieceChoice";
 
 interface Props {
   input: PlanInput;
@@ -81,6 +81,7 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
   const set = (group: string | null, part: Partial<Piece>) => act(actions.setPiece(piece.key, group, part));
   const listed = usePieceChoice(catalogue);
   const colours = useColours(piece);
+  const newer = useNewerFacts(piece);
   const form = formOf(catalogue, piece.form);
   const folded = form?.folded ?? false;
   const path = (field: string) => `pieces[${index}].${field}`;
@@ -135,6 +136,12 @@ function PieceCard({ piece, index, catalogue, removable }: CardProps) {
               {c.name}
             </button>
           ))}
+        </div>
+      )}
+      {newer && (
+        <div className={own.newer} role="status">
+          <span>The supplies have other facts or prices of it now.</span>
+          <Button onClick={() => act(actions.replacePiece(piece.key, newer))}>Take them over</Button>
         </div>
       )}
       <Fold title="Piece, pack and prices by hand">

@@ -21,6 +21,24 @@ export function useColours(piece: Piece): readonly Colour[] {
   return items?.find((i) => i.id === piece.item)?.item.colours ?? noColours;
 }
 
+/** What the supplies say of a piece now, where that is not what the plan was made with. */
+export function useNewerFacts(piece: Piece): Piece | undefined {
+  const items = useItemChoice().data;
+  const of = items?.find((i) => i.id === piece.item);
+  if (!of?.piece) return undefined;
+  const now = inColour(
+    of.piece,
+    of.item.colours.find((c) => c.name === piece.colour),
+  );
+  const facts = (p: Piece) =>
+    JSON.stringify(
+      Object.entries(p)
+        .filter(([name]) => name !== "key")
+        .sort(([x], [y]) => x.localeCompare(y)),
+    );
+  return facts(now) === facts(piece) ? undefined : now;
+}
+
 /** A piece in one of its colours. */
 export const inColour = (piece: Piece, colour: Colour | undefined): Piece =>
   colour ? { ...piece, colour: colour.name, swatch: colour.swatch } : piece;
