@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"bytes"
+	"encoding/json"
 	"slices"
 	"testing"
 
@@ -236,4 +238,72 @@ func TestTheChosenAmountIsBought(t *testing.T) {
 	assert.Equal(t, safe.Amounts.Safe, safe.OnHead+safe.Spares)
 	in.Spares.Spoilt = 0.1
 	assert.Greater(t, spares(supply.SafeAmount).Spares, safe.Spares, "a studio that spoils more")
+}
+
+// A plan with a mix, accents, a day, an amount and pieces of the supplies is written and read back as it
+// was; earlier documents have none of it and mean what they meant.
+func TestWhatIsSuppliedGoesThereAndBack(t *testing.T) {
+	in := inTwoColours()
+	in.Pieces = slices.Clone(in.Pieces)
+	in.Pieces[1].Item, in.Pieces[1].Swatch, in.Pieces[1].Stiffness, in.Pieces[1].Sold = "item", "#b98a4a", hair.Firm, 1016
+	in.Pieces[1].Offers = []hair.Offer{{Packs: 6, Price: 6600, Supplier: "near"}}
+	in.Ways = slices.Clone(in.Ways)
+	in.Ways[0] = NewWay(firstWay, method.CollarAndWrap)
+	in.Ways[0].Wrapping.Name, in.Ways[0].Wrapping.Item, in.Ways[0].Wrapping.Cuts = "Marlow wrap", "wrap", 2
+	in.Accents = []Accent{{Thing: &Thing{Name: "Cuff", Mass: 0.6, Pack: 12, Price: 450, Item: "cuffs", Colour: "Brass"}, Where: Where{Kind: InFront}, Count: 8}}
+	in.Day, in.Spares.Amount = &Day{Install: "2027-03-20"}, supply.LikelyAmount
+	require.NoError(t, Check(in))
+	raw, err := File{Title: "All of it", Input: in}.Encode()
+	require.NoError(t, err)
+	back, err := ReadFile(bytes.NewReader(raw))
+	require.NoError(t, err)
+	assert.Equal(t, in, back.Input)
+
+	plain, err := json.Marshal(Default())
+	require.NoError(t, err)
+	for _, field := range []string{"mix", "accents", "\"day\"", "amount", "swatch", "soldMm", "\"item\""} {
+		assert.NotContains(t, string(plain), field, "what is not said is not written")
+	}
+	told := Changes(Default(), in)
+	var labels []string
+	for _, c := range told {
+		labels = append(labels, c.Label)
+	}
+	for _, label := range []string{"Pieces", "Ways", "Who gets what", "Spares as much as", "Accents", "Day of the install"} {
+		assert.Contains(t, labels, label)
+	}
+}
+
+// A rule that names a mix replaces the one before it, and a later rule wins over the mix; hooks stand as
+// far apart as the thickest of a mix wants.
+func TestMixesAreRulesLikeOthers(t *testing.T) {
+	in := inTwoColours()
+	in.Parting.Structure = parting.EarToEar
+	in.Uses = append(slices.Clone(in.Uses), Use{Where: Where{Kind: InFront}, Piece: firstPiece})
+	res, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	behind := map[int]int{}
+	for _, p := range res.Places {
+		if p.Front {
+			assert.Zero(t, p.Piece, "in front the later rule")
+		} else {
+			behind[p.Piece]++
+		}
+	}
+	assert.Len(t, behind, 2)
+	thin := in.HookSpacing()
+	in.Pieces = slices.Clone(in.Pieces)
+	in.Pieces[1].Thickness *= 1.5
+	assert.InEpsilon(t, 1.5*thin, in.HookSpacing(), 1e-9)
+
+	other, err := in.With(hair.Piece{
+		Name: "Thin", Form: hair.SoftLoc, Length: 400, Thickness: 5, Mass: 2, Pack: hair.Pack{Units: 30, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 900}},
+	})
+	require.NoError(t, err)
+	assert.Equal(t, firstPiece, other.Uses[0].Piece)
+	assert.Empty(t, other.Uses[0].Mix)
+	assert.Equal(t, "Thin", other.Piece(firstPiece).Name)
+	_, err = in.With(hair.Piece{Name: "None"})
+	assert.NotEmpty(t, invalid.From(err))
+	assert.Len(t, in.Uses[0].Mix, 2, "the plan itself is as it was")
 }

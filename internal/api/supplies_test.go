@@ -360,3 +360,46 @@ func TestApprenticesWorkWithTheStash(t *testing.T) {
 		assert.Equal(t, 403, apprentice.send(forbidden[0], forbidden[1], "{}").StatusCode, forbidden[1])
 	}
 }
+
+// Wrapping hair and small things come out of the stash like pieces, and a preview says where accents are.
+func TestWrappingHairAndCuffsOutOfTheStash(t *testing.T) {
+	s := open(t)
+	wrap, cuffs := s.adopt("MW-24"), s.adopt("TC-12")
+	put := func(item itemDocument, colour string, packs, loose int) {
+		res := s.send("POST", "/api/v1/stash", anew(text(t, map[string]any{
+			"item": item.ID, "lot": supply.Lot{Colour: colour, Pack: item.Item.Pack.Units, Condition: supply.New}, "packs": packs, "loose": loose,
+		})))
+		require.Equal(t, 201, res.StatusCode, string(res.body))
+	}
+	put(wrap, "Peat", 1, 31)
+	put(cuffs, "Brass", 0, 5)
+	in := plan.Default()
+	in.Ways = append([]plan.Way{plan.NewWay("w1", "W2")}, in.Ways[1:]...)
+	wrapping := wrap.Item.Wrapping(wrap.ID, "Peat")
+	// Cut in half: twice as many strands, and the stash counts whole ones.
+	wrapping.Cuts, wrapping.Strands, wrapping.StrandLength = 2, 2*wrapping.Strands, wrapping.StrandLength/2
+	in.Ways[0].Wrapping = &wrapping
+	in.Accents = []plan.Accent{{
+		Thing: &plan.Thing{Name: "Cuff", Mass: 0.6, Pack: 12, Price: 450, Item: cuffs.ID, Colour: "Brass"}, Where: plan.Where{Kind: plan.InFront}, Count: 8,
+	}}
+	var shop studio.Shopping
+	res := s.send("POST", "/api/v1/shopping", text(t, in))
+	require.Equal(t, 200, res.StatusCode, string(res.body))
+	res.json(t, &shop)
+	require.Len(t, shop.Wraps, 1)
+	assert.Equal(t, 2*(60+31), shop.Wraps[0].Stash)
+	rest := shop.Need.Wraps[0].Order.Need - 2*(60+31)
+	assert.Equal(t, (rest+119)/120, shop.Wraps[0].Order.Packs, "a pack of sixty gives 120 halves")
+	require.Len(t, shop.Things, 1)
+	count := shop.Need.Things[0].Count
+	assert.Equal(t, 5, shop.Things[0].Stash)
+	assert.Equal(t, 1, shop.Things[0].Order.Packs)
+
+	var seen preview
+	s.send("POST", "/api/v1/preview", text(t, in)).json(t, &seen)
+	assert.Len(t, seen.Given.Accents, 2*count, "pairs of place and accent")
+	for k := 0; k < len(seen.Given.Accents); k += 2 {
+		assert.Less(t, seen.Given.Accents[k], len(seen.Given.Pieces))
+		assert.Zero(t, seen.Given.Accents[k+1])
+	}
+}

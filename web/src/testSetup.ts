@@ -1,6 +1,9 @@
 /* What jsdom lacks of a browser, for every test that draws. */
 if (typeof window !== "undefined") {
-  if (!("matchMedia" in window))
+  const { configure } = await import("@testing-library/react");
+  // What is waited for comes in its time; a slow machine is no fault.
+  configure({ asyncUtilTimeout: 15_000 });
+  if (typeof Reflect.get(window, "matchMedia") !== "function")
     Object.assign(window, {
       matchMedia: (query: string) => ({
         media: query,
@@ -11,7 +14,7 @@ if (typeof window !== "undefined") {
         removeListener: () => undefined,
       }),
     });
-  if (!("ResizeObserver" in window))
+  if (typeof Reflect.get(window, "ResizeObserver") !== "function")
     Object.assign(window, {
       ResizeObserver: class {
         observe() {}

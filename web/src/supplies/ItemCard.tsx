@@ -161,6 +161,7 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
               <label className={fields.stack}>
                 <span>Kind</span>
                 <Select<Kind>
+                  aria-label="Kind"
                   value={item.kind}
                   options={catalogue.kinds.map((k) => ({ value: k.kind, label: k.name }))}
                   onChange={(value) => set(null, { kind: value })}
