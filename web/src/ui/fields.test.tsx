@@ -2,8 +2,8 @@
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { FieldErrors, LengthField, SizeSlider } from "./fields";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { CountField, FieldErrors, LengthField, SizeSlider } from "./fields";
 import { usePreferences } from "../lib/preferences";
 
 const user = userEvent.setup();
@@ -152,4 +152,17 @@ describe("a size as it is slid", () => {
     for (let n = 0; n < 20; n++) s.press("ArrowLeft");
     expect(s.mm()).toBeCloseTo(25.4 / 4, 9);
   });
+});
+
+it("steps a count up from nothing, and down to it again", () => {
+  const changed = vi.fn();
+  const field = (value: number) => (
+    <CountField label="Loose" path="loose" value={value} min={0} max={9} unsaid="0" onChange={changed} />
+  );
+  const { rerender } = render(field(0));
+  fireEvent.click(screen.getByLabelText("One more: Loose"));
+  expect(changed).toHaveBeenLastCalledWith(1);
+  rerender(field(1));
+  fireEvent.click(screen.getByLabelText("One less: Loose"));
+  expect(changed).toHaveBeenLastCalledWith(0);
 });
