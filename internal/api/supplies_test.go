@@ -96,6 +96,9 @@ func TestAPlanIsSupplied(t *testing.T) {
 	var placed orderDocument
 	s.send("POST", "/api/v1/orders/"+order.ID+"/place", `{"on":"2027-03-10"}`).json(t, &placed)
 	assert.Equal(t, "2027-03-12", placed.Due)
+	shop = shopping("POST", "/api/v1/shopping?plan="+made.ID, text(t, in))
+	assert.Empty(t, shop.Orders, "what is on its way is not bought once more")
+	assert.GreaterOrEqual(t, shop.Lines[0].Coming, all-53)
 	came := []map[string]any{}
 	packs := 0
 	for _, l := range order.Lines {

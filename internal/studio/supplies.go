@@ -185,10 +185,11 @@ type Shopping struct {
 // bought.
 type ShopLine struct {
 	Key string `json:"key" doc:"What it is for inside the plan"`
-	// Stash is how many units the stash gives, Used how many were taken for the plan already, Elsewhere
-	// how many others are promised.
+	// Stash is how many units the stash gives, Used how many were taken for the plan already, Coming how many
+	// are ordered for it and on their way, Elsewhere how many others are promised.
 	Stash     int               `json:"stash" doc:"Units the stash gives"`
 	Used      int               `json:"used" doc:"Units taken for this plan already"`
+	Coming    int               `json:"coming" doc:"Units ordered for this plan that are on their way"`
 	Elsewhere int               `json:"elsewhere" doc:"Units that would do but are promised to other plans"`
 	Lots      []supply.TakeFrom `json:"lots" doc:"The lots they come from, pieces as sold"`
 	Order     supply.Order      `json:"order" doc:"What is bought for the rest"`
@@ -268,12 +269,16 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 		return Shopping{}, err
 	}
 	out.Odds, out.Logged = supply.Rate(used, spoilt), used+spoilt
+	var coming []store.PurchaseLine
 	if planID != "" {
 		prepared, err := s.store.Prepared(ctx, planID)
 		if err != nil {
 			return Shopping{}, err
 		}
 		out.Prepared = append(out.Prepared, prepared...)
+		if coming, err = s.coming(ctx, planID); err != nil {
+			return Shopping{}, err
+		}
 	}
 	list := wantedOf(in, supplied.Need)
 	lines, wants := make([]ShopLine, len(list)), make([]supply.Want, len(list))
@@ -283,8 +288,13 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 		for _, t := range c.Take {
 			line.Stash += t.Pieces * w.per
 		}
+		for _, l := range coming {
+			if l.Name == w.name && l.Item == w.item && strings.EqualFold(l.Colour, w.colour) {
+				line.Coming += l.Packs() * l.Pack * w.per
+			}
+		}
 		lines[k] = line
-		wants[k] = supply.Want{Key: w.name, Need: max(0, w.need-line.Stash-line.Used), Yield: w.pack * w.per, Offers: w.offers}
+		wants[k] = supply.Want{Key: w.name, Need: max(0, w.need-line.Stash-line.Used-line.Coming), Yield: w.pack * w.per, Offers: w.offers}
 	}
 	bought, err := supply.PurchaseAll(wants, standin.Suppliers)
 	if err != nil {
@@ -299,6 +309,17 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 	out.date(in)
 	out.list(list, bought)
 	return out, nil
+}
+
+// coming are the lines of the orders for a plan that are on their way.
+func (s *Studio) coming(ctx context.Context, planID string) (lines []store.PurchaseLine, err error) {
+	orders, err := s.store.Purchases(ctx, planID)
+	for _, o := range orders {
+		if o.State == store.Ordered {
+			lines = append(lines, o.Lines...)
+		}
+	}
+	return lines, err
 }
 
 // date counts back from the day of the install: hair is at home the day before it is prepared.

@@ -2721,6 +2721,11 @@ export interface components {
         ShopLine: {
             /**
              * Format: int64
+             * @description Units ordered for this plan that are on their way
+             */
+            coming: number;
+            /**
+             * Format: int64
              * @description Units that would do but are promised to other plans
              */
             elsewhere: number;

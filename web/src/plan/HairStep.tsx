@@ -75,7 +75,9 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         {
           key: "orders",
           title: "Stash and orders",
-          says: shop && `${shop.holds ? "held, " : ""}${money(shop.goodsMinor + shop.feesMinor)} to order`,
+          says:
+            shop &&
+            `${shop.holds ? "held, " : ""}${shop.orders.length === 0 ? "nothing" : money(shop.goodsMinor + shop.feesMinor)} to order`,
           paths: ["day"],
           content: shopped((s) => <StashAndOrders plan={plan} input={input} shop={s} />),
         },

@@ -100,7 +100,9 @@ export function StashAndOrders({ plan, input, shop }: Props) {
         </span>
       </label>
       {hold.error && <Trouble error={hold.error} />}
-      {shop.orders.length === 0 && <p className={panel.lead}>Nothing to buy: the stash has it all.</p>}
+      {shop.orders.length === 0 && (
+        <p className={panel.lead}>Nothing to order: it lies there, or is on its way.</p>
+      )}
       {shop.orders.map((o) => (
         <section key={o.supplier} className={styles.order} aria-label={o.name}>
           <div>

@@ -99,7 +99,7 @@ function NeedCard({ input, need, line }: NeedProps) {
   const yieldOf = piece.pack.units * piece.pack.cuts * piece.pack.splits;
   const hang = need.onHead + need.fill;
   const all = hang + need.spares;
-  const there = Math.min(all, line.stash + line.used);
+  const there = Math.min(all, line.stash + line.used + line.coming);
   const bare = Math.ceil(Math.max(0, hang - there) / yieldOf);
   const needs = [
     `${need.onHead} on the head`,
@@ -142,6 +142,7 @@ interface LineProps {
 /** What is needed of one thing: as a bar, what lies there and what is bought. */
 function Line({ name, colour, swatch, need, all, line, children }: LineProps) {
   const there = Math.min(all, line.stash + line.used);
+  const coming = Math.min(all - there, line.coming);
   const { order } = line;
   return (
     <div className={styles.card}>
@@ -155,13 +156,15 @@ function Line({ name, colour, swatch, need, all, line, children }: LineProps) {
       </p>
       <div className={styles.bar} aria-hidden>
         <span data-what="stash" style={{ flexGrow: there }} />
-        <span data-what="buy" style={{ flexGrow: all - there }} />
+        <span data-what="coming" style={{ flexGrow: coming }} />
+        <span data-what="buy" style={{ flexGrow: all - there - coming }} />
       </div>
       <p className={styles.sum}>
         <strong>{order.packs === 0 ? "Nothing to buy" : `Buy ${packs(order.packs)}`}</strong>
         <span>
           {line.used > 0 && `${line.used} taken already; `}
           {line.stash > 0 ? `${line.stash} from the stash` : "none in the stash"}
+          {line.coming > 0 && `, ${line.coming} on their way`}
           {line.elsewhere > 0 && ` (${line.elsewhere} more are promised to other plans)`}
           {order.packs > 0 &&
             `; ${order.packs} × ${order.units / order.packs} = ${order.units}, ${order.leftover} left over`}

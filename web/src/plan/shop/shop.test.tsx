@@ -43,6 +43,7 @@ const line = (part: object) => ({
   key: "k",
   stash: 0,
   used: 0,
+  coming: 0,
   elsewhere: 0,
   lots: [],
   order: { need: 0, packs: 0, units: 0, leftover: 0, costMinor: 0, lines: [] },
