@@ -8,7 +8,6 @@ package client
 
 import (
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 
@@ -192,20 +191,12 @@ func (f Facts) Check() error {
 	}
 	f.Hair.Check(&bad, "hair.", true)
 	if f.Consent.Given || f.Consent.On != "" {
-		day(&bad, "consent.on", "The day of consent", f.Consent.On)
+		bad.Day("consent.on", "The day of consent", f.Consent.On)
 	}
 	for i, in := range f.Installs {
 		path := fmt.Sprintf("installs[%d].", i)
-		day(&bad, path+"on", "The day of the install", in.On)
+		bad.Day(path+"on", "The day of the install", in.On)
 		bad.Number(path+"weeksWorn", "Weeks worn", in.Weeks, 0, 60, "")
 	}
 	return bad.Err()
-}
-
-var date = regexp.MustCompile(`^[12]\d{3}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$`)
-
-func day(bad *invalid.Errors, path, label, text string) {
-	if !date.MatchString(text) {
-		bad.Add(path, "%s must be a date such as 2026-05-31; it is %q.", label, text)
-	}
 }

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -108,6 +109,36 @@ func (e *Errors) Number(path, label string, v, low, high float64, unit string) b
 // Count refuses a whole number outside low..high, inclusive.
 func (e *Errors) Count(path, label string, v, low, high int) {
 	e.Number(path, label, float64(v), float64(low), float64(high), "")
+}
+
+var date = regexp.MustCompile(`^([12]\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$`)
+
+// Day refuses a text that is no day of the calendar written like 2026-05-31.
+func (e *Errors) Day(path, label, text string) {
+	m := date.FindStringSubmatch(text)
+	if m != nil {
+		year, _ := strconv.Atoi(m[1]) // figures alone
+		month, _ := strconv.Atoi(m[2])
+		day, _ := strconv.Atoi(m[3])
+		if day <= daysIn(year, month) {
+			return
+		}
+	}
+	e.Add(path, "%s must be a date such as 2026-05-31; it is %q.", label, text)
+}
+
+// daysIn is how many days a month of the calendar has.
+func daysIn(year, month int) int {
+	switch month {
+	case 4, 6, 9, 11:
+		return 30
+	case 2:
+		if year%4 == 0 && (year%100 != 0 || year%400 == 0) {
+			return 29
+		}
+		return 28
+	}
+	return 31
 }
 
 // Letters refuses a text of fewer or more letters than low..high, inclusive. Letters

@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"time"
 
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
@@ -175,8 +174,8 @@ type Day struct {
 }
 
 func (d Day) check(bad *invalid.Errors, path string) {
-	if _, err := time.Parse(time.DateOnly, d.Install); d.Install != "" && err != nil {
-		bad.Add(path+"install", "The day is written like 2026-12-04; it is %q.", d.Install)
+	if d.Install != "" {
+		bad.Day(path+"install", "The day of the install", d.Install)
 	}
 }
 
