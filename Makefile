@@ -20,7 +20,7 @@ test: bin/kladotex web/node_modules/.package-lock.json
 	go vet ./...
 	cd web && npm run --silent check && npm run --silent test
 	go test $$(go list ./... | grep -v /e2e)
-	go test -count=1 -v ./e2e
+	go test -count=1 -timeout 20m -v ./e2e
 
 race: bin/kladotex
 	go test -race $$(go list ./... | grep -v /e2e)
