@@ -95,3 +95,8 @@ export function when(stamp: string): string {
   const day = days === 0 ? "today" : days === 1 ? "yesterday" : date.format(then);
   return `${day}, ${clock.format(then)}`;
 }
+
+const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short" });
+
+/** A date without a time, such as 2027-03-20, as the reader writes it. */
+export const day = (on: string): string => weekday.format(new Date(`${on}T12:00:00`));

@@ -108,14 +108,14 @@ interface WeighedProps {
   onPieces: (pieces: number) => void;
 }
 
-const bagG = 6.5; // of one pack
-
 /** How many pieces the packs hold by their weight. */
 function Weighed({ line, packs, onPieces }: WeighedProps) {
   const item = useItemChoice().data?.find((i) => i.id === line.item)?.item;
   const [grams, setGrams] = useState(0);
+  const [bagG, setBagG] = useState(0);
   const take = (g: number, bag: number) => {
     setGrams(g);
+    setBagG(bag);
     if (item && item.massG > 0) onPieces(Math.max(0, Math.round((g - packs * bag) / item.massG)));
   };
   const weigh = useMutation({
@@ -133,6 +133,14 @@ function Weighed({ line, packs, onPieces }: WeighedProps) {
         value={grams}
         help={`A piece weighs ${item.massG} g by what is on file; weigh a full pack on its card first to be sure`}
         onChange={(g) => take(g, bagG)}
+      />
+      <NumberField
+        label="An empty bag"
+        path="bag"
+        unit="g"
+        step={0.5}
+        value={bagG}
+        onChange={(bag) => take(grams, bag)}
       />
       <Button loading={weigh.isPending} disabled={packs < 1} onClick={() => weigh.mutate()}>
         Weigh on the simulated scale

@@ -5,9 +5,10 @@ import { server } from "../api/client";
 import { useChange, useMay, useMoney, useOrders, useSuppliers } from "../api/queries";
 import type { StockOrder } from "../api/types";
 import { localDay } from "../lib/localDay";
+import { day } from "../lib/units";
 import { Trouble } from "../ui/Trouble";
 import { Arrival } from "./Arrival";
-import { day } from "./words";
+
 import styles from "./OrderList.module.css";
 
 const states = {

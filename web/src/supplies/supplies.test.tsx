@@ -361,6 +361,7 @@ describe("orders", () => {
     fireEvent.change(await within(line).findByLabelText("On the scale, bags and all"), {
       target: { value: "511" },
     });
+    fireEvent.change(within(line).getByLabelText("An empty bag"), { target: { value: "6.5" } });
     expect(screen.getByText(/2 pieces are missing/)).toBeTruthy();
     press("Put it into the stash");
     await waitFor(() => expect(closed).toHaveBeenCalled());

@@ -22,9 +22,3 @@ export const counted = (n: number, kind: Facts) => `${n} ${n === 1 ? kind.unit :
 /** How often a lot was worn, and its state. */
 export const worn = ({ round, condition }: Lot["lot"]) =>
   `worn ${round === 1 ? "once" : round === 2 ? "twice" : `${round} times`}, ${condition}`;
-
-/** A day without a time, as the reader writes it. */
-export const day = (date: string) =>
-  new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short" }).format(
-    new Date(`${date}T12:00:00`),
-  );

@@ -8,6 +8,7 @@ import type { PlanInput, Shopping } from "../../api/types";
 import { download } from "../../lib/download";
 import { localDay } from "../../lib/localDay";
 import { usePreferences } from "../../lib/preferences";
+import { day } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
 import { Trouble } from "../../ui/Trouble";
 import { useAct } from "../act";
@@ -20,11 +21,6 @@ interface Props {
   input: PlanInput;
   shop: Shopping;
 }
-
-const day = (date: string) =>
-  new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short" }).format(
-    new Date(`${date}T12:00:00`),
-  );
 
 /** The day of the install, what the plan holds of the stash, and what is ordered of whom by when. */
 export function StashAndOrders({ plan, input, shop }: Props) {
