@@ -29,7 +29,8 @@ func (b tab) downloadsTo(dir string) {
 	require.NoError(b.t, err)
 }
 
-// downloaded waits for a file to be there whole.
+// downloaded waits for a file to be there whole: the browser holds its name with
+// an empty file until the whole one takes its place.
 func downloaded(t *testing.T, dir, suffix string) []byte {
 	t.Helper()
 	deadline := time.Now().Add(patience)
@@ -39,7 +40,9 @@ func downloaded(t *testing.T, dir, suffix string) []byte {
 		if len(files) > 0 {
 			raw, err := os.ReadFile(files[0])
 			require.NoError(t, err)
-			return raw
+			if len(raw) > 0 {
+				return raw
+			}
 		}
 		time.Sleep(50 * time.Millisecond)
 	}
