@@ -106,6 +106,9 @@ type FormFacts struct {
 	Many string `json:"many"`
 	// Folded is true for loose hair, which is folded over the hook and has no loop.
 	Folded bool `json:"folded"`
+	// Hangs is how long it hangs ÷ its length drawn straight: twist, wave and curl spring up.
+	// Common practice, no source.
+	Hangs float64 `json:"hangs" doc:"How long it hangs ÷ its length drawn straight"`
 }
 
 // One is a piece of the form in a sentence: "a soft loc"; of loose hair, the hair.
@@ -118,14 +121,14 @@ func (f FormFacts) One() string {
 
 // Forms are all forms.
 var Forms = []FormFacts{
-	{Twist, "Pre-looped twist", "pre-looped twists", false},
-	{Braid, "Pre-looped braid", "pre-looped braids", false},
-	{SoftLoc, "Soft loc", "soft locs", false},
-	{CoilLoc, "Coil loc", "coil locs", false},
-	{HandmadeLoc, "Handmade loc", "handmade locs", false},
-	{Bulk, "Bulk hair", "bulk hair", true},
-	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true},
-	{BraidingHair, "Braiding hair", "braiding hair", true},
+	{Twist, "Pre-looped twist", "pre-looped twists", false, 0.96},
+	{Braid, "Pre-looped braid", "pre-looped braids", false, 1},
+	{SoftLoc, "Soft loc", "soft locs", false, 0.98},
+	{CoilLoc, "Coil loc", "coil locs", false, 0.96},
+	{HandmadeLoc, "Handmade loc", "handmade locs", false, 1},
+	{Bulk, "Bulk hair", "bulk hair", true, 0.95},
+	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true, 0.8},
+	{BraidingHair, "Braiding hair", "braiding hair", true, 1},
 }
 
 // Facts are those of the form; empty for one that is unknown.

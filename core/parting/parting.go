@@ -21,6 +21,8 @@
 package parting
 
 import (
+	"strings"
+
 	_ "embed"
 	"encoding/json"
 	"math"
@@ -76,6 +78,12 @@ var zoneNames = func() (names map[Zone]string) {
 
 // Name is the zone as people speak of it.
 func (z Zone) Name() string { return zoneNames[z] }
+
+// Sideless is the zone's name without its side.
+func (z Zone) Sideless() string {
+	name := strings.TrimSuffix(strings.TrimSuffix(z.Name(), " left"), " right")
+	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
+}
 
 // Central tells whether the zone reaches over both sides.
 func (z Zone) Central() bool { return len(z) == 1 }

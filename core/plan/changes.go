@@ -164,9 +164,13 @@ var fields = append([]field{
 	{"spares.amount", "Spares as much as", Plain, func(in Input) string { return words(in.Spares.Amount) }},
 	{"spares.spoiltShare", "Share that is spoilt", Plain, func(in Input) string { return number(in.Spares.Spoilt) }},
 	{"accents", "Accents", Plain, func(in Input) string { return each(in.Accents, func(a Accent) string { return accentText(in, a) }) }},
+	{"statureMm", "Height standing", Length, func(in Input) string { return number(in.Stature) }},
+	{"trim", "Ends cut", Plain, func(in Input) string { return in.Trim.text() }},
+	{"price", "Priced", Plain, func(in Input) string { return in.price().Text() }},
 	{"day.install", "Day of the install", Plain, func(in Input) string { return in.InstallDay() }},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
+	{"fill.at", "Places filled", Plain, func(in Input) string { return each(in.Fill.At, placeName) }},
 }, customFields()...)
 
 // spotsText sums spots up so that any difference shows.

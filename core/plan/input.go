@@ -25,6 +25,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plait"
 	"kladotex/core/plan/schema"
+	"kladotex/core/quote"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
 )
@@ -66,6 +67,12 @@ type Input struct {
 	Wishes *method.Wishes `json:"wishes,omitempty" doc:"What is wanted of the install that decides between methods"`
 	// Accents are a few pieces or small things beside what hangs everywhere.
 	Accents []Accent `json:"accents,omitempty" maxItems:"12" doc:"A few pieces or small things put on beside the rest"`
+	// Stature is the wearer's height standing; 0 where nobody asked, and a usual one is taken.
+	Stature float64 `json:"statureMm,omitempty" doc:"The wearer's height standing, mm; left out where nobody asked"`
+	// Trim is how the ends are cut once all hang; nil leaves them as they come.
+	Trim *Trim `json:"trim,omitempty" doc:"How the ends are cut once all hang; left out to leave them as they come"`
+	// Price is what the install is priced by; nil is as the studio usually does.
+	Price *quote.Wish `json:"price,omitempty" doc:"What the install is priced by; left out for the studio's usual way"`
 	// Day is when it is done; nil while that is open.
 	Day *Day `json:"day,omitempty" doc:"When it is done; left out while that is open"`
 	// Customs are sides taken where practitioners disagree and nothing else says how it is
@@ -115,6 +122,14 @@ func (in Input) wish() method.Wishes {
 	return *in.Wishes
 }
 
+// price is what the install is priced by; the usual where nothing was said.
+func (in Input) price() quote.Wish {
+	if in.Price == nil {
+		return quote.Wish{}
+	}
+	return *in.Price
+}
+
 // Way is a method with what may be set of it.
 type Way struct {
 	// Key names the way inside its plan.
@@ -139,8 +154,17 @@ type Use struct {
 // Fill is what is hung into thin spots at the end.
 type Fill struct {
 	Piece string `json:"piece" doc:"Key of the piece"`
-	Count int    `json:"count"`
+	Count int    `json:"count" doc:"How many, besides those whose places are known"`
+	// At are places that were found bare beforehand; one piece goes to each, on the plait
+	// or track nearest to it.
+	At []parting.Direction `json:"at,omitempty" maxItems:"200" doc:"Places known beforehand: one piece at each, hung on what lies nearest"`
 }
+
+// maxFill bounds the pieces to fill with, of either sort.
+const maxFill = 200
+
+// Total is how many pieces are filled in.
+func (f Fill) Total() int { return f.Count + len(f.At) }
 
 // The keys of the default plan.
 const (
@@ -235,7 +259,20 @@ func (in Input) check() invalid.Errors {
 		invalid.OneOf(&bad, "spares.amount", "The amount", in.Spares.Amount, supply.AmountNames)
 	}
 	bad.Number("spares.spoiltShare", "The share that is spoilt", in.Spares.Spoilt, 0, 0.3, "")
-	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, 200)
+	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, maxFill)
+	bad.Count("fill.at", "Places to fill", len(in.Fill.At), 0, maxFill)
+	for i, d := range in.Fill.At {
+		d.Check(&bad, invalid.At("fill.at", i))
+	}
+	if in.Stature != 0 {
+		bad.Length("statureMm", "Height standing", in.Stature, MinStature, MaxStature)
+	}
+	if in.Trim != nil {
+		in.Trim.check(&bad, "trim.")
+	}
+	if in.Price != nil {
+		in.Price.Check(&bad, "price.")
+	}
 	if in.Wishes != nil {
 		in.Wishes.Check(&bad, "wishes.")
 	}

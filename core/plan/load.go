@@ -47,7 +47,7 @@ func (w *worked) weight() float64 {
 	}
 	for _, p := range w.in.Pieces {
 		if p.Key == w.in.Fill.Piece {
-			sum += float64(w.in.Fill.Count) * p.Mass
+			sum += float64(w.in.Fill.Total()) * p.Mass
 		}
 	}
 	return sum

@@ -80,7 +80,7 @@ func (w *worked) need() (Need, error) {
 	for i, need := range pieces {
 		piece := in.Pieces[i]
 		if in.Fill.Piece == piece.Key {
-			need.Fill = in.Fill.Count
+			need.Fill = in.Fill.Total()
 		}
 		if need.OnHead+need.Fill == 0 {
 			continue

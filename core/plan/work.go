@@ -136,7 +136,7 @@ func (w *worked) hours() pace.Hours {
 	l := &w.layout
 	load := pace.Work{
 		Tracks: len(l.Tracks), TrackLength: l.TrackLength(), Tails: l.Tails(), Net: len(l.Nets) > 0,
-		Fill: w.in.Fill.Count, OwnHead: w.in.OwnHead,
+		Fill: w.in.Fill.Total(), OwnHead: w.in.OwnHead,
 	}
 	for i := range w.res.Places {
 		p := &w.res.Places[i]

@@ -256,12 +256,6 @@ func (w *page) tally() {
 	w.SetXY(margin, w.GetY()+12)
 }
 
-// sideless is a zone's name without its side.
-func sideless(z parting.Zone) string {
-	name := strings.TrimSuffix(strings.TrimSuffix(z.Name(), " left"), " right")
-	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
-}
-
 // size writes the section wished for, and what it grows to where rows grow.
 func (w *page) size(rows []parting.Row) string {
 	u := w.style.Unit
@@ -619,7 +613,7 @@ func (w *page) cards() []gaugeCard {
 		return math.Abs(a.Width-b.Width) < 0.25 && math.Abs(a.Height-b.Height) < 0.25
 	}
 	for _, r := range w.plan.Result.Layout.Rows {
-		name := sideless(r.Zone)
+		name := r.Zone.Sideless()
 		if own := w.rows(r.Zone); !near(own[0].Size, own[len(own)-1].Size) {
 			name += fmt.Sprintf(", row %d", r.Row)
 		}
@@ -653,7 +647,7 @@ func (w *page) rowGuide() {
 			continue
 		}
 		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
-			name = sideless(z.Zone) + ", each side"
+			name = z.Zone.Sideless() + ", each side"
 		}
 		w.keep(28) // the title, the head row and the first row stay together
 		w.title(name)

@@ -35,7 +35,7 @@ func (w *page) tapes() []tape {
 			continue
 		}
 		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
-			name = sideless(z.Zone) + ", each side"
+			name = z.Zone.Sideless() + ", each side"
 		}
 		for _, r := range w.rows(z.Zone) {
 			if r.Lower.Length < 1 { // the ear, round which the first row turns
