@@ -49,6 +49,8 @@ const (
 	// HeavyHead: all pieces together are heavy to wear; FewNecks: few necks bear them.
 	HeavyHead Code = "heavy-head"
 	FewNecks  Code = "few-necks"
+	// LongPiece: a piece longer than is kind to a head that bears little.
+	LongPiece Code = "long-piece"
 	// EmptyUse: a rule for pieces and methods matches no place.
 	EmptyUse Code = "empty-use"
 	// NoWay: no rule gives a place a method that works there.
@@ -70,7 +72,7 @@ const (
 
 // Notice is something to know about a plan.
 type Notice struct {
-	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,empty-use,no-way"`
+	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,long-piece,empty-use,no-way"`
 	Severity Severity `json:"severity" enum:"hint,look,danger"`
 	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`

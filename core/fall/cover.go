@@ -20,37 +20,87 @@ const (
 	coverFoot = -140.0
 )
 
-// cells is a grid over the bell, with the ids of what comes near each cell.
-type cells struct {
-	lists map[[3]int32][]int32
+// grid says which stretches of hair come near a cell of the space round the bell.
+type grid struct {
+	// from is where the list of a cell begins in ids.
+	from []int32
+	ids  []int32
 }
 
-func cellOf(p r3.Vec) [3]int32 {
-	return [3]int32{int32(math.Floor(p.X / coverCell)), int32(math.Floor(p.Y / coverCell)), int32(math.Floor(p.Z / coverCell))}
+// The grid's cells along x, y and z, and the cell of the origin.
+const (
+	gridX, gridY, gridZ = 26, 24, 26
+	midX, midY, midZ    = gridX / 2, gridY / 2, 13
+)
+
+func cellOf(p r3.Vec) (x, y, z int) {
+	return int(math.Floor(p.X/coverCell)) + midX, int(math.Floor(p.Y/coverCell)) + midY, int(math.Floor(p.Z/coverCell)) + midZ
+}
+
+// newGrid sorts stretches into cells, each with a reach round it.
+func newGrid(all []stretch) *grid {
+	each := func(s *stretch, visit func(cell int)) {
+		to := r3.Add(s.from, s.step)
+		x0, y0, z0 := cellOf(r3.Vec{X: min(s.from.X, to.X) - s.reach, Y: min(s.from.Y, to.Y) - s.reach, Z: min(s.from.Z, to.Z) - s.reach})
+		x1, y1, z1 := cellOf(r3.Vec{X: max(s.from.X, to.X) + s.reach, Y: max(s.from.Y, to.Y) + s.reach, Z: max(s.from.Z, to.Z) + s.reach})
+		for x := max(0, x0); x <= min(gridX-1, x1); x++ {
+			for y := max(0, y0); y <= min(gridY-1, y1); y++ {
+				for z := max(0, z0); z <= min(gridZ-1, z1); z++ {
+					visit((x*gridY+y)*gridZ + z)
+				}
+			}
+		}
+	}
+	g := &grid{from: make([]int32, gridX*gridY*gridZ+1)}
+	for i := range all {
+		each(&all[i], func(cell int) { g.from[cell+1]++ })
+	}
+	for c := 1; c < len(g.from); c++ {
+		g.from[c] += g.from[c-1]
+	}
+	g.ids = make([]int32, g.from[len(g.from)-1])
+	next := slices.Clone(g.from)
+	for i := range all {
+		each(&all[i], func(cell int) {
+			g.ids[next[cell]] = int32(i)
+			next[cell]++
+		})
+	}
+	return g
+}
+
+// at are the stretches near a point of the bell.
+func (g *grid) at(p r3.Vec) []int32 {
+	x, y, z := cellOf(p)
+	if x < 0 || y < 0 || z < 0 || x >= gridX || y >= gridY || z >= gridZ {
+		return nil
+	}
+	c := (x*gridY+y)*gridZ + z
+	return g.ids[g.from[c]:g.from[c+1]]
 }
 
 // stretch is a straight piece of hair laid on the bell.
 type stretch struct {
 	from, step r3.Vec
-	// inverse is 1 ÷ the square of its length, reach2 the square of how far it covers.
-	inverse, reach2 float64
-	piece           int32
+	// inverse is 1 ÷ the square of its length, half the half thickness of its piece, reach how
+	// far it is looked for.
+	inverse, half, reach float64
+	piece                int32
 }
 
-// near tells whether the stretch covers p.
-func (s *stretch) near(p r3.Vec) bool {
+// beside is how far p lies beside the hair, mm; negative under it.
+func (s *stretch) beside(p r3.Vec) float64 {
 	v := r3.Sub(p, s.from)
 	f := max(0, min(1, r3.Dot(v, s.step)*s.inverse))
-	return r3.Norm2(r3.Sub(v, r3.Scale(f, s.step))) <= s.reach2
+	return length(r3.Sub(v, r3.Scale(f, s.step))) - s.half
 }
 
-// stretches lays all ways on the bell: a piece covers half its thickness and slack mm more
-// to either side.
+// stretches lays all ways on the bell, to be looked for up to slack mm beside each piece.
 func (w *Wearer) stretches(pieces []Piece, paths []Path, slack float64) []stretch {
 	b := &w.body
 	var out []stretch
 	for i, p := range paths {
-		reach := pieces[i].Thickness/2 + slack
+		half := pieces[i].Thickness / 2
 		for k := 1; k < len(p.Points); k++ {
 			from, to := b.onBell(p.Points[k-1]), b.onBell(p.Points[k])
 			if from.Z < coverFoot && to.Z < coverFoot {
@@ -62,7 +112,7 @@ func (w *Wearer) stretches(pieces []Piece, paths []Path, slack float64) []stretc
 				next := b.onBell(r3.Add(from, r3.Scale(float64(j)/float64(n), r3.Sub(to, from))))
 				step := r3.Sub(next, at)
 				if l := r3.Norm2(step); l > 1e-9 {
-					out = append(out, stretch{at, step, 1 / l, reach * reach, int32(i)})
+					out = append(out, stretch{at, step, 1 / l, half, half + slack, int32(i)})
 				}
 				at = next
 			}
@@ -71,39 +121,30 @@ func (w *Wearer) stretches(pieces []Piece, paths []Path, slack float64) []stretc
 	return out
 }
 
-// Cover counts, for every place, the pieces that hang over it: those whose way on the bell
-// passes within half their thickness and slack mm. Places are surface points, mm. The error
-// is that of ctx.
-func (w *Wearer) Cover(ctx context.Context, pieces []Piece, paths []Path, places []r3.Vec, slack float64) ([]int, error) {
-	b := &w.body
-	all := w.stretches(pieces, paths, slack)
-	grid := cells{lists: make(map[[3]int32][]int32, 4096)}
-	for id := range all {
-		s := &all[id]
-		reach, to := math.Sqrt(s.reach2), r3.Add(s.from, s.step)
-		lo := cellOf(r3.Vec{X: min(s.from.X, to.X) - reach, Y: min(s.from.Y, to.Y) - reach, Z: min(s.from.Z, to.Z) - reach})
-		hi := cellOf(r3.Vec{X: max(s.from.X, to.X) + reach, Y: max(s.from.Y, to.Y) + reach, Z: max(s.from.Z, to.Z) + reach})
-		for x := lo[0]; x <= hi[0]; x++ {
-			for y := lo[1]; y <= hi[1]; y++ {
-				for z := lo[2]; z <= hi[2]; z++ {
-					c := [3]int32{x, y, z}
-					grid.lists[c] = append(grid.lists[c], int32(id))
-				}
-			}
-		}
-		if id%512 == 0 && ctx.Err() != nil {
-			return nil, fmt.Errorf("looking for bare scalp: %w", ctx.Err())
-		}
+// Cover counts, for each of some slacks and every place, the pieces that hang over it: those
+// whose way on the bell passes within half their thickness and slack mm. Places are surface
+// points, mm. The error is that of ctx.
+func (w *Wearer) Cover(ctx context.Context, pieces []Piece, paths []Path, places []r3.Vec, slacks ...float64) ([][]int, error) {
+	all := w.stretches(pieces, paths, slices.Max(slacks))
+	g := newGrid(all)
+	if err := ctx.Err(); err != nil {
+		return nil, fmt.Errorf("looking for bare scalp: %w", err)
 	}
-	seen := make([]int, len(pieces)) // the last place a piece was counted at
-	out := make([]int, len(places))
+	out, seen := make([][]int, len(slacks)), make([][]int, len(slacks))
+	for k := range slacks {
+		out[k] = make([]int, len(places))
+		seen[k] = make([]int, len(pieces)) // the last place a piece was counted at
+	}
 	for i, p := range places {
-		q := b.onBell(p)
-		for _, id := range grid.lists[cellOf(q)] {
+		q := w.body.onBell(p)
+		for _, id := range g.at(q) {
 			s := &all[id]
-			if seen[s.piece] != i+1 && s.near(q) {
-				seen[s.piece] = i + 1
-				out[i]++
+			beside := s.beside(q)
+			for k, slack := range slacks {
+				if beside <= slack && seen[k][s.piece] != i+1 {
+					seen[k][s.piece] = i + 1
+					out[k][i]++
+				}
 			}
 		}
 	}

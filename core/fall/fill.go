@@ -41,7 +41,7 @@ func (w *Wearer) FillFor(ctx context.Context, places []r3.Vec, thickness, slack 
 		own := w.stretches(piece, []Path{{Points: way}}, slack)
 		for k := range places {
 			q := b.onBell(places[k])
-			covered[k] = covered[k] || slices.ContainsFunc(own, func(s stretch) bool { return s.near(q) })
+			covered[k] = covered[k] || slices.ContainsFunc(own, func(s stretch) bool { return s.beside(q) <= slack })
 		}
 	}
 	return roots, nil

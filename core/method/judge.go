@@ -148,9 +148,10 @@ func anchored(m Method, j Job) []advice.Finding {
 	})}
 }
 
-// shortHair is a finding where the own hair is too short for the method.
+// shortHair is a finding where the own hair, with what is fed into its ends, is too short for
+// the method.
 func shortHair(m Method, j Job) []advice.Finding {
-	if j.Hair >= m.LeastHair {
+	if j.Hair+j.Plait.Fed >= m.LeastHair {
 		return nil
 	}
 	hair, name, least := j.Hair, m.Name, m.LeastHair

@@ -136,6 +136,14 @@ const (
 	GentleShare = 2.0 / 3
 )
 
+// ThinDensity is the density in hairs per cm² under which hair counts as thin: one standard
+// deviation below the mean of African hair, 190 ± 40 (Loussouarn 2001, from memory).
+const ThinDensity = 150.0
+
+// LongShare is the length of the longest piece, as it hangs, ÷ stature that is kind to a head
+// that bears little: to about the mid-back. Common practice, no source.
+const LongShare = 0.36
+
 // Load is that of so many g on the plait, mg a hair.
 func (p Plait) Load(g float64) float64 { return 1000 * g / p.Hairs }
 

@@ -11,6 +11,7 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
+	"kladotex/core/quote"
 )
 
 // Unit says how a changed value is written for a person.
@@ -165,13 +166,21 @@ var fields = append([]field{
 	{"spares.spoiltShare", "Share that is spoilt", Plain, func(in Input) string { return number(in.Spares.Spoilt) }},
 	{"accents", "Accents", Plain, func(in Input) string { return each(in.Accents, func(a Accent) string { return accentText(in, a) }) }},
 	{"statureMm", "Height standing", Length, func(in Input) string { return number(in.Stature) }},
-	{"trim", "Ends cut", Plain, func(in Input) string { return in.Trim.text() }},
-	{"price", "Priced", Plain, func(in Input) string { return in.price().Text() }},
+	{"trim.shape", "Ends cut", Plain, func(in Input) string { return words(in.trimmed().Shape) }},
+	{"trim.line", "Ends cut to the", Plain, func(in Input) string { return in.trimmed().Line }},
+	{"price.person", "At the rate of", Plain, func(in Input) string { return in.price().Person }},
+	{"price.bringsHair", "Hair brought along", Plain, func(in Input) string { return yesNo(in.price().BringsHair) }},
+	{"price.extras", "Priced besides", Plain, func(in Input) string { return each(in.price().Extras, extraText) }},
 	{"day.install", "Day of the install", Plain, func(in Input) string { return in.InstallDay() }},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
 	{"fill.at", "Places filled", Plain, func(in Input) string { return each(in.Fill.At, placeName) }},
 }, customFields()...)
+
+// extraText says an extra so that any difference shows.
+func extraText(x quote.Extra) string {
+	return fmt.Sprintf("%s %d.%02d", x.Name, x.Amount/100, max(x.Amount, -x.Amount)%100)
+}
 
 // spotsText sums spots up so that any difference shows.
 func spotsText(in Input) string {

@@ -10,10 +10,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/fall"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
+	"kladotex/core/quote"
 	"kladotex/core/supply"
 )
 
@@ -40,6 +42,9 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole.Spares.Amount, whole.Spares.Spoilt = supply.SafeAmount, 0.03
 	whole.Day = &Day{Install: "2026-12-04"}
 	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
+	whole.Stature, whole.Trim = 1650, &Trim{fall.Bob, "chin"}
+	whole.Fill.At = []parting.Direction{{0, 0, 1}}
+	whole.Price = &quote.Wish{Person: "odalys", BringsHair: true, Extras: []quote.Extra{{Name: "Wash", Amount: 1500}}}
 	raw, err := json.Marshal(whole)
 	require.NoError(t, err)
 	var document any

@@ -115,7 +115,9 @@ type worked struct {
 	chosen []method.Chosen
 	// works are those of the places.
 	works []method.Work
-	tails string
+	// filled is how many pieces are filled in at places, by index.
+	filled map[int]int
+	tails  string
 }
 
 // layer is [parting.Lay] or [parting.Attempt].
@@ -137,6 +139,12 @@ func (in Input) resolved(ctx context.Context, lay layer) (*worked, error) {
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
 		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.Decided(way.Choices))
+	}
+	w.filled = make(map[int]int, len(in.Fill.At))
+	for _, d := range in.Fill.At {
+		if i := w.nearestPlace(d.On(head)); i >= 0 {
+			w.filled[i]++
+		}
 	}
 	return w, nil
 }

@@ -117,10 +117,11 @@ func (w *worked) tracksShowing(ctx context.Context, h *hanging, paths []fall.Pat
 			places, of = append(places, p), append(of, k)
 		}
 	}
-	cover, err := h.wearer.Cover(ctx, h.pieces, paths, places, trackSlack)
+	found, err := h.wearer.Cover(ctx, h.pieces, paths, places, trackSlack)
 	if err != nil {
 		return nil, err
 	}
+	cover := found[0]
 	across := 0.0 // of a single piece with what it hides beside it
 	for _, p := range h.pieces {
 		across = max(across, p.Thickness+2*trackSlack)
@@ -213,20 +214,17 @@ func gaps(cover, of []int, across int) []gap {
 // scalpShowing are the thin spots, and the share of the scalp that is bare. Scalp along the
 // part line is meant to show.
 func (w *worked) scalpShowing(ctx context.Context, h *hanging, paths []fall.Path, places []r3.Vec, each float64) ([]Showing, float64, error) {
-	near, err := h.wearer.Cover(ctx, h.pieces, paths, places, partSlack)
+	found, err := h.wearer.Cover(ctx, h.pieces, paths, places, partSlack, scalpSlack)
 	if err != nil {
 		return nil, 0, err
 	}
 	bare := 0
-	for _, n := range near {
+	for _, n := range found[0] {
 		if n == 0 {
 			bare++
 		}
 	}
-	far, err := h.wearer.Cover(ctx, h.pieces, paths, places, scalpSlack)
-	if err != nil {
-		return nil, 0, err
-	}
+	far := found[1]
 	isBare := func(i int) bool {
 		return far[i] == 0 && toLine(scalp.Point{places[i].X, places[i].Y, places[i].Z}, w.layout.PartLine) > partWidth
 	}

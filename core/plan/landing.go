@@ -28,11 +28,12 @@ func (t Trim) check(bad *invalid.Errors, path string) {
 	invalid.OneOf(bad, path+"line", "The line of the cut", t.Line, keys)
 }
 
-func (t *Trim) text() string {
-	if t == nil {
-		return "as they come"
+// trimmed is how the ends are cut; nothing where they stay as they come.
+func (in Input) trimmed() Trim {
+	if in.Trim == nil {
+		return Trim{}
 	}
-	return string(t.Shape) + " to the " + t.Line
+	return *in.Trim
 }
 
 // Landings say where the ends of a plan's pieces land, and what would make them land

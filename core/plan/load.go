@@ -7,6 +7,7 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/hair"
+	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/plait"
 )
@@ -36,7 +37,7 @@ func (w *worked) hung(i int) float64 {
 			g += w.in.Accents[a].Thing.Mass
 		}
 	}
-	return g
+	return g + float64(w.filled[i])*w.in.Piece(w.in.Fill.Piece).Mass
 }
 
 // weight is the mass of all that is hung, dry, g.
@@ -45,35 +46,88 @@ func (w *worked) weight() float64 {
 	for i := range w.res.Places {
 		sum += w.hung(i)
 	}
-	for _, p := range w.in.Pieces {
-		if p.Key == w.in.Fill.Piece {
-			sum += float64(w.in.Fill.Total()) * p.Mass
-		}
+	return sum + float64(w.in.Fill.Count)*w.in.Piece(w.in.Fill.Piece).Mass
+}
+
+// loadHere is the load at a place, mg a hair, the share of the usual that is borne there, and
+// who bears less.
+func (w *worked) loadHere(i int) (load, share float64, whose string) {
+	p := &w.res.Places[i]
+	share = 1
+	if whose = w.gentleAt(p); whose != "" {
+		share = plait.GentleShare
 	}
-	return sum
+	return p.Plait.Load(w.hung(i)), share, whose
+}
+
+// gentleAt says whose scalp bears less than others at a place; empty where it does not.
+func (w *worked) gentleAt(p *Place) string {
+	switch {
+	case w.in.Child:
+		return " on a child"
+	case w.in.Hair.Tender:
+		return " on a tender scalp"
+	case w.in.Hair.Density < plait.ThinDensity:
+		return " where hair grows thin"
+	case w.in.fragile() && w.edge(p):
+		return " on fragile edges"
+	}
+	return ""
+}
+
+// fragile tells whether the edges bear less than the rest.
+func (in Input) fragile() bool {
+	return in.Hair.Edges == hair.FragileEdges || in.Hair.Edges == hair.BareEdges
+}
+
+// edge tells whether a place lies at the hairline.
+func (w *worked) edge(p *Place) bool {
+	f := finder{head: w.head, layout: &w.layout, reach: w.in.HookSpacing()}
+	return f.atHairline(p)
 }
 
 // loadAt finds whether a place carries too much for its hair.
 func (w *worked) loadAt(i int) (advice.Finding, bool) {
 	p := &w.res.Places[i]
-	g := w.hung(i)
-	load := p.Plait.Load(g)
-	if load <= plait.HeavyLoad {
+	load, share, whose := w.loadHere(i)
+	if load <= share*plait.HeavyLoad {
 		return advice.Finding{}, false
 	}
-	return heavyFinding(p.Plait, g, p.Count, p.Section < 0), true
+	return heavyFinding(p.Plait, w.hung(i), p.Count, p.Section < 0, share, whose), true
 }
 
-// heavyFinding says that g grams in so many pieces are heavy on a plait.
-func heavyFinding(on plait.Plait, g float64, count int, hook bool) advice.Finding {
+// longAt finds whether a piece hangs longer than is kind to a head that bears little.
+func (w *worked) longAt(i int) (advice.Finding, bool) {
+	p := &w.res.Places[i]
+	whose := w.gentleAt(p)
+	if whose == "" {
+		return advice.Finding{}, false
+	}
+	stature, _ := w.in.Wearing()
+	mm, most := w.hangs(p, p.Piece), plait.LongShare*stature
+	if mm <= most {
+		return advice.Finding{}, false
+	}
+	return advice.Finding{Code: advice.LongPiece, Grade: mm, Notice: func() advice.Notice {
+		return advice.Notice{
+			Code: advice.LongPiece, Severity: advice.Look,
+			Reason: fmt.Sprintf("Pieces of %s%s hang past the mid-back: they swing, catch, and pull twice as hard when soaked. %s", invalid.Length(mm), whose, noLimit),
+			Remedy: fmt.Sprintf("Pieces of at most %s, and fewer of them.", invalid.AtMost(most)),
+		}
+	}}, true
+}
+
+// heavyFinding says that g grams in so many pieces are heavy on a plait that bears a share of
+// what others do.
+func heavyFinding(on plait.Plait, g float64, count int, hook bool, share float64, whose string) advice.Finding {
 	load := on.Load(g)
 	code, severity, word := advice.HeavyHere, advice.Look, "heavy here"
-	if load > plait.TooHeavyLoad {
+	if load > share*plait.TooHeavyLoad {
 		code, severity, word = advice.TooHeavy, advice.Danger, "too heavy: not this piece"
 	}
 	return advice.Finding{Code: code, Grade: load, Notice: func() advice.Notice {
-		remedy := "Pieces of at most " + grams(math.Floor(10*on.Bears(plait.HeavyLoad)/float64(count))/10) + " here"
-		switch times := load / plait.HeavyLoad; {
+		remedy := "Pieces of at most " + grams(math.Floor(10*on.Bears(share*plait.HeavyLoad)/float64(count))/10) + " here"
+		switch times := load / (share * plait.HeavyLoad); {
 		case hook:
 			remedy += fmt.Sprintf(", or pieces %.1f times as far apart", math.Ceil(10*times)/10)
 		case count > 1:
@@ -83,8 +137,8 @@ func heavyFinding(on plait.Plait, g float64, count int, hook bool) advice.Findin
 		}
 		return advice.Notice{
 			Code: code, Severity: severity,
-			Reason: fmt.Sprintf("%s on about %.0f hairs, %.1f times what is usual and about twice that when soaked: %s. %s",
-				grams(g), on.Hairs, load/plait.UsualLoad, word, noLimit),
+			Reason: fmt.Sprintf("%s on about %.0f hairs%s, %.1f times what is usual and about twice that when soaked: %s. %s",
+				grams(g), on.Hairs, whose, load/plait.UsualLoad, word, noLimit),
 			Remedy: remedy + ".",
 		}
 	}}
@@ -97,7 +151,7 @@ func (in Input) gentle() string {
 		return " on a child"
 	case in.Hair.Tender:
 		return " on a tender scalp"
-	case in.Hair.Edges == hair.FragileEdges, in.Hair.Edges == hair.BareEdges:
+	case in.fragile():
 		return " on fragile edges"
 	}
 	return ""
@@ -134,7 +188,7 @@ func (w *worked) notices(t Tally) []advice.Notice {
 		way := w.in.Ways[p.Way].Key
 		total[way]++
 		total[allPlaces]++
-		id, _, _ := strings.Cut(p.ID, "/") // of a hook, its track or net
+		id := w.baseID(i)
 		for _, f := range w.methods[p.Way].Judge(w.job(p)) {
 			group := way
 			if f.Code == advice.TenderScalp {
@@ -143,6 +197,9 @@ func (w *worked) notices(t Tally) []advice.Notice {
 			found.Add(group, id, f)
 		}
 		if f, heavy := w.loadAt(i); heavy {
+			found.Add(allPlaces, id, f)
+		}
+		if f, long := w.longAt(i); long {
 			found.Add(allPlaces, id, f)
 		}
 	}
@@ -175,6 +232,12 @@ func (w *worked) notices(t Tally) []advice.Notice {
 		}
 	}
 	return out
+}
+
+// baseID is the id of the section of a place, or of the track or net its hook is on.
+func (w *worked) baseID(i int) string {
+	id, _, _ := strings.Cut(w.res.Places[i].ID, "/")
+	return id
 }
 
 // allPlaces is the group of findings that are about no method in particular.

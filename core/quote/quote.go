@@ -115,24 +115,6 @@ func (w Wish) Check(bad *invalid.Errors, path string) {
 	}
 }
 
-// Text says the wish so that any difference shows.
-func (w Wish) Text() string {
-	parts := []string{}
-	if w.Person != "" {
-		parts = append(parts, "at the rate of "+w.Person)
-	}
-	if w.BringsHair {
-		parts = append(parts, "hair brought along")
-	}
-	for _, x := range w.Extras {
-		parts = append(parts, fmt.Sprintf("%s %d", x.Name, x.Amount))
-	}
-	if len(parts) == 0 {
-		return "as usual"
-	}
-	return strings.Join(parts, ", ")
-}
-
 // RateOf is the price of an hour of whoever the wish names.
 func (t Terms) RateOf(person string) int64 {
 	if rate, ok := t.Rates[person]; ok {

@@ -1,0 +1,72 @@
+package plan
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"kladotex/core/quote"
+)
+
+// Bought are the lines of a price for the hair and small things of a plan, at the prices of
+// the packs it takes.
+func (r Result) Bought(in Input) []quote.Line {
+	out := []quote.Line{}
+	for _, n := range r.Need.Pieces {
+		p := in.Piece(n.Piece)
+		name := p.Name
+		if p.Colour != "" {
+			name += ", " + strings.ToLower(p.Colour)
+		}
+		out = append(out, quote.Line{
+			Kind: quote.Hair, Name: name, Amount: n.Order.Cost,
+			Detail: fmt.Sprintf("%s for %s and %s", count(n.Order.Packs, "pack"), count(n.OnHead+n.Fill, "piece"), count(n.Spares, "spare")),
+		})
+	}
+	for _, n := range r.Need.Wraps {
+		out = append(out, quote.Line{
+			Kind: quote.Hair, Name: "Wrapping hair", Amount: n.Order.Cost,
+			Detail: fmt.Sprintf("%s for %s", count(n.Order.Packs, "pack"), count(n.Plaits, "plait")),
+		})
+	}
+	for _, n := range r.Need.Things {
+		out = append(out, quote.Line{
+			Kind: quote.Things, Name: n.Name, Amount: n.Order.Cost, Detail: fmt.Sprintf("%d on the head", n.Count),
+		})
+	}
+	return out
+}
+
+// PriceOf is what a plan costs on a studio's terms. The error is that of [Compute].
+func PriceOf(ctx context.Context, in Input, terms quote.Terms) (quote.Price, Result, error) {
+	res, err := Compute(ctx, in)
+	if err != nil {
+		return quote.Price{}, Result{}, err
+	}
+	return terms.Of(in.price(), res.Bought(in), res.Tally.Minutes), res, nil
+}
+
+// Included says in a few lines what an install takes in, for one who does not know the trade.
+func (r Result) Included(in Input) []string {
+	t := r.Tally
+	out := []string{fmt.Sprintf("%s, %s parted and plaited", in.Parting.Structure.Name(), count(t.Sections, "section"))}
+	if n := len(r.Layout.Tracks); n > 0 {
+		out = append(out, count(n, "flat track")+" to hook on")
+	}
+	out = append(out, fmt.Sprintf("%s hung, %s", count(t.Pieces, "piece"), strings.ToLower(r.Methods())))
+	if in.Trim != nil {
+		out = append(out, in.CutWords())
+	}
+	return append(out, "Checking, filling and finishing")
+}
+
+// Care are the usual rules for the weeks after. Common practice; they are no medical advice.
+func Care() []string {
+	return []string{
+		"Gather it loosely at night under a scarf or bonnet; no tight elastics.",
+		"Wash the roots only, with diluted shampoo from a nozzle; let all of it dry fully the same day.",
+		"A soaked install weighs about twice as much: support it.",
+		"Pain, bumps, stinging, itching or an odour: have it loosened or taken down now, and ask a clinician where it stays.",
+		"Plan the taking down for six to eight weeks from now.",
+	}
+}

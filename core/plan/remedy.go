@@ -1,0 +1,378 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/advice"
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/parting"
+	"kladotex/core/plait"
+	"kladotex/core/scalp"
+)
+
+// trouble is what a remedy is to put right: a finding of a zone at its worst place.
+type trouble struct {
+	*worked
+	zone *zoneFound
+	kind *foundKind
+	have []hair.Piece
+	// p is the worst place, piece what hangs there, job what its method does there.
+	p     *Place
+	piece hair.Piece
+	job   method.Job
+}
+
+// remedyFor are the ways to put a finding right, in the order they are offered.
+var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
+	advice.WrongForm: {otherPiece, otherMethod},
+	advice.FatPlait:  {smallerSections, splitHere, otherPiece, otherMethod},
+	advice.ThinPlait: {largerSections, otherPiece},
+	advice.TightLoop: {otherPiece, smallerSections, otherMethod},
+	advice.TightRoot: {slackPlaits, otherPiece},
+	advice.LongPlait: {otherPiece, otherMethod},
+	advice.ShortHair: {fedHair, otherMethod},
+	advice.WrongBase: {fewTurns, otherMethod},
+	advice.TooHeavy:  {fewerPieces, otherPiece, cutShorter, largerSections, wider},
+	advice.HeavyHere: {fewerPieces, otherPiece, cutShorter, largerSections, wider},
+	advice.LongPiece: {otherPiece, cutShorter},
+}
+
+// mostRemedies is how many are offered for a finding.
+const mostRemedies = 4
+
+// remedies are plans in which a finding is put right, none of which is refused by itself.
+func (w *worked) remedies(z *zoneFound, k *foundKind, have []hair.Piece) []Remedy {
+	p := &w.res.Places[k.place]
+	t := &trouble{worked: w, zone: z, kind: k, have: have, p: p, piece: w.in.Pieces[p.Piece], job: w.job(p)}
+	out := []Remedy{}
+	for _, of := range remedyFor[k.worst.Code] {
+		for _, r := range of(t) {
+			if len(out) < mostRemedies && Check(r.Input) == nil {
+				out = append(out, r)
+			}
+		}
+	}
+	return out
+}
+
+// limit is the greatest load that nothing is said of at the worst place, mg a hair.
+func (t *trouble) limit() float64 {
+	_, share, _ := t.loadHere(t.kind.place)
+	return share * plait.HeavyLoad
+}
+
+// area is by how many times the area of the worst section must change; 1 where that does not
+// help.
+func (t *trouble) area() float64 {
+	d, thick := t.p.Plait.Diameter, t.piece.Thickness
+	switch t.kind.worst.Code {
+	case advice.FatPlait:
+		if most := t.fattest(); most > 0 {
+			return (most / d) * (most / d)
+		}
+	case advice.ThinPlait:
+		return math.Pow(plait.ThinShare*thick/d, 2)
+	case advice.TightLoop:
+		return math.Pow(max(0, t.piece.Loop-plait.Hook)/d, 2)
+	case advice.TooHeavy, advice.HeavyHere:
+		load, _, _ := t.loadHere(t.kind.place)
+		return load / t.limit()
+	}
+	return 1
+}
+
+// fattest is the thickest plait that the method says nothing about under the piece, mm; 0 where
+// there is none.
+func (t *trouble) fattest() float64 {
+	m := t.methods[t.p.Way]
+	suits := func(d float64) bool {
+		j := t.job
+		j.Plait.Diameter = d
+		return !slices.ContainsFunc(m.Judge(j), func(f advice.Finding) bool { return f.Code == advice.FatPlait })
+	}
+	low, high := 0.0, t.p.Plait.Diameter
+	for range 24 {
+		if mid := (low + high) / 2; suits(mid) {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return low
+}
+
+// sizeStep is to what sections are rounded, mm: a sixteenth of an inch.
+const sizeStep = 25.4 / 16
+
+func smallerSections(t *trouble) []Remedy {
+	return t.resized(t.area(), func(mm float64) float64 { return math.Floor(mm/sizeStep+1e-9) * sizeStep })
+}
+
+func largerSections(t *trouble) []Remedy {
+	return t.resized(t.area(), func(mm float64) float64 { return math.Ceil(mm/sizeStep-1e-9) * sizeStep })
+}
+
+// mostResized bounds by how many times the area of sections is changed: beyond it is another
+// head.
+const mostResized = 4.0
+
+// roomy is the margin given when sections are resized: the new ones are not all alike.
+const roomy = 1.08
+
+// resized is the plan with the sections of the zone's side so many times as large.
+func (t *trouble) resized(area float64, round func(float64) float64) []Remedy {
+	if t.p.Section < 0 || area == 1 || area <= 0 || area > mostResized || area < 1/mostResized {
+		return nil
+	}
+	if area > 1 {
+		area *= roomy
+	} else {
+		area /= roomy
+	}
+	scale := math.Sqrt(area)
+	in := t.in
+	in.Parting.Edits = heldAtAnySize(in.Parting.Edits)
+	wish, where := &in.Parting.Back, "behind"
+	if t.p.Front {
+		wish, where = &in.Parting.Front, "in front"
+	}
+	wish.Width, wish.Height = round(wish.Width*scale), round(wish.Height*scale)
+	if wish.Width <= 0 || wish.Height <= 0 {
+		return nil
+	}
+	return []Remedy{{fmt.Sprintf("Sections of %s × %s %s", invalid.Length(wish.Width), invalid.Length(wish.Height), where), in}}
+}
+
+// wider is the plan with the hooks of the base further apart.
+func wider(t *trouble) []Remedy {
+	if t.p.Section >= 0 {
+		return nil
+	}
+	in := t.in
+	in.Parting.Base.Spacing = math.Ceil(in.HookSpacing()*t.area()/sizeStep) * sizeStep
+	if in.Parting.Base.Spacing > parting.MaxSpacing {
+		return nil
+	}
+	return []Remedy{{fmt.Sprintf("Pieces on the base %s apart", invalid.Length(in.Parting.Base.Spacing)), in}}
+}
+
+// mostSplit is the most sections that are split by hand: more ask for other sizes.
+const mostSplit = 12
+
+// splitHere splits the sections it is about in two.
+func splitHere(t *trouble) []Remedy {
+	in := t.in
+	in.Parting.Edits = slices.Clone(in.Parting.Edits)
+	n := 0
+	for _, i := range t.kind.places {
+		s := t.res.Places[i].Section
+		if s < 0 {
+			return nil
+		}
+		at, with := t.halves(&t.layout.Sections[s])
+		in.Parting.Edits = append(in.Parting.Edits, parting.Edit{Kind: parting.Split, At: at, With: &with})
+		n++
+	}
+	if n == 0 || n > mostSplit {
+		return nil
+	}
+	return []Remedy{{fmt.Sprintf("Split %s here in two", count(n, "section")), in}}
+}
+
+// halves are the middles of the two halves of a section along its row.
+func (w *worked) halves(s *parting.Section) (a, b parting.Direction) {
+	along := r3.Cross(r3.Vec{Z: 1}, r3.Vec{X: s.Normal[0], Y: s.Normal[1], Z: s.Normal[2]})
+	for i := range w.layout.Sections {
+		if n := &w.layout.Sections[i]; n.Zone == s.Zone && n.Row == s.Row && (n.Index == s.Index+1 || n.Index == s.Index-1) {
+			along = r3.Vec{X: n.Centroid[0] - s.Centroid[0], Y: n.Centroid[1] - s.Centroid[1], Z: n.Centroid[2] - s.Centroid[2]}
+		}
+	}
+	along = r3.Scale(s.Width.Mean/4, scalp.Unit(along))
+	at := func(by float64) parting.Direction {
+		return parting.Toward(w.head, scalp.Point{s.Centroid[0] + by*along.X, s.Centroid[1] + by*along.Y, s.Centroid[2] + by*along.Z})
+	}
+	return at(-1), at(1)
+}
+
+// otherPiece offers pieces at hand that put the finding right and bring no other.
+func otherPiece(t *trouble) []Remedy {
+	m := t.methods[t.p.Way]
+	found := func(j method.Job) (codes []advice.Code) {
+		for _, f := range m.Judge(j) {
+			if slices.Contains(fits, f.Code) {
+				codes = append(codes, f.Code)
+			}
+		}
+		return codes
+	}
+	now := found(t.job)
+	load, _, _ := t.loadHere(t.kind.place)
+	most := t.limit()
+	if about(t.kind.worst.Code) != advice.HeavyHere {
+		most = max(most, load) // no heavier than it is
+	}
+	suits := func(p hair.Piece) bool {
+		if p.Key == t.piece.Key || !m.Suits(p.Form) {
+			return false
+		}
+		j := t.job
+		j.Piece = p
+		for _, c := range found(j) {
+			if c == t.kind.worst.Code || !slices.Contains(now, c) {
+				return false
+			}
+		}
+		others := t.hung(t.kind.place) - float64(t.p.Count)*t.piece.Mass
+		if t.p.Plait.Load(others+float64(t.p.Count)*p.Mass) > most {
+			return false
+		}
+		return t.kind.worst.Code != advice.LongPiece || p.Length <= t.longest()
+	}
+	candidates := slices.Concat(t.in.Pieces, t.have)
+	candidates = slices.DeleteFunc(candidates, func(p hair.Piece) bool { return !suits(p) })
+	far := func(p hair.Piece) float64 {
+		d := math.Abs(p.Length-t.piece.Length) + 20*math.Abs(p.Thickness-t.piece.Thickness)
+		if p.Colour != t.piece.Colour {
+			d += 30
+		}
+		if p.Form != t.piece.Form {
+			d += 200
+		}
+		return d
+	}
+	slices.SortStableFunc(candidates, func(a, b hair.Piece) int {
+		switch d := far(a) - far(b); {
+		case d < 0:
+			return -1
+		case d > 0:
+			return 1
+		}
+		return 0
+	})
+	var out []Remedy
+	for _, p := range candidates[:min(2, len(candidates))] {
+		out = append(out, Remedy{
+			fmt.Sprintf("%s: %s, %.0f mm thick, %s", p.Name, invalid.Length(p.Length), p.Thickness, grams(p.Mass)), t.withPiece(p),
+		})
+	}
+	return out
+}
+
+// withPiece is the plan with a piece in the zone.
+func (t *trouble) withPiece(p hair.Piece) Input {
+	in := t.in
+	if !slices.ContainsFunc(in.Pieces, func(own hair.Piece) bool { return own.Key == p.Key }) {
+		in.Pieces = append(slices.Clone(in.Pieces), p)
+	}
+	return in.with(Use{Where: t.zone.where(), Piece: p.Key})
+}
+
+// with is the plan with one more use, the last of which wins.
+func (in Input) with(u Use) Input {
+	in.Uses = append(slices.Clone(in.Uses), u)
+	return in
+}
+
+// freshKey is a key that none of the plan's pieces has.
+func (in Input) freshKey(stem string) string {
+	for n := 1; ; n++ {
+		key := fmt.Sprintf("%s-%d", stem, n)
+		if !slices.ContainsFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key }) {
+			return key
+		}
+	}
+}
+
+// longest is the longest piece, as sold, that nobody minds at the worst place, mm.
+func (t *trouble) longest() float64 {
+	stature, _ := t.in.Wearing()
+	return plait.LongShare * stature / t.piece.Form.Facts().Hangs
+}
+
+// cutStep is to what lengths that pieces are cut to are rounded, mm: half an inch.
+const cutStep = 12.7
+
+// cutShorter cuts the pieces, which are lighter in proportion; they still hide the plait.
+func cutShorter(t *trouble) []Remedy {
+	share := t.longest() / t.piece.Length
+	if t.kind.worst.Code != advice.LongPiece {
+		others := t.hung(t.kind.place) - float64(t.p.Count)*t.piece.Mass
+		share = (t.p.Plait.Bears(t.limit()) - others) / (float64(t.p.Count) * t.piece.Mass)
+	}
+	mm := math.Floor(t.piece.Length*share/cutStep) * cutStep
+	if mm < t.p.Plait.Length()+25 || mm >= t.piece.Length {
+		return nil
+	}
+	p := t.piece
+	p.Key = t.in.freshKey(p.Key)
+	p.Name, _, _ = strings.Cut(p.Name, ", cut to ")
+	p.Name += ", cut to " + invalid.Length(mm)
+	p.Mass *= mm / p.Length
+	p.Length = mm
+	return []Remedy{{fmt.Sprintf("The same cut to %s: %s a piece", invalid.Length(mm), grams(p.Mass)), t.withPiece(p)}}
+}
+
+// fewerPieces hangs as many pieces at each place of the zone as its hair bears.
+func fewerPieces(t *trouble) []Remedy {
+	per := t.methods[t.p.Way].Pieces(t.in.Ways[t.p.Way].Settings)
+	n := t.p.Count / per
+	if per > 1 || n < 2 {
+		return nil
+	}
+	others := t.hung(t.kind.place) - float64(n)*t.piece.Mass
+	borne := int((t.p.Plait.Bears(t.limit()) - others) / t.piece.Mass)
+	if borne < 1 || borne >= n {
+		return nil
+	}
+	says := fmt.Sprintf("%s fewer: %d at each place", count(n-borne, "piece"), borne)
+	return []Remedy{{says, t.in.with(Use{Where: t.zone.where(), Count: borne})}}
+}
+
+// otherMethod offers methods that find nothing against the same piece at the worst place.
+func otherMethod(t *trouble) []Remedy {
+	var out []Remedy
+	for _, m := range method.Catalogue {
+		if m.ID == t.methods[t.p.Way].ID || !m.On(t.p.Ground) || len(out) == 2 {
+			continue
+		}
+		way := t.in.wayOf(m)
+		found := m.Judge(t.jobIn(t.p, &way, m.Decided(way.Choices)))
+		if slices.ContainsFunc(found, func(f advice.Finding) bool { return slices.Contains(fits, f.Code) }) {
+			continue
+		}
+		in := t.in
+		if !slices.ContainsFunc(in.Ways, func(w Way) bool { return w.Key == way.Key }) {
+			in.Ways = append(slices.Clone(in.Ways), way)
+		}
+		out = append(out, Remedy{m.Name + " instead", in.with(Use{Where: t.zone.where(), Way: way.Key})})
+	}
+	return out
+}
+
+// slackPlaits makes all plaits a little slack.
+func slackPlaits(t *trouble) []Remedy {
+	in := t.in
+	in.Plaits.Tension = plait.Slack
+	return []Remedy{{"Plaits a little slack at the scalp", in}}
+}
+
+// fewTurns plaits a few turns and twists the rest.
+func fewTurns(t *trouble) []Remedy {
+	in := t.in
+	in.Plaits.Far = plait.Anchor
+	return []Remedy{{"A few turns, the rest twisted", in}}
+}
+
+// fedHair feeds hair into the ends, so that the plait is long enough for the method.
+func fedHair(t *trouble) []Remedy {
+	in := t.in
+	in.Plaits.Fed = max(in.Plaits.Fed, 25.4*math.Ceil((t.methods[t.p.Way].LeastHair-t.p.Hair)/25.4))
+	return []Remedy{{fmt.Sprintf("%s of hair fed into the ends", invalid.Length(in.Plaits.Fed)), in}}
+}
