@@ -222,7 +222,12 @@ func (b tab) step(step string) {
 func (b tab) part(title string) {
 	b.t.Helper()
 	find := `document.querySelector("section[aria-label=` + "'" + title + "'" + `] h2 button")`
-	b.waitFor(find)
+	// A step of many parts has them in chapters: the one it stands in is turned to.
+	b.waitFor(`(() => { if (` + find + `) return true;
+		const chapters = [...document.querySelectorAll("[aria-label='Chapters of this step'] input")];
+		const at = chapters.findIndex((c) => c.checked);
+		chapters[(at + 1) % chapters.length]?.click();
+		return false; })()`)
 	value[bool](b, "("+find+".ariaExpanded === 'true' || "+find+".click(), true)")
 	b.waitFor(find + ".ariaExpanded === 'true'")
 }

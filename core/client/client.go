@@ -62,7 +62,9 @@ type Install struct {
 	What    string  `json:"what" maxLength:"200"`
 	Weeks   float64 `json:"weeksWorn"`
 	Comfort string  `json:"comfort" enum:"comfortable,tight,painful"`
-	Note    string  `json:"note" maxLength:"1000"`
+	// Mass is that of all that hung, g; 0 where nobody weighed or counted.
+	Mass float64 `json:"massG,omitempty" doc:"Mass of all that hung, g; left out where nobody knows"`
+	Note string  `json:"note" maxLength:"1000"`
 }
 
 // New are the facts of a client nobody has asked yet.
@@ -147,6 +149,9 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 		in.Hairline = f.Hairline
 	}
 	in.Child = f.Guardian != ""
+	if f.Stature > 0 {
+		in.Stature = f.Stature
+	}
 	before := in.Hair
 	in.Hair = f.Hair
 	longest := f.Hair.Longest()
@@ -161,6 +166,15 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 		}
 	}
 	return in
+}
+
+// Worn are the earlier installs, to compare a new one with.
+func (f Facts) Worn() []plan.Worn {
+	out := make([]plan.Worn, len(f.Installs))
+	for i, in := range f.Installs {
+		out[i] = plan.Worn{What: in.What, On: in.On, Mass: in.Mass, Comfortable: in.Comfort == "comfortable"}
+	}
+	return out
 }
 
 // Check refuses facts that can not be, as [invalid.Errors] with paths relative to
@@ -197,6 +211,7 @@ func (f Facts) Check() error {
 		path := fmt.Sprintf("installs[%d].", i)
 		bad.Day(path+"on", "The day of the install", in.On)
 		bad.Number(path+"weeksWorn", "Weeks worn", in.Weeks, 0, 60, "")
+		bad.Number(path+"massG", "Mass of what hung", in.Mass, 0, 5000, " g")
 	}
 	return bad.Err()
 }

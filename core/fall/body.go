@@ -16,8 +16,8 @@ type Slice struct{ Z, Front, Back, Width float64 }
 // solid is a stack of slices from top to bottom, its sides interpolated.
 type solid []Slice
 
-// Line is a line of the body by which lengths are named.
-type Line struct {
+// BodyLine is a line of the body by which lengths are named.
+type BodyLine struct {
 	Key   string  `json:"key" enum:"chin,shoulder,armpit,mid-back,waist,hip"`
 	Name  string  `json:"name"`
 	Share float64 `json:"share" doc:"Its height ÷ stature"`
@@ -26,7 +26,7 @@ type Line struct {
 // Lines are the body lines from the top. Chin, shoulder, waist (the elbow) and hip stand at
 // the stature fractions of Drillis and Contini 1966 (from memory); armpit and mid-back are
 // common practice, no source.
-var Lines = []Line{
+var Lines = []BodyLine{
 	{"chin", "chin", 0.870}, {"shoulder", "shoulder", 0.818}, {"armpit", "armpit", 0.750},
 	{"mid-back", "mid-back", 0.700}, {"waist", "waist", 0.630}, {"hip", "hip", 0.530},
 }
@@ -47,10 +47,10 @@ func LineAt(share float64) string {
 }
 
 // LineOf is the line with a key.
-func LineOf(key string) (Line, bool) {
-	i := slices.IndexFunc(Lines, func(l Line) bool { return l.Key == key })
+func LineOf(key string) (BodyLine, bool) {
+	i := slices.IndexFunc(Lines, func(l BodyLine) bool { return l.Key == key })
 	if i < 0 {
-		return Line{}, false
+		return BodyLine{}, false
 	}
 	return Lines[i], true
 }

@@ -5,9 +5,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"maps"
+	"reflect"
 	"regexp"
 
 	"kladotex/core/invalid"
+	"kladotex/core/quote"
 )
 
 // Schema is the version of the document this package writes.
@@ -21,11 +23,21 @@ type Rules struct {
 	// Sides are those the studio takes where practitioners disagree, by the question's key;
 	// those left out are as usual.
 	Sides map[string]string `json:"sides,omitempty" doc:"The sides the studio takes, by the question's key"`
+	// Terms are what it asks for its work; nil until they are set.
+	Terms *quote.Terms `json:"terms,omitempty" doc:"What the studio asks for its work; left out until it is set"`
+}
+
+// Asks are the studio's terms; the usual where none are set.
+func (r Rules) Asks() quote.Terms {
+	if r.Terms == nil {
+		return quote.UsualTerms()
+	}
+	return *r.Terms
 }
 
 // Equal tells whether two documents say the same.
 func (r Rules) Equal(other Rules) bool {
-	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides)
+	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides) && reflect.DeepEqual(r.Terms, other.Terms)
 }
 
 // Usual are the rules a studio starts with.
@@ -43,6 +55,9 @@ func (r Rules) Check() error {
 		bad.Add("currency", "A currency is three capital letters, such as USD; it is %q.", r.Currency)
 	}
 	r.checkSides(&bad)
+	if r.Terms != nil {
+		r.Terms.Check(&bad, "terms.")
+	}
 	return bad.Err()
 }
 

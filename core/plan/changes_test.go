@@ -44,7 +44,7 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
 	whole.Stature, whole.Trim = 1650, &Trim{fall.Bob, "chin"}
 	whole.Fill.At = []parting.Direction{{0, 0, 1}}
-	whole.Price = &quote.Wish{Person: "odalys", BringsHair: true, Extras: []quote.Extra{{Name: "Wash", Amount: 1500}}}
+	whole.Price = &quote.Basis{Person: "odalys", BringsHair: true, Extras: []quote.Extra{{Name: "Wash", Amount: 1500}}}
 	raw, err := json.Marshal(whole)
 	require.NoError(t, err)
 	var document any

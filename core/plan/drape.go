@@ -198,6 +198,8 @@ type Drape struct {
 	// Stature is the wearer's height, mm; Asked is false where a usual one was taken.
 	Stature float64 `json:"statureMm"`
 	Asked   bool    `json:"asked" doc:"False where nobody said the height and a usual one was taken"`
+	// Vertex is the height of the top of the head, mm.
+	Vertex float64 `json:"vertexMm"`
 	// Torso and Face are what the hair falls over, slice by slice from the top: height,
 	// front, back and half width, mm.
 	Torso  [][4]float64  `json:"torso"`
@@ -214,8 +216,9 @@ type Drape struct {
 type DrapedPiece struct {
 	Piece int `json:"piece" doc:"Index of the piece"`
 	Place int `json:"place" doc:"Index of the place it hangs at"`
-	// Lift is how much hair lies beneath it, mm.
+	// Lift is how much hair lies beneath it, Thick its thickness, mm.
 	Lift   float64    `json:"liftMm"`
+	Thick  float64    `json:"thickMm"`
 	Points scalp.Line `json:"points"`
 }
 
@@ -234,7 +237,7 @@ func DrapeOf(ctx context.Context, in Input, style fall.Style) (Drape, error) {
 	if err != nil {
 		return Drape{}, err
 	}
-	d := Drape{Style: style, Pieces: make([]DrapedPiece, len(paths))}
+	d := Drape{Style: style, Vertex: round10(w.head.C), Pieces: make([]DrapedPiece, len(paths))}
 	d.Stature, d.Asked = in.Wearing()
 	torso, face := h.wearer.Slices()
 	d.Torso, d.Face = fours(torso), fours(face)
@@ -243,7 +246,7 @@ func DrapeOf(ctx context.Context, in Input, style fall.Style) (Drape, error) {
 		for k, q := range p.Points {
 			line[k] = scalp.Point{q.X, q.Y, q.Z}
 		}
-		d.Pieces[i] = DrapedPiece{h.list[i].piece, h.list[i].place, math.Round(10*p.Lift) / 10, line}
+		d.Pieces[i] = DrapedPiece{h.list[i].piece, h.list[i].place, round10(p.Lift), h.pieces[i].Thickness, line}
 	}
 	if d.Cover, err = w.cover(ctx, h, paths, style); err != nil {
 		return Drape{}, err

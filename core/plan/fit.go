@@ -122,9 +122,15 @@ var fits = []advice.Code{
 // loads are the findings on weight.
 var loads = []advice.Code{advice.TooHeavy, advice.HeavyHere, advice.LongPiece}
 
-// FitOf judges fit and load at every place of a plan. have are pieces at hand besides the
-// plan's own, before what was worn earlier. The error is that of [Compute].
-func FitOf(ctx context.Context, in Input, have []hair.Piece, before []Worn) (Fitting, error) {
+// Ready is a piece that could hang in place of another, and how many lie in the stash.
+type Ready struct {
+	hair.Piece
+	Stash int
+}
+
+// FitOf judges fit and load at every place of a plan. have are pieces besides the plan's own,
+// before what was worn earlier. The error is that of [Compute].
+func FitOf(ctx context.Context, in Input, have []Ready, before []Worn) (Fitting, error) {
 	w, err := in.resolved(ctx, parting.Lay)
 	if err != nil {
 		return Fitting{}, err
@@ -241,7 +247,7 @@ func (z *zoneFound) where() Where {
 }
 
 // findings words what was found in a zone, with what would put it right.
-func (w *worked) findings(z *zoneFound, have []hair.Piece) []ZoneFinding {
+func (w *worked) findings(z *zoneFound, have []Ready) []ZoneFinding {
 	rank := func(c advice.Code) int {
 		return slices.Index(slices.Concat(loads[:1], fits, loads[1:]), c)
 	}

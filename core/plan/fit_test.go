@@ -124,10 +124,10 @@ func TestWhatAStylistWouldSay(t *testing.T) {
 // Every remedy is a plan that can be laid, and in it fewer places have what it is for; nearly
 // always none.
 func TestRemediesHelp(t *testing.T) {
-	have := []hair.Piece{
-		{Key: "s1", Name: "Short light twist", Form: hair.Twist, Length: 12 * in1, Thickness: 8, Mass: 1.6, Loop: 16, Pack: hair.Pack{Units: 30, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 900}}},
-		{Key: "s3", Name: "Slim soft loc", Form: hair.SoftLoc, Length: 16 * in1, Thickness: 5, Mass: 1, Loop: 16, Pack: hair.Pack{Units: 40, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 900}}},
-		{Key: "s2", Name: "Long soft loc", Form: hair.SoftLoc, Length: 24 * in1, Thickness: 12, Mass: 4, Loop: 18, Pack: hair.Pack{Units: 20, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 1500}}},
+	have := []Ready{
+		{Piece: hair.Piece{Key: "s1", Name: "Short light twist", Form: hair.Twist, Length: 12 * in1, Thickness: 8, Mass: 1.6, Loop: 16, Pack: hair.Pack{Units: 30, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 900}}}, Stash: 30},
+		{Piece: hair.Piece{Key: "s3", Name: "Slim soft loc", Form: hair.SoftLoc, Length: 16 * in1, Thickness: 5, Mass: 1, Loop: 16, Pack: hair.Pack{Units: 40, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 900}}}, Stash: 30},
+		{Piece: hair.Piece{Key: "s2", Name: "Long soft loc", Form: hair.SoftLoc, Length: 24 * in1, Thickness: 12, Mass: 4, Loop: 18, Pack: hair.Pack{Units: 20, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 1500}}}, Stash: 30},
 	}
 	tried, cured, kinds := 0, 0, map[advice.Code]bool{}
 	for _, c := range judged {

@@ -33,6 +33,10 @@ import (
 // Schema is the version of the input document this package writes.
 const Schema = schema.Current
 
+// Engine names the way a document is worked out: it changes whenever the same document comes
+// to other numbers. What is frozen keeps it.
+const Engine = "2026-11"
+
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20
 
@@ -72,7 +76,7 @@ type Input struct {
 	// Trim is how the ends are cut once all hang; nil leaves them as they come.
 	Trim *Trim `json:"trim,omitempty" doc:"How the ends are cut once all hang; left out to leave them as they come"`
 	// Price is what the install is priced by; nil is as the studio usually does.
-	Price *quote.Wish `json:"price,omitempty" doc:"What the install is priced by; left out for the studio's usual way"`
+	Price *quote.Basis `json:"price,omitempty" doc:"What the install is priced by; left out for the studio's usual way"`
 	// Day is when it is done; nil while that is open.
 	Day *Day `json:"day,omitempty" doc:"When it is done; left out while that is open"`
 	// Customs are sides taken where practitioners disagree and nothing else says how it is
@@ -123,9 +127,9 @@ func (in Input) wish() method.Wishes {
 }
 
 // price is what the install is priced by; the usual where nothing was said.
-func (in Input) price() quote.Wish {
+func (in Input) price() quote.Basis {
 	if in.Price == nil {
-		return quote.Wish{}
+		return quote.Basis{}
 	}
 	return *in.Price
 }

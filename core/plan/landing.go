@@ -54,6 +54,8 @@ type RowLanding struct {
 	Front  bool         `json:"front"`
 	Pieces int          `json:"pieces"`
 	Lands  fall.Landing `json:"lands"`
+	// Drawn are its pieces, as indices into those of the [Drape].
+	Drawn []int `json:"drawn"`
 	// Guide is the length of the row's guide piece when cut, as it hangs; Shortest and
 	// Longest are what a cut exact at every piece would make of it. 0 without a cut.
 	Guide    float64 `json:"guideMm"`
@@ -66,7 +68,7 @@ type RowLanding struct {
 
 // LineReach is the length, as pieces are sold, whose ends come down to a body line.
 type LineReach struct {
-	fall.Line
+	fall.BodyLine
 	// First is that at which the first end touches it, Half half of them, All every one.
 	First float64 `json:"firstMm"`
 	Half  float64 `json:"halfMm"`
@@ -113,7 +115,7 @@ func (w *worked) landings(ctx context.Context) (Landings, error) {
 			ends[n] = all[i]
 			longest = max(longest, whole[i])
 		}
-		r := RowLanding{Name: row.name, Front: row.front, Pieces: len(ends), Lands: fall.Landed(ends)}
+		r := RowLanding{Name: row.name, Front: row.front, Pieces: len(ends), Lands: fall.Landed(ends), Drawn: row.pieces}
 		if cuts != nil {
 			c := cuts[k]
 			r.Guide, r.Shortest, r.Longest = finite(c.guide), finite(c.shortest), finite(c.longest)

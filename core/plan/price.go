@@ -10,27 +10,27 @@ import (
 
 // Bought are the lines of a price for the hair and small things of a plan, at the prices of
 // the packs it takes.
-func (r Result) Bought(in Input) []quote.Line {
-	out := []quote.Line{}
+func (r Result) Bought(in Input) []quote.Charge {
+	out := []quote.Charge{}
 	for _, n := range r.Need.Pieces {
 		p := in.Piece(n.Piece)
 		name := p.Name
 		if p.Colour != "" {
 			name += ", " + strings.ToLower(p.Colour)
 		}
-		out = append(out, quote.Line{
+		out = append(out, quote.Charge{
 			Kind: quote.Hair, Name: name, Amount: n.Order.Cost,
 			Detail: fmt.Sprintf("%s for %s and %s", count(n.Order.Packs, "pack"), count(n.OnHead+n.Fill, "piece"), count(n.Spares, "spare")),
 		})
 	}
 	for _, n := range r.Need.Wraps {
-		out = append(out, quote.Line{
+		out = append(out, quote.Charge{
 			Kind: quote.Hair, Name: "Wrapping hair", Amount: n.Order.Cost,
 			Detail: fmt.Sprintf("%s for %s", count(n.Order.Packs, "pack"), count(n.Plaits, "plait")),
 		})
 	}
 	for _, n := range r.Need.Things {
-		out = append(out, quote.Line{
+		out = append(out, quote.Charge{
 			Kind: quote.Things, Name: n.Name, Amount: n.Order.Cost, Detail: fmt.Sprintf("%d on the head", n.Count),
 		})
 	}

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -22,7 +23,7 @@ type trouble struct {
 	*worked
 	zone *zoneFound
 	kind *foundKind
-	have []hair.Piece
+	have []Ready
 	// p is the worst place, piece what hangs there, job what its method does there.
 	p     *Place
 	piece hair.Piece
@@ -48,7 +49,7 @@ var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
 const mostRemedies = 4
 
 // remedies are plans in which a finding is put right, none of which is refused by itself.
-func (w *worked) remedies(z *zoneFound, k *foundKind, have []hair.Piece) []Remedy {
+func (w *worked) remedies(z *zoneFound, k *foundKind, have []Ready) []Remedy {
 	p := &w.res.Places[k.place]
 	t := &trouble{worked: w, zone: z, kind: k, have: have, p: p, piece: w.in.Pieces[p.Piece], job: w.job(p)}
 	out := []Remedy{}
@@ -235,9 +236,12 @@ func otherPiece(t *trouble) []Remedy {
 		}
 		return t.kind.worst.Code != advice.LongPiece || p.Length <= t.longest()
 	}
-	candidates := slices.Concat(t.in.Pieces, t.have)
-	candidates = slices.DeleteFunc(candidates, func(p hair.Piece) bool { return !suits(p) })
-	far := func(p hair.Piece) float64 {
+	candidates := slices.Clone(t.have)
+	for _, p := range t.in.Pieces {
+		candidates = append(candidates, Ready{Piece: p})
+	}
+	candidates = slices.DeleteFunc(candidates, func(p Ready) bool { return !suits(p.Piece) })
+	far := func(p Ready) float64 {
 		d := math.Abs(p.Length-t.piece.Length) + 20*math.Abs(p.Thickness-t.piece.Thickness)
 		if p.Colour != t.piece.Colour {
 			d += 30
@@ -245,22 +249,19 @@ func otherPiece(t *trouble) []Remedy {
 		if p.Form != t.piece.Form {
 			d += 200
 		}
+		if p.Stash > 0 { // what is there already is taken first
+			d -= 60
+		}
 		return d
 	}
-	slices.SortStableFunc(candidates, func(a, b hair.Piece) int {
-		switch d := far(a) - far(b); {
-		case d < 0:
-			return -1
-		case d > 0:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(candidates, func(a, b Ready) int { return cmp.Compare(far(a), far(b)) })
 	var out []Remedy
 	for _, p := range candidates[:min(2, len(candidates))] {
-		out = append(out, Remedy{
-			fmt.Sprintf("%s: %s, %.0f mm thick, %s", p.Name, invalid.Length(p.Length), p.Thickness, grams(p.Mass)), t.withPiece(p),
-		})
+		says := fmt.Sprintf("%s: %s, %.0f mm thick, %s", p.Name, invalid.Length(p.Length), p.Thickness, grams(p.Mass))
+		if p.Stash > 0 {
+			says += fmt.Sprintf("; %d in the stash", p.Stash)
+		}
+		out = append(out, Remedy{says, t.withPiece(p.Piece)})
 	}
 	return out
 }

@@ -41,6 +41,7 @@ func rounded(a, b int64) int64 {
 
 // Terms are what a studio asks, the same for all its quotes.
 type Terms struct {
+	Name string `json:"name" maxLength:"120" doc:"What the studio is called on a quote"`
 	Rate int64 `json:"rateMinor" doc:"Price of an hour's work, minor units"`
 	// Rates are those of people whose hour has another price, by the person's id.
 	Rates       map[string]int64 `json:"ratesMinor,omitempty" doc:"Price of an hour by the person's id, where it is another"`
@@ -60,6 +61,7 @@ func UsualTerms() Terms {
 
 // Check refuses terms that can not be.
 func (t Terms) Check(bad *invalid.Errors, path string) {
+	bad.Letters(path+"name", "The studio's name", t.Name, 0, 120)
 	CheckAmount(bad, path+"rateMinor", "The price of an hour", t.Rate, 0)
 	for id, rate := range t.Rates {
 		CheckAmount(bad, fmt.Sprintf("%sratesMinor.%s", path, id), "The price of an hour", rate, 0)
@@ -85,8 +87,8 @@ func CheckAmount(bad *invalid.Errors, path, label string, amount, least int64) {
 	}
 }
 
-// Wish is what one install is priced by.
-type Wish struct {
+// Basis is what one install is priced by.
+type Basis struct {
 	// Person is the id of who works, whose rate holds; empty for the studio's rate.
 	Person string `json:"person,omitempty" maxLength:"64" doc:"Id of who works; left out for the studio's rate"`
 	// BringsHair is true when the client brings the hair.
@@ -105,7 +107,7 @@ type Extra struct {
 const maxExtras = 12
 
 // Check refuses a wish that can not be.
-func (w Wish) Check(bad *invalid.Errors, path string) {
+func (w Basis) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"person", "Who works", w.Person, 0, 64)
 	bad.Count(path+"extras", "The number of extras", len(w.Extras), 0, maxExtras)
 	for i, x := range w.Extras {
@@ -134,8 +136,8 @@ const (
 	Other  Kind = "extra"
 )
 
-// Line is a line of a price.
-type Line struct {
+// Charge is a line of a price.
+type Charge struct {
 	Kind   Kind   `json:"kind" enum:"hair,things,work,extra"`
 	Name   string `json:"name"`
 	Detail string `json:"detail" doc:"How it comes about; may be empty"`
@@ -144,7 +146,7 @@ type Line struct {
 
 // Price is what an install costs.
 type Price struct {
-	Lines []Line `json:"lines"`
+	Lines []Charge `json:"lines"`
 	// Tax is in Total, whether or not the lines have it in. Total is Deposit and Rest.
 	TaxName     string  `json:"taxName"`
 	TaxPercent  Percent `json:"taxPercent"`
@@ -162,18 +164,18 @@ const Quarter = 15
 func Hours(minutes float64) int { return int(math.Ceil(minutes/Quarter-1e-9)) * Quarter }
 
 // Of is the price of hair and things, of which there is a line each, and minutes of work.
-func (t Terms) Of(w Wish, bought []Line, minutes float64) Price {
-	p := Price{Lines: []Line{}, TaxName: t.TaxName, TaxPercent: t.Tax, TaxIncluded: t.TaxIncluded}
+func (t Terms) Of(w Basis, bought []Charge, minutes float64) Price {
+	p := Price{Lines: []Charge{}, TaxName: t.TaxName, TaxPercent: t.Tax, TaxIncluded: t.TaxIncluded}
 	if !w.BringsHair {
 		p.Lines = append(p.Lines, bought...)
 	}
 	charged := Hours(minutes)
-	p.Lines = append(p.Lines, Line{
+	p.Lines = append(p.Lines, Charge{
 		Kind: Work, Name: "Work", Detail: fmt.Sprintf("%d h %02d min", charged/60, charged%60),
 		Amount: rounded(int64(charged)*t.RateOf(w.Person), 60),
 	})
 	for _, x := range w.Extras {
-		p.Lines = append(p.Lines, Line{Kind: Other, Name: x.Name, Amount: x.Amount})
+		p.Lines = append(p.Lines, Charge{Kind: Other, Name: x.Name, Amount: x.Amount})
 	}
 	for _, l := range p.Lines {
 		p.Total += l.Amount

@@ -39,13 +39,13 @@ func TestSumsAreExact(t *testing.T) {
 			Tax:     Percent(float64(rapid.IntRange(0, 25_000).Draw(t, "tax")) / 1000), TaxIncluded: rapid.Bool().Draw(t, "included"),
 			ValidDays: 30,
 		}
-		wish := Wish{BringsHair: rapid.Bool().Draw(t, "brings hair")}
+		wish := Basis{BringsHair: rapid.Bool().Draw(t, "brings hair")}
 		for range rapid.IntRange(0, 4).Draw(t, "extras") {
 			wish.Extras = append(wish.Extras, Extra{"Extra", rapid.Int64Range(-100_000, 100_000).Draw(t, "extra")})
 		}
-		var bought []Line
+		var bought []Charge
 		for range rapid.IntRange(0, 5).Draw(t, "packs") {
-			bought = append(bought, Line{Kind: Hair, Amount: amounts.Draw(t, "hair")})
+			bought = append(bought, Charge{Kind: Hair, Amount: amounts.Draw(t, "hair")})
 		}
 		minutes := rapid.Float64Range(0, 3000).Draw(t, "minutes")
 		p := terms.Of(wish, bought, minutes)
@@ -71,8 +71,8 @@ func TestAPriceByHand(t *testing.T) {
 	// 5 packs at 12.50, 5 h 40 min at 32.00 an hour: charged as 5¾ h, 184.00; 15.00 for
 	// washing, 10.00 off. 8.875 % on 251.50 is 22.320625.
 	terms := Terms{Rate: 3000, Rates: map[string]int64{"tamsin": 3200}, Deposit: 20, TaxName: "Sales tax", Tax: 8.875, ValidDays: 30}
-	p := terms.Of(Wish{Person: "tamsin", Extras: []Extra{{"Wash and dry", 1500}, {"First visit", -1000}}},
-		[]Line{{Kind: Hair, Name: "Locs", Amount: 6250}}, 340)
+	p := terms.Of(Basis{Person: "tamsin", Extras: []Extra{{"Wash and dry", 1500}, {"First visit", -1000}}},
+		[]Charge{{Kind: Hair, Name: "Locs", Amount: 6250}}, 340)
 	var amounts []int64
 	for _, l := range p.Lines {
 		amounts = append(amounts, l.Amount)
@@ -84,8 +84,8 @@ func TestAPriceByHand(t *testing.T) {
 	assert.Equal(t, int64(21906), p.Rest)
 	// The same with the tax in it: 251.50 ÷ 1.08875 leaves 231.00.
 	terms.TaxIncluded = true
-	p = terms.Of(Wish{Person: "tamsin", Extras: []Extra{{"Wash and dry", 1500}, {"First visit", -1000}}},
-		[]Line{{Kind: Hair, Name: "Locs", Amount: 6250}}, 340)
+	p = terms.Of(Basis{Person: "tamsin", Extras: []Extra{{"Wash and dry", 1500}, {"First visit", -1000}}},
+		[]Charge{{Kind: Hair, Name: "Locs", Amount: 6250}}, 340)
 	assert.Equal(t, int64(25150), p.Total)
 	assert.Equal(t, int64(2050), p.Tax)
 	// In a currency without minor units the same numbers are whole ones: nothing depends on it.
@@ -110,7 +110,7 @@ func TestTermsThatCanNotBe(t *testing.T) {
 	}
 	var bad invalid.Errors
 	UsualTerms().Check(&bad, "")
-	Wish{Extras: []Extra{{"", 5}}}.Check(&bad, "")
+	Basis{Extras: []Extra{{"", 5}}}.Check(&bad, "")
 	require.Len(t, bad, 1)
 	assert.Equal(t, "extras[0].name", bad[0].Path)
 }

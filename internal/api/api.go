@@ -167,6 +167,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.clientOperations(api)
 	s.previewOperations(api)
 	s.planOperations(api)
+	s.quoteOperations(api)
 	s.catalogueOperations(api)
 	s.figureOperations(api)
 	s.houseOperations(api)

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/house"
+	"kladotex/core/quote"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -15,6 +16,8 @@ import (
 type houseDocument struct {
 	Version int         `json:"version" doc:"Counts saves; send it back as If-Match"`
 	Rules   house.Rules `json:"rules"`
+	// Asks are the terms of the rules, the usual where none are set.
+	Asks quote.Terms `json:"asks" readOnly:"true" doc:"What the studio asks for its work, the usual where nothing is set"`
 }
 
 type houseOutput struct {
@@ -23,7 +26,7 @@ type houseOutput struct {
 }
 
 func houseOf(h store.House) *houseOutput {
-	return &houseOutput{etag(h.Version), houseDocument{h.Version, h.Rules}}
+	return &houseOutput{etag(h.Version), houseDocument{h.Version, h.Rules, h.Rules.Asks()}}
 }
 
 func (s *server) houseOperations(api huma.API) {

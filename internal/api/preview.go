@@ -6,12 +6,14 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/fall"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/quote"
 	"kladotex/core/scalp"
 	"kladotex/internal/studio"
 )
@@ -97,9 +99,65 @@ func (s *server) previewOperations(api huma.API) {
 	})
 
 	huma.Register(api, huma.Operation{
+		OperationID: "drape", Method: http.MethodPost, Path: "/api/v1/drape",
+		Summary: "How the pieces of a plan hang, what they cover and how full", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *struct{ Body drapeWish }) (*struct{ Body plan.Drape }, error) {
+		drape, err := plan.DrapeOf(ctx, in.Body.Input, in.Body.Style)
+		if err != nil {
+			return nil, problem(ctx, invalid.Under(err, "input"), "body.")
+		}
+		return &struct{ Body plan.Drape }{drape}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "landing", Method: http.MethodPost, Path: "/api/v1/landing",
+		Summary: "Where the ends land, what reaches each line, and the cut list", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Landings }, error) {
+		landings, err := plan.LandingsOf(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body plan.Landings }{landings}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "fitting", Method: http.MethodPost, Path: "/api/v1/fitting",
+		Summary: "Whether the pieces suit their plaits and are not too heavy, with remedies", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *struct{ Body fittingWish }) (*struct{ Body plan.Fitting }, error) {
+		fitting, err := s.studio.Fit(ctx, in.Body.ClientID, in.Body.Input)
+		if err != nil {
+			return nil, problem(ctx, invalid.Under(err, "input"), "body.")
+		}
+		return &struct{ Body plan.Fitting }{fitting}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "price", Method: http.MethodPost, Path: "/api/v1/price",
+		Summary: "What a plan costs on the studio's terms", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body quote.Price }, error) {
+		price, err := s.studio.Price(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body quote.Price }{price}, nil
+	})
+
+	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
 		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(_ plan.Input, r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
+}
+
+// drapeWish is a plan and how its hair is worn.
+type drapeWish struct {
+	Input plan.Input `json:"input"`
+	Style fall.Style `json:"style" enum:"down,half-up,tied"`
+}
+
+// fittingWish is a plan and whose head it is.
+type fittingWish struct {
+	Input    plan.Input `json:"input"`
+	ClientID string     `json:"clientId,omitempty" maxLength:"64" doc:"Whose earlier installs it is compared with"`
 }
 
 // work is how the pieces go on, and the time.

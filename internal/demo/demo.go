@@ -153,7 +153,7 @@ func Plans() []Plan {
 	hang(&light, line(2))
 
 	light.Parting.Structure, light.Parting.Base.Kind = parting.NetCap, parting.Net
-	light.Parting.Base.Tracks = 12
+	light.Parting.Base.Tracks, light.Parting.Base.Spacing = 12, 26
 
 	winter := begin(technician)
 	winter.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1.25))

@@ -11,18 +11,18 @@ import (
 // Small is a small SVG of the parted head, seen from behind and above on the
 // left, where both halves of the parting show.
 func Small(res plan.Result) []byte {
-	return svg(Scene(res, CameraAt(res.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)), "-114 -116 228 228")
+	return svg(Scene(res, CameraAt(res.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)), "-114 -116 228 228", "Parted head")
 }
 
 // View is an SVG of the parted head seen from a longitude, from the face towards
 // the client's left, and a latitude, radians. Its unit is 1 mm.
 func View(res plan.Result, lon, lat float64) []byte {
-	return svg(Scene(res, CameraAt(res.Head.Axes, lon, lat)), "-150 -135 300 300")
+	return svg(Scene(res, CameraAt(res.Head.Axes, lon, lat)), "-150 -135 300 300", "Parted head")
 }
 
-func svg(shapes []Shape, box string) []byte {
+func svg(shapes []Shape, box, name string) []byte {
 	var b strings.Builder
-	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%s" role="img" aria-label="Parted head" stroke-linejoin="round">`, box)
+	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%s" role="img" aria-label="%s" stroke-linejoin="round">`, box, name)
 	for _, s := range shapes {
 		fmt.Fprintf(&b, `<path fill="%s"`, s.Fill.hex())
 		if s.Width > 0 {

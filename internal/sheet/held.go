@@ -6,6 +6,7 @@ import (
 
 	"kladotex/core/client"
 	"kladotex/core/plan"
+	"kladotex/core/quote"
 	"kladotex/internal/store"
 )
 
@@ -30,6 +31,11 @@ func Held(h store.Held) ([]byte, error) {
 		Pinned   []pinned  `json:"pinned"`
 		Versions []version `json:"versions"`
 	}
+	type heldQuote struct {
+		Number int          `json:"number"`
+		State  quote.State  `json:"state"`
+		Given  quote.Letter `json:"given"`
+	}
 	out := struct {
 		Format   string       `json:"format"`
 		Name     string       `json:"name"`
@@ -40,8 +46,9 @@ func Held(h store.Held) ([]byte, error) {
 		// Acknowledged are the grave cautions that were read.
 		Acknowledged []store.Acknowledged `json:"acknowledged"`
 		Plans        []heldPlan           `json:"plans"`
+		Quotes       []heldQuote          `json:"quotes"`
 	}{
-		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{},
+		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{}, []heldQuote{},
 	}
 	for _, p := range h.Plans {
 		entry := heldPlan{Title: p.Plan.Title, Created: p.Plan.Created, Updated: p.Plan.Updated, Pinned: []pinned{}, Versions: []version{}}
@@ -52,6 +59,9 @@ func Held(h store.Held) ([]byte, error) {
 			entry.Versions = append(entry.Versions, version{v.Version, v.Title, v.SavedBy, v.SavedAt, v.Input})
 		}
 		out.Plans = append(out.Plans, entry)
+	}
+	for _, q := range h.Quotes {
+		out.Quotes = append(out.Quotes, heldQuote{q.Number, q.State, q.Given})
 	}
 	raw, err := json.MarshalIndent(out, "", "  ")
 	return append(raw, '\n'), err

@@ -32,6 +32,9 @@ type Plan struct {
 	Updated  time.Time
 	Input    plan.Input
 	Result   plan.Result
+	// Drape and Landings are how it hangs; nil leaves that page out.
+	Drape    *plan.Drape
+	Landings *plan.Landings
 }
 
 // Style is how a person reads.
@@ -78,6 +81,7 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	return w.written(
 		w.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
 		w.AddPage, w.methods, w.hours, w.cautions,
+		w.hangPage,
 		w.AddPage, w.gauge,
 		w.AddPage, w.rowGuide,
 		w.AddPage, w.rowTapes,

@@ -175,6 +175,7 @@ func (s *Store) SaveClient(ctx context.Context, id string, version int, d Client
 type Held struct {
 	Client Client
 	Plans  []HeldPlan
+	Quotes []Quote
 }
 
 // HeldPlan is a plan made for a client, with the states pinned beside it and its
@@ -208,7 +209,8 @@ func (s *Store) Held(ctx context.Context, id string) (h Held, err error) {
 			}
 			h.Plans = append(h.Plans, HeldPlan{p, versions})
 		}
-		return nil
+		h.Quotes, err = list(ctx, tx, "quotes", readQuoteRow, `SELECT `+quoteColumns+` FROM quote WHERE client_id = ? ORDER BY number`, id)
+		return err
 	})
 	if err != nil {
 		return Held{}, fmt.Errorf("what is held about client %s: %w", id, err)

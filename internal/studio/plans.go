@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/fall"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
@@ -132,7 +133,15 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 		}
 		cautions = c.Facts.Cautions()
 	}
-	pdf, err = sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res},
+	drape, err := plan.DrapeOf(ctx, p.Input, fall.Down)
+	if err != nil {
+		return "", nil, fmt.Errorf("drape of plan %s: %w", id, err)
+	}
+	landings, err := plan.LandingsOf(ctx, p.Input)
+	if err != nil {
+		return "", nil, fmt.Errorf("landing of plan %s: %w", id, err)
+	}
+	pdf, err = sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res, Drape: &drape, Landings: &landings},
 		sheet.Style{Unit: unit, Paper: paper, Currency: home.Rules.Currency})
 	if err != nil {
 		return "", nil, fmt.Errorf("sheet of plan %s: %w", id, err)

@@ -46,6 +46,9 @@ type records interface {
 	Purchases(ctx context.Context, plan string) ([]store.Purchase, error)
 	DropPurchase(ctx context.Context, id string) error
 	Shortfalls(ctx context.Context) ([]store.Shortfall, error)
+	Quotes(ctx context.Context, plan string) ([]store.Quote, error)
+	Quote(ctx context.Context, id string) (store.Quote, error)
+	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 
 // Open makes a studio of its store. It fails when ctx ends before it is ready.

@@ -19,6 +19,7 @@ const PlansPage = lazy(() => import("./plans/PlansPage"));
 const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
 const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
 const ItemCard = lazy(() => import("./supplies/ItemCard"));
+const QuotePage = lazy(() => import("./quotes/QuotePage"));
 const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
@@ -77,6 +78,7 @@ function Studio() {
           <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
           <Route path="/supplies/items/:id" element={<ItemCard />} />
           <Route path="/supplies/:part?" element={<SuppliesPage />} />
+          <Route path="/quotes/:id" element={<QuotePage />} />
           <Route path="/house" element={<HouseRulesPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -91,6 +91,20 @@ export const server = {
   begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
   preview: async (input: Schemas["Input"], signal: AbortSignal) =>
     unpack(await settle(http.POST("/api/v1/preview", { body: input, signal }))),
+  drape: (input: Schemas["Input"], style: Schemas["Drape"]["style"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/drape", { body: { input, style }, signal })),
+  landing: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/landing", { body: input, signal })),
+  fitting: (input: Schemas["Input"], clientId: string, signal: AbortSignal) =>
+    settle(http.POST("/api/v1/fitting", { body: { input, ...(clientId && { clientId }) }, signal })),
+  price: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/price", { body: input, signal })),
+  quotes: (plan: string) => settle(http.GET("/api/v1/plans/{id}/quotes", at(plan))),
+  quote: (id: string) => settle(http.GET("/api/v1/quotes/{id}", at(id))),
+  giveQuote: ({ plan, version, ...body }: Schemas["NewQuote"] & { plan: string; version: number }) =>
+    settle(http.POST("/api/v1/plans/{id}/quotes", { ...over(plan, version), body })),
+  answerQuote: ({ id, state }: { id: string; state: Schemas["QuoteDocument"]["state"] }) =>
+    settle(http.PUT("/api/v1/quotes/{id}/state", { ...at(id), body: { state } })),
   shopping: (plan: string, input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/shopping", { params: { query: { plan } }, body: input, signal })),
   alternatives: (body: Schemas["AlternativesRequest"], signal: AbortSignal) =>

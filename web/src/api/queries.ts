@@ -7,6 +7,7 @@ import {
   queryOptions,
   useInfiniteQuery,
   useMutation,
+  useQueries,
   useQuery,
   useQueryClient,
   type InfiniteData,
@@ -17,6 +18,7 @@ import { Refusal, server } from "./client";
 import { moneyIn } from "../lib/units";
 import type {
   ClientEntry,
+  DrapeStyle,
   Instead,
   ItemDocument,
   Lot,
@@ -225,6 +227,45 @@ export const useAdvice = facet("advice", server.advice);
 export const useDepartures = facet("departures", server.departures);
 /** Where the parts of every row go. */
 export const useGuide = facet("guide", server.guide);
+
+/** Where the ends land, and the cut list. */
+export const useLanding = facet("landing", server.landing);
+/** What it costs on the studio's terms. */
+export const usePrice = facet("price", server.price);
+
+const drapeOf = (input: PlanInput, style: DrapeStyle) =>
+  queryOptions({
+    queryKey: ["drape", input, style],
+    queryFn: ({ signal }) => server.drape(input, style, signal),
+    structuralSharing: false, // large, and never partly the same
+    staleTime: Infinity,
+    gcTime: 10_000,
+  });
+
+/** How the hair hangs when it is worn in a style; asked for only while it is shown. */
+export const useDrape = (input: PlanInput, style: DrapeStyle, shown = true) =>
+  useQuery({ ...drapeOf(input, style), placeholderData: keepPreviousData, enabled: shown });
+
+/** How several states of a plan hang, to be compared. */
+export const useDrapes = (inputs: readonly PlanInput[]) =>
+  useQueries({ queries: inputs.map((input) => drapeOf(input, "down")) });
+
+/** Whether the pieces suit, and their weight, against what the client wore before. */
+export const useFitting = (input: PlanInput, clientId: string, shown = true) =>
+  useQuery({
+    queryKey: ["fitting", input, clientId],
+    queryFn: ({ signal }) => server.fitting(input, clientId, signal),
+    placeholderData: keepPreviousData,
+    enabled: shown,
+    gcTime: 0, // the stash moves on meanwhile
+  });
+
+/** The quotes given for a plan. */
+export const useQuotes = (plan: string) =>
+  useQuery({ queryKey: ["quotes", plan], queryFn: () => server.quotes(plan), enabled: plan !== "" });
+
+export const useQuote = (id: string) =>
+  useQuery({ queryKey: ["quote", id], queryFn: () => server.quote(id) });
 
 /** What a plan needs of hair, what the stash gives, what is bought and how it is prepared. */
 export const useShopping = (plan: string, input: PlanInput) =>

@@ -194,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How the pieces of a plan hang, what they cover and how full */
+        post: operations["drape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure}": {
         parameters: {
             query?: never;
@@ -256,6 +273,23 @@ export interface paths {
         put?: never;
         /** Section sizes that make a wished number of sections, or the nearest two */
         post: operations["fitCount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/fitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether the pieces suit their plaits and are not too heavy, with remedies */
+        post: operations["fitting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -346,6 +380,23 @@ export interface paths {
         post?: never;
         /** Delete an item; one that lots, plans or orders name is archived instead */
         delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/landing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the ends land, what reaches each line, and the cut list */
+        post: operations["landing"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -611,6 +662,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{id}/quotes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The quotes given for a plan, the latest first */
+        get: operations["listQuotes"];
+        put?: never;
+        /** Freeze a quote of a plan as it is stored */
+        post: operations["giveQuote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans/{id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -724,6 +793,91 @@ export interface paths {
         put?: never;
         /** A plan's head, tally and notices, without storing it */
         post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a plan costs on the studio's terms */
+        post: operations["price"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/quotes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A quote as it was given */
+        get: operations["readQuote"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/quotes/{id}/picture/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture on a quote: the head parted, or with its hair */
+        get: operations["quotePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/quotes/{id}/quote.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The paper of a quote as it was given */
+        get: operations["quotePaper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/quotes/{id}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what became of a quote */
+        put: operations["answerQuote"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1091,6 +1245,10 @@ export interface components {
              */
             safe: number;
         };
+        AnswerQuoteRequest: {
+            /** @enum {string} */
+            state: "given" | "accepted" | "declined";
+        };
         ArriveOrderRequest: {
             /** @description What came of each line, in their order */
             lines: components["schemas"]["Came"][];
@@ -1150,6 +1308,20 @@ export interface components {
             place: "front" | "back";
             right: components["schemas"]["Half"];
         };
+        Band: {
+            /**
+             * Format: double
+             * @description How far to the client's left
+             */
+            leftMm: number;
+            /**
+             * Format: double
+             * @description How far to the client's right, negative
+             */
+            rightMm: number;
+            /** Format: double */
+            zMm: number;
+        };
         Base: {
             /**
              * @description What stands where no individuals do
@@ -1195,6 +1367,13 @@ export interface components {
              * @description Tracks behind: side by side where they run back, one above the other where they run across
              */
             tracks: number;
+        };
+        Basis: {
+            /** @description True when the client brings hair and small things */
+            bringsHair?: boolean;
+            extras?: components["schemas"]["Extra"][];
+            /** @description Id of who works; left out for the studio's rate */
+            person?: string;
         };
         Batch: {
             /**
@@ -1279,6 +1458,15 @@ export interface components {
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
         };
+        Charge: {
+            /** Format: int64 */
+            amountMinor: number;
+            /** @description How it comes about; may be empty */
+            detail: string;
+            /** @enum {string} */
+            kind: "hair" | "things" | "work" | "extra";
+            name: string;
+        };
         Choice: {
             key: string;
             name: string;
@@ -1361,6 +1549,14 @@ export interface components {
              */
             total: number;
         };
+        Cover: {
+            /**
+             * Format: double
+             * @description Share of the scalp no piece lies over, parts among it
+             */
+            bare: number;
+            shows: components["schemas"]["Showing"][];
+        };
         CreateItemRequest: {
             archived: boolean;
             /**
@@ -1434,6 +1630,47 @@ export interface components {
              */
             version: number;
         };
+        Drape: {
+            /** @description False where nobody said the height and a usual one was taken */
+            asked: boolean;
+            /** @description How full it hangs at the chin */
+            chin: components["schemas"]["Fullness"];
+            cover: components["schemas"]["Cover"];
+            face: number[][];
+            /** @description The outline of the hair from behind, from the top */
+            outline: components["schemas"]["Band"][];
+            pieces: components["schemas"]["DrapedPiece"][];
+            shoulder: components["schemas"]["Fullness"];
+            /** Format: double */
+            statureMm: number;
+            /** @enum {string} */
+            style: "down" | "half-up" | "tied";
+            torso: number[][];
+            /** Format: double */
+            vertexMm: number;
+        };
+        DrapeWish: {
+            input: components["schemas"]["Input"];
+            /** @enum {string} */
+            style: "down" | "half-up" | "tied";
+        };
+        DrapedPiece: {
+            /** Format: double */
+            liftMm: number;
+            /**
+             * Format: int64
+             * @description Index of the piece
+             */
+            piece: number;
+            /**
+             * Format: int64
+             * @description Index of the place it hangs at
+             */
+            place: number;
+            points: number[][];
+            /** Format: double */
+            thickMm: number;
+        };
         Edit: {
             /** @description The place it is about, a unit vector in the head's axes */
             at: number[];
@@ -1483,6 +1720,14 @@ export interface components {
              */
             type: string;
         };
+        Extra: {
+            /**
+             * Format: int64
+             * @description Minor units; below zero it is taken off
+             */
+            amountMinor: number;
+            name: string;
+        };
         Facts: {
             consent: components["schemas"]["Consent"];
             /** @description How to reach the client, in their words */
@@ -1516,7 +1761,12 @@ export interface components {
             name: string;
         };
         Fill: {
-            /** Format: int64 */
+            /** @description Places known beforehand: one piece at each, hung on what lies nearest */
+            at?: number[][];
+            /**
+             * Format: int64
+             * @description How many, besides those whose places are known
+             */
             count: number;
             /** @description Key of the piece */
             piece: string;
@@ -1541,6 +1791,16 @@ export interface components {
              * @description Sections split to come to the number where no sizes do; they are changes by hand
              */
             split?: number;
+        };
+        Fitting: {
+            load: components["schemas"]["HeadLoad"];
+            places: components["schemas"]["PlaceFit"][];
+            zones: components["schemas"]["ZoneFit"][];
+        };
+        FittingWish: {
+            /** @description Whose earlier installs it is compared with */
+            clientId?: string;
+            input: components["schemas"]["Input"];
         };
         FlatChannel: {
             /** Format: double */
@@ -1634,9 +1894,25 @@ export interface components {
             folded: boolean;
             /** @enum {string} */
             form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair";
+            /**
+             * Format: double
+             * @description How long it hangs ÷ its length drawn straight
+             */
+            hangs: number;
             many: string;
             /** @description What one piece of it is called */
             name: string;
+        };
+        Fullness: {
+            /** Format: int64 */
+            crossing: number;
+            /**
+             * Format: double
+             * @description Pieces over one another on average; under 1 there are gaps
+             */
+            layers: number;
+            /** Format: double */
+            outlineMm: number;
         };
         Given: {
             /** @description Index of a place and of the accent put on there, one pair after the other */
@@ -1698,6 +1974,27 @@ export interface components {
             /** Format: double */
             toCrownMm: number;
         };
+        HeadLoad: {
+            /** Format: double */
+            dryG: number;
+            /** Format: double */
+            greatestMg: number;
+            /** Format: double */
+            heavyG: number;
+            /** Format: double */
+            medianMg: number;
+            /** Format: double */
+            mostG: number;
+            noLimit: string;
+            says: string[];
+            /**
+             * Format: double
+             * @description About, until a soaked piece was weighed
+             */
+            soakedG: number;
+            /** Format: double */
+            usualMg: number;
+        };
         HoldStashRequest: {
             holds: boolean;
         };
@@ -1706,6 +2003,8 @@ export interface components {
             total: components["schemas"]["Range"];
         };
         HouseDocument: {
+            /** @description What the studio asks for its work, the usual where nothing is set */
+            readonly asks: components["schemas"]["Terms"];
             rules: components["schemas"]["Rules"];
             /**
              * Format: int64
@@ -1763,6 +2062,8 @@ export interface components {
             parting: components["schemas"]["Settings"];
             pieces: components["schemas"]["Piece"][];
             plaits: components["schemas"]["Preparation"];
+            /** @description What the install is priced by; left out for the studio's usual way */
+            price?: components["schemas"]["Basis"];
             /**
              * Format: int64
              * @description Version of this document's schema
@@ -1770,6 +2071,13 @@ export interface components {
             schema: number;
             /** @description Spares of each piece */
             spares: components["schemas"]["Spares"];
+            /**
+             * Format: double
+             * @description The wearer's height standing, mm; left out where nobody asked
+             */
+            statureMm?: number;
+            /** @description How the ends are cut once all hang; left out to leave them as they come */
+            trim?: components["schemas"]["Trim"];
             /** @description Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
             uses: components["schemas"]["Use"][];
             ways: components["schemas"]["Way"][];
@@ -1779,6 +2087,11 @@ export interface components {
         Install: {
             /** @enum {string} */
             comfort: "comfortable" | "tight" | "painful";
+            /**
+             * Format: double
+             * @description Mass of all that hung, g; left out where nobody knows
+             */
+            massG?: number;
             note: string;
             /** @description Day as YYYY-MM-DD */
             on: string;
@@ -1886,6 +2199,25 @@ export interface components {
             unit: string;
             units: string;
         };
+        Landing: {
+            /** Format: double */
+            high: number;
+            /** @description The lowest body line half of the ends reach */
+            line: string;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            middle: number;
+        };
+        Landings: {
+            all: components["schemas"]["Landing"];
+            /** @description False where nobody said the height and a usual one was taken */
+            asked: boolean;
+            lines: components["schemas"]["LineReach"][];
+            rows: components["schemas"]["RowLanding"][];
+            /** Format: double */
+            statureMm: number;
+        };
         Landmarks: {
             behindEar: number[];
             earTop: number[];
@@ -1906,11 +2238,52 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Letter: {
+            /** @description Who wrote it, by name */
+            by: string;
+            care: string[];
+            cautions: string[];
+            /** @description Whose head it is; empty while that was open */
+            client: string;
+            conditions: string;
+            /** @description ISO 4217 code */
+            currency: string;
+            engine: string;
+            included: string[];
+            on: string;
+            price: components["schemas"]["Price"];
+            /**
+             * Format: int64
+             * @description Version of this document's schema
+             */
+            schema: number;
+            /** @description Who gives it */
+            studio: string;
+            /** @description What the plan was called */
+            title: string;
+            until: string;
+        };
         LineError: {
             column: string;
             /** Format: int64 */
             line: number;
             message: string;
+        };
+        LineReach: {
+            /** Format: double */
+            allMm: number;
+            /** Format: double */
+            firstMm: number;
+            /** Format: double */
+            halfMm: number;
+            /** @enum {string} */
+            key: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            name: string;
+            /**
+             * Format: double
+             * @description Its height ÷ stature
+             */
+            share: number;
         };
         Listed: {
             item: components["schemas"]["Item"];
@@ -2124,10 +2497,24 @@ export interface components {
             /** @description States pinned beside the plan, to compare */
             variants?: components["schemas"]["Variant"][];
         };
+        NewQuote: {
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            /** @enum {string} */
+            paper: "letter" | "a4";
+            /**
+             * @description Unit of length on its paper
+             * @enum {string}
+             */
+            unit: "in" | "cm";
+        };
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "empty-use" | "no-way";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "long-piece" | "empty-use" | "no-way";
             /** @description What is so, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -2410,6 +2797,13 @@ export interface components {
              */
             withoutSpares: number;
         };
+        PlaceFit: {
+            fit?: string;
+            /** Format: double */
+            loadMg: number;
+            /** @enum {string} */
+            word: "light" | "usual" | "heavy" | "too-heavy";
+        };
         PlaceOrderRequest: {
             /** @description The day, such as 2026-12-04 */
             on: string;
@@ -2534,6 +2928,25 @@ export interface components {
             notices: components["schemas"]["Notice"][];
             tally: components["schemas"]["Tally"];
         };
+        Price: {
+            /** Format: int64 */
+            depositMinor: number;
+            lines: components["schemas"]["Charge"][];
+            /**
+             * Format: int64
+             * @description What is left to pay on the day
+             */
+            restMinor: number;
+            /** @description True when the lines have it in */
+            taxIncluded: boolean;
+            /** Format: int64 */
+            taxMinor: number;
+            taxName: string;
+            /** Format: double */
+            taxPercent: number;
+            /** Format: int64 */
+            totalMinor: number;
+        };
         PriceChange: {
             /** Format: int64 */
             isMinor: number;
@@ -2570,6 +2983,27 @@ export interface components {
              * @description Pieces in a pack by its label
              */
             pack: number;
+        };
+        QuoteDocument: {
+            /**
+             * Format: date-time
+             * @description When it was accepted or declined
+             */
+            answered?: string;
+            /** @description Who wrote the answer down */
+            answeredBy?: string;
+            /** Format: date-time */
+            at: string;
+            /** @description True once its last day is over and nobody answered */
+            expired: boolean;
+            given: components["schemas"]["Letter"];
+            id: string;
+            /** Format: int64 */
+            number: number;
+            /** @description Left out once the plan is deleted */
+            planId?: string;
+            /** @enum {string} */
+            state: "given" | "accepted" | "declined";
         };
         Range: {
             /** Format: double */
@@ -2621,6 +3055,31 @@ export interface components {
             edit: number;
             message: string;
         };
+        Remedy: {
+            /** @description The plan after it */
+            input: components["schemas"]["Input"];
+            /** @description What is done, with its numbers */
+            says: string;
+        };
+        RowLanding: {
+            drawn: number[];
+            front: boolean;
+            /** Format: double */
+            guideMm: number;
+            lands: components["schemas"]["Landing"];
+            /** Format: double */
+            longestMm: number;
+            name: string;
+            /**
+             * Format: double
+             * @description What is cut off; below zero the piece falls short by so much
+             */
+            offMm: number;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: double */
+            shortestMm: number;
+        };
         RowLine: {
             /** Format: int64 */
             firstPart: number;
@@ -2655,6 +3114,8 @@ export interface components {
             sides?: {
                 [key: string]: string;
             };
+            /** @description What the studio asks for its work; left out until it is set */
+            terms?: components["schemas"]["Terms"];
         };
         School: {
             /** @description The question */
@@ -2806,6 +3267,19 @@ export interface components {
              */
             packs: number;
             supplier: string;
+        };
+        Showing: {
+            /** Format: double */
+            areaMm2: number;
+            fill: number[][];
+            /** @enum {string} */
+            kind: "track" | "scalp";
+            /** Format: double */
+            lengthMm: number;
+            name: string;
+            /** @description Where, to be marked */
+            points: number[][];
+            remedy: string;
         };
         Side: {
             key: string;
@@ -3055,6 +3529,37 @@ export interface components {
              */
             waitHours: number;
         };
+        Terms: {
+            /** @description What else holds, in a few sentences; it stands on every quote */
+            conditions: string;
+            /**
+             * Format: double
+             * @description Share of the whole paid beforehand
+             */
+            depositPercent: number;
+            /** @description What the studio is called on a quote */
+            name: string;
+            /**
+             * Format: int64
+             * @description Price of an hour's work, minor units
+             */
+            rateMinor: number;
+            /** @description Price of an hour by the person's id, where it is another */
+            ratesMinor?: {
+                [key: string]: number;
+            };
+            /** @description True when prices have it in */
+            taxIncluded: boolean;
+            /** @description What the tax is called */
+            taxName: string;
+            /** Format: double */
+            taxPercent: number;
+            /**
+             * Format: int64
+             * @description Days a quote holds
+             */
+            validDays: number;
+        };
         Thing: {
             colour?: string;
             /** @description Id of the item of the supplies it is */
@@ -3101,6 +3606,12 @@ export interface components {
             sections: number;
             /** Format: double */
             widthMm: number;
+        };
+        Trim: {
+            /** @enum {string} */
+            line: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            /** @enum {string} */
+            shape: "blunt" | "layers" | "bob";
         };
         TwoInputs: {
             from: components["schemas"]["Input"];
@@ -3280,6 +3791,28 @@ export interface components {
             /** Format: int64 */
             strandsPerPack: number;
             swatch?: string;
+        };
+        ZoneFinding: {
+            code: string;
+            /** Format: int64 */
+            count: number;
+            places: string[];
+            reason: string;
+            remedies: components["schemas"]["Remedy"][];
+            /** @enum {string} */
+            severity: "hint" | "look" | "danger";
+            words: string;
+        };
+        ZoneFit: {
+            findings: components["schemas"]["ZoneFinding"][];
+            /** @description True where pieces are hooked on a base */
+            hooked: boolean;
+            loadMg: components["schemas"]["Between"];
+            name: string;
+            /** Format: int64 */
+            places: number;
+            /** @description Thickness of the plaits */
+            plaitMm: components["schemas"]["Between"];
         };
     };
     responses: never;
@@ -3761,6 +4294,39 @@ export interface operations {
             };
         };
     };
+    drape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrapeWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drape"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     figure: {
         parameters: {
             query?: never;
@@ -3889,6 +4455,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fitted"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    fitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitting"];
                 };
             };
             /** @description Error */
@@ -4201,6 +4800,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ItemGone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    landing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Landings"];
                 };
             };
             /** @description Error */
@@ -4878,6 +5510,75 @@ export interface operations {
             };
         };
     };
+    listQuotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuoteDocument"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    giveQuote: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewQuote"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuoteDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     planSheet: {
         parameters: {
             query?: {
@@ -5108,6 +5809,173 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    price: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Price"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readQuote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuoteDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    quotePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                part: "parted" | "draped";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    quotePaper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The quote */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    answerQuote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerQuoteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuoteDocument"];
                 };
             };
             /** @description Error */

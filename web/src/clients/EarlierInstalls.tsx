@@ -54,6 +54,14 @@ export function EarlierInstalls({ installs, onChange }: Props) {
             value={install.weeksWorn}
             onChange={(weeksWorn) => put(i, "weeks", { weeksWorn })}
           />
+          <NumberField
+            label="All that hung weighed"
+            help="To compare the next one with; 0 where nobody knows"
+            unit="g"
+            path={`installs[${i}].massG`}
+            value={install.massG ?? 0}
+            onChange={(massG) => put(i, "mass", { massG })}
+          />
           <Segmented<Install["comfort"]>
             block
             value={install.comfort}

@@ -29,7 +29,7 @@ import { spoken } from "./names";
 import { hooksOf, readings as ownReadings, type Reading } from "./reading";
 import { SectionFacts } from "./SectionFacts";
 import { clampLat, useStance } from "./stance";
-import type { HeadTool, View as ToolView } from "./tool";
+import type { HeadLayer, HeadTool, View as ToolView } from "./tool";
 import type { Flat } from "./vectors";
 
 const degreesPerPixel = 0.42;
@@ -50,6 +50,8 @@ function useSame<T>(value: T): T {
 }
 
 const noReadings: readonly Reading[] = [];
+const noKeys: readonly string[] = [];
+const noLayers: readonly HeadLayer[] = [];
 
 interface Props {
   head: HeadShape;
@@ -63,8 +65,14 @@ interface Props {
   bar?: ReactNode;
   /** What the head can be coloured by, besides what the parting itself tells. */
   readings?: readonly Reading[];
-  /** What to colour it by at first. */
+  /** Readings of the parting that are left out, by key. */
+  without?: readonly string[];
+  /** What can be laid over the head. */
+  layers?: readonly HeadLayer[];
+  /** What to colour it by, or to lay over it, at first. */
   startReading?: string | undefined;
+  /** Is told what it is coloured by, or what is laid over it. */
+  onReading?: (key: string | undefined) => void;
 }
 
 /** The head, to be turned, tapped and read. */
@@ -76,7 +84,10 @@ export const HeadMap = memo(function HeadMap({
   tool: given,
   bar,
   readings = noReadings,
+  without = noKeys,
+  layers = noLayers,
   startReading,
+  onReading,
 }: Props) {
   const { unit } = usePreferences();
   // Where there is no room beside the head, what is picked to be changed is not read.
@@ -92,14 +103,21 @@ export const HeadMap = memo(function HeadMap({
     setWanted(startReading);
     setColour(startReading);
   }
-  const all = useMemo(() => [...ownReadings, ...readings], [readings]);
+  const all = useMemo(
+    () => [...ownReadings.filter((r) => !without.includes(r.key)), ...readings],
+    [readings, without],
+  );
   const reading = all.find((r) => r.key === colour);
+  const layer = layers.find((l) => l.key === colour);
+  const shownBox = layer?.box ?? box;
+  useEffect(() => onReading?.(colour), [colour, onReading]);
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; tools: boolean }>(null);
 
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const turnTool = useTurnTool(byId);
-  const tool = given ?? turnTool;
+  // Under a layer there is no section to touch: the head is turned.
+  const tool = layer ? { ...turnTool, hint: layer.hint } : (given ?? turnTool);
   const head = useSame(shape);
   const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
@@ -282,22 +300,26 @@ export const HeadMap = memo(function HeadMap({
       <div className={styles.stage}>
         {current && !(given && narrow) && <SectionFacts section={current} onClose={tool.pickNone} />}
         <div className={styles.head}>
-          <HeadPicture
-            pictured={picture}
-            camera={camera}
-            box={box}
-            detail={moving ? "moving" : "full"}
-            classes={classes}
-            hooks={hooks}
-            marked={marked}
-            chosen={chosen}
-          />
+          {layer ? (
+            layer.picture({ pictured: picture, camera, stance, box: shownBox, moving, small: false })
+          ) : (
+            <HeadPicture
+              pictured={picture}
+              camera={camera}
+              box={box}
+              detail={moving ? "moving" : "full"}
+              classes={classes}
+              hooks={hooks}
+              marked={marked}
+              chosen={chosen}
+            />
+          )}
           <svg
             ref={svg}
             className={styles.over}
             data-head
             data-still={!moving}
-            viewBox={box.join(" ")}
+            viewBox={shownBox.join(" ")}
             tabIndex={0}
             role="group"
             aria-label={`Parted head, ${tool.name.toLowerCase()}. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front.`}
@@ -309,23 +331,34 @@ export const HeadMap = memo(function HeadMap({
             onKeyDown={onKeyDown}
             {...keptFocus}
           >
-            <HeadSections
-              pictured={still.picture}
-              camera={still.camera}
-              labels={labels}
-              chosen={chosen}
-              marked={marked}
-              tabStop={tabStop}
-              stale={moving}
-            />
-            <MapNotes layout={layout} camera={camera} marked={marked} reading={reading?.key} />
-            <Over tool={tool} head={head} camera={camera} placeOf={placeOf} />
+            {layer?.over?.({ pictured: picture, camera, stance, box: shownBox, moving, small: false })}
+            {!layer && (
+              <HeadSections
+                pictured={still.picture}
+                camera={still.camera}
+                labels={labels}
+                chosen={chosen}
+                marked={marked}
+                tabStop={tabStop}
+                stale={moving}
+              />
+            )}
+            {!layer && <MapNotes layout={layout} camera={camera} marked={marked} reading={reading?.key} />}
+            {!layer && <Over tool={tool} head={head} camera={camera} placeOf={placeOf} />}
           </svg>
         </div>
       </div>
       <div className={styles.foot}>
-        <Legend layout={layout} readings={all} reading={reading} onReading={setColour} hint={tool.hint} />
-        <Filmstrip pictured={strip} onView={onView} />
+        <Legend
+          layout={layout}
+          readings={all}
+          layers={layers}
+          layer={layer}
+          reading={reading}
+          onReading={setColour}
+          hint={tool.hint}
+        />
+        <Filmstrip pictured={strip} layer={layer} onView={onView} />
       </div>
     </section>
   );
@@ -357,9 +390,11 @@ function useTurnTool(byId: ReadonlyMap<string, Section>): HeadTool {
 /** The fixed views, small; each turns the big head. */
 const Filmstrip = memo(function Filmstrip({
   pictured,
+  layer,
   onView,
 }: {
   pictured: Pictured;
+  layer: HeadLayer | undefined;
   onView: (view: View) => void;
 }) {
   const { head } = pictured;
@@ -373,7 +408,18 @@ const Filmstrip = memo(function Filmstrip({
       {cameras.map(({ view, camera }) => (
         <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
           <span className={styles.small}>
-            <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />
+            {layer ? (
+              layer.picture({
+                pictured,
+                camera,
+                stance: views[view],
+                box: layer.box,
+                moving: false,
+                small: true,
+              })
+            ) : (
+              <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />
+            )}
           </span>
           <span>
             {views[view].name} <kbd>{views[view].key}</kbd>

@@ -1,9 +1,10 @@
-import { memo, useCallback, useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect } from "react";
 import { usePreferences } from "../lib/preferences";
 import type { Camera } from "./camera";
 import type { Pictured } from "./drawn";
 import styles from "./HeadPicture.module.css";
 import { paintHead, type Look } from "./paint";
+import { useDots } from "./useDots";
 
 /** A part of the picture's plane: left, top, width and height in mm. */
 export type Box = readonly [number, number, number, number];
@@ -26,21 +27,7 @@ export const HeadPicture = memo(function HeadPicture({
   chosen,
 }: Props) {
   const { hair, skin } = usePreferences();
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState({ wide: 0, high: 0 });
-  const watch = useCallback((element: HTMLCanvasElement | null) => {
-    canvas.current = element;
-    if (!element) return;
-    const measure = () => {
-      const dots = window.devicePixelRatio || 1;
-      const { clientWidth, clientHeight } = element;
-      setSize({ wide: Math.round(clientWidth * dots), high: Math.round(clientHeight * dots) });
-    };
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const { canvas, size, watch } = useDots();
   useLayoutEffect(() => {
     const ctx = canvas.current?.getContext("2d");
     if (!ctx || size.wide === 0 || size.high === 0) return;
@@ -57,6 +44,6 @@ export const HeadPicture = memo(function HeadPicture({
       size.high / 2 - scale * (top + high / 2),
     );
     paintHead(ctx, pictured, camera, { hair, skin, detail, classes, hooks, marked, chosen });
-  }, [size, box, pictured, camera, hair, skin, detail, classes, hooks, marked, chosen]);
+  }, [canvas, size, box, pictured, camera, hair, skin, detail, classes, hooks, marked, chosen]);
   return <canvas ref={watch} className={styles.picture} width={size.wide} height={size.high} aria-hidden />;
 });

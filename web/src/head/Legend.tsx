@@ -5,10 +5,14 @@ import type { Layout } from "../api/types";
 import { useNarrow } from "../lib/narrow";
 import styles from "./Legend.module.css";
 import { legend, type Reading } from "./reading";
+import type { HeadLayer } from "./tool";
 
 interface Props {
   layout: Layout;
   readings: readonly Reading[];
+  layers: readonly HeadLayer[];
+  /** What is laid over the head; none for the parting. */
+  layer: HeadLayer | undefined;
   /** What the head is coloured by; none for hair. */
   reading: Reading | undefined;
   onReading: (key: string) => void;
@@ -17,11 +21,29 @@ interface Props {
 }
 
 /** What the head is coloured by, and what each colour and mark means. It keeps its height, so that the head stays where it is. */
-export const Legend = memo(function Legend({ layout, readings, reading, onReading, hint }: Props) {
+export const Legend = memo(function Legend({
+  layout,
+  readings,
+  layers,
+  layer,
+  reading,
+  onReading,
+  hint,
+}: Props) {
   return (
     <div className={styles.legend}>
-      <ReadingChoice readings={readings} reading={reading?.key ?? hairKey} onReading={onReading} />
-      {!reading ? (
+      <ReadingChoice
+        readings={readings}
+        layers={layers}
+        reading={layer?.key ?? reading?.key ?? hairKey}
+        onReading={onReading}
+      />
+      {layer ? (
+        <div className={styles.layer}>
+          {layer.settings}
+          <p>{hint}</p>
+        </div>
+      ) : !reading ? (
         <p>{hint}</p>
       ) : (
         <ul tabIndex={0} aria-label={`Colours of ${reading.name.toLowerCase()}`}>
@@ -45,14 +67,16 @@ const hairKey = "hair";
 
 interface ChoiceProps {
   readings: readonly Reading[];
+  layers: readonly HeadLayer[];
   reading: string;
   onReading: (key: string) => void;
 }
 
-const ReadingChoice = memo(function ReadingChoice({ readings, reading, onReading }: ChoiceProps) {
+const ReadingChoice = memo(function ReadingChoice({ readings, layers, reading, onReading }: ChoiceProps) {
   const narrow = useNarrow();
   const options = [
     { value: hairKey, label: "Hair" },
+    ...layers.map((l) => ({ value: l.key, label: l.name })),
     ...readings.map((r) => ({ value: r.key, label: r.name })),
   ];
   return narrow ? (

@@ -1,3 +1,5 @@
+import { lazy } from "react";
+
 export { cameraAt, startStance, views, type Camera, type Stance } from "./camera";
 export { pictured, type Pictured } from "./drawn";
 export { HeadMap } from "./HeadMap";
@@ -6,5 +8,10 @@ export { central, place, ring, rowStart, spoken, zoneName } from "./names";
 export { hookKey } from "./paint";
 export * as paths from "./paths";
 export { hooksOf, kindOf, legend, type Class, type Reading } from "./reading";
-export type { HeadTool, View } from "./tool";
+export type { HeadLayer, HeadTool, LayerView, View } from "./tool";
 export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors";
+
+/** The hair as it hangs; it loads once it is shown. */
+export const DrapePicture = lazy(async () => ({
+  default: (await import("./drape/DrapePicture")).DrapePicture,
+}));

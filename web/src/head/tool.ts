@@ -1,6 +1,8 @@
 import type { ReactNode } from "react";
 import type { HeadShape, Section } from "../api/types";
-import type { Camera } from "./camera";
+import type { Camera, Stance } from "./camera";
+import type { Pictured } from "./drawn";
+import type { Box } from "./HeadPicture";
 import type { Flat, Vec } from "./vectors";
 
 /** What a tool sees of the head when it draws over it. */
@@ -9,6 +11,32 @@ export interface View {
   camera: Camera;
   /** The place on the picture under a pointer, in the picture's mm. */
   placeOf: (event: { clientX: number; clientY: number }) => Flat;
+}
+
+/** What can be laid over the head in place of its parting, such as the hair that hangs from it. */
+export interface HeadLayer {
+  key: string;
+  name: string;
+  /** The part of the picture it takes. */
+  box: Box;
+  /** What there is to know of it, in a line under the head. */
+  hint: string;
+  /** What is set of it; stands beside the hint. */
+  settings?: ReactNode;
+  picture: (view: LayerView) => ReactNode;
+  /** What is drawn over the picture. */
+  over?: (view: LayerView) => ReactNode;
+}
+
+/** What a layer sees of the head when it is drawn. */
+export interface LayerView {
+  pictured: Pictured;
+  camera: Camera;
+  stance: Stance;
+  box: Box;
+  moving: boolean;
+  /** True for the small pictures of the fixed views. */
+  small: boolean;
 }
 
 /** What a finger on the head does. The head knows nothing of what comes of it. */

@@ -10,6 +10,7 @@ import { ChoiceField } from "../ui/fields";
 import { Page } from "../ui/Page";
 import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
+import { Terms } from "./Terms";
 
 const may: Record<Role, string> = {
   owner: "Everything, and manages people",
@@ -26,6 +27,7 @@ function HouseRulesPage() {
           <People />
           <Studio />
         </div>
+        <Terms />
         <OwnSignIn />
         <Schools />
       </div>

@@ -111,6 +111,11 @@ export class Autosave<D> {
     return this.version !== undefined;
   }
 
+  /** The version that holds what was typed last; none while something is not saved. */
+  get savedVersion() {
+    return this.isSaved ? this.version : undefined;
+  }
+
   get isSaved() {
     return this.sent === undefined && JSON.stringify(this.draft) === JSON.stringify(this.base);
   }

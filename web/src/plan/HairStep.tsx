@@ -1,5 +1,5 @@
 import { memo, Suspense, type ReactNode } from "react";
-import type { Catalogue, PlanInput, PlanResult, Preparation, Shopping } from "../api/types";
+import type { Catalogue, Notice, PlanInput, PlanResult, Preparation, Shopping } from "../api/types";
 import { useMoney, useShopping } from "../api/queries";
 import { hours } from "../lib/units";
 import { LengthField, Toggle } from "../ui/fields";
@@ -8,17 +8,39 @@ import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
 import { Segmented, Skeleton } from "antd";
 import { useAct } from "./act";
-import { actions } from "./actions";
+import { actions, type Variant } from "./actions";
 import { AccentList, accentsText } from "./AccentList";
 import { PieceList } from "./PieceList";
+import { Cost, Falls, FitAndLoad, Landing } from "./fall/parts";
 import { OtherPieces, PackReach, Prepare, StashAndOrders, ToBuy } from "./shop/parts";
 import type { StoredPlan } from "./shop/stored";
 import type { Reaching } from "./ways";
 import { usesText, UseList } from "./UseList";
 
+/** Notices on how pieces suit and how heavy they are. */
+const fitCodes: ReadonlySet<Notice["code"]> = new Set<Notice["code"]>([
+  "wrong-form",
+  "fat-plait",
+  "thin-plait",
+  "tight-loop",
+  "tight-root",
+  "long-plait",
+  "short-hair",
+  "wrong-base",
+  "heavy-here",
+  "too-heavy",
+  "heavy-head",
+  "few-necks",
+  "long-piece",
+]);
+
 interface Props {
   plan: StoredPlan;
   input: PlanInput;
+  /** Whose head it is; empty while that is open. */
+  clientId: string;
+  /** States that are pinned beside the plan. */
+  variants: readonly Variant[];
   result: PlanResult;
   catalogue: Catalogue;
   /** Packs are pointed at, to be shown on the head. */
@@ -26,7 +48,8 @@ interface Props {
 }
 
 /** Which pieces where, and what to buy. */
-export const HairStep = memo(function HairStep({ plan, input, result, catalogue, onReach }: Props) {
+export const HairStep = memo(function HairStep(props: Props) {
+  const { plan, input, clientId, variants, result, catalogue, onReach } = props;
   const money = useMoney();
   const { pieces, plaits } = input;
   const asked = useShopping(plan.isStored ? plan.id : "", input);
@@ -40,12 +63,14 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
     ) : (
       <Skeleton active />
     );
+  const shown = (part: ReactNode) => <Suspense fallback={<Skeleton active />}>{part}</Suspense>;
   return (
     <Parts
       step="hair"
       parts={[
         {
           key: "pieces",
+          chapter: "Choose",
           title: "Pieces",
           says: pieces.length === 1 ? pieces[0]?.name : `${pieces.length} pieces`,
           paths: ["pieces"],
@@ -53,6 +78,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         },
         {
           key: "uses",
+          chapter: "Choose",
           title: "Who gets what",
           says: usesText(input, result),
           paths: ["uses"],
@@ -60,6 +86,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         },
         {
           key: "accents",
+          chapter: "Choose",
           title: "Accents",
           says: accentsText(input),
           paths: ["accents"],
@@ -67,6 +94,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         },
         {
           key: "buy",
+          chapter: "Buy",
           title: "To buy",
           says: shop && buyText(shop),
           paths: ["spares", "fill"],
@@ -74,6 +102,7 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         },
         {
           key: "orders",
+          chapter: "Buy",
           title: "Stash and orders",
           says:
             shop &&
@@ -83,24 +112,58 @@ export const HairStep = memo(function HairStep({ plan, input, result, catalogue,
         },
         {
           key: "reach",
+          chapter: "Buy",
           title: "How far packs go",
           says: shop && reachText(shop),
           content: shopped((s) => <PackReach input={input} shop={s} onReach={onReach} />),
         },
         {
           key: "others",
+          chapter: "Buy",
           title: "Other pieces",
           says: "side by side",
           content: shopped(() => <OtherPieces planId={plan.isStored ? plan.id : ""} input={input} />),
         },
         {
           key: "prepare",
+          chapter: "Buy",
           title: "Prepare at home",
           says: shop && prepareText(shop),
           content: shopped((s) => <Prepare plan={plan} shop={s} />),
         },
         {
+          key: "fit",
+          chapter: "Hang",
+          title: "Fit and load",
+          says: result.notices.some((n) => fitCodes.has(n.code)) ? "look at it" : "suits",
+          content: shown(<FitAndLoad input={input} clientId={clientId} />),
+        },
+        {
+          key: "falls",
+          chapter: "Hang",
+          title: "Drape and cover",
+          says: "how it falls, what shows",
+          content: shown(<Falls input={input} variants={variants} />),
+        },
+        {
+          key: "landing",
+          chapter: "Hang",
+          title: "Where it lands",
+          says: input.trim ? "cut" : "uncut",
+          paths: ["statureMm", "trim"],
+          content: shown(<Landing input={input} />),
+        },
+        {
+          key: "cost",
+          chapter: "Price",
+          title: "Price and quote",
+          says: "what the client pays",
+          paths: ["price"],
+          content: shown(<Cost plan={plan} input={input} />),
+        },
+        {
           key: "plaits",
+          chapter: "Choose",
           title: "Base plaits",
           says: `${farNames[plaits.far].toLowerCase()}, ${plaits.tension}`,
           paths: ["plaits"],

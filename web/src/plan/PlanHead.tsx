@@ -6,13 +6,23 @@ import type { AssignTool } from "./assign/AssignBar";
 import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
+import { useFitting } from "../api/queries";
+import { fallReadings, fitKey, landingKey, loadKey } from "./fall/readings";
+import { useDrapeLayer } from "./fall/useDrapeLayer";
+import { drapeKey, useWorn } from "./fall/worn";
 import { givenReadings, type Reaching } from "./ways";
+
+/** What is read of the parting alone, and makes room where pieces are chosen. */
+const ownKinds: readonly string[] = ["row", "stagger", "seen"];
+const none: readonly string[] = [];
 
 const AssignBar = lazy(async () => ({ default: (await import("./assign/AssignBar")).AssignBar }));
 
 interface Props {
   step: string;
   input: PlanInput;
+  /** Whose head it is; left out while that is open. */
+  clientId: string | undefined;
   result: PlanResult;
   catalogue: Catalogue;
   marked: ReadonlySet<string> | undefined;
@@ -25,16 +35,25 @@ interface Props {
 
 /** The head of a plan, with the tools and colours of the step that is open. */
 export const PlanHead = memo(function PlanHead(props: Props) {
-  const { step, input, result, catalogue, marked, stanceRef, reach, mayWork } = props;
+  const { step, input, clientId, result, catalogue, marked, stanceRef, reach, mayWork } = props;
   const { head, layout } = result;
   const act = useAct();
   const [handTool, setHandTool] = useState<HandTool>("turn");
   const [assignTool, setAssignTool] = useState<AssignTool>("turn");
   const hand = useHandwork({ input, layout, head, act });
   const assign = useAssign(input, layout, head, act);
+  const [shown, setShown] = useState<string>();
+  const asked = useWorn((w) => w.asked);
+  const { layer, drape } = useDrapeLayer(input, shown === drapeKey || shown === landingKey);
+  const layers = useMemo(() => [layer], [layer]);
+  const fitting = useFitting(input, clientId ?? "", shown === fitKey || shown === loadKey).data;
+  const falls = step === "hair";
   const readings = useMemo(
-    () => givenReadings(input, catalogue, layout, reach),
-    [input, catalogue, layout, reach],
+    () => [
+      ...givenReadings(input, catalogue, layout, reach),
+      ...(falls ? fallReadings(fitting, drape, head.axesMm[2] ?? 0) : []),
+    ],
+    [input, catalogue, layout, reach, falls, fitting, drape, head],
   );
   const parting = mayWork && step === "parting";
   const giving = mayWork && (step === "hair" || step === "attach");
@@ -81,13 +100,15 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const mixed = (of: (g: Given) => number) =>
     new Set([...layout.sections, ...hooksOf(layout)].map(({ given }) => of(given))).size > 1;
   const start =
-    step === "hair" && reach
-      ? "reach"
-      : step === "hair" && mixed((g) => g.piece)
-        ? "piece"
-        : step === "attach" && mixed((g) => g.way)
-          ? "method"
-          : undefined;
+    step === "hair" && asked
+      ? asked
+      : step === "hair" && reach
+        ? "reach"
+        : step === "hair" && mixed((g) => g.piece)
+          ? "piece"
+          : step === "attach" && mixed((g) => g.way)
+            ? "method"
+            : undefined;
   return (
     <HeadMap
       head={head}
@@ -97,7 +118,10 @@ export const PlanHead = memo(function PlanHead(props: Props) {
       tool={tool}
       bar={bar}
       readings={readings}
+      without={falls ? ownKinds : none}
+      layers={layers}
       startReading={start}
+      onReading={setShown}
     />
   );
 });

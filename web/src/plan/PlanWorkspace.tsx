@@ -26,7 +26,7 @@ import { useUndoable } from "../lib/undoable";
 import { when } from "../lib/units";
 import { startStance } from "../head";
 import { ActContext } from "./act";
-import { actions, type Act } from "./actions";
+import { actions, type Act, type Variant } from "./actions";
 import { draftOf, planKeeper, planKind, type Draft } from "./draft";
 import { AttachStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
 import { PlanHead } from "./PlanHead";
@@ -43,6 +43,7 @@ const SavedElsewhere = lazy(async () => ({ default: (await import("./SavedElsewh
 const HistoryDrawer = lazy(async () => ({ default: (await import("./HistoryDrawer")).HistoryDrawer }));
 
 const noErrors = {};
+const noVariants: readonly Variant[] = [];
 
 /** Opens a plan, or a new one, at a step. */
 export function PlanWorkspace() {
@@ -167,7 +168,10 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
 
   const [reach, setReach] = useState<Reaching>();
   const { isStored } = autosave;
-  const kept = useMemo(() => ({ id, isStored, save: () => autosave.save() }), [id, isStored, autosave]);
+  const kept = useMemo(
+    () => ({ id, isStored, save: () => autosave.save(), savedVersion: () => autosave.savedVersion }),
+    [id, isStored, autosave],
+  );
   const stance = useRef(startStance);
   const [history, setHistory] = useState(false);
   const [keys, setKeys] = useState(false);
@@ -283,6 +287,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
               <PlanHead
                 step={step}
                 input={answer.input}
+                clientId={shown.clientId}
                 result={answer.result}
                 catalogue={catalogue}
                 marked={marked}
@@ -313,6 +318,8 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                     <HairStep
                       plan={kept}
                       input={shown.input}
+                      clientId={shown.clientId ?? ""}
+                      variants={shown.variants ?? noVariants}
                       result={told}
                       catalogue={catalogue}
                       onReach={setReach}

@@ -133,6 +133,7 @@ const titles: Record<Notice["code"], string> = {
   "too-heavy": "Too heavy here",
   "heavy-head": "Heavy to wear",
   "few-necks": "Few necks bear this",
+  "long-piece": "Long pieces",
   "empty-use": "A rule without places",
   "no-way": "No method fits here",
 };

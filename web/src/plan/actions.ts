@@ -1,6 +1,8 @@
 import type {
   Accent,
   Base,
+  Basis,
+  Direction,
   Hairline,
   OwnHair,
   Part,
@@ -11,12 +13,14 @@ import type {
   Structure,
   StructureRule,
   Tapes,
+  Trim,
   Use,
   Way,
   WhereKind,
   Wish,
   Wishes,
 } from "../api/types";
+import { omit } from "../lib/omit";
 import type { Draft } from "./draft";
 
 /**
@@ -136,6 +140,7 @@ export const actions = {
         hairline: known.hairline,
         hair: known.hair,
         child: known.child,
+        ...(known.statureMm !== undefined && { statureMm: known.statureMm }),
       },
     }),
   }),
@@ -193,7 +198,7 @@ export const actions = {
         ...i,
         pieces,
         fill: i.fill.piece === key ? { ...i.fill, piece: first } : i.fill,
-        uses: kept(i.uses, (u) => unmixed(u.piece === key ? leave(u, "piece") : u, key)).map((u, n) =>
+        uses: kept(i.uses, (u) => unmixed(u.piece === key ? omit(u, "piece") : u, key)).map((u, n) =>
           n === 0 && u.piece === undefined && !u.mix ? { ...u, piece: first } : u,
         ),
         ...(i.accents && { accents: i.accents.filter((a) => a.piece !== key) }),
@@ -250,7 +255,7 @@ export const actions = {
     onInput(null, (i) => ({
       ...i,
       ways: i.ways.filter((w) => w.key !== key),
-      uses: kept(i.uses, (u) => (u.way === key ? leave(u, "way") : u)),
+      uses: kept(i.uses, (u) => (u.way === key ? omit(u, "way") : u)),
     })),
 
   addUse: (wanted: Wanted) =>
@@ -311,6 +316,26 @@ export const actions = {
   setFill: (group: Group, part: Partial<PlanInput["fill"]>) =>
     onInput(group && `fill.${group}`, (i) => ({ ...i, fill: { ...i.fill, ...part } })),
 
+  /** One piece more at each place found bare. */
+  fillAt: (places: readonly Direction[]) =>
+    onInput(null, (i) => ({ ...i, fill: { ...i.fill, at: [...(i.fill.at ?? []), ...places] } })),
+  /** The wearer's height; 0 is not said. */
+  setStature: (mm: number) =>
+    onInput("stature", (i) => ({ ...omit(i, "statureMm"), ...(mm > 0 && { statureMm: mm }) })),
+  setTrim: (trim: Trim | undefined) => onInput(null, (i) => ({ ...omit(i, "trim"), ...(trim && { trim }) })),
+  /** A piece in another length of its line: its mass grows with it. */
+  lengthen: (key: string, mm: number) =>
+    onInput(null, (i) => ({
+      ...i,
+      pieces: i.pieces.map((p) =>
+        p.key === key
+          ? { ...p, lengthMm: mm, massG: Math.round((100 * p.massG * mm) / p.lengthMm) / 100 }
+          : p,
+      ),
+    })),
+  setPrice: (group: Group, part: Partial<Basis>) =>
+    onInput(group && `price.${group}`, (i) => ({ ...i, price: { ...i.price, ...part } })),
+
   setInstallDay: (install: string) => onInput(null, (i) => ({ ...i, day: { ...i.day, install } })),
   addAccent: (accent: Accent) => onInput(null, (i) => ({ ...i, accents: [...(i.accents ?? []), accent] })),
   setAccent: (index: number, group: Group, part: Partial<Accent>) =>
@@ -326,7 +351,7 @@ export const actions = {
       return {
         ...i,
         pieces: i.pieces.map((p) => (p.key === key ? { ...piece, key } : p)),
-        uses: i.uses.map((u, n) => (n === 0 ? { ...leave(u, "mix"), piece: key } : u)),
+        uses: i.uses.map((u, n) => (n === 0 ? { ...omit(u, "mix"), piece: key } : u)),
       };
     }),
 
@@ -338,10 +363,6 @@ export const actions = {
     onVariants(`variants.${index}`, (v) => at(v, index, { name })),
   unpin: (index: number) => onVariants(null, (v) => without(v, index)),
 } as const;
-
-/** A use without one of the things it named. */
-const leave = (use: Use, what: "piece" | "way" | "mix"): Use =>
-  Object.fromEntries(Object.entries(use).filter(([name]) => name !== what)) as Use;
 
 /** Uses after a change, without those that say nothing any more. */
 const kept = (uses: readonly Use[], change: (u: Use) => Use): Use[] =>
@@ -362,5 +383,5 @@ function unmixed(use: Use, key: string): Use {
   const mix = use.mix.filter((s) => s.piece !== key);
   const [only] = mix;
   if (mix.length > 1) return { ...use, mix };
-  return { ...leave(use, "mix"), ...(only && { piece: only.piece }) };
+  return { ...omit(use, "mix"), ...(only && { piece: only.piece }) };
 }

@@ -1,4 +1,5 @@
 import { lazy } from "react";
+import { fetchFall } from "./fall/parts";
 import { fetchShop } from "./shop/parts";
 
 /*
@@ -11,6 +12,7 @@ const sources = {
   hair: () => import("./HairStep"),
   attach: () => import("./AttachStep"),
   shop: fetchShop,
+  fall: fetchFall,
 };
 
 export const LookStep = lazy(async () => ({ default: (await sources.look()).LookStep }));

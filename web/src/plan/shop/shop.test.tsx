@@ -194,7 +194,7 @@ vi.mock("../../api/client", async (original) => {
 });
 
 const acted: Action[] = [];
-const plan = { id: "plan-1", isStored: true, save: vi.fn(() => Promise.resolve()) };
+const plan = { id: "plan-1", isStored: true, savedVersion: () => 1, save: vi.fn(() => Promise.resolve()) };
 
 function draw(what: React.ReactNode) {
   return render(

@@ -3,4 +3,6 @@ export interface StoredPlan {
   id: string;
   isStored: boolean;
   save: () => Promise<void>;
+  /** The version that holds what was typed last; none while something is not saved. */
+  savedVersion: () => number | undefined;
 }

@@ -1,0 +1,58 @@
+package sheet
+
+import (
+	"fmt"
+
+	"kladotex/core/fall"
+)
+
+// hangPage is how the hair falls: pictures, where every row ends, and what is cut off.
+func (w *page) hangPage() {
+	d, l := w.plan.Drape, w.plan.Landings
+	if d == nil || l == nil {
+		return
+	}
+	w.AddPage()
+	w.say(21, "B", ink, "How it hangs")
+	w.Ln(1)
+	at := "At " + w.style.Unit.Length(d.Stature) + " standing"
+	if !d.Asked {
+		at = "Nobody said the height: drawn at a usual " + w.style.Unit.Length(d.Stature)
+	}
+	w.say(10, "", ink, fmt.Sprintf("%s. Half of the ends reach the %s. A drawing: hair falls its own way.", at, l.All.Line))
+	const high = 96.0
+	top, each := w.GetY()+3, w.width/3
+	w.drapes(w.plan.Result, *d, w.plan.Input, margin, top, each, high, []float64{0, 90, 180})
+	w.SetXY(margin, top+high+2)
+
+	w.title("Where the ends land")
+	w.say(10, "", ink, w.plan.Input.CutWords())
+	w.Ln(1)
+	u := w.style.Unit
+	cut := w.plan.Input.Trim != nil
+	rows := [][]string{{"Row, the lowest first", "Pieces", "Ends reach", ""}}
+	if cut {
+		rows[0] = []string{"Row, the lowest first", "Pieces", "Guide piece", "Cut off"}
+	}
+	for _, r := range l.Rows {
+		row := []string{r.Name, fmt.Sprint(r.Pieces), r.Lands.Line, ""}
+		if cut {
+			off := u.Length(max(0, r.Off))
+			if r.Off < 0 {
+				off = "falls short by " + u.Length(-r.Off)
+			}
+			row = []string{r.Name, fmt.Sprint(r.Pieces), u.Length(r.Guide), off}
+		}
+		rows = append(rows, row)
+	}
+	w.table(rows, []float64{0.46, 0.14, 0.2, 0.2})
+	w.Ln(1)
+	chin, shoulder := d.Chin.Layers, d.Shoulder.Layers
+	w.say(9.5, "", soft, fmt.Sprintf("Fullness: %.1f pieces over one another at the chin, %.1f at the shoulder. Bare scalp with the hair down, parts among it: %.0f %%.", chin, shoulder, 100*d.Cover.Bare))
+	for _, s := range d.Cover.Shows {
+		w.say(9.5, "", ink, "•  "+s.Name+". "+s.Remedy)
+	}
+	if l.All.Low > 0 && w.plan.Input.Trim == nil {
+		w.say(9.5, "", soft, "One end in twenty hangs as low as the "+fall.LineAt(l.All.Low)+".")
+	}
+}

@@ -1,0 +1,138 @@
+package studio
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"kladotex/core/advice"
+	"kladotex/core/fall"
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+	"kladotex/core/quote"
+	"kladotex/core/supply"
+	"kladotex/internal/picture"
+	"kladotex/internal/sheet"
+	"kladotex/internal/store"
+)
+
+// Fit judges fit and load of a plan, against what is in the supplies and what the client wore
+// before; no client leaves that out.
+func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (plan.Fitting, error) {
+	if err := plan.Check(in); err != nil {
+		return plan.Fitting{}, err
+	}
+	items, err := s.everyItem(ctx)
+	if err != nil {
+		return plan.Fitting{}, err
+	}
+	wanted := in.Pieces[0].Colour
+	var have []plan.Ready
+	for _, i := range items {
+		if i.Archived || !i.Kind.Facts().Hangs || len(i.Offers) == 0 {
+			continue
+		}
+		colour := ""
+		if len(i.Colours) > 0 {
+			colour = i.Colours[0].Name
+		}
+		if slices.ContainsFunc(i.Colours, func(c supply.Colour) bool { return c.Name == wanted }) {
+			colour = wanted
+		}
+		have = append(have, plan.Ready{Piece: i.Piece(i.ID, i.ID, colour), Stash: i.Pieces - i.Promised})
+	}
+	var before []plan.Worn
+	if clientID != "" {
+		c, err := s.store.Client(ctx, clientID)
+		if err != nil {
+			return plan.Fitting{}, err
+		}
+		before = c.Facts.Worn()
+	}
+	return plan.FitOf(ctx, in, have, before)
+}
+
+// Price is what a plan costs on the studio's terms.
+func (s *Studio) Price(ctx context.Context, in plan.Input) (quote.Price, error) {
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return quote.Price{}, err
+	}
+	price, _, err := plan.PriceOf(ctx, in, home.Rules.Asks())
+	return price, err
+}
+
+// GiveQuote freezes a quote of a plan as it is stored, under an id made by who gives it. The
+// version is that which was looked at: a plan that was saved since is refused with
+// [store.ErrStale].
+func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID string, version int, unit sheet.Unit, paper string) (store.Quote, error) {
+	p, err := s.store.Plan(ctx, planID)
+	if err != nil {
+		return store.Quote{}, err
+	}
+	if p.Version != version {
+		return store.Quote{}, store.ErrStale
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return store.Quote{}, err
+	}
+	terms := home.Rules.Asks()
+	price, res, err := plan.PriceOf(ctx, p.Input, terms)
+	if err != nil {
+		return store.Quote{}, fmt.Errorf("stored plan %s: %w", planID, err)
+	}
+	drape, err := plan.DrapeOf(ctx, p.Input, fall.Down)
+	if err != nil {
+		return store.Quote{}, fmt.Errorf("drape of plan %s: %w", planID, err)
+	}
+	now := time.Now()
+	given := quote.Letter{
+		Schema: quote.LetterSchema, Title: p.Title, Client: p.Client, Studio: terms.Name, By: by.Name,
+		On: now.Format(time.DateOnly), Until: now.AddDate(0, 0, terms.ValidDays).Format(time.DateOnly),
+		Currency: home.Rules.Currency, Price: price, Included: res.Included(p.Input), Cautions: []string{}, Care: plan.Care(),
+		Conditions: strings.TrimSpace(terms.Conditions), Engine: plan.Engine,
+	}
+	if p.ClientID != "" {
+		c, err := s.store.Client(ctx, p.ClientID)
+		if err != nil {
+			return store.Quote{}, err
+		}
+		given.Cautions = append(given.Cautions, c.Facts.Cautions()...)
+	}
+	for _, n := range res.Notices {
+		if n.Severity == advice.Danger {
+			given.Cautions = append(given.Cautions, strings.TrimSpace(n.Reason+" "+n.Remedy))
+		}
+	}
+	input, err := json.Marshal(p.Input)
+	if err != nil {
+		return store.Quote{}, err
+	}
+	places, err := json.Marshal(res.Resolution)
+	if err != nil {
+		return store.Quote{}, err
+	}
+	return s.store.GiveQuote(ctx, id, store.QuoteDraft{
+		PlanID: p.ID, ClientID: p.ClientID, Given: given, Input: input, Places: places,
+		Parted: picture.Small(res), Draped: picture.DrapedView(res, drape, p.Input, 32*math.Pi/180, 6*math.Pi/180),
+		Paper: func(number int) ([]byte, error) {
+			return sheet.QuotePDF(ctx, sheet.Quote{Number: number, Given: given, At: now, Input: p.Input, Result: res, Drape: drape},
+				sheet.Style{Unit: unit, Paper: paper, Currency: given.Currency})
+		},
+	})
+}
+
+// AnswerQuote says what became of a quote.
+func (s *Studio) AnswerQuote(ctx context.Context, by store.Person, id string, state quote.State) (store.Quote, error) {
+	var bad invalid.Errors
+	invalid.OneOf(&bad, "state", "What became of the quote", state, quote.States)
+	if len(bad) > 0 {
+		return store.Quote{}, bad
+	}
+	return s.store.AnswerQuote(ctx, id, state, by.Name)
+}

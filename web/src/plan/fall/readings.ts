@@ -1,0 +1,86 @@
+import type { Drape, Fitting, Given, Hook, Section } from "../../api/types";
+import type { Class, Reading } from "../../head";
+
+const dark = "#2a231c";
+const light = "#fffaf0";
+
+const pending: Class = { key: "-", fill: "#e9e0cc", ink: dark, mark: "…", name: "Being looked at" };
+
+/** What is found on a piece against its plait, the gravest first. */
+const fits: Readonly<Record<string, Omit<Class, "key">>> = {
+  "wrong-form": { fill: "#8c3522", ink: light, mark: "✕", name: "Piece does not suit the method" },
+  "fat-plait": { fill: "#a23a26", ink: light, mark: "F", name: "Plait too fat to hide" },
+  "thin-plait": { fill: "#d9977b", ink: dark, mark: "T", name: "Plait too thin to carry it" },
+  "tight-loop": { fill: "#6d5f8d", ink: light, mark: "O", name: "Loop too small" },
+  "tight-root": { fill: "#b3a9c9", ink: dark, mark: "R", name: "No slack at the root" },
+  "long-plait": { fill: "#c98a1b", ink: dark, mark: "L", name: "Plait longer than the piece" },
+  "short-hair": { fill: "#f0d58f", ink: dark, mark: "S", name: "Own hair short for the method" },
+  "wrong-base": { fill: "#4f7186", ink: light, mark: "B", name: "Plaited otherwise than it needs" },
+};
+const suits: Class = { key: "", fill: "#b9cfa9", ink: dark, mark: "=", name: "Suits" };
+
+const loads: Readonly<Record<string, Omit<Class, "key">>> = {
+  light: { fill: "#e3ebd9", ink: dark, mark: "·", name: "Light" },
+  usual: { fill: "#94b690", ink: dark, mark: "=", name: "As usual" },
+  heavy: { fill: "#c98a1b", ink: dark, mark: "+", name: "Heavy here" },
+  "too-heavy": { fill: "#8c3522", ink: light, mark: "++", name: "Too heavy: not this piece" },
+};
+
+const lands: readonly (Omit<Class, "key"> & { line: string; share: number })[] = [
+  { line: "ear", share: Infinity, fill: "#f0d58f", ink: dark, mark: "E", name: "Above the chin" },
+  { line: "chin", share: 0.882, fill: "#e6bd6b", ink: dark, mark: "C", name: "Chin" },
+  { line: "shoulder", share: 0.83, fill: "#c98a1b", ink: dark, mark: "S", name: "Shoulder" },
+  { line: "armpit", share: 0.762, fill: "#b9cfa9", ink: dark, mark: "A", name: "Armpit" },
+  { line: "mid-back", share: 0.712, fill: "#94b690", ink: dark, mark: "M", name: "Mid-back" },
+  { line: "waist", share: 0.642, fill: "#3f6f4a", ink: light, mark: "W", name: "Waist" },
+  { line: "hip", share: 0.542, fill: "#4f7186", ink: light, mark: "H", name: "Hip" },
+];
+
+const byPlace = (
+  key: string,
+  name: string,
+  order: readonly string[],
+  of: (place: number) => Class,
+): Reading => ({
+  key,
+  name,
+  of: (s: Section) => of(placeOf(s.given)),
+  ofHook: (h: Hook) => of(placeOf(h.given)),
+  order,
+});
+const placeOf = ({ place }: Given) => place;
+
+export const fitKey = "fit";
+export const loadKey = "load";
+export const landingKey = "landing";
+
+/** The head coloured by how the pieces suit, how heavy they are, and where they end. */
+export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefined, top: number): Reading[] {
+  const fit = (place: number): Class => {
+    const at = fitting?.places[place];
+    if (!at) return pending;
+    const of = at.fit && fits[at.fit];
+    return of && at.fit ? { key: at.fit, ...of } : suits;
+  };
+  const load = (place: number): Class => {
+    const word = fitting?.places[place]?.word;
+    const of = word && loads[word];
+    return of ? { key: word, ...of } : pending;
+  };
+  const ends = new Map<number, number>();
+  if (drape)
+    for (const p of drape.pieces) {
+      const z = p.points[p.points.length - 1]?.[2] ?? 0;
+      ends.set(p.place, Math.min(ends.get(p.place) ?? Infinity, 1 - (top - z) / drape.statureMm));
+    }
+  const landing = (place: number): Class => {
+    const share = ends.get(place);
+    const of = share === undefined ? undefined : lands.findLast((l) => share <= l.share);
+    return of ? { key: of.line, fill: of.fill, ink: of.ink, mark: of.mark, name: of.name } : pending;
+  };
+  return [
+    byPlace(fitKey, "Fit", [...Object.keys(fits), suits.key, pending.key], fit),
+    byPlace(loadKey, "Load", [...Object.keys(loads).reverse(), pending.key], load),
+    byPlace(landingKey, "Landing", [...lands.map((l) => l.line), pending.key], landing),
+  ];
+}
