@@ -49,7 +49,7 @@ func PriceOf(ctx context.Context, in Input, terms quote.Terms) (quote.Price, Res
 // Included says in a few lines what an install takes in, for one who does not know the trade.
 func (r Result) Included(in Input) []string {
 	t := r.Tally
-	out := []string{fmt.Sprintf("%s, %s parted and plaited", in.Parting.Structure.Name(), count(t.Sections, "section"))}
+	out := []string{fmt.Sprintf("%s parted and plaited, %s", count(t.Sections, "section"), in.Parting.Structure.Name())}
 	if n := len(r.Layout.Tracks); n > 0 {
 		out = append(out, count(n, "flat track")+" to hook on")
 	}

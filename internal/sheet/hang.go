@@ -20,7 +20,7 @@ func (w *page) hangPage() {
 		at = "Nobody said the height: drawn at a usual " + w.style.Unit.Length(d.Stature)
 	}
 	w.say(10, "", ink, fmt.Sprintf("%s. Half of the ends reach the %s. A drawing: hair falls its own way.", at, l.All.Line))
-	const high = 96.0
+	const high = 84.0
 	top, each := w.GetY()+3, w.width/3
 	w.drapes(w.plan.Result, *d, w.plan.Input, margin, top, each, high, []float64{0, 90, 180})
 	w.SetXY(margin, top+high+2)

@@ -2,9 +2,6 @@ package sheet
 
 import (
 	"fmt"
-	"os"
-	"os/exec"
-	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -22,11 +19,7 @@ func words(t *testing.T, p Plan) string {
 	t.Helper()
 	body, err := PDF(t.Context(), p, Style{Unit: Inches, Currency: "$", Paper: "letter"})
 	require.NoError(t, err)
-	file := filepath.Join(t.TempDir(), "sheet.pdf")
-	require.NoError(t, os.WriteFile(file, body, 0o600))
-	out, err := exec.CommandContext(t.Context(), "pdftotext", "-layout", file, "-").Output()
-	require.NoError(t, err, "pdftotext is part of poppler-utils")
-	return string(out)
+	return textOf(t, body)
 }
 
 // The sheet of every structure names its zones, its tracks and its rows.

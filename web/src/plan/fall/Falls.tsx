@@ -1,7 +1,7 @@
 import { PlusOutlined } from "@ant-design/icons";
-import { Button, Segmented, Skeleton } from "antd";
+import { Button, Skeleton } from "antd";
 import { useDrape, useDrapes } from "../../api/queries";
-import type { Drape, DrapeStyle, PlanInput, Showing } from "../../api/types";
+import type { Drape, PlanInput, Showing } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { area, length } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
@@ -21,20 +21,10 @@ interface Props {
 /** How the hair falls: what will show and how to fill it, and how full it hangs. */
 export function Falls({ input, variants }: Props) {
   useAsked(drapeKey);
-  const { style, set } = useWorn();
+  const style = useWorn((w) => w.style);
   const { data: drape, error, refetch } = useDrape(input, style);
   return (
     <>
-      <Segmented<DrapeStyle>
-        block
-        aria-label="Worn, in this list"
-        value={style}
-        options={(Object.keys(styleNames) as DrapeStyle[]).map((value) => ({
-          value,
-          label: styleNames[value],
-        }))}
-        onChange={(value) => set({ style: value, pointed: undefined })}
-      />
       {error ? (
         <Trouble error={error} retry={() => void refetch()} />
       ) : !drape ? (

@@ -44,7 +44,7 @@ export function Landing({ input }: { input: PlanInput }) {
         Half of the ends reach the <b>{data.all.line}</b>. Curl, wave and what twisting takes up are counted.
       </p>
       <Lines input={input} lines={data.lines} />
-      <Cut input={input} />
+      <Cut input={input} lines={data.lines} />
       <Rows landings={data} cut={input.trim} pointed={row} onPoint={setRow} />
     </>
   );
@@ -90,16 +90,16 @@ function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] })
 }
 
 const shapes: Readonly<Record<Trim["shape"], { name: string; says: string }>> = {
-  blunt: { name: "Blunt line", says: "All rows end at one line." },
+  blunt: { name: "Blunt", says: "All rows end at one line." },
   layers: { name: "Layers", says: "The lowest row ends at the line, each row above it higher." },
   bob: {
-    name: "Rounded bob",
-    says: "The outer rows end at the line, those beneath a little above, longer to the face.",
+    name: "Bob",
+    says: "Rounded: the outer rows end at the line, those beneath a little above, longer to the face.",
   },
 };
 
 /** How the ends are cut. */
-function Cut({ input }: { input: PlanInput }) {
+function Cut({ input, lines }: { input: PlanInput; lines: Landings["lines"] }) {
   const act = useAct();
   const { trim } = input;
   const set = (change: Partial<Trim>) =>
@@ -112,7 +112,7 @@ function Cut({ input }: { input: PlanInput }) {
         aria-label="Shape of the cut"
         value={trim?.shape ?? ""}
         options={[
-          { value: "", label: "Not at all" },
+          { value: "", label: "Not" },
           ...(Object.keys(shapes) as Trim["shape"][]).map((value) => ({ value, label: shapes[value].name })),
         ]}
         onChange={(shape) =>
@@ -124,21 +124,14 @@ function Cut({ input }: { input: PlanInput }) {
       {trim && (
         <>
           <p className={panel.lead}>{shapes[trim.shape].says}</p>
-          <Segmented<Trim["line"]>
-            block
-            className={styles.lineChoice ?? ""}
-            aria-label="Line of the cut"
-            value={trim.line}
-            options={[
-              { value: "chin", label: "Chin" },
-              { value: "shoulder", label: "Shoulder" },
-              { value: "armpit", label: "Armpit" },
-              { value: "mid-back", label: "Mid-back" },
-              { value: "waist", label: "Waist" },
-              { value: "hip", label: "Hip" },
-            ]}
-            onChange={(line) => set({ line })}
-          />
+          <label className={panel.stack}>
+            <span>To the</span>
+            <Select<Trim["line"]>
+              value={trim.line}
+              options={lines.map((l) => ({ value: l.key, label: l.name }))}
+              onChange={(line) => set({ line })}
+            />
+          </label>
         </>
       )}
     </section>

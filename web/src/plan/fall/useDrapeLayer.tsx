@@ -60,7 +60,13 @@ export function useDrapeLayer(
             onChange={(value) => set({ style: value, pointed: undefined })}
           />
           <label>
-            <Switch size="small" checked={cover} onChange={(on) => set({ cover: on })} /> Mark what shows
+            <Switch
+              size="small"
+              aria-label="Mark what shows"
+              checked={cover}
+              onChange={(on) => set({ cover: on })}
+            />{" "}
+            <span>Mark what shows</span>
           </label>
           {isFetching && <Spin size="small" />}
         </div>
