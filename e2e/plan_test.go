@@ -288,6 +288,8 @@ func TestAccessibility(t *testing.T) {
 // judge lets an accessibility engine look at the page; serious faults fail the test.
 func (b tab) judge(engine, page string) {
 	b.t.Helper()
+	// Colours on their way to others are judged once they are there.
+	b.waitFor(`!document.querySelector(".ant-segmented-thumb") && document.getAnimations().every((a) => a.playState !== "running" || a.effect.getTiming().iterations === Infinity)`)
 	_, err := chromedp.Run(b.ctx, chromedp.Evaluate[any](engine+"; 0"))
 	require.NoError(b.t, err)
 	faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run().then((r) => r.violations

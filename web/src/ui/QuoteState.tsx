@@ -1,19 +1,19 @@
 import { CheckCircleFilled, ClockCircleOutlined, CloseCircleFilled } from "@ant-design/icons";
-import { Tag } from "antd";
 import type { Quote } from "../api/types";
+import styles from "./QuoteState.module.css";
 
 const states = {
-  given: { name: "Open", colour: "gold", icon: <ClockCircleOutlined /> },
-  accepted: { name: "Accepted", colour: "green", icon: <CheckCircleFilled /> },
-  declined: { name: "Declined", colour: "red", icon: <CloseCircleFilled /> },
+  given: { name: "Open", icon: <ClockCircleOutlined aria-hidden /> },
+  accepted: { name: "Accepted", icon: <CheckCircleFilled aria-hidden /> },
+  declined: { name: "Declined", icon: <CloseCircleFilled aria-hidden /> },
 } as const;
 
 /** What became of a quote. */
 export function QuoteState({ quote: { state, expired } }: { quote: Pick<Quote, "state" | "expired"> }) {
-  const { name, colour, icon } = states[state];
+  const { name, icon } = states[state];
   return (
-    <Tag color={colour} icon={icon}>
-      {expired ? "Ran out" : name}
-    </Tag>
+    <span className={styles.state} data-state={state}>
+      {icon} {expired ? "Ran out" : name}
+    </span>
   );
 }

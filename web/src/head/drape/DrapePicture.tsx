@@ -126,12 +126,9 @@ function ByGL({ drape, pieces, pictured, stance, box, moving, onNone }: Props & 
     void import("./gl").then(
       ({ DrapeGL }) => {
         if (gone || !canvas.current) return;
-        try {
-          gl.current = new DrapeGL(canvas.current);
-          setReady((n) => n + 1);
-        } catch {
-          onNone();
-        }
+        gl.current = DrapeGL.on(canvas.current);
+        if (gl.current) setReady((n) => n + 1);
+        else onNone();
       },
       () => onNone(),
     );

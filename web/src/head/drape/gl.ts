@@ -273,11 +273,20 @@ export class DrapeGL {
   private readonly frame = new Vector4();
   private owned: { dispose: () => void }[] = [];
 
-  /** Throws where the browser has no WebGL. */
-  constructor(canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, powerPreference: "low-power" });
+  private constructor(canvas: HTMLCanvasElement, context: WebGL2RenderingContext) {
+    this.renderer = new WebGLRenderer({ canvas, context, powerPreference: "low-power" });
     this.renderer.outputColorSpace = LinearSRGBColorSpace; // colours are mixed as they are written
     this.renderer.setPixelRatio(1);
+  }
+
+  /** Undefined where the browser has no WebGL. */
+  static on(canvas: HTMLCanvasElement): DrapeGL | undefined {
+    const context = canvas.getContext("webgl2", {
+      alpha: true,
+      antialias: true,
+      powerPreference: "low-power",
+    });
+    return context ? new DrapeGL(canvas, context) : undefined;
   }
 
   /** Takes a drape to be drawn in place of the last. */

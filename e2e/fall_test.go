@@ -1,0 +1,142 @@
+package e2e
+
+import (
+	"bytes"
+	"os"
+	"path/filepath"
+	"strconv"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// showing are the things that show, as they are listed.
+const showing = `[...document.querySelectorAll("section[aria-label='What shows'] li")]`
+
+// A stylist finds a track that shows, fills it, sees it covered, looks at the fit and where it
+// lands, and gives a quote that is accepted.
+func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
+	t.Parallel()
+	b := open(t, 1280, 800)
+	files := t.TempDir()
+	b.downloadsTo(files)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The cellist, a ring to tie up", "hair")
+	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	engine := string(script)
+
+	b.part("Drape and cover")
+	b.waitFor(`document.querySelector("[aria-label='Worn']")`)
+	b.waitFor(showing + `.length > 0`)
+	b.judge(engine, "drape and cover")
+	pieces := func() int {
+		n, err := strconv.Atoi(b.tally("pieces"))
+		require.NoError(t, err)
+		return n
+	}
+	before := pieces()
+	first := value[string](b, showing+`[0].innerText.split("\n")[0]`)
+	shows := func() bool {
+		return value[bool](b, showing+`.some((li) => li.innerText.startsWith(`+"`"+first+"`"+`))`)
+	}
+	const fill = `document.querySelector("section[aria-label='What shows'] li .ant-btn-primary")`
+	for range 6 { // what is left of it is filled once more
+		if !shows() {
+			break
+		}
+		list := value[string](b, `document.querySelector("section[aria-label='What shows']").innerText`)
+		value[bool](b, `(`+fill+`.click(), true)`)
+		b.waitFor(`document.querySelector("section[aria-label='What shows']").innerText.replace(/\d+ pieces? fills?.*/, "") !== ` + "`" + list + "`")
+		b.waitFor(isSaved)
+	}
+	assert.False(t, shows(), "%s still shows", first)
+	assert.Greater(t, pieces(), before, "what fills is counted")
+	// Up bares what down hides.
+	down := value[int](b, showing+`.length`)
+	b.press("radio", "Tied back")
+	b.waitFor(`document.body.innerText.includes("bare with the hair tied back")`)
+	assert.NotEqual(t, down, -1)
+	b.press("radio", "Down")
+
+	// Every piece is judged, with a word and a mark on the head.
+	b.part("Fit and load")
+	b.waitFor(`document.body.innerText.includes("No safe limit is published")`)
+	b.press("radio", "Load on the head")
+	b.waitFor(`[...document.querySelectorAll("ul[aria-label='Colours of load'] li")].length > 1`)
+	b.judge(engine, "fit and load")
+
+	b.part("Where it lands")
+	b.waitFor(`document.querySelector("svg[aria-label^='Where the ends land']")`)
+	b.press("radio", "Blunt")
+	b.waitFor(`document.body.innerText.includes("Cut list")`)
+	b.judge(engine, "where it lands")
+
+	b.part("Price and quote")
+	b.waitFor(`document.body.innerText.includes("Left to pay on the day")`)
+	b.press("button", "Something besides, or taken off")
+	b.waitFor(`document.querySelector("section[aria-label='Price and quote'] table").innerText.includes("Wash and dry")`)
+	total := value[string](b, `document.querySelector("tfoot td").innerText`)
+	b.press("button", "Give a quote")
+	b.waitFor(`document.querySelector("a[href^='/quotes/']")`)
+	b.judge(engine, "price and quote")
+	value[bool](b, `(document.querySelector("a[href^='/quotes/']").click(), true)`)
+	b.waitFor(`document.body.innerText.includes("In the weeks after")`)
+	b.waitFor(`document.querySelectorAll("section[aria-label=Pictures] img").length === 2 && [...document.querySelectorAll("section[aria-label=Pictures] img")].every((i) => i.naturalWidth > 0)`)
+	b.judge(engine, "a quote")
+	b.press("button", "It was accepted")
+	b.waitFor(`document.querySelector("[role=status]").innerText.includes("Accepted")`)
+	b.press("button", "The paper, as PDF")
+	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".pdf"), []byte("%PDF-")))
+
+	// The plan becomes dearer; the quote does not.
+	b.openPlan(address, "The cellist, a ring to tie up", "hair")
+	b.part("Price and quote")
+	b.waitFor(`document.querySelector("[aria-label='Take extra 1 away']")`)
+	b.write("Amount of extra 1, below zero to take off", "90")
+	b.waitFor(`document.querySelector("tfoot td").innerText !== ` + "`" + total + "`")
+	b.waitFor(isSaved)
+	value[bool](b, `(document.querySelector("a[href^='/quotes/']").click(), true)`)
+	b.waitFor(`document.body.innerText.includes("In the weeks after")`)
+	assert.Equal(t, total, value[string](b, `document.querySelector("tfoot td").innerText`))
+}
+
+// On a phone, by keys, on a browser without a graphics processor: the drape turns, is worn up,
+// and what weighs too much is put right with one press.
+func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
+	t.Parallel()
+	b := open(t, 390, 844)
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The ferry pilot, a design on the left", "hair")
+	b.part("Drape and cover")
+	b.waitFor(`document.querySelector("[aria-label='Worn']")`)
+	value[bool](b, `(document.querySelector("[data-head]").focus(), true)`)
+	picture := func() string {
+		return value[string](b, `(() => { const c = document.querySelector("[aria-label='Head map'] canvas"); return c.toDataURL().slice(-4000); })()`)
+	}
+	b.waitFor(`document.querySelector("[aria-label='Head map'] canvas:not([data-drape])")`)
+	b.waitFor(`document.querySelector("[data-head]").dataset.still === "true"`)
+	was := picture()
+	b.do(chromedp.KeyEvent(kb.ArrowLeft))
+	b.do(chromedp.KeyEvent(kb.ArrowLeft))
+	b.waitFor(`document.querySelector("[data-head]").dataset.still === "true"`)
+	assert.NotEqual(t, was, picture(), "the head turns")
+	assert.True(t, value[bool](b, `document.documentElement.scrollWidth <= innerWidth`), "nothing runs off the side")
+
+	b.part("Fit and load")
+	b.waitFor(`document.body.innerText.includes("No safe limit is published")`)
+	const remedy = `document.querySelector("section[aria-label='Fit and load'] [data-severity] .ant-btn")`
+	if value[bool](b, `!!`+remedy) {
+		says := value[string](b, remedy+`.innerText`)
+		value[bool](b, `(`+remedy+`.focus(), true)`)
+		b.do(chromedp.KeyEvent(kb.Enter))
+		b.waitFor(`document.querySelector("section[aria-label='Fit and load'] [data-severity] .ant-btn")?.innerText !== ` + "`" + says + "`")
+		b.waitFor(isSaved)
+	}
+	assert.True(t, value[bool](b, `[...document.querySelectorAll("section[aria-label='Fit and load'] button")].every((x) => x.getBoundingClientRect().height >= 40)`))
+}
