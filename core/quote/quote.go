@@ -42,7 +42,7 @@ func rounded(a, b int64) int64 {
 // Terms are what a studio asks, the same for all its quotes.
 type Terms struct {
 	Name string `json:"name" maxLength:"120" doc:"What the studio is called on a quote"`
-	Rate int64 `json:"rateMinor" doc:"Price of an hour's work, minor units"`
+	Rate int64  `json:"rateMinor" doc:"Price of an hour's work, minor units"`
 	// Rates are those of people whose hour has another price, by the person's id.
 	Rates       map[string]int64 `json:"ratesMinor,omitempty" doc:"Price of an hour by the person's id, where it is another"`
 	Deposit     Percent          `json:"depositPercent" doc:"Share of the whole paid beforehand"`

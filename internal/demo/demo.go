@@ -7,6 +7,7 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
+	"slices"
 
 	"github.com/google/uuid"
 
@@ -15,11 +16,14 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/quote"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
 	"kladotex/internal/password"
+	"kladotex/internal/sheet"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 const inch = 25.4
@@ -74,7 +78,7 @@ func Clients() map[string]client.Facts {
 			Tapes: tapes(23.25, 14.75, 13.25, 4, 0.8), Stature: 1760,
 			Hair:     hair.Own{Front: 250, Sides: 260, Crown: 280, Nape: 240, Density: 240, Strand: 82, Texture: hair.Coily, Edges: hair.StrongEdges},
 			Notes:    "Lighthouse technician on nights: book before noon. Very thick; sections of an inch and a quarter behind are the most that can be sat through.",
-			Installs: []client.Install{{On: "2026-05-16", What: "Wrapped locs, 84 pieces", Weeks: 9, Comfort: "comfortable", Note: "Used ten packs; two left."}},
+			Installs: []client.Install{{On: "2026-05-16", What: "Wrapped locs, 84 pieces", Weeks: 9, Comfort: "comfortable", Mass: 520, Note: "Used ten packs; two left."}},
 		}),
 		cellist: facts(client.Facts{
 			Tapes: tapes(21.5, 13.75, 12.25, 2, 0.77), Stature: 1690,
@@ -269,5 +273,44 @@ func Furnish(ctx context.Context, s *store.Store) error {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 	}
-	return stock.furnish(ctx, s, plans)
+	if err := stock.furnish(ctx, s, plans); err != nil {
+		return err
+	}
+	return prices(ctx, s, plans["The lighthouse technician, long thick hair"])
+}
+
+// prices sets what the studio asks, and gives a quote for a plan, which is accepted.
+func prices(ctx context.Context, s *store.Store, planID string) error {
+	home, err := s.House(ctx)
+	if err != nil {
+		return err
+	}
+	crew, err := s.People(ctx)
+	if err != nil {
+		return err
+	}
+	at := slices.IndexFunc(crew, func(p store.Person) bool { return p.Role == store.Owner })
+	terms := quote.Terms{
+		Name: "Tidewheel Loft, Merrow Sound", Rate: 2800, Rates: map[string]int64{}, Deposit: 25, TaxName: "Harbour tax", Tax: 5, TaxIncluded: true, ValidDays: 30,
+		Conditions: "The deposit books the day. It is kept when the day is given up less than two days before; a day can be moved once.",
+	}
+	for _, p := range crew {
+		if p.Role == store.Apprentice {
+			terms.Rates[p.ID] = 1600
+		}
+	}
+	home.Rules.Terms = &terms
+	use, err := studio.Open(ctx, s)
+	if err != nil {
+		return err
+	}
+	if _, err := use.SaveHouse(ctx, home.Version, home.Rules); err != nil {
+		return fmt.Errorf("demo prices: %w", err)
+	}
+	given, err := use.GiveQuote(ctx, crew[at], uuid.NewString(), planID, 1, sheet.Inches, "letter")
+	if err != nil {
+		return fmt.Errorf("demo quote: %w", err)
+	}
+	_, err = use.AnswerQuote(ctx, crew[at], given.ID, quote.Accepted)
+	return err
 }
