@@ -140,3 +140,31 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 	}
 	assert.True(t, value[bool](b, `[...document.querySelectorAll("section[aria-label='Fit and load'] button")].every((x) => x.getBoundingClientRect().height >= 40)`))
 }
+
+// Where the browser has WebGL the drape is drawn by it, under the page's strict policy, and
+// without a complaint; turned and worn up it is another picture.
+func TestTheDrapeByWebGL(t *testing.T) {
+	t.Parallel()
+	b := open(t, 1280, 800, "enable-unsafe-swiftshader")
+	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	b.enterDemo(address, "")
+	b.openPlan(address, "The coxswain, linked plaits under the cap", "hair")
+	b.part("Drape and cover")
+	b.waitFor(`document.querySelector("canvas[data-drape=true]")`)
+	b.waitFor(showing)
+	seen := func() string {
+		png, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		require.NoError(t, err)
+		return string(png)
+	}
+	b.waitFor(resting)
+	before := seen()
+	b.do(chromedp.KeyEvent("5"))
+	b.waitFor(resting)
+	front := seen()
+	assert.NotEqual(t, before, front)
+	b.press("radio", "Half up")
+	b.waitFor(`document.body.innerText.includes("bare with the hair half up")`)
+	assert.NotEqual(t, front, seen())
+	assert.True(t, value[bool](b, `!!document.querySelector("canvas[data-drape=true]")`), "it is still drawn by it")
+}

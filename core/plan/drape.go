@@ -39,8 +39,8 @@ func (in Input) Wearing() (stature float64, asked bool) {
 // hungPiece is one piece that hangs: which, where, and in which row its ends are cut.
 type hungPiece struct {
 	piece, place, row int
-	// filled is true for one that goes into a thin spot.
-	filled bool
+	// count is 1, or how many hang together as one.
+	count int
 }
 
 // hanging is all that hangs on a head.
@@ -74,6 +74,10 @@ func (w *worked) hangs(p *Place, piece int) float64 {
 	return mm
 }
 
+// mostHung is how many pieces are hung one by one. No head carries as many; where a plan still
+// does, those of a place hang as one bundle, as thick as all of them.
+const mostHung = 4000
+
 // besides is how far from the middle of a place each of several pieces there grows, in
 // thicknesses.
 const besides = 0.55
@@ -98,7 +102,11 @@ func (w *worked) hang() *hanging {
 		row.pieces = append(row.pieces, len(h.list))
 		row.height += root.Z * w.head.C
 		h.list = append(h.list, x)
-		h.pieces = append(h.pieces, fall.Piece{Root: root, Side: side, Length: mm, Thickness: w.in.Pieces[x.piece].Thickness})
+		h.pieces = append(h.pieces, fall.Piece{Root: root, Side: side, Length: mm, Thickness: w.in.Pieces[x.piece].Thickness * math.Sqrt(float64(x.count))})
+	}
+	total := 0
+	for i := range w.res.Places {
+		total += w.res.Places[i].Count
 	}
 	for i := range w.res.Places {
 		p := &w.res.Places[i]
@@ -112,6 +120,10 @@ func (w *worked) hang() *hanging {
 			}
 		}
 		row := rowOf(p)
+		if total > mostHung && len(here) > 0 {
+			add(hungPiece{piece: here[0], place: i, row: row, count: len(here)}, w.root(p.At), sideOf(p.Zone), w.hangs(p, here[0]))
+			continue
+		}
 		for k, piece := range here {
 			root, side := w.root(p.At), sideOf(p.Zone)
 			if n := len(here); n > 1 {
@@ -122,7 +134,7 @@ func (w *worked) hang() *hanging {
 				by := (float64(k) - float64(n-1)/2) * besides * w.in.Pieces[piece].Thickness / w.head.A
 				root = scalp.Unit(r3.Add(root, r3.Scale(by, aside)))
 			}
-			add(hungPiece{piece: piece, place: i, row: row}, root, side, w.hangs(p, piece))
+			add(hungPiece{piece: piece, place: i, row: row, count: 1}, root, side, w.hangs(p, piece))
 		}
 	}
 	for k, piece := range w.in.Pieces {
@@ -135,7 +147,7 @@ func (w *worked) hang() *hanging {
 				continue
 			}
 			p := &w.res.Places[i]
-			add(hungPiece{piece: k, place: i, row: rowOf(p), filled: true}, scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}), 0, w.hangs(p, k))
+			add(hungPiece{piece: k, place: i, row: rowOf(p), count: 1}, scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}), 0, w.hangs(p, k))
 		}
 	}
 	for k := range h.rows {
@@ -217,8 +229,12 @@ type DrapedPiece struct {
 	Piece int `json:"piece" doc:"Index of the piece"`
 	Place int `json:"place" doc:"Index of the place it hangs at"`
 	// Lift is how much hair lies beneath it, Thick its thickness, mm.
-	Lift   float64    `json:"liftMm"`
-	Thick  float64    `json:"thickMm"`
+	Lift  float64 `json:"liftMm"`
+	Thick float64 `json:"thickMm"`
+	// Ends is the height of its end as a share of stature, Line the lowest body line it
+	// reaches.
+	Ends   float64    `json:"ends" doc:"Height of its end ÷ stature"`
+	Line   string     `json:"line" enum:"ear,chin,shoulder,armpit,mid-back,waist,hip" doc:"Lowest body line it reaches"`
 	Points scalp.Line `json:"points"`
 }
 
@@ -246,7 +262,10 @@ func DrapeOf(ctx context.Context, in Input, style fall.Style) (Drape, error) {
 		for k, q := range p.Points {
 			line[k] = scalp.Point{q.X, q.Y, q.Z}
 		}
-		d.Pieces[i] = DrapedPiece{h.list[i].piece, h.list[i].place, round10(p.Lift), h.pieces[i].Thickness, line}
+		ends := h.wearer.Share(p.End().Z)
+		d.Pieces[i] = DrapedPiece{
+			h.list[i].piece, h.list[i].place, round10(p.Lift), h.pieces[i].Thickness, math.Round(1e4*ends) / 1e4, fall.LineAt(ends), line,
+		}
 	}
 	if d.Cover, err = w.cover(ctx, h, paths, style); err != nil {
 		return Drape{}, err

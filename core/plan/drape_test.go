@@ -185,6 +185,29 @@ func TestUpAndDown(t *testing.T) {
 	assert.Len(t, seen, len(d.Pieces))
 }
 
+// No head carries thousands of pieces; a plan that does is still hung in good time, a bundle
+// at each place, and every piece is counted.
+func TestFarTooManyPiecesHangInBundles(t *testing.T) {
+	in := worn(24*25.4, 4, 1650)
+	for _, w := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
+		w.Width, w.Height = 8, 8
+	}
+	in.Uses[0].Count = MaxCount
+	res, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	require.Greater(t, res.Tally.Pieces, mostHung)
+	d, err := DrapeOf(t.Context(), in, fall.Down)
+	require.NoError(t, err)
+	assert.Len(t, d.Pieces, len(res.Places))
+	l, err := LandingsOf(t.Context(), in)
+	require.NoError(t, err)
+	total := 0
+	for _, r := range l.Rows {
+		total += r.Pieces
+	}
+	assert.Equal(t, res.Tally.Pieces, total)
+}
+
 // Places 300 and more, of every structure: what a facet of them costs.
 func BenchmarkFacets(b *testing.B) {
 	in := worn(24*25.4, 6, 1650)

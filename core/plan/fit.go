@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -25,7 +26,8 @@ type Fitting struct {
 type PlaceFit struct {
 	// Fit is the gravest finding on the piece against its plait, empty where it suits.
 	Fit advice.Code `json:"fit,omitempty"`
-	// Load is what hangs, dry, mg a hair; Word is what is said of it.
+	// Hung is what hangs, dry, g; Load the same, mg a hair; Word is what is said of it.
+	Hung float64  `json:"hungG"`
 	Load float64  `json:"loadMg"`
 	Word LoadWord `json:"word" enum:"light,usual,heavy,too-heavy"`
 }
@@ -144,7 +146,7 @@ func FitOf(ctx context.Context, in Input, have []Ready, before []Worn) (Fitting,
 		p := &w.res.Places[i]
 		load, share, _ := w.loadHere(i)
 		all = append(all, load)
-		out.Places[i] = PlaceFit{Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
+		out.Places[i] = PlaceFit{Hung: round10(w.hung(i)), Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
 		key := p.Zone.Sideless()
 		z := zones[key]
 		if z == nil {
@@ -170,7 +172,7 @@ func FitOf(ctx context.Context, in Input, have []Ready, before []Worn) (Fitting,
 				out.Places[i].Fit = f.Code
 			}
 			if rank >= 0 || slices.Contains(loads, f.Code) {
-				z.add(i, f)
+				z.add(i, f, w.edge(p))
 			}
 		}
 	}
@@ -179,10 +181,17 @@ func FitOf(ctx context.Context, in Input, have []Ready, before []Worn) (Fitting,
 	}
 	for _, z := range order {
 		z.fit.Findings = w.findings(z, have)
+	}
+	// What hurts first, of that the edges; then as they come, from the back.
+	slices.SortStableFunc(order, func(a, b *zoneFound) int {
+		if d := gravity(b.fit) - gravity(a.fit); d != 0 {
+			return d
+		}
+		return b.edges() - a.edges()
+	})
+	for _, z := range order {
 		out.Zones = append(out.Zones, z.fit)
 	}
-	// What hurts first; then as they come, from the back.
-	slices.SortStableFunc(out.Zones, func(a, b ZoneFit) int { return gravity(b) - gravity(a) })
 	out.Load = w.headLoad(all, before)
 	return out, nil
 }
@@ -212,7 +221,25 @@ type zoneFound struct {
 type foundKind struct {
 	worst  advice.Finding
 	place  int // the worst
-	places []int
+	places []foundPlace
+}
+
+// foundPlace is a place at which something is wrong, how bad it is, and whether it lies at
+// the hairline.
+type foundPlace struct {
+	place int
+	grade float64
+	edge  bool
+}
+
+// edges is 1 for a zone in which something is wrong at the hairline.
+func (z *zoneFound) edges() int {
+	for _, k := range z.kinds {
+		if slices.ContainsFunc(k.places, func(p foundPlace) bool { return p.edge }) {
+			return 1
+		}
+	}
+	return 0
 }
 
 // about is what a finding is about: too heavy and heavy are one thing, told by the worst.
@@ -223,7 +250,7 @@ func about(c advice.Code) advice.Code {
 	return c
 }
 
-func (z *zoneFound) add(place int, f advice.Finding) {
+func (z *zoneFound) add(place int, f advice.Finding, edge bool) {
 	i := slices.IndexFunc(z.kinds, func(k *foundKind) bool { return about(k.worst.Code) == about(f.Code) })
 	if i < 0 {
 		z.kinds = append(z.kinds, &foundKind{worst: f, place: place})
@@ -233,7 +260,7 @@ func (z *zoneFound) add(place int, f advice.Finding) {
 	if f.Grade > k.worst.Grade {
 		k.worst, k.place = f, place
 	}
-	k.places = append(k.places, place)
+	k.places = append(k.places, foundPlace{place, f.Grade, edge})
 }
 
 // where is what a use must say to be about the zone.
@@ -256,8 +283,15 @@ func (w *worked) findings(z *zoneFound, have []Ready) []ZoneFinding {
 	for _, k := range z.kinds {
 		n := k.worst.Notice()
 		f := ZoneFinding{Code: n.Code, Severity: n.Severity, Count: len(k.places), Reason: n.Reason, Words: n.Remedy, Places: []string{}}
-		for _, i := range k.places {
-			if id := w.baseID(i); len(f.Places) == 0 || f.Places[len(f.Places)-1] != id {
+		// Edges first, then the worst: of loads those are the slivers.
+		slices.SortStableFunc(k.places, func(a, b foundPlace) int {
+			if a.edge != b.edge {
+				return map[bool]int{true: -1, false: 1}[a.edge]
+			}
+			return cmp.Compare(b.grade, a.grade)
+		})
+		for _, p := range k.places {
+			if id := w.baseID(p.place); !slices.Contains(f.Places, id) {
 				f.Places = append(f.Places, id)
 			}
 		}

@@ -110,12 +110,13 @@ func (w *worked) landings(ctx context.Context) (Landings, error) {
 			continue
 		}
 		ends := make([]float64, len(row.pieces))
-		longest := 0.0
+		longest, count := 0.0, 0
 		for n, i := range row.pieces {
 			ends[n] = all[i]
+			count += h.list[i].count
 			longest = max(longest, whole[i])
 		}
-		r := RowLanding{Name: row.name, Front: row.front, Pieces: len(ends), Lands: fall.Landed(ends), Drawn: row.pieces}
+		r := RowLanding{Name: row.name, Front: row.front, Pieces: count, Lands: fall.Landed(ends), Drawn: row.pieces}
 		if cuts != nil {
 			c := cuts[k]
 			r.Guide, r.Shortest, r.Longest = finite(c.guide), finite(c.shortest), finite(c.longest)

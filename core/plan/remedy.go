@@ -172,8 +172,8 @@ func splitHere(t *trouble) []Remedy {
 	in := t.in
 	in.Parting.Edits = slices.Clone(in.Parting.Edits)
 	n := 0
-	for _, i := range t.kind.places {
-		s := t.res.Places[i].Section
+	for _, found := range t.kind.places {
+		s := t.res.Places[found.place].Section
 		if s < 0 {
 			return nil
 		}

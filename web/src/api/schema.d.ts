@@ -1655,8 +1655,18 @@ export interface components {
             style: "down" | "half-up" | "tied";
         };
         DrapedPiece: {
+            /**
+             * Format: double
+             * @description Height of its end ÷ stature
+             */
+            ends: number;
             /** Format: double */
             liftMm: number;
+            /**
+             * @description Lowest body line it reaches
+             * @enum {string}
+             */
+            line: "ear" | "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
             /**
              * Format: int64
              * @description Index of the piece
@@ -2799,6 +2809,8 @@ export interface components {
         };
         PlaceFit: {
             fit?: string;
+            /** Format: double */
+            hungG: number;
             /** Format: double */
             loadMg: number;
             /** @enum {string} */

@@ -298,7 +298,9 @@ export const HeadMap = memo(function HeadMap({
     <section className={styles.map} data-work={bar !== undefined} data-tool={tool.key} aria-label="Head map">
       {bar}
       <div className={styles.stage}>
-        {current && !(given && narrow) && <SectionFacts section={current} onClose={tool.pickNone} />}
+        {current && !(given && narrow) && (
+          <SectionFacts section={current} says={reading?.says?.(current)} onClose={tool.pickNone} />
+        )}
         <div className={styles.head}>
           {layer ? (
             layer.picture({ pictured: picture, camera, stance, box: shownBox, moving, small: false })

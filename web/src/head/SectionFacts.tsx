@@ -6,8 +6,15 @@ import { area, length } from "../lib/units";
 import styles from "./SectionFacts.module.css";
 import { place, zoneName } from "./names";
 
+interface Props {
+  section: Section;
+  /** What the colours of the head say of it. */
+  says: string | undefined;
+  onClose: () => void;
+}
+
 /** What one section is. */
-export function SectionFacts({ section, onClose }: { section: Section; onClose: () => void }) {
+export function SectionFacts({ section, says, onClose }: Props) {
   const { unit } = usePreferences();
   const range = (s: { min: number; max: number }) => `${length(s.min, unit)} to ${length(s.max, unit)}`;
   const { count } = section.given;
@@ -22,6 +29,7 @@ export function SectionFacts({ section, onClose }: { section: Section; onClose: 
       />
       <h3>{zoneName(section.zone)}</h3>
       <p>{place(section)}</p>
+      {says && <p className={styles.says}>{says}</p>}
       <dl>
         <dt>Width</dt>
         <dd title={range(section.widthMm)}>{length(section.widthMm.mean, unit)}</dd>

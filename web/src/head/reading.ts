@@ -17,6 +17,8 @@ export interface Reading {
   of: (s: Section) => Class;
   /** The class of a hook on the base; readings without it leave hooks as they are. */
   ofHook?: (h: Hook) => Class;
+  /** What there is to say of one section, besides its class. */
+  says?: (s: Section) => string | undefined;
   /** The keys of the classes in the order of the legend; without it they come by number. */
   order?: readonly string[];
 }

@@ -49,11 +49,8 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const fitting = useFitting(input, clientId ?? "", shown === fitKey || shown === loadKey).data;
   const falls = step === "hair";
   const readings = useMemo(
-    () => [
-      ...givenReadings(input, catalogue, layout, reach),
-      ...(falls ? fallReadings(fitting, drape, head.axesMm[2] ?? 0) : []),
-    ],
-    [input, catalogue, layout, reach, falls, fitting, drape, head],
+    () => [...givenReadings(input, catalogue, layout, reach), ...(falls ? fallReadings(fitting, drape) : [])],
+    [input, catalogue, layout, reach, falls, fitting, drape],
   );
   const parting = mayWork && step === "parting";
   const giving = mayWork && (step === "hair" || step === "attach");

@@ -24,8 +24,8 @@ const lighter = { ...input, child: true } as PlanInput;
 
 const fitting = {
   places: [
-    { fit: "fat-plait", loadMg: 5, word: "usual" },
-    { loadMg: 14, word: "too-heavy" },
+    { fit: "fat-plait", hungG: 4, loadMg: 5, word: "usual" },
+    { hungG: 12, loadMg: 14, word: "too-heavy" },
   ],
   zones: [
     {
@@ -86,8 +86,8 @@ const drape = {
     [-117, 75, 30, 22],
   ],
   pieces: [
-    { piece: 0, place: 0, liftMm: 0, thickMm: 9, points: end(-320) },
-    { piece: 0, place: 1, liftMm: 0, thickMm: 9, points: end(-560) },
+    { piece: 0, place: 0, liftMm: 0, thickMm: 9, ends: 0.742, line: "armpit", points: end(-320) },
+    { piece: 0, place: 1, liftMm: 0, thickMm: 9, ends: 0.597, line: "waist", points: end(-560) },
   ],
   cover: {
     bare: 0.18,
@@ -291,15 +291,16 @@ describe("where it lands", () => {
   });
 
   it("colours the head by where pieces end, how they suit and how heavy they are", () => {
-    const [fit, load, landing] = fallReadings(fitting, drape, 105);
+    const [fit, load, landing] = fallReadings(fitting, drape);
     const at = (place: number) => ({ given: { place } }) as never;
     expect(fit?.of(at(0)).name).toBe("Plait too fat to hide");
     expect(fit?.of(at(1)).name).toBe("Suits");
     expect(load?.of(at(1)).name).toBe("Too heavy: not this piece");
-    // 425 mm under the vertex of 1650 is a share of 0.742, 665 mm one of 0.597.
     expect(landing?.of(at(0)).name).toBe("Armpit");
     expect(landing?.of(at(1)).name).toBe("Waist");
-    expect(fallReadings(undefined, undefined, 105).every((r) => r.of(at(0)).mark === "…")).toBe(true);
+    expect(load?.says?.(at(1))).toContain("12.0 g hang here, about 24.0 g soaked");
+    expect(landing?.says?.(at(1))).toContain("60 %");
+    expect(fallReadings(undefined, undefined).every((r) => r.of(at(0)).mark === "…")).toBe(true);
   });
 });
 

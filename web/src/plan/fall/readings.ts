@@ -26,27 +26,29 @@ const loads: Readonly<Record<string, Omit<Class, "key">>> = {
   "too-heavy": { fill: "#8c3522", ink: light, mark: "++", name: "Too heavy: not this piece" },
 };
 
-const lands: readonly (Omit<Class, "key"> & { line: string; share: number })[] = [
-  { line: "ear", share: Infinity, fill: "#f0d58f", ink: dark, mark: "E", name: "Above the chin" },
-  { line: "chin", share: 0.882, fill: "#e6bd6b", ink: dark, mark: "C", name: "Chin" },
-  { line: "shoulder", share: 0.83, fill: "#c98a1b", ink: dark, mark: "S", name: "Shoulder" },
-  { line: "armpit", share: 0.762, fill: "#b9cfa9", ink: dark, mark: "A", name: "Armpit" },
-  { line: "mid-back", share: 0.712, fill: "#94b690", ink: dark, mark: "M", name: "Mid-back" },
-  { line: "waist", share: 0.642, fill: "#3f6f4a", ink: light, mark: "W", name: "Waist" },
-  { line: "hip", share: 0.542, fill: "#4f7186", ink: light, mark: "H", name: "Hip" },
-];
+const lands: Readonly<Record<Drape["pieces"][number]["line"], Omit<Class, "key">>> = {
+  ear: { fill: "#f0d58f", ink: dark, mark: "E", name: "Above the chin" },
+  chin: { fill: "#e6bd6b", ink: dark, mark: "C", name: "Chin" },
+  shoulder: { fill: "#c98a1b", ink: dark, mark: "S", name: "Shoulder" },
+  armpit: { fill: "#b9cfa9", ink: dark, mark: "A", name: "Armpit" },
+  "mid-back": { fill: "#94b690", ink: dark, mark: "M", name: "Mid-back" },
+  waist: { fill: "#3f6f4a", ink: light, mark: "W", name: "Waist" },
+  hip: { fill: "#4f7186", ink: light, mark: "H", name: "Hip" },
+};
 
 const byPlace = (
   key: string,
   name: string,
   order: readonly string[],
   of: (place: number) => Class,
+  says: (place: number) => string | undefined,
 ): Reading => ({
   key,
   name,
   of: (s: Section) => of(placeOf(s.given)),
   ofHook: (h: Hook) => of(placeOf(h.given)),
   order,
+  says: (s: Section) => says(placeOf(s.given)),
 });
 const placeOf = ({ place }: Given) => place;
 
@@ -55,7 +57,7 @@ export const loadKey = "load";
 export const landingKey = "landing";
 
 /** The head coloured by how the pieces suit, how heavy they are, and where they end. */
-export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefined, top: number): Reading[] {
+export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefined): Reading[] {
   const fit = (place: number): Class => {
     const at = fitting?.places[place];
     if (!at) return pending;
@@ -67,20 +69,29 @@ export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefi
     const of = word && loads[word];
     return of ? { key: word, ...of } : pending;
   };
-  const ends = new Map<number, number>();
-  if (drape)
-    for (const p of drape.pieces) {
-      const z = p.points[p.points.length - 1]?.[2] ?? 0;
-      ends.set(p.place, Math.min(ends.get(p.place) ?? Infinity, 1 - (top - z) / drape.statureMm));
-    }
+  const carries = (place: number) => {
+    const at = fitting?.places[place];
+    return (
+      at &&
+      `${at.hungG.toFixed(1)} g hang here, about ${(2 * at.hungG).toFixed(1)} g soaked: ${at.loadMg.toFixed(1)} mg a hair, ${fitting.load.usualMg.toFixed(1)} is usual`
+    );
+  };
+  // Of several pieces at a place the lowest end counts.
+  const ends = new Map<number, Drape["pieces"][number]>();
+  drape?.pieces.forEach((p) => {
+    if (p.ends < (ends.get(p.place)?.ends ?? Infinity)) ends.set(p.place, p);
+  });
   const landing = (place: number): Class => {
-    const share = ends.get(place);
-    const of = share === undefined ? undefined : lands.findLast((l) => share <= l.share);
-    return of ? { key: of.line, fill: of.fill, ink: of.ink, mark: of.mark, name: of.name } : pending;
+    const line = ends.get(place)?.line;
+    return line ? { key: line, ...lands[line] } : pending;
+  };
+  const hangs = (place: number) => {
+    const end = ends.get(place);
+    return end && `Its end hangs at ${Math.round(100 * end.ends)} % of the height standing`;
   };
   return [
-    byPlace(fitKey, "Fit", [...Object.keys(fits), suits.key, pending.key], fit),
-    byPlace(loadKey, "Load", [...Object.keys(loads).reverse(), pending.key], load),
-    byPlace(landingKey, "Landing", [...lands.map((l) => l.line), pending.key], landing),
+    byPlace(fitKey, "Fit", [...Object.keys(fits), suits.key, pending.key], fit, carries),
+    byPlace(loadKey, "Load", [...Object.keys(loads).reverse(), pending.key], load, carries),
+    byPlace(landingKey, "Landing", [...Object.keys(lands), pending.key], landing, hangs),
   ];
 }
