@@ -323,13 +323,13 @@ export const actions = {
   setStature: (mm: number) =>
     onInput("stature", (i) => ({ ...omit(i, "statureMm"), ...(mm > 0 && { statureMm: mm }) })),
   setTrim: (trim: Trim | undefined) => onInput(null, (i) => ({ ...omit(i, "trim"), ...(trim && { trim }) })),
-  /** A piece in another length of its line: its mass grows with it. */
+  /** A piece in another length, its mass growing with it; it is none of the supplies any more. */
   lengthen: (key: string, mm: number) =>
     onInput(null, (i) => ({
       ...i,
       pieces: i.pieces.map((p) =>
         p.key === key
-          ? { ...p, lengthMm: mm, massG: Math.round((100 * p.massG * mm) / p.lengthMm) / 100 }
+          ? { ...omit(p, "item"), lengthMm: mm, massG: Math.round((100 * p.massG * mm) / p.lengthMm) / 100 }
           : p,
       ),
     })),

@@ -1,6 +1,6 @@
 import { Button, Segmented, Select, Skeleton } from "antd";
 import { useState } from "react";
-import { useDrape, useLanding } from "../../api/queries";
+import { useDrape, useItemChoice, useLanding } from "../../api/queries";
 import type { Landings, PlanInput, Trim } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { length } from "../../lib/units";
@@ -9,6 +9,7 @@ import panel from "../../ui/panel.module.css";
 import { Trouble } from "../../ui/Trouble";
 import { useAct } from "../act";
 import { actions } from "../actions";
+import { inColour } from "../pieceChoice";
 import { BodyPicture } from "./BodyPicture";
 import styles from "./Landing.module.css";
 import { landingKey } from "./readings";
@@ -50,6 +51,10 @@ export function Landing({ input }: { input: PlanInput }) {
   );
 }
 
+/** How far the length of a piece may be from the one for a line and still be for it, mm: an inch and a half. */
+const reachable = 38;
+const inch = 25.4;
+
 /** For each line of the body, the length of piece whose ends reach it. */
 function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] }) {
   const unit = usePreferences((p) => p.unit);
@@ -58,8 +63,14 @@ function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] })
   const piece = input.pieces.find((p) => p.key === main);
   const [wish, setWish] = useState<string>();
   const line = lines.find((l) => l.key === wish);
-  // Pieces are sold by whole inches, every other one.
-  const sold = line && Math.ceil(line.halfMm / 50.8 - 0.1) * 50.8;
+  const items = useItemChoice().data ?? [];
+  const nearest = line
+    ? items
+        .flatMap((i) => (i.piece && i.piece.form === piece?.form ? [{ ...i, piece: i.piece }] : []))
+        .filter((i) => i.id !== piece?.item && Math.abs(i.piece.lengthMm - line.halfMm) < reachable)
+        .sort((a, b) => Math.abs(a.piece.lengthMm - line.halfMm) - Math.abs(b.piece.lengthMm - line.halfMm))
+        .slice(0, 2)
+    : [];
   return (
     <section className={styles.lines} aria-label="Length for a line">
       <label className={panel.stack}>
@@ -72,15 +83,38 @@ function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] })
           onChange={(key) => setWish(key ?? undefined)}
         />
       </label>
-      {line && sold !== undefined && piece && (
+      {line && piece && (
         <>
           <p>
             Pieces of <b>{length(line.halfMm, unit)}</b> bring half of the ends there; the first touches it at{" "}
             {length(line.firstMm, unit)}, all do at {length(line.allMm, unit)}.
           </p>
-          {Math.abs(sold - piece.lengthMm) > 1 && (
-            <Button onClick={() => act(actions.lengthen(main, sold))}>
-              {piece.name} in {length(sold, unit)}
+          {nearest.map((i) => (
+            <Button
+              key={i.id}
+              className={styles.take ?? ""}
+              onClick={() =>
+                act(
+                  actions.replacePiece(
+                    piece.key,
+                    inColour(
+                      i.piece,
+                      i.item.colours.find((c) => c.name === piece.colour) ?? i.item.colours[0],
+                    ),
+                  ),
+                )
+              }
+            >
+              Take {i.item.name}
+              {i.pieces > 0 && `: ${i.pieces} in the stash`}
+            </Button>
+          ))}
+          {nearest.length === 0 && Math.abs(line.halfMm - piece.lengthMm) > reachable && (
+            <Button
+              className={styles.take ?? ""}
+              onClick={() => act(actions.lengthen(main, Math.ceil(line.halfMm / inch) * inch))}
+            >
+              {piece.name} in {length(Math.ceil(line.halfMm / inch) * inch, unit)}
             </Button>
           )}
         </>

@@ -187,6 +187,24 @@ vi.mock("../../api/client", async (original) => {
           rules: { currency: "USD" },
           asks: { rateMinor: 3200, ratesMinor: { p2: 2000 } },
         }),
+      items: () =>
+        Promise.resolve({
+          items: [
+            {
+              id: "d24",
+              pieces: 40,
+              item: { name: "Driftline soft loc, 24 in", colours: [{ name: "Peat", swatch: "#2f2119" }] },
+              piece: {
+                key: "d24",
+                item: "d24",
+                name: "Driftline",
+                form: "soft-loc",
+                lengthMm: 609.6,
+                massG: 5.5,
+              },
+            },
+          ],
+        }),
       people: () => Promise.resolve([{ id: "p2", name: "Ikaika Moreau", role: "apprentice" }]),
       me: () => Promise.resolve({ may: ["giveQuote"] }),
       giveQuote: (body: unknown) => {
@@ -276,6 +294,20 @@ describe("where it lands", () => {
     expect(after()?.statureMm).toBeCloseTo(1701.8);
     fireEvent.change(screen.getByLabelText("Height standing"), { target: { value: "0" } });
     expect(after()?.statureMm).toBeUndefined();
+  });
+
+  it("offers the supplies' piece that reaches a line, or the same in another length", async () => {
+    draw(<Landing input={input} />);
+    const choose = async (name: RegExp) => {
+      fireEvent.mouseDown(await screen.findByLabelText("Line it shall reach"));
+      fireEvent.click(await screen.findByText(name, { selector: ".ant-select-item-option-content" }));
+    };
+    await choose(/^waist/);
+    fireEvent.click(await screen.findByText(/Take Driftline soft loc, 24 in/));
+    expect(after()?.pieces[0]).toMatchObject({ key: "p1", item: "d24", lengthMm: 609.6, colour: "Peat" });
+    await choose(/^shoulder/);
+    fireEvent.click(await screen.findByText(/Driftline in 11 in/));
+    expect(after()?.pieces[0]).toMatchObject({ lengthMm: 279.4, massG: 2.44 });
   });
 
   it("lists the guide piece of every row, and what falls short", async () => {
