@@ -79,3 +79,31 @@ func TestCardsOfVersion1AreRead(t *testing.T) {
 	_, err = Decode([]byte(`{"schema":0}`))
 	assert.Error(t, err)
 }
+
+// A plan is drawn at the height on the card, and compared with what was worn before.
+func TestHeightAndWhatWasWorn(t *testing.T) {
+	f := New()
+	assert.Zero(t, f.Begin(plan.Default()).Stature, "nobody asked")
+	f.Stature = 1690
+	f.Installs = []Install{
+		{On: "2026-05-16", What: "Locs", Weeks: 9, Comfort: "comfortable", Mass: 520},
+		{On: "2026-01-10", What: "Braids", Weeks: 6, Comfort: "tight"},
+	}
+	in := f.Begin(plan.Default())
+	assert.Equal(t, 1690.0, in.Stature)
+	mm, asked := in.Wearing()
+	assert.Equal(t, 1690.0, mm)
+	assert.True(t, asked)
+	assert.Equal(t, []plan.Worn{{What: "Locs", On: "2026-05-16", Mass: 520, Comfortable: true}, {What: "Braids", On: "2026-01-10"}}, f.Worn())
+	f.Installs[0].Mass = -4
+	fields := invalid.From(f.Check())
+	require.Len(t, fields, 1)
+	assert.Equal(t, "installs[0].massG", fields[0].Path)
+	// Where nobody asked a child is taken to be smaller.
+	in.Stature = 0
+	adult, asked := in.Wearing()
+	assert.False(t, asked)
+	in.Child = true
+	child, _ := in.Wearing()
+	assert.Less(t, child, adult)
+}

@@ -1,0 +1,160 @@
+package plan
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/advice"
+	"kladotex/core/fall"
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/parting"
+	"kladotex/core/quote"
+	"kladotex/core/scalp"
+)
+
+// Sections split here come out as two, each about half.
+func TestSplitHere(t *testing.T) {
+	in := Default()
+	w, err := in.resolved(t.Context(), parting.Lay)
+	require.NoError(t, err)
+	before := len(w.layout.Sections)
+	s := &w.layout.Sections[before/2]
+	at, with := w.halves(s)
+	in.Parting.Edits = []parting.Edit{{Kind: parting.Split, At: at, With: &with}}
+	res, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	assert.Len(t, res.Layout.Sections, before+1)
+	assert.Empty(t, res.Layout.Rejected)
+	a, b := res.Layout.At(w.head, at), res.Layout.At(w.head, with)
+	require.NotEqual(t, a, b)
+	assert.InEpsilon(t, s.Area/2, res.Layout.Sections[a].Area, 0.2)
+	assert.InEpsilon(t, s.Area/2, res.Layout.Sections[b].Area, 0.2)
+}
+
+// The thickest plait that still vanishes is where the judge begins to speak.
+func TestTheFattestPlaitThatVanishes(t *testing.T) {
+	in := Default()
+	all(size(1.5*in1), by(method.HitchAndWeave, hair.Twist), piece(14*in1, 5, 2))(&in)
+	w, err := in.resolved(t.Context(), parting.Lay)
+	require.NoError(t, err)
+	p := &w.res.Places[0]
+	tr := &trouble{worked: w, kind: &foundKind{place: 0}, p: p, piece: in.Pieces[0], job: w.job(p)}
+	most := tr.fattest()
+	assert.InDelta(t, 0.8*5, most, 0.01, "0.8 of a twist (core rules)")
+}
+
+// A remedy of pieces takes what lies in the stash first, then what is most like it.
+func TestPiecesOfTheStashComeFirst(t *testing.T) {
+	in := Default()
+	in.Pieces[0].Mass = 12
+	like := in.Pieces[0]
+	like.Key, like.Name, like.Mass = "a", "Much the same", 3.5
+	there := like
+	there.Key, there.Name, there.Length = "b", "In the stash", like.Length-25
+	heavy := like
+	heavy.Key, heavy.Name, heavy.Mass = "c", "As heavy", 12
+	f, err := FitOf(t.Context(), in, []Ready{{Piece: like}, {Piece: there, Stash: 80}, {Piece: heavy, Stash: 200}}, nil)
+	require.NoError(t, err)
+	var says []string
+	for _, r := range f.Zones[0].Findings[0].Remedies {
+		says = append(says, r.Says)
+	}
+	require.GreaterOrEqual(t, len(says), 2)
+	assert.Contains(t, says[0], "In the stash")
+	assert.Contains(t, says[0], "80 in the stash")
+	assert.Contains(t, says[1], "Much the same")
+	assert.NotContains(t, says, "As heavy")
+}
+
+// Edges are named first, then what is worst.
+func TestEdgesAndSliversComeFirst(t *testing.T) {
+	in := Default()
+	in.Pieces[0].Mass = 12
+	w, err := in.resolved(t.Context(), parting.Lay)
+	require.NoError(t, err)
+	w.workAll()
+	f, err := FitOf(t.Context(), in, nil, nil)
+	require.NoError(t, err)
+	at := map[string]int{}
+	for i := range w.res.Places {
+		at[w.res.Places[i].ID] = i
+	}
+	for _, z := range f.Zones {
+		for _, x := range z.Findings {
+			edges, last := true, math.Inf(1)
+			for _, id := range x.Places {
+				edge := w.edge(&w.res.Places[at[id]])
+				assert.False(t, edge && !edges, "an edge stands behind others")
+				if edges != edge {
+					edges, last = edge, math.Inf(1)
+				}
+				load, _, _ := w.loadHere(at[id])
+				if x.Code == advice.TooHeavy || x.Code == advice.HeavyHere {
+					assert.LessOrEqual(t, load, last+1e-9)
+					last = load
+				}
+			}
+		}
+	}
+}
+
+// Runs of bare places, single pieces across them or not.
+func TestGapsAlongATrack(t *testing.T) {
+	cover := []int{1, 0, 0, 1, 0, 0, 1, 1, 1, 0, 0}
+	of := make([]int, len(cover))
+	runs := gaps(cover, of, 1)
+	require.Len(t, runs, 2)
+	assert.Equal(t, [2]int{1, 6}, [2]int{runs[0].from, runs[0].to})
+	assert.InDelta(t, 0.8, runs[0].bare, 1e-9)
+	assert.Equal(t, [2]int{9, 11}, [2]int{runs[1].from, runs[1].to})
+	// One track ends where the next begins.
+	of = []int{0, 0, 0, 0, 1, 1, 1, 1, 1, 1, 1}
+	assert.Len(t, gaps(cover, of, 1), 3)
+	assert.Empty(t, gaps([]int{1, 2, 1}, make([]int, 3), 2))
+}
+
+// What shows alike on both sides is one thing, filled by one touch.
+func TestBothSidesAreOne(t *testing.T) {
+	w, err := Default().resolved(t.Context(), parting.Lay)
+	require.NoError(t, err)
+	left := Showing{Kind: onScalp, Name: "Scalp shows", Area: 400, Points: scalp.Line{{-60, 50, 60}, {-62, 52, 58}}}
+	right := Showing{Kind: onScalp, Name: "Scalp shows", Area: 390, Points: scalp.Line{{-60, -50, 60}, {-62, -51, 58}}}
+	other := Showing{Kind: onScalp, Name: "Scalp shows", Area: 350, Points: scalp.Line{{60, -40, 70}}}
+	out := w.paired([]Showing{left, other, right})
+	require.Len(t, out, 2)
+	assert.Equal(t, 790.0, out[0].Area)
+	assert.Len(t, out[0].Points, 4)
+	assert.Contains(t, out[0].Name, "both sides")
+	assert.Contains(t, out[1].Name, "right")
+}
+
+// The price of a plan is made of its packs and its hours.
+func TestWhatAPlanCosts(t *testing.T) {
+	in := Default()
+	in.Ways[0] = NewWay(firstWay, method.CollarAndWrap)
+	in.Accents = []Accent{{Thing: &Thing{Name: "Cuff", Mass: 0.5, Pack: 20, Price: 400}, Where: Where{Kind: InFront}, Count: 8}}
+	terms := quote.UsualTerms()
+	price, res, err := PriceOf(t.Context(), in, terms)
+	require.NoError(t, err)
+	sum := map[quote.Kind]int64{}
+	for _, l := range price.Lines {
+		sum[l.Kind] += l.Amount
+	}
+	assert.Equal(t, res.Tally.Cost, sum[quote.Hair]+sum[quote.Things])
+	assert.Equal(t, int64(400), sum[quote.Things])
+	assert.Equal(t, int64(quote.Hours(res.Tally.Minutes))*terms.Rate/60, sum[quote.Work])
+	in.Price = &quote.Basis{BringsHair: true}
+	brought, _, err := PriceOf(t.Context(), in, terms)
+	require.NoError(t, err)
+	assert.Equal(t, sum[quote.Work], brought.Total)
+	included := res.Included(in)
+	assert.Contains(t, included[0], "100 sections parted and plaited")
+	assert.Contains(t, included[1], "100 pieces hung, collar and wrap")
+	in.Trim = &Trim{fall.Bob, "chin"}
+	assert.Contains(t, res.Included(in)[2], "A rounded bob to the chin")
+	assert.Len(t, Care(), 5)
+}
