@@ -119,7 +119,8 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 	picture := func() string {
 		return value[string](b, `(() => { const c = document.querySelector("[aria-label='Head map'] canvas"); return c.toDataURL().slice(-4000); })()`)
 	}
-	b.waitFor(`document.querySelector("[aria-label='Head map'] canvas:not([data-drape])")`)
+	// The big picture is the first; it is painted once it is known that there is no WebGL.
+	b.waitFor(`(() => { const c = document.querySelector("[aria-label='Head map'] canvas"); return c && !c.dataset.drape && c.width > 300; })()`)
 	b.waitFor(`document.querySelector("[data-head]").dataset.still === "true"`)
 	was := picture()
 	b.do(chromedp.KeyEvent(kb.ArrowLeft))

@@ -8,7 +8,7 @@ import QuotePage from "./QuotePage";
 
 const { sent, stored, may } = vi.hoisted(() => ({
   sent: [] as unknown[],
-  stored: { quote: {} as Record<string, unknown> },
+  stored: { quote: {} },
   may: { list: ["answerQuote"] },
 }));
 
@@ -81,7 +81,7 @@ const draw = () => {
 
 beforeEach(() => {
   sent.length = 0;
-  stored.quote = given as unknown as Record<string, unknown>;
+  stored.quote = given;
   may.list = ["answerQuote"];
 });
 afterEach(cleanup);
