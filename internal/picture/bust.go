@@ -31,19 +31,6 @@ type drawnBust struct {
 	// SkullFoot is how far down the skull is seen, in half heights: to the nape, where the
 	// neck takes over.
 	SkullFoot float64 `json:"skullFoot"`
-	// Figure is the body under a drape, as shares of stature.
-	Figure struct {
-		// Neckline and Sleeve are the heights at which the shirt ends, Foot where the figure
-		// does.
-		Neckline float64 `json:"neckline"`
-		Sleeve   float64 `json:"sleeve"`
-		Foot     float64 `json:"foot"`
-		// Trunk is half the width of the trunk without the arms; hair falls over the body that
-		// core/fall knows, arms and all.
-		Trunk float64 `json:"trunk"`
-		// Arm is the middle line of a hanging arm: forward, aside and up, with its half width.
-		Arm [][4]float64 `json:"arm"`
-	} `json:"figure"`
 }
 
 //go:embed bust.json

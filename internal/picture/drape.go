@@ -2,15 +2,41 @@ package picture
 
 import (
 	"cmp"
+	_ "embed"
+	"encoding/json"
 	"math"
 	"slices"
 	"strconv"
+	"strings"
 
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 )
+
+// dressed is the body under a drape in a plain shirt, as shares of stature. Drawn by eye; hair
+// falls over the body that core/fall knows, arms and all. The screen draws from the same file.
+var dressed = func() (f struct {
+	// Neckline and Sleeve are the heights at which the shirt ends, Foot where the figure
+	// does.
+	Neckline float64 `json:"neckline"`
+	Sleeve   float64 `json:"sleeve"`
+	Foot     float64 `json:"foot"`
+	// Trunk is half the width of the trunk without the arms; hair falls over the body that
+	// core/fall knows, arms and all.
+	Trunk float64 `json:"trunk"`
+	// Arm is the middle line of a hanging arm: forward, aside and up, with its half width.
+	Arm [][4]float64 `json:"arm"`
+}) {
+	if err := json.Unmarshal(bodyFile, &f); err != nil {
+		panic("picture: body.json: " + err.Error())
+	}
+	return f
+}()
+
+//go:embed body.json
+var bodyFile []byte
 
 // Tones of the figure under a drape.
 var (
@@ -28,18 +54,11 @@ func HairTones(in plan.Input) []Tone {
 	out := make([]Tone, len(in.Pieces))
 	for i, p := range in.Pieces {
 		out[i] = plainHair
-		if n, err := strconv.ParseUint(trimHash(p.Swatch), 16, 32); err == nil && len(p.Swatch) == 7 {
+		if n, err := strconv.ParseUint(strings.TrimPrefix(p.Swatch, "#"), 16, 32); err == nil && len(p.Swatch) == 7 {
 			out[i] = Tone{int(n >> 16), int(n >> 8 & 255), int(n & 255)}
 		}
 	}
 	return out
-}
-
-func trimHash(s string) string {
-	if len(s) > 0 && s[0] == '#' {
-		return s[1:]
-	}
-	return s
 }
 
 // tube is a stretch of a piece on the picture.
@@ -82,7 +101,7 @@ type wearer struct {
 }
 
 func newWearer(d plan.Drape, c Camera) *wearer {
-	f := &wearer{c: c, d: &d, stature: d.Stature, foot: c.axes.Z - (1-drawn.Figure.Foot)*d.Stature}
+	f := &wearer{c: c, d: &d, stature: d.Stature, foot: c.axes.Z - (1-dressed.Foot)*d.Stature}
 	f.light = r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.4, c.right))))
 	return f
 }
@@ -92,7 +111,7 @@ func (f *wearer) torso() []Shape {
 	var skin, cloth []Shape
 	share := func(z float64) float64 { return 1 - (f.c.axes.Z-z)/f.stature }
 	ring := func(s [4]float64) []Point {
-		trunk := f.stature * (drawn.Figure.Trunk - 0.014*math.Sin(math.Pi*clamp((0.76-share(s[0]))/0.24)))
+		trunk := f.stature * (dressed.Trunk - 0.014*math.Sin(math.Pi*clamp((0.76-share(s[0]))/0.24)))
 		k := clamp((0.8 - share(s[0])) / 0.06)
 		wide := s[3] + k*k*(3-2*k)*(trunk-s[3])
 		return f.c.flatAll(turns(40, r3.Vec{X: (s[1] + s[2]) / 2, Z: s[0]}, (s[1]-s[2])/2, wide))
@@ -106,7 +125,7 @@ func (f *wearer) torso() []Shape {
 			}
 		}
 		both := hull(append(ring(a), ring(b)...))
-		if share(b[0]) >= drawn.Figure.Neckline-0.01 {
+		if share(b[0]) >= dressed.Neckline-0.01 {
 			skin = append(skin, Shape{Outline: both, Fill: neckTone, Edge: neckTone, Width: 0.3})
 		} else {
 			cloth = append(cloth, Shape{Outline: both, Fill: clothTone, Edge: clothTone, Width: 0.3})
@@ -129,14 +148,14 @@ func (f *wearer) torso() []Shape {
 // arm hangs at a side.
 func (f *wearer) arm(side float64) []Shape {
 	var sleeved, bare []Shape
-	arm := drawn.Figure.Arm
+	arm := dressed.Arm
 	for i := 1; i < len(arm); i++ {
 		a, b := arm[i-1], arm[i]
 		round := func(p [4]float64) []Point {
 			return f.c.flatAll(turns(16, r3.Vec{X: p[0] * f.stature, Y: side * p[1] * f.stature, Z: f.c.axes.Z - (1-p[2])*f.stature}, p[3]*f.stature, p[3]*f.stature))
 		}
 		s := Shape{Outline: hull(append(round(a), round(b)...)), Fill: skinTone, Edge: neckTone, Width: 0.3}
-		if b[2] >= drawn.Figure.Sleeve-0.03 {
+		if b[2] >= dressed.Sleeve-0.03 {
 			s.Fill, s.Edge = scaled(clothTone, 0.97), clothEdge
 			sleeved = append(sleeved, s)
 		} else {
@@ -268,7 +287,7 @@ func inSlices(slices [][4]float64, p r3.Vec) bool {
 // width and height, mm.
 func DrapedBox(stature float64) (left, top, wide, high float64) {
 	wide = 0.36 * stature
-	return -wide / 2, -140, wide, 140 + (1-drawn.Figure.Foot)*stature - 80
+	return -wide / 2, -140, wide, 140 + (1-dressed.Foot)*stature - 80
 }
 
 // DrapedView is an SVG of the draped head seen from a longitude and a latitude, radians.

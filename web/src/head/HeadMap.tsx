@@ -1,5 +1,7 @@
 import {
+  lazy,
   memo,
+  Suspense,
   useCallback,
   useEffect,
   useMemo,
@@ -27,10 +29,12 @@ import { Legend } from "./Legend";
 import { MapNotes } from "./MapNotes";
 import { spoken } from "./names";
 import { hooksOf, readings as ownReadings, type Reading } from "./reading";
-import { SectionFacts } from "./SectionFacts";
 import { clampLat, useStance } from "./stance";
 import type { HeadLayer, HeadTool, View as ToolView } from "./tool";
 import type { Flat } from "./vectors";
+
+/* Loads once a section is tapped. */
+const SectionFacts = lazy(async () => ({ default: (await import("./SectionFacts")).SectionFacts }));
 
 const degreesPerPixel = 0.42;
 const tapSlop = 5; // px a finger may stray and still tap
@@ -299,7 +303,9 @@ export const HeadMap = memo(function HeadMap({
       {bar}
       <div className={styles.stage}>
         {current && !(given && narrow) && (
-          <SectionFacts section={current} says={reading?.says?.(current)} onClose={tool.pickNone} />
+          <Suspense fallback={null}>
+            <SectionFacts section={current} says={reading?.says?.(current)} onClose={tool.pickNone} />
+          </Suspense>
         )}
         <div className={styles.head}>
           {layer ? (

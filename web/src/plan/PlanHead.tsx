@@ -7,9 +7,9 @@ import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
 import { useFitting } from "../api/queries";
-import { fallReadings, fitKey, landingKey, loadKey } from "./fall/readings";
 import { useDrapeLayer } from "./fall/useDrapeLayer";
-import { drapeKey, useWorn } from "./fall/worn";
+import { useFallReadings } from "./fall/useFallReadings";
+import { drapeKey, fitKey, landingKey, loadKey, useWorn } from "./fall/worn";
 import { givenReadings, type Reaching } from "./ways";
 
 /** What is read of the parting alone, and makes room where pieces are chosen. */
@@ -48,9 +48,10 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const layers = useMemo(() => [layer], [layer]);
   const fitting = useFitting(input, clientId ?? "", shown === fitKey || shown === loadKey).data;
   const falls = step === "hair";
+  const fallen = useFallReadings(falls, fitting, drape);
   const readings = useMemo(
-    () => [...givenReadings(input, catalogue, layout, reach), ...(falls ? fallReadings(fitting, drape) : [])],
-    [input, catalogue, layout, reach, falls, fitting, drape],
+    () => [...givenReadings(input, catalogue, layout, reach), ...fallen],
+    [input, catalogue, layout, reach, fallen],
   );
   const parting = mayWork && step === "parting";
   const giving = mayWork && (step === "hair" || step === "attach");

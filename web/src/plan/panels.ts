@@ -1,4 +1,5 @@
 import { lazy } from "react";
+import { fetchHandles } from "./byhand/lazyHandles";
 import { fetchFall } from "./fall/parts";
 import { fetchShop } from "./shop/parts";
 
@@ -13,6 +14,7 @@ const sources = {
   attach: () => import("./AttachStep"),
   shop: fetchShop,
   fall: fetchFall,
+  handles: fetchHandles,
 };
 
 export const LookStep = lazy(async () => ({ default: (await sources.look()).LookStep }));

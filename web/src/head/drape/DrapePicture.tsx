@@ -1,5 +1,5 @@
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import drawn from "../../../../internal/picture/bust.json";
+import figure from "../../../../internal/picture/body.json";
 import type { Drape, Form } from "../../api/types";
 import { hairTones, skinTones, usePreferences } from "../../lib/preferences";
 import type { Camera, Stance } from "../camera";
@@ -42,13 +42,23 @@ const times = ([r, g, b]: Rgb, k: number): Rgb => [
   Math.min(1, b * k),
 ];
 
+/** A swatch in the shade and in the light; a bright one is lit less, or it would lose its colour. */
+function lit(swatch: Rgb): HairLight {
+  const [r, g, b] = swatch;
+  const luma = 0.3 * r + 0.59 * g + 0.11 * b;
+  return {
+    dark: times(swatch, 0.5),
+    bright: times(swatch, Math.min(1.9 - 0.9 * luma, 0.94 / Math.max(r, g, b, 0.01))),
+  };
+}
+
 /** The colours of the pieces: from a swatch what lies in its shade and what takes the light. */
 function useTones(pieces: readonly HungLook[]): readonly HairLight[] {
   const { hair } = usePreferences();
   return useMemo(
     () =>
       pieces.map(({ swatch }): HairLight => {
-        if (swatch) return { dark: times(rgb(swatch), 0.5), bright: times(rgb(swatch), 1.75) };
+        if (swatch) return lit(rgb(swatch));
         const { dark, light } = hairTones[hair];
         return {
           dark: [dark[0] / 255, dark[1] / 255, dark[2] / 255],
@@ -160,7 +170,7 @@ function ByGL({ drape, pieces, pictured, stance, box, moving, onNone }: Props & 
       cloth: rgb(dim ? "#8b857b" : "#d3ccc1"),
       stature: drape.statureMm,
       top: axes[2] ?? 0,
-      lines: drawn.figure,
+      lines: figure,
     };
   }, [drape, forms, pictured, hair, skin, dim]);
   useLayoutEffect(() => {

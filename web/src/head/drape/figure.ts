@@ -1,3 +1,4 @@
+import figure from "../../../../internal/picture/body.json";
 import drawn from "../../../../internal/picture/bust.json";
 import type { Drape } from "../../api/types";
 import type { Pictured } from "../drawn";
@@ -24,8 +25,6 @@ export interface FigureTones {
 /** Marks the shirt: where it ends is told by the height, sharp at any size. */
 export const clothMark = 2;
 export const sleeveMark = 3;
-
-const { figure } = drawn;
 
 /** Adds a surface of rows and columns, closed round its columns. */
 function grid(
@@ -157,14 +156,19 @@ function features(mesh: Mesh, drape: Drape, [a, b]: Vec, ink: Rgb) {
 
 /** An ear: its outline, a rim that rolls in, and the bowl. */
 function ear(mesh: Mesh, top: Vec, side: number, size: number, { skin, shade }: FigureTones) {
+  const bowl: Rgb = [
+    0.6 * skin[0] + 0.4 * shade[0],
+    0.6 * skin[1] + 0.4 * shade[1],
+    0.6 * skin[2] + 0.4 * shade[2],
+  ];
   const rings = [
     { k: 0.55, out: -3, tone: skin },
     { k: 0.98, out: 4, tone: skin },
     { k: 1, out: 9, tone: skin },
     { k: 0.84, out: 10.5, tone: skin },
-    { k: 0.74, out: 6, tone: shade },
-    { k: 0.3, out: 4.5, tone: shade },
-    { k: 0, out: 6, tone: shade },
+    { k: 0.74, out: 6, tone: bowl },
+    { k: 0.3, out: 4.5, tone: bowl },
+    { k: 0, out: 6, tone: bowl },
   ];
   const middle: Vec = [top[0] - 5 * size, side * (top[1] * 0.93 + 1), top[2] - 25 * size];
   const n = drawn.ear.length;

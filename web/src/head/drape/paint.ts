@@ -1,4 +1,4 @@
-import drawn from "../../../../internal/picture/bust.json";
+import figure from "../../../../internal/picture/body.json";
 import type { Drape } from "../../api/types";
 import type { Camera } from "../camera";
 import { dot, hull, type Flat, type Vec } from "../vectors";
@@ -119,7 +119,6 @@ const filled = (ctx: Ctx, points: readonly Flat[], fill: string) => {
 
 /** The body under the head, in a plain shirt. */
 function paintBody(ctx: Ctx, drape: Drape, camera: Camera, skin: { base: string; shade: string }) {
-  const { figure } = drawn;
   const tall = drape.statureMm;
   const top = camera.axes[2];
   const share = (z: number) => 1 - (top - z) / tall;

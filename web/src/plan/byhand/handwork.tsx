@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import type { Edit, HeadShape, Layout, PlanInput, Section, Settings } from "../../api/types";
 import { vec, type HeadTool, type Vec, type View } from "../../head";
 import { actions, type Act } from "../actions";
@@ -13,8 +13,8 @@ import {
   withEdits,
   withoutEditsIn,
 } from "./edits";
-import { HairlineHandles, PartHandles, RowHandles } from "./handles";
 import type { Does, HandTool } from "./HandBar";
+import { HairlineHandles, PartHandles, RowHandles } from "./lazyHandles";
 import { useLasso } from "./lasso";
 import { Spots } from "./Spots";
 
@@ -148,8 +148,10 @@ export function useHandwork({ input, layout, head, act }: Bench) {
         const last = picked[picked.length - 1];
         return (
           <g>
-            <RowHandles {...moved} picked={picked} />
-            {last && picked.length === 1 && <PartHandles {...moved} section={last} />}
+            <Suspense fallback={null}>
+              <RowHandles {...moved} picked={picked} />
+              {last && picked.length === 1 && <PartHandles {...moved} section={last} />}
+            </Suspense>
             {lasso.drawn}
           </g>
         );
@@ -181,7 +183,11 @@ export function useHandwork({ input, layout, head, act }: Bench) {
       pick: () => undefined,
       pickNone: () => undefined,
       picksOnTheWay: false,
-      over: (view: View) => <HairlineHandles {...view} input={input} act={act} />,
+      over: (view: View) => (
+        <Suspense fallback={null}>
+          <HairlineHandles {...view} input={input} act={act} />
+        </Suspense>
+      ),
     }),
   };
 

@@ -10,7 +10,7 @@ import { Trouble } from "../../ui/Trouble";
 import { useAct } from "../act";
 import { actions } from "../actions";
 import styles from "./FitAndLoad.module.css";
-import { fitKey, loadKey } from "./readings";
+import { fitKey, loadKey } from "./worn";
 import { useAsked } from "./useAsked";
 
 interface Props {

@@ -12,7 +12,7 @@ import { actions } from "../actions";
 import { inColour } from "../pieceChoice";
 import { BodyPicture } from "./BodyPicture";
 import styles from "./Landing.module.css";
-import { landingKey } from "./readings";
+import { landingKey } from "./worn";
 import { useAsked } from "./useAsked";
 
 /** Where the ends land on the body, what length reaches a line, and what is cut by row. */

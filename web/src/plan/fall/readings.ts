@@ -1,5 +1,6 @@
 import type { Drape, Fitting, Given, Hook, Section } from "../../api/types";
 import type { Class, Reading } from "../../head";
+import { fitKey, landingKey, loadKey } from "./worn";
 
 const dark = "#2a231c";
 const light = "#fffaf0";
@@ -51,10 +52,6 @@ const byPlace = (
   says: (s: Section) => says(placeOf(s.given)),
 });
 const placeOf = ({ place }: Given) => place;
-
-export const fitKey = "fit";
-export const loadKey = "load";
-export const landingKey = "landing";
 
 /** The head coloured by how the pieces suit, how heavy they are, and where they end. */
 export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefined): Reading[] {

@@ -1,10 +1,12 @@
-import { Segmented, Spin, Switch } from "antd";
-import { Suspense, useMemo } from "react";
+import { lazy, Suspense, useMemo } from "react";
 import { useDrape } from "../../api/queries";
-import type { Drape, DrapeStyle, PlanInput } from "../../api/types";
-import { DrapePicture, vec, type Box, type HeadLayer, type LayerView } from "../../head";
-import styles from "./DrapeLayer.module.css";
-import { drapeKey, styleNames, useWorn } from "./worn";
+import type { Drape, PlanInput } from "../../api/types";
+import { DrapePicture, type Box, type HeadLayer } from "../../head";
+import { drapeKey, useWorn } from "./worn";
+
+const fetchParts = () => import("./DrapeParts");
+const DrapeSettings = lazy(async () => ({ default: (await fetchParts()).DrapeSettings }));
+const DrapeMarks = lazy(async () => ({ default: (await fetchParts()).DrapeMarks }));
 
 /** The part of the picture a drape takes: down to a hand under the lowest end. */
 function boxOf(drape: Drape | undefined): Box {
@@ -22,72 +24,35 @@ export function useDrapeLayer(
   input: PlanInput,
   shown: boolean,
 ): { layer: HeadLayer; drape: Drape | undefined } {
-  const { style, cover, pointed, set } = useWorn();
+  const style = useWorn((w) => w.style);
   const { data: drape, isFetching } = useDrape(input, style, shown);
   const pieces = useMemo(() => input.pieces.map(({ form, swatch }) => ({ form, swatch })), [input.pieces]);
-  const layer = useMemo((): HeadLayer => {
-    const marks = ({ camera, moving }: LayerView) => {
-      if (!drape || !cover || moving) return null;
-      return (
-        <g className={styles.marks} aria-hidden>
-          {drape.cover.shows.map((s, i) =>
-            s.points.map((at, k) => {
-              const p = vec(at);
-              if (camera.facing(p) < 0.12) return null;
-              const [x, y] = camera.flat(p);
-              return (
-                <circle key={`${i}.${k}`} cx={x} cy={y} r={2.2} data-pointed={s.name === pointed?.name} />
-              );
-            }),
-          )}
-        </g>
-      );
-    };
-    return {
+  const layer = useMemo(
+    (): HeadLayer => ({
       key: drapeKey,
       name: "Drape",
       box: boxOf(drape),
       hint: "A drawing: hair falls its own way",
       settings: (
-        <div className={styles.settings}>
-          <Segmented<DrapeStyle>
-            aria-label="Worn"
-            value={style}
-            options={(Object.keys(styleNames) as DrapeStyle[]).map((value) => ({
-              value,
-              label: styleNames[value],
-            }))}
-            onChange={(value) => set({ style: value, pointed: undefined })}
-          />
-          <label>
-            <Switch
-              size="small"
-              aria-label="Mark what shows"
-              checked={cover}
-              onChange={(on) => set({ cover: on })}
-            />{" "}
-            <span>Mark what shows</span>
-          </label>
-          {isFetching && <Spin size="small" />}
-        </div>
+        <Suspense fallback={null}>
+          <DrapeSettings busy={isFetching} />
+        </Suspense>
       ),
-      picture: ({ pictured, stance, camera, box, moving, small }) =>
-        drape ? (
+      picture: (view) =>
+        drape && (
           <Suspense fallback={null}>
-            <DrapePicture
-              drape={drape}
-              pieces={pieces}
-              pictured={pictured}
-              stance={stance}
-              camera={camera}
-              box={box}
-              moving={moving}
-              small={small}
-            />
+            <DrapePicture drape={drape} pieces={pieces} {...view} />
           </Suspense>
-        ) : null,
-      over: marks,
-    };
-  }, [drape, pieces, style, cover, pointed, isFetching, set]);
+        ),
+      over: ({ camera, moving }) =>
+        drape &&
+        !moving && (
+          <Suspense fallback={null}>
+            <DrapeMarks drape={drape} camera={camera} />
+          </Suspense>
+        ),
+    }),
+    [drape, pieces, isFetching],
+  );
   return { layer, drape };
 }

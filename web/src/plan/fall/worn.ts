@@ -21,7 +21,11 @@ export const useWorn = create<Worn>()((set) => ({
   set,
 }));
 
+/** What the head is coloured by, or what is laid over it. */
 export const drapeKey = "drape";
+export const fitKey = "fit";
+export const loadKey = "load";
+export const landingKey = "landing";
 
 export const styleNames: Readonly<Record<DrapeStyle, string>> = {
   down: "Down",
