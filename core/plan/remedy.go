@@ -148,7 +148,11 @@ func (t *trouble) resized(area float64, round func(float64) float64) []Remedy {
 	if wish.Width <= 0 || wish.Height <= 0 {
 		return nil
 	}
-	return []Remedy{{fmt.Sprintf("Sections of %s × %s %s", invalid.Length(wish.Width), invalid.Length(wish.Height), where), in}}
+	says := fmt.Sprintf("Sections of %s × %s %s", invalid.Length(wish.Width), invalid.Length(wish.Height), where)
+	if n := len(t.in.Parting.Edits) - len(in.Parting.Edits); n > 0 {
+		says += fmt.Sprintf("; %s by hand would not hold", count(n, "change"))
+	}
+	return []Remedy{{says, in}}
 }
 
 // wider is the plan with the hooks of the base further apart.

@@ -151,12 +151,28 @@ func TestSimplifiedPathsStayNear(t *testing.T) {
 	})
 }
 
-// In the mirror what lies over, under and through stays as it is.
+// In the mirror what lies over, under and through stays as it is, wherever it does not hang
+// on rounding: where one strand ends on the other, or both lie at one depth, a shift of a
+// millionth of a point reads otherwise too.
 func TestMirrorKeepsWhatIsRead(t *testing.T) {
+	const hair = 1e-6
+	shifts := []Point{{X: hair}, {X: -hair}, {Y: hair}, {Y: -hair}, {Z: hair}, {Z: -hair}}
 	rapid.Check(t, func(t *rapid.T) {
-		f := Frame{Strands: []Strand{{Name: "a", Line: points(t, "a"), Shown: 1}, {Name: "b", Line: points(t, "b"), Shown: 1}}}
+		a, b := points(t, "a"), points(t, "b")
+		laid := func(by Point) Frame {
+			line := slices.Clone(b)
+			for i := range line {
+				line[i].X, line[i].Y, line[i].Z = line[i].X+by.X, line[i].Y+by.Y, line[i].Z+by.Z
+			}
+			return Frame{Strands: []Strand{{Name: "a", Line: a, Shown: 1}, {Name: "b", Line: line, Shown: 1}}}
+		}
+		f := laid(Point{})
 		for _, is := range []Relation{Over, Under, Through} {
-			assert.Equal(t, f.Count("a", is, "b"), f.Mirror().Count("a", is, "b"), is)
+			read := f.Count("a", is, "b")
+			if slices.ContainsFunc(shifts, func(by Point) bool { return laid(by).Count("a", is, "b") != read }) {
+				continue
+			}
+			assert.Equal(t, read, f.Mirror().Count("a", is, "b"), is)
 		}
 	})
 }

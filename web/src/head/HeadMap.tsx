@@ -308,9 +308,7 @@ export const HeadMap = memo(function HeadMap({
           </Suspense>
         )}
         <div className={styles.head}>
-          {layer ? (
-            layer.picture({ pictured: picture, camera, stance, box: shownBox, moving, small: false })
-          ) : (
+          {layer?.picture({ pictured: picture, camera, stance, box: shownBox, moving, small: false }) ?? (
             <HeadPicture
               pictured={picture}
               camera={camera}
@@ -416,18 +414,14 @@ const Filmstrip = memo(function Filmstrip({
       {cameras.map(({ view, camera }) => (
         <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
           <span className={styles.small}>
-            {layer ? (
-              layer.picture({
-                pictured,
-                camera,
-                stance: views[view],
-                box: layer.box,
-                moving: false,
-                small: true,
-              })
-            ) : (
-              <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />
-            )}
+            {layer?.picture({
+              pictured,
+              camera,
+              stance: views[view],
+              box: layer.box,
+              moving: false,
+              small: true,
+            }) ?? <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />}
           </span>
           <span>
             {views[view].name} <kbd>{views[view].key}</kbd>

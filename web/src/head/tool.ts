@@ -23,7 +23,8 @@ export interface HeadLayer {
   hint: string;
   /** What is set of it; stands beside the hint. */
   settings?: ReactNode;
-  picture: (view: LayerView) => ReactNode;
+  /** Undefined until it is known; the parting stands there so long. */
+  picture: (view: LayerView) => ReactNode | undefined;
   /** What is drawn over the picture. */
   over?: (view: LayerView) => ReactNode;
 }

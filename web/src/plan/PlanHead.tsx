@@ -6,7 +6,7 @@ import type { AssignTool } from "./assign/AssignBar";
 import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
-import { useFitting } from "../api/queries";
+import { useDrape, useFitting } from "../api/queries";
 import { useDrapeLayer } from "./fall/useDrapeLayer";
 import { useFallReadings } from "./fall/useFallReadings";
 import { drapeKey, fitKey, landingKey, loadKey, useWorn } from "./fall/worn";
@@ -44,17 +44,19 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const assign = useAssign(input, layout, head, act);
   const [shown, setShown] = useState<string>();
   const asked = useWorn((w) => w.asked);
-  const { layer, drape } = useDrapeLayer(input, shown === drapeKey || shown === landingKey);
+  const layer = useDrapeLayer(input, shown === drapeKey);
+  const landed = useDrape(input, "down", shown === landingKey).data;
   const layers = useMemo(() => [layer], [layer]);
   const fitting = useFitting(input, clientId ?? "", shown === fitKey || shown === loadKey).data;
   const falls = step === "hair";
-  const fallen = useFallReadings(falls, fitting, drape);
+  const fallen = useFallReadings(falls, fitting, landed);
   const readings = useMemo(
     () => [...givenReadings(input, catalogue, layout, reach), ...fallen],
     [input, catalogue, layout, reach, fallen],
   );
   const parting = mayWork && step === "parting";
-  const giving = mayWork && (step === "hair" || step === "attach");
+  // Under the drape there is nothing to pick.
+  const giving = mayWork && (step === "hair" || step === "attach") && shown !== drapeKey;
   const bar = parting ? (
     <HandBar
       tool={handTool}

@@ -20,14 +20,11 @@ function boxOf(drape: Drape | undefined): Box {
 }
 
 /** The hair as it hangs, as a layer of the head map; asked for only while it is shown. */
-export function useDrapeLayer(
-  input: PlanInput,
-  shown: boolean,
-): { layer: HeadLayer; drape: Drape | undefined } {
+export function useDrapeLayer(input: PlanInput, shown: boolean): HeadLayer {
   const style = useWorn((w) => w.style);
   const { data: drape, isFetching } = useDrape(input, style, shown);
   const pieces = useMemo(() => input.pieces.map(({ form, swatch }) => ({ form, swatch })), [input.pieces]);
-  const layer = useMemo(
+  return useMemo(
     (): HeadLayer => ({
       key: drapeKey,
       name: "Drape",
@@ -54,5 +51,4 @@ export function useDrapeLayer(
     }),
     [drape, pieces, isFetching],
   );
-  return { layer, drape };
 }
