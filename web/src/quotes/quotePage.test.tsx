@@ -112,7 +112,10 @@ describe("a quote", () => {
     fireEvent.click(await screen.findByText("It was accepted"));
     expect(await screen.findByText("Accepted")).toBeTruthy();
     expect(screen.getByText(/Odalys Brandt$/)).toBeTruthy();
-    fireEvent.click(screen.getByText("Open it again"));
+    // A button still at work takes no click.
+    const again = screen.getByText("Open it again");
+    await waitFor(() => expect(again.closest(".ant-btn-loading")).toBeNull());
+    fireEvent.click(again);
     await waitFor(() =>
       expect(sent).toEqual([
         { id: "q1", state: "accepted" },
