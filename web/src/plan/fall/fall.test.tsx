@@ -353,6 +353,8 @@ describe("price and quote", () => {
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ plan: "plan-1", version: 7, unit: "in", paper: "letter" });
     plan.savedVersion.mockReturnValue(undefined);
+    // A button still at work takes no click.
+    await waitFor(() => expect(screen.getByText("Give a quote").closest(".ant-btn-loading")).toBeNull());
     fireEvent.click(screen.getByText("Give a quote"));
     expect(await screen.findByText(/The plan could not be saved/)).toBeTruthy();
     expect(sent).toHaveLength(1);
