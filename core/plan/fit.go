@@ -26,10 +26,12 @@ type Fitting struct {
 type PlaceFit struct {
 	// Fit is the gravest finding on the piece against its plait, empty where it suits.
 	Fit advice.Code `json:"fit,omitempty"`
-	// Hung is what hangs, dry, g; Load the same, mg a hair; Word is what is said of it.
-	Hung float64  `json:"hungG"`
-	Load float64  `json:"loadMg"`
-	Word LoadWord `json:"word" enum:"light,usual,heavy,too-heavy"`
+	// Hung is what hangs, dry, g, Soaked about what it is when wet; Load is the dry mass,
+	// mg a hair; Word is what is said of it.
+	Hung   float64  `json:"hungG"`
+	Soaked float64  `json:"soakedG" doc:"About, until a soaked piece was weighed"`
+	Load   float64  `json:"loadMg"`
+	Word   LoadWord `json:"word" enum:"light,usual,heavy,too-heavy"`
 }
 
 // LoadWord is what is said of a load.
@@ -146,7 +148,8 @@ func FitOf(ctx context.Context, in Input, have []Ready, before []Worn) (Fitting,
 		p := &w.res.Places[i]
 		load, share, _ := w.loadHere(i)
 		all = append(all, load)
-		out.Places[i] = PlaceFit{Hung: round10(w.hung(i)), Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
+		hung := w.hung(i)
+		out.Places[i] = PlaceFit{Hung: round10(hung), Soaked: round10(plait.Soaked * hung), Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
 		key := p.Zone.Sideless()
 		z := zones[key]
 		if z == nil {

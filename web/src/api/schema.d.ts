@@ -2813,6 +2813,11 @@ export interface components {
             hungG: number;
             /** Format: double */
             loadMg: number;
+            /**
+             * Format: double
+             * @description About, until a soaked piece was weighed
+             */
+            soakedG: number;
             /** @enum {string} */
             word: "light" | "usual" | "heavy" | "too-heavy";
         };

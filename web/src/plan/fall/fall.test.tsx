@@ -24,8 +24,8 @@ const lighter = { ...input, child: true } as PlanInput;
 
 const fitting = {
   places: [
-    { fit: "fat-plait", hungG: 4, loadMg: 5, word: "usual" },
-    { hungG: 12, loadMg: 14, word: "too-heavy" },
+    { fit: "fat-plait", hungG: 4, soakedG: 8, loadMg: 5, word: "usual" },
+    { hungG: 12, soakedG: 24, loadMg: 14, word: "too-heavy" },
   ],
   zones: [
     {

@@ -70,7 +70,7 @@ export function fallReadings(fitting: Fitting | undefined, drape: Drape | undefi
     const at = fitting?.places[place];
     return (
       at &&
-      `${at.hungG.toFixed(1)} g hang here, about ${(2 * at.hungG).toFixed(1)} g soaked: ${at.loadMg.toFixed(1)} mg a hair, ${fitting.load.usualMg.toFixed(1)} is usual`
+      `${at.hungG.toFixed(1)} g hang here, about ${at.soakedG.toFixed(1)} g soaked: ${at.loadMg.toFixed(1)} mg a hair, ${fitting.load.usualMg.toFixed(1)} is usual`
     );
   };
   // Of several pieces at a place the lowest end counts.
