@@ -196,9 +196,9 @@ func (m Method) weigh(s Situation) Ranked {
 	}
 	for _, j := range jobs {
 		w := m.For(j)
-		n := float64(m.Pieces(j.Settings))
-		r.Minutes += w.Attach*n + w.Conceal
-		r.TakeDown += m.traits.Off * n
+		n := m.Pieces(j.Settings)
+		r.Minutes += w.Minutes(n)
+		r.TakeDown += m.traits.Off * float64(n)
 	}
 	for _, of := range weights {
 		of(m, s, jobs, &r)

@@ -16,7 +16,7 @@ const (
 // braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
 // take-up.
 func braidedBy(j Job, start float64) Work {
-	return Work{Attach: start, Conceal: j.Piece.Length * plait.BraidTakeUp * braidRate, Unplaited: true}
+	return Work{Attach: start, Conceal: j.Piece.Length * plait.BraidTakeUp * braidRate, Unplaited: true, Each: true}
 }
 
 // tips are how the ends of a braid are finished.

@@ -302,8 +302,24 @@ type Work struct {
 	// Attach is minutes to fix one piece, Conceal to hide the plait, for a practised
 	// stylist.
 	Attach, Conceal float64
+	// Each is true where every piece of a place is worked to its end by itself, as legs are
+	// twisted: then Conceal is what one of them takes. Else one hides the plait for all.
+	Each bool
 	// Unplaited is true where the own hair is worked in without a plait.
 	Unplaited bool
+}
+
+// Minutes are what a place with so many pieces takes a practised stylist.
+func (w Work) Minutes(pieces int) float64 {
+	return float64(pieces)*w.Attach + w.Hiding(pieces)
+}
+
+// Hiding are the minutes of it that go into hiding the plait.
+func (w Work) Hiding(pieces int) float64 {
+	if w.Each {
+		return float64(pieces) * w.Conceal
+	}
+	return w.Conceal
 }
 
 // For works the method out for a job.

@@ -180,7 +180,7 @@ func TestTimesOfCommonPractice(t *testing.T) {
 	each := func(id ID, length float64) float64 {
 		m, j := job(t, id, length)
 		w := m.For(j)
-		return w.Attach*float64(m.Pieces(j.Settings)) + w.Conceal
+		return w.Minutes(m.Pieces(j.Settings))
 	}
 	for _, c := range []struct {
 		what      string

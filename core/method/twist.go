@@ -37,7 +37,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: foldTime, Conceal: undoTime + j.Piece.Length*twistRate}
+		return Work{Attach: foldTime, Conceal: undoTime + j.Piece.Length*twistRate, Each: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{
@@ -65,7 +65,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: foldTime, Conceal: j.Piece.Length * twistRate}
+		return Work{Attach: foldTime, Conceal: j.Piece.Length * twistRate, Each: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{

@@ -1,64 +1,110 @@
-// Package pace says how long an install takes. Times are minutes. Every figure is
-// a range: until a studio has logged its own installs, a stylist's true time lies
-// within about a fifth of the likely one.
+// Package pace says how long an install takes. Times are minutes. Every figure is a range:
+// until a studio has logged its own installs, a stylist's true time lies within about a fifth
+// of the likely one.
+//
+// The rates are those of practised hands on another's head, medians of what is seen. Common
+// practice, no source. A [Worker] takes longer or less; a timed piece corrects the guess.
 package pace
 
-// Rates of a practised stylist. Common practice, no source.
+import "slices"
+
+// Kind is a kind of work at the head.
+type Kind string
+
+// The kinds.
 const (
-	partTime  = 0.55  // minutes to part one section and clip the rest away
-	plaitRate = 0.011 // minutes per mm of plait
-	settle    = 25.0  // minutes to detangle, dry and set out before the first part
-	// finish is checking the back, filling, trimming and smoothing: a fixed
-	// part and a share per piece.
-	finish    = 15.0
-	trackPart = 0.8   // minutes to part one track
-	trackRate = 0.017 // minutes per mm of plait worked flat
-	tailTime  = 1.2   // minutes to tuck or stitch one tail
-	twistRate = 0.005 // minutes per mm twisted with two strands
-	netTime   = 25.0  // minutes to lay a net and stitch its edge
-	// linkedShare is the share of its length that a plait is worked before it is
-	// laid into the next one.
-	linkedShare    = 0.6
-	finishPerPiece = 0.15
-	fillTime       = 0.4 // minutes to find a thin spot and hook a piece into it
-	thingTime      = 0.3 // minutes to close a cuff round a piece
-	// unlogged is the spread of a first estimate either way.
-	unlogged = 0.2
+	Settle  Kind = "settle"
+	Tracks  Kind = "tracks"
+	Nets    Kind = "net"
+	Plaits  Kind = "plaits"
+	Hook    Kind = "hook"
+	Attach  Kind = "attach"
+	Conceal Kind = "conceal"
+	Finish  Kind = "finish"
 )
 
-// OwnHead is how much longer one takes on one's own head than a stylist. Common practice, no
-// source.
-const OwnHead = 1.25
+// kinds are all of them in the order of a day, each with the name of its stage.
+var kinds = []struct {
+	kind Kind
+	name string
+}{
+	{Settle, "Prepare the head"}, {Tracks, "Tracks"}, {Nets, "Lay the net"}, {Plaits, "Part and plait"},
+	{Hook, "Hook on"}, {Attach, "Attach"}, {Conceal, "Hide the plaits"}, {Finish, "Check and finish"},
+}
 
-// AccentTime is the minutes to hook one piece on beside another, practised. Common practice,
-// no source.
-const AccentTime = 0.5
+// Name is that of the stage of a kind.
+func (k Kind) Name() string {
+	for _, x := range kinds {
+		if x.kind == k {
+			return x.name
+		}
+	}
+	return string(k)
+}
 
-// Work is what is to be done on a whole head. Lengths are mm, times minutes of a
-// practised stylist.
-type Work struct {
-	// Sections are those of loose plaits, Braided and Twisted mm of them together.
-	Sections         int
-	Braided, Twisted float64
-	// Linked are plaits each laid into the next, LinkedLength mm of them together.
-	Linked       int
-	LinkedLength float64
-	// Tracks are worked flat, TrackLength mm of them together; Tails are left to
-	// tuck or stitch.
-	Tracks      int
-	TrackLength float64
-	Tails       int
-	// Net is true where one is stitched over them.
-	Net bool
-	// Things are cuffs and the like that are put on.
-	Things int
-	// Pieces are all that are hung, Fill those hung into thin spots besides.
-	Pieces, Fill int
-	// Attach is minutes to fix the pieces on loose plaits, Conceal to hide the plaits,
-	// Hook to hook on the others.
-	Attach, Conceal, Hook float64
-	// OwnHead is true for one who does their own head.
-	OwnHead bool
+// Attaching are the kinds of putting pieces on, and Basing those of what they hang on.
+var (
+	Attaching = []Kind{Hook, Attach, Conceal}
+	Basing    = []Kind{Tracks, Nets, Plaits}
+)
+
+// Times of practised hands, minutes.
+const (
+	// SettleTime is to detangle, set out and clip away before the first part.
+	SettleTime = 15.0
+	// FinishTime is to check the back, trim and smooth, LooseFinish and HookedFinish what
+	// every piece adds: loose ones are trimmed and rolled, hooked ones looked at.
+	FinishTime   = 10.0
+	LooseFinish  = 0.12
+	HookedFinish = 0.04
+	// NetTime is to lay a net and stitch its edge, TailTime to tuck or stitch one tail.
+	NetTime  = 25.0
+	TailTime = 0.6
+	// AccentTime is to hook one piece on beside another, ThingTime to close a cuff, FillTime
+	// to find a thin spot and hook a piece into it.
+	AccentTime = 0.5
+	ThingTime  = 0.3
+	FillTime   = 0.72
+
+	partTime   = 0.55  // to part one section and clip the rest away
+	plaitRate  = 0.011 // a mm of plait
+	twistRate  = 0.005 // a mm twisted with two strands
+	trackTime  = 0.4   // to part one track
+	trackRate  = 0.008 // a mm of plait worked flat
+	decorative = 4.0   // how much longer a track takes that is drawn to be seen
+	// linkedShare is the share of its length that a plait is worked before it is laid into
+	// the next one.
+	linkedShare = 0.6
+)
+
+// Plait is to part a section and plait its hair: braided and twisted are mm worked in three
+// strands and in two, both 0 where the own hair stays loose.
+func Plait(braided, twisted float64) float64 {
+	return partTime + plaitRate*braided + twistRate*twisted
+}
+
+// Link is to part a section and lay its plait, that long, mm, into the next one.
+func Link(length float64) float64 { return partTime + plaitRate*linkedShare*length }
+
+// Track is to plait a track of a length, mm, flat.
+func Track(length float64, shows bool) float64 {
+	minutes := trackTime + trackRate*length
+	if shows {
+		minutes *= decorative
+	}
+	return minutes
+}
+
+// Task is one thing to do, at one place or for the whole head.
+type Task struct {
+	Kind Kind
+	// Skill is what is practised by it: the id of a method, else the kind.
+	Skill string
+	// Minutes of practised hands on another's head.
+	Minutes float64
+	// Piece is true where it finishes one more piece of its skill: a hand that is new to it
+	// gets quicker by it.
+	Piece bool
 }
 
 // Range is a likely time with the times it will hardly go below and above.
@@ -68,48 +114,46 @@ type Range struct {
 	High   float64 `json:"high"`
 }
 
+// Plus is the sum of two ranges.
+func (r Range) Plus(s Range) Range { return Range{r.Low + s.Low, r.Likely + s.Likely, r.High + s.High} }
+
 // Stage is one part of the day.
 type Stage struct {
+	Kind    Kind   `json:"kind" enum:"settle,tracks,net,plaits,hook,attach,conceal,finish"`
 	Name    string `json:"name"`
 	Minutes Range  `json:"minutes"`
 }
 
-// Hours are the stages of an install in order, and their sum.
+// Hours are the stages of an install in order, and their sum. Preparation at home and breaks
+// are not in it.
 type Hours struct {
 	Stages []Stage `json:"stages"`
 	Total  Range   `json:"total"`
 }
 
-// Estimate sums the stages of w. Breaks are not counted.
-func Estimate(w Work) Hours {
-	factor := 1.0
-	if w.OwnHead {
-		factor = OwnHead
+// Of sums the stages of some kinds.
+func (h Hours) Of(of ...Kind) (sum Range) {
+	for _, s := range h.Stages {
+		if slices.Contains(of, s.Kind) {
+			sum = sum.Plus(s.Minutes)
+		}
+	}
+	return sum
+}
+
+// Estimate is what a worker takes for tasks, in the order they are done.
+func Estimate(tasks []Task, w Worker) Hours {
+	run := w.Begin()
+	sums := map[Kind]Range{}
+	for _, t := range tasks {
+		sums[t.Kind] = sums[t.Kind].Plus(run.Range(t))
 	}
 	var h Hours
-	stage := func(name string, minutes float64) {
-		if minutes == 0 {
-			return
+	for _, x := range kinds {
+		if r := sums[x.kind]; r.Likely > 0 {
+			h.Stages = append(h.Stages, Stage{x.kind, x.name, r})
+			h.Total = h.Total.Plus(r)
 		}
-		minutes *= factor
-		r := Range{minutes * (1 - unlogged), minutes, minutes * (1 + unlogged)}
-		h.Stages = append(h.Stages, Stage{name, r})
-		h.Total.Low += r.Low
-		h.Total.Likely += r.Likely
-		h.Total.High += r.High
 	}
-	stage("Prepare the head", settle)
-	if w.Tracks > 0 {
-		stage("Tracks", float64(w.Tracks)*trackPart+trackRate*w.TrackLength+tailTime*float64(w.Tails))
-	}
-	if w.Net {
-		stage("Lay the net", netTime)
-	}
-	stage("Part and plait", float64(w.Sections+w.Linked)*partTime+
-		plaitRate*(w.Braided+linkedShare*w.LinkedLength)+twistRate*w.Twisted)
-	stage("Hook on", w.Hook)
-	stage("Attach", w.Attach)
-	stage("Hide the plaits", w.Conceal)
-	stage("Check and finish", finish+fillTime*float64(w.Fill)+thingTime*float64(w.Things)+finishPerPiece*float64(w.Pieces+w.Fill))
 	return h
 }

@@ -1,100 +1,116 @@
 package pace
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
-
-	"kladotex/core/hair"
-	"kladotex/core/method"
-	"kladotex/core/plait"
+	"pgregory.net/rapid"
 )
 
-const inch = 25.4
+func anyTasks(t *rapid.T) []Task {
+	return rapid.SliceOfN(rapid.Custom(func(t *rapid.T) Task {
+		kind := rapid.SampledFrom(kinds).Draw(t, "kind").kind
+		return Task{Kind: kind, Skill: rapid.SampledFrom([]string{"a", "b", string(kind)}).Draw(t, "skill"), Minutes: rapid.Float64Range(0.1, 30).Draw(t, "minutes"), Piece: rapid.Bool().Draw(t, "piece")}
+	}), 1, 60).Draw(t, "tasks")
+}
 
-// load is n sections of one piece each by a method on own hair of a length.
-func load(t *testing.T, id method.ID, n int, length float64) Work {
-	t.Helper()
-	m, ok := method.Lookup(id)
-	require.True(t, ok)
-	p := plait.Usual().Of(645, length, 1.9, 0.075)
-	w := m.For(method.Job{
-		Ground: method.OnPlait, Plait: p, Piece: hair.Piece{Form: m.Takes[0], Length: 14 * inch, Thickness: 8},
-		Settings: m.Usual(), Wrapping: &hair.Wrapping{StrandLength: 610},
+func anyWorker(t *rapid.T) Worker {
+	w := Worker{Hand: rapid.SampledFrom(Hands).Draw(t, "hand"), Own: rapid.Float64Range(1, 1.5).Draw(t, "own")}
+	if rapid.Bool().Draw(t, "new") {
+		w.New = []string{"a"}
+	}
+	return w
+}
+
+// Stages sum to the total, and every likely time lies inside its range.
+func TestStagesSumToTheTotal(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		h := Estimate(anyTasks(t), anyWorker(t))
+		var sum Range
+		for _, s := range h.Stages {
+			assert.Less(t, s.Minutes.Low, s.Minutes.Likely, s.Name)
+			assert.Less(t, s.Minutes.Likely, s.Minutes.High, s.Name)
+			sum = sum.Plus(s.Minutes)
+		}
+		assert.InDelta(t, h.Total.Likely, sum.Likely, 1e-6)
+		assert.InDelta(t, h.Total.High, h.Of(append(append([]Kind{Settle, Finish}, Attaching...), Basing...)...).High, 1e-6)
 	})
-	return Work{
-		Sections: n, Pieces: n, Braided: float64(n) * p.Braided, Twisted: float64(n) * p.Twisted,
-		Attach: float64(n) * w.Attach, Conceal: float64(n) * w.Conceal,
+}
+
+// Common practice, no source: the own head takes 1.2 to 1.3 times as long as a client's.
+func TestTheOwnHeadTakesLonger(t *testing.T) {
+	tasks := []Task{{Kind: Plaits, Skill: "plaits", Minutes: 100}}
+	client, own := Estimate(tasks, Worker{Hand: Practised, Own: 1}), Estimate(tasks, Worker{Hand: Practised, Own: OwnHead})
+	factor := own.Total.Likely / client.Total.Likely
+	assert.True(t, factor >= 1.2 && factor <= 1.3, "%v", factor)
+	for i, h := range Hands[1:] {
+		assert.Less(t, h.Factor(), Hands[i].Factor(), "%s is quicker than %s", h, Hands[i])
 	}
 }
 
-// Common practice, no source: 55 locs plaited and wrapped take five
-// to six hours, getting ready and finishing apart.
-func TestFiftyFiveWrappedLocs(t *testing.T) {
-	hours := 0.0
-	for _, s := range Estimate(load(t, method.CollarAndWrap, 55, 8*inch)).Stages {
-		switch s.Name {
-		case "Part and plait", "Attach", "Hide the plaits":
-			hours += s.Minutes.Likely / 60
+// Common practice, no source: the first few of a new method are slow, then there is a rhythm.
+// Whatever the number, newness costs no more than what six more pieces would.
+func TestNewMethodsWarmUp(t *testing.T) {
+	took := func(n int, fresh bool) float64 {
+		w := Worker{Hand: Practised, Own: 1}
+		if fresh {
+			w.New = []string{"m"}
+		}
+		tasks := make([]Task, n)
+		for i := range tasks {
+			tasks[i] = Task{Kind: Attach, Skill: "m", Minutes: 3, Piece: true}
+		}
+		return Estimate(tasks, w).Total.Likely
+	}
+	assert.Greater(t, took(1, true), 2*took(1, false))
+	for _, n := range []int{5, 20, 150} {
+		more := took(n, true) - took(n, false)
+		assert.True(t, more > 3*3 && more < 6*3, "%d pieces: %v min more", n, more)
+	}
+	assert.InDelta(t, 1, WarmUp(40), 1e-3)
+}
+
+// Attaching and hiding are one piece of a method, not two.
+func TestAPieceIsCountedOnce(t *testing.T) {
+	w := Worker{Hand: Practised, New: []string{"m"}}
+	run := w.Begin()
+	for k := range 3 {
+		for _, task := range []Task{{Attach, "m", 1, false}, {Conceal, "m", 2, true}} {
+			assert.InDelta(t, task.Minutes*WarmUp(k), run.Range(task).Likely, 1e-12)
 		}
 	}
-	assert.True(t, hours >= 5 && hours <= 6, "%.1f h", hours)
 }
 
-// Common practice, no source: 150 short twists woven one by one on one's own head take
-// ten to fourteen hours; one's own head takes 1.2 to 1.3 times as long as a client's.
-func TestHundredAndFiftyTwistsOnOnesOwnHead(t *testing.T) {
-	w := load(t, method.HitchAndWeave, 150, 6*inch)
-	client := Estimate(w).Total.Likely
-	w.OwnHead = true
-	own := Estimate(w).Total.Likely
-	assert.True(t, own/60 >= 10 && own/60 <= 14, "%.1f h", own/60)
-	assert.True(t, own/client >= 1.2 && own/client <= 1.3, "factor %v", own/client)
+// One timed piece weighs as the guess, and pieces that all take the same bring the guess there
+// and make it surer; the true pace is found however far off the guess was.
+func TestTimedPiecesCorrectTheGuess(t *testing.T) {
+	w := Worker{Hand: Practised, Own: 1}
+	one := w.Time("m", []float64{6}, 3)
+	assert.InDelta(t, (1+2)/2.0, one.Factor, 1e-12)
+	rapid.Check(t, func(t *rapid.T) {
+		w := anyWorker(t)
+		real := rapid.Float64Range(0.4, 4).Draw(t, "pace")
+		rate := rapid.Float64Range(0.5, 12).Draw(t, "rate")
+		last := Timed{w.Guess(), unlogged}
+		var minutes []float64
+		for k := range 5 {
+			m := rate * real
+			if len(w.New) > 0 {
+				m *= WarmUp(k)
+			}
+			minutes = append(minutes, m)
+			now := w.Time("a", minutes, rate)
+			assert.LessOrEqual(t, math.Abs(now.Factor-real), math.Abs(last.Factor-real)+1e-9)
+			assert.LessOrEqual(t, now.Spread, last.Spread)
+			last = now
+		}
+		assert.LessOrEqual(t, math.Abs(last.Factor-real), math.Abs(w.Guess()-real)/10)
+	})
 }
 
-// What is twisted with two strands goes faster than what is plaited.
-func TestTwistingIsFasterThanPlaiting(t *testing.T) {
-	whole := Work{Sections: 60, Braided: 60 * 130}
-	half := Work{Sections: 60, Braided: 60 * 65, Twisted: 60 * 70}
-	assert.Less(t, Estimate(half).Total.Likely, Estimate(whole).Total.Likely)
-}
-
-func TestStagesSumToTheTotal(t *testing.T) {
-	h := Estimate(load(t, method.FoldAndTwist, 80, 7*inch))
-	var sum Range
-	for _, s := range h.Stages {
-		assert.Less(t, s.Minutes.Low, s.Minutes.Likely, s.Name)
-		assert.Less(t, s.Minutes.Likely, s.Minutes.High, s.Name)
-		sum = Range{sum.Low + s.Minutes.Low, sum.Likely + s.Minutes.Likely, sum.High + s.Minutes.High}
-	}
-	assert.InDelta(t, h.Total.Likely, sum.Likely, 1e-9)
-	assert.InDelta(t, h.Total.High, sum.High, 1e-9)
-}
-
-// Common practice, no source: hooking on a track takes 10 to 40 seconds a piece, hiding
-// a plait 2 to 5 minutes; a dozen individuals and tracks take a fraction of the time.
-func TestTracksAreQuick(t *testing.T) {
-	plaits := Estimate(load(t, method.HitchAndWeave, 100, 6*inch))
-	few := load(t, method.HitchAndWeave, 12, 6*inch)
-	m, _ := method.Lookup(method.TrackHitch)
-	based := few
-	based.Tracks, based.TrackLength, based.Tails = 10, 10*200, 10
-	based.Pieces, based.Hook = 112, 100*m.For(method.Job{}).Attach
-	tracks := Estimate(based)
-	assert.Less(t, tracks.Total.Likely, 0.6*plaits.Total.Likely)
-	assert.Greater(t, tracks.Total.Likely, Estimate(few).Total.Likely)
-	stages := map[string]float64{}
-	for _, s := range tracks.Stages {
-		stages[s.Name] = s.Minutes.Likely
-	}
-	seconds := stages["Hook on"] / 100 * 60
-	assert.True(t, seconds >= 10 && seconds <= 40, "%.0f s a piece", seconds)
-	perTrack := stages["Tracks"] / 10
-	assert.True(t, perTrack >= 3 && perTrack <= 10, "%.1f min for a track of 20 cm", perTrack)
-	assert.NotContains(t, stages, "Lay the net")
-	// Fewer tails and no net cost less; a net is a stage of its own.
-	chained := Estimate(Work{Tracks: 10, TrackLength: 2000, Tails: 1})
-	assert.Less(t, chained.Total.Likely, Estimate(Work{Tracks: 10, TrackLength: 2000, Tails: 10}).Total.Likely)
-	assert.Len(t, Estimate(Work{Tracks: 1, Net: true}).Stages, len(Estimate(Work{Tracks: 1}).Stages)+1)
+// Nobody is tired in the first four hours; after six an hour's work takes a fifth more.
+func TestTired(t *testing.T) {
+	assert.Equal(t, 1.0, Tired(240))
+	assert.InDelta(t, 1.2, Tired(360), 1e-12)
 }

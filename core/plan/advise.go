@@ -6,7 +6,6 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
-	"kladotex/core/pace"
 	"kladotex/core/parting"
 )
 
@@ -52,10 +51,7 @@ func Advise(ctx context.Context, in Input) ([]Advice, error) {
 
 // situation is a part of the head with what a method would be asked to do at its places.
 func (w *worked) situation(where WhereKind, places []int) method.Situation {
-	s := method.Situation{Places: len(w.res.Places), Slower: 1, Child: w.in.Child, Shows: where == AtHairline, Wish: w.in.wish()}
-	if w.in.OwnHead {
-		s.Slower = pace.OwnHead
-	}
+	s := method.Situation{Places: len(w.res.Places), Slower: w.worker(0).Guess(), Child: w.in.Child, Shows: where == AtHairline, Wish: w.in.wish()}
 	switch where {
 	case AtHairline:
 		s.Edges = w.in.Hair.Edges

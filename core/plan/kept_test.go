@@ -11,7 +11,8 @@ import (
 )
 
 // Plans of version 3 keep their tallies to the piece, the pack, the cent and the minute. The
-// tallies are those of the parting in even bands; a change of any of them must be meant.
+// tallies are those of the parting in even bands, the minutes those of the tasks place by place; a
+// change of any of them must be meant.
 func TestPlansOfVersion3KeepTheirTally(t *testing.T) {
 	raw, err := os.ReadFile("testdata/schema3.json")
 	require.NoError(t, err)

@@ -167,26 +167,6 @@ func (in Input) AccentName(a Accent) string {
 	return in.Piece(a.Piece).Name
 }
 
-// Day is when an install is done.
-type Day struct {
-	// Install is its date; empty while that is open.
-	Install string `json:"install" doc:"Date of the install, such as 2026-12-04; empty while that is open"`
-}
-
-func (d Day) check(bad *invalid.Errors, path string) {
-	if d.Install != "" {
-		bad.Day(path+"install", "The day of the install", d.Install)
-	}
-}
-
-// InstallDay is the date of the install; empty while that is open.
-func (in Input) InstallDay() string {
-	if in.Day == nil {
-		return ""
-	}
-	return in.Day.Install
-}
-
 // With is the plan with another piece in place of the one that hangs everywhere; a mix there gives way to it. The
 // error is an [invalid.Errors] where it can not be.
 func (in Input) With(p hair.Piece) (Input, error) {

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"kladotex/core/method"
-	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
 )
@@ -129,44 +128,6 @@ func (w *worked) work() []Attachment {
 		out[i] = g.Attachment
 	}
 	return out
-}
-
-// hours folds the places into stages.
-func (w *worked) hours() pace.Hours {
-	l := &w.layout
-	load := pace.Work{
-		Tracks: len(l.Tracks), TrackLength: l.TrackLength(), Tails: l.Tails(), Net: len(l.Nets) > 0,
-		Fill: w.in.Fill.Total(), OwnHead: w.in.OwnHead,
-	}
-	for i := range w.res.Places {
-		p := &w.res.Places[i]
-		x := w.works[i]
-		load.Pieces += p.Count
-		for _, a := range p.Accents {
-			if w.accentPiece(a) >= 0 {
-				load.Pieces++
-				load.Hook += pace.AccentTime
-			} else {
-				load.Things++
-			}
-		}
-		switch p.Ground {
-		case method.OnPlait:
-			load.Sections++
-			if !x.Unplaited {
-				load.Braided += p.Plait.Braided
-				load.Twisted += p.Plait.Twisted
-			}
-			load.Attach += x.Attach * float64(p.Count)
-			load.Conceal += x.Conceal // of several pieces on a section only one hides it
-			continue
-		case method.OnLink:
-			load.Linked++
-			load.LinkedLength += p.Plait.Length()
-		}
-		load.Hook += x.Attach * float64(p.Count)
-	}
-	return pace.Estimate(load)
 }
 
 // WayName is the method of a way, told apart from others of the same method by number.

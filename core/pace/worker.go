@@ -1,0 +1,127 @@
+package pace
+
+import (
+	"math"
+	"slices"
+)
+
+// Hand is how practised someone is.
+type Hand string
+
+// The hands.
+const (
+	Beginner  Hand = "beginner"
+	Used      Hand = "used"
+	Practised Hand = "practised"
+	Fast      Hand = "fast"
+)
+
+// Hands are all of them, the slowest first.
+var Hands = []Hand{Beginner, Used, Practised, Fast}
+
+// factors are how much longer each takes than practised hands.
+var factors = map[Hand]float64{Beginner: 1.45, Used: 1.15, Practised: 1, Fast: 0.8}
+
+// Factor is how much longer a hand takes than a practised one.
+func (h Hand) Factor() float64 {
+	if f, ok := factors[h]; ok {
+		return f
+	}
+	return 1
+}
+
+// OwnHead is how much longer one takes on one's own head than on another's.
+const OwnHead = 1.25
+
+const (
+	// The k-th piece of a new method, from 0, takes 1 + warmUp × e^(−k ÷ warmPieces) times as
+	// long as later ones.
+	warmUp     = 1.2
+	warmPieces = 4.0
+	// unlogged is the spread of a first estimate either way, and leastSpread what stays
+	// however often a piece was timed.
+	unlogged    = 0.2
+	leastSpread = 0.08
+	// tiredAfter is the work, minutes, after which one tires, and tiredRate by how much every
+	// minute beyond slows what comes then.
+	tiredAfter = 240.0
+	tiredRate  = 0.1 / 60
+)
+
+// Worker is who works: how long they take against the rates of this package.
+type Worker struct {
+	Hand Hand
+	// Own is how much longer it takes because it is their own head; 1 on another's.
+	Own float64
+	// New are skills that they do for the first time.
+	New []string
+	// Timed are what their own pieces took, by skill.
+	Timed map[string]Timed
+}
+
+// Timed is what timed pieces say of a skill.
+type Timed struct {
+	// Factor is true time ÷ the time of the rates, Spread how far the true one may yet lie
+	// from it, a share either way.
+	Factor, Spread float64
+}
+
+// factor is how much longer the worker takes at a skill once warm, and with what spread.
+func (w Worker) factor(skill string) Timed {
+	if t, ok := w.Timed[skill]; ok {
+		return t
+	}
+	return Timed{w.Guess(), unlogged}
+}
+
+// Guess is how much longer the worker takes at what was never timed.
+func (w Worker) Guess() float64 {
+	if w.Own == 0 {
+		return w.Hand.Factor()
+	}
+	return w.Hand.Factor() * w.Own
+}
+
+// WarmUp is how much longer the k-th piece of a new method takes, from 0.
+func WarmUp(k int) float64 { return 1 + warmUp*math.Exp(-float64(k)/warmPieces) }
+
+// Tired is how much longer work takes that begins after so many minutes of it.
+func Tired(minutes float64) float64 { return 1 + tiredRate*max(0, minutes-tiredAfter) }
+
+// Time corrects the guess of a worker by pieces that were timed: their minutes in the order they
+// were made, against the rate of practised hands for the same. One piece weighs as much as the
+// guess, each later one more than the one before: the first ones are the least sure of hand.
+func (w Worker) Time(skill string, minutes []float64, rate float64) Timed {
+	sum, weights := w.Guess(), 1.0
+	for k, took := range minutes {
+		f := took / rate
+		if slices.Contains(w.New, skill) {
+			f /= WarmUp(k)
+		}
+		weight := float64(k + 1)
+		sum, weights = sum+weight*f, weights+weight
+	}
+	return Timed{sum / weights, max(leastSpread, unlogged/math.Sqrt(weights))}
+}
+
+// Run is a worker at work, who remembers how many pieces of a new method are done.
+type Run struct {
+	worker Worker
+	done   map[string]int
+}
+
+// Begin is the worker before the first piece.
+func (w Worker) Begin() *Run { return &Run{worker: w, done: map[string]int{}} }
+
+// Range is what the next task takes, rested.
+func (r *Run) Range(t Task) Range {
+	f := r.worker.factor(t.Skill)
+	minutes := t.Minutes * f.Factor
+	if slices.Contains(r.worker.New, t.Skill) {
+		minutes *= WarmUp(r.done[t.Skill])
+		if t.Piece {
+			r.done[t.Skill]++
+		}
+	}
+	return Range{minutes * (1 - f.Spread), minutes, minutes * (1 + f.Spread)}
+}

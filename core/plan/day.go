@@ -1,0 +1,283 @@
+package plan
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/pace"
+)
+
+// Day is when, by whom and in which order an install is done.
+type Day struct {
+	// Install is the date of the first sitting; empty while that is open.
+	Install string `json:"install" doc:"Date of the install, such as 2026-12-04; empty while that is open"`
+	// Hands are those who work, the one who answers for it first; none are one pair of
+	// practised hands.
+	Hands []Hand `json:"hands,omitempty" maxItems:"2" doc:"Who works, the one who answers for it first"`
+	// Trials are pieces that were timed on this head.
+	Trials []Trial `json:"trials,omitempty" maxItems:"40" doc:"Pieces timed on this head"`
+	// Order is the working order where it is not the usual one.
+	Order *Order `json:"order,omitempty" doc:"The working order, where it is not the usual one"`
+	// Sittings are how the work is cut up; nil for one day from nine.
+	Sittings *Sittings `json:"sittings,omitempty" doc:"How the work is cut up into sittings"`
+}
+
+// Does is what one of two does.
+type Does string
+
+// What one does.
+const (
+	DoesBoth     Does = "both" // attaches, and plaits where nothing can be attached yet
+	DoesPlaits   Does = "plaits"
+	DoesAttaches Does = "attaches"
+	// PlaitsFirst parts and plaits, and helps to attach once all is plaited.
+	PlaitsFirst Does = "plaits-first"
+)
+
+// Hand is one who works.
+type Hand struct {
+	Key    string    `json:"key" minLength:"1" maxLength:"40" doc:"Names them inside the plan"`
+	Person string    `json:"person,omitempty" maxLength:"64" doc:"Id of the person of the studio; left out for someone else"`
+	Name   string    `json:"name" minLength:"1" maxLength:"120"`
+	Hand   pace.Hand `json:"hand" enum:"beginner,used,practised,fast" doc:"How practised they are"`
+	// OwnHead is how much longer their own head takes; 0 for the usual quarter more.
+	OwnHead float64 `json:"ownHead,omitempty" doc:"How many times as long the own head takes; left out for the usual"`
+	// New are methods they do for the first time.
+	New  []string `json:"new,omitempty" maxItems:"16" doc:"Ids of methods they do for the first time"`
+	Does Does     `json:"does" enum:"both,plaits,attaches,plaits-first" doc:"What they do of the work"`
+	// Evening is true for one who plaits the evening before.
+	Evening bool `json:"evening,omitempty" doc:"True for a helper who plaits at home the evening before"`
+}
+
+// Bounds of how much longer the own head takes.
+const leastOwn, mostOwn = 1.0, 2.5
+
+func (h Hand) own() float64 {
+	if h.OwnHead == 0 {
+		return pace.OwnHead
+	}
+	return h.OwnHead
+}
+
+// someone works where nobody is named.
+var someone = Hand{Key: "first", Hand: pace.Practised, Does: DoesBoth}
+
+// hands are those who work: at least one.
+func (in Input) hands() []Hand {
+	if in.Day == nil || len(in.Day.Hands) == 0 {
+		return []Hand{someone}
+	}
+	return in.Day.Hands
+}
+
+// Trial is a few pieces that were timed on this head, by one who works. It holds whatever else
+// of the plan changes.
+type Trial struct {
+	Skill string `json:"skill" minLength:"1" maxLength:"40" doc:"Id of a method, or plaits for sections parted and plaited"`
+	By    string `json:"by" minLength:"1" maxLength:"40" doc:"Key of who was timed"`
+	// Minutes are those of each, in the order they were made; Rate what the same takes
+	// practised hands on another's head.
+	Minutes []float64 `json:"minutes" minItems:"1" maxItems:"5" doc:"Minutes of each, in the order they were made"`
+	Rate    float64   `json:"rateMin" doc:"What practised hands take for one of them on another's head, minutes"`
+}
+
+// Bounds of a timed piece, minutes, and of how many are timed.
+const (
+	leastTrial, mostTrial = 0.05, 120.0
+	mostTimed             = 5
+)
+
+// Order is how the working order departs from the usual one.
+type Order struct {
+	// Apart is true to finish one side before the other; else mirrored sides stay level.
+	Apart bool `json:"apart,omitempty" doc:"True to finish one side before the other; else both stay level"`
+	// ByRow is true to attach each row once it is plaited; else all is plaited first.
+	ByRow bool `json:"byRow,omitempty" doc:"True to attach every row once it is plaited; else the whole head is plaited first"`
+	// Rows are keys of rows in an order of one's own. Rows that are not named follow as usual.
+	Rows []string `json:"rows,omitempty" maxItems:"200" doc:"Keys of rows in an order of one's own"`
+}
+
+// Sittings are how an install is cut up.
+type Sittings struct {
+	// Longest is the longest sitting, breaks in it, minutes.
+	Longest float64 `json:"longestMin" doc:"The longest sitting, breaks in it, minutes"`
+	// At is when a sitting begins, Every how many days lie from one to the next.
+	At    string `json:"at" doc:"When a sitting begins, such as 18:30"`
+	Every int    `json:"everyDays" doc:"Days from one sitting to the next"`
+	// Home is true for sittings at home, which take no chair of the studio.
+	Home   bool   `json:"home,omitempty" doc:"True for sittings at home, without a chair of the studio"`
+	Breaks Breaks `json:"breaks"`
+	// Dates are those settled one by one, from the first sitting on; what is empty in one is
+	// as usual.
+	Dates []Slot `json:"dates,omitempty" maxItems:"30" doc:"Sittings settled one by one, from the first on"`
+}
+
+// Breaks are the pauses of a sitting, minutes.
+type Breaks struct {
+	// After so much work comes a break of so long; 0 for none.
+	After float64 `json:"afterMin" doc:"Work before a break, minutes; 0 for no breaks"`
+	Long  float64 `json:"longMin" doc:"Length of a break, minutes"`
+	// Arms are put down in plaiting one's own back.
+	Arms bool `json:"arms" doc:"True to put the arms down while plaiting the back of one's own head"`
+}
+
+// Slot is a sitting that was settled.
+type Slot struct {
+	On      string  `json:"on,omitempty" doc:"Its date, such as 2026-12-05; left out to follow the one before"`
+	At      string  `json:"at,omitempty" doc:"When it begins, such as 14:00; left out for the usual time"`
+	Longest float64 `json:"longestMin,omitempty" doc:"Its length at most, minutes; left out for the usual"`
+}
+
+// UsualSittings are those of a plan that says nothing: one day, a break of ten minutes after
+// an hour and a half, arms put down. A child sits twice two hours. Common practice, no source.
+func (in Input) UsualSittings() Sittings {
+	s := Sittings{Longest: 8 * 60, At: "09:00", Every: 1, Breaks: Breaks{After: 90, Long: 10, Arms: true}}
+	switch {
+	case in.Child:
+		s.Longest, s.Breaks.After = 2*60, 40
+	case in.OwnHead:
+		s.Longest, s.At, s.Home = 3*60, "18:30", true
+	}
+	return s
+}
+
+// sittings are how the plan's work is cut up.
+func (in Input) sittings() Sittings {
+	if in.Day == nil || in.Day.Sittings == nil {
+		return in.UsualSittings()
+	}
+	return *in.Day.Sittings
+}
+
+// order is the plan's working order where it departs from the usual one.
+func (in Input) order() Order {
+	if in.Day == nil || in.Day.Order == nil {
+		return Order{}
+	}
+	return *in.Day.Order
+}
+
+// Bounds of a sitting, minutes: shorter ones end before a row does.
+const leastSitting, mostSitting = 45.0, 14 * 60.0
+
+var clock = regexp.MustCompile(`^([01][0-9]|2[0-3]):[0-5][0-9]$`)
+
+func checkClock(bad *invalid.Errors, path, label, at string) {
+	if !clock.MatchString(at) {
+		bad.Add(path, "%s is a time from 00:00 to 23:59, such as 18:30; it is %q.", label, at)
+	}
+}
+
+func (d Day) check(bad *invalid.Errors, path string) {
+	if d.Install != "" {
+		bad.Day(path+"install", "The day of the install", d.Install)
+	}
+	if len(d.Hands) > 0 {
+		keys(bad, path+"hands", "The number of those who work", d.Hands, 2, func(h Hand) string { return h.Key })
+	}
+	for i, h := range d.Hands {
+		h.check(bad, invalid.At(path+"hands", i)+".")
+	}
+	checkRoles(bad, path+"hands", d.Hands)
+	bad.Count(path+"trials", "The number of trials", len(d.Trials), 0, 40)
+	for i, t := range d.Trials {
+		t.check(bad, invalid.At(path+"trials", i)+".")
+	}
+	if d.Order != nil {
+		bad.Count(path+"order.rows", "The number of rows", len(d.Order.Rows), 0, 200)
+	}
+	if d.Sittings != nil {
+		d.Sittings.check(bad, path+"sittings.")
+	}
+}
+
+func (h Hand) check(bad *invalid.Errors, path string) {
+	bad.Letters(path+"name", "Who works", h.Name, 1, 120)
+	invalid.OneOf(bad, path+"hand", "The hand", h.Hand, pace.Hands)
+	if h.OwnHead != 0 {
+		bad.Number(path+"ownHead", "How much longer the own head takes", h.OwnHead, leastOwn, mostOwn, " times")
+	}
+	for k, id := range h.New {
+		if _, ok := method.Lookup(method.ID(id)); !ok {
+			bad.Add(invalid.At(path+"new", k), "There is no method %q.", id)
+		}
+	}
+	invalid.OneOf(bad, path+"does", "What they do", h.Does, []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst})
+}
+
+// checkRoles refuses hands between which something is left undone.
+func checkRoles(bad *invalid.Errors, path string, hands []Hand) {
+	if len(hands) == 0 {
+		return
+	}
+	may := func(not Does) bool {
+		return slices.ContainsFunc(hands, func(h Hand) bool { return h.Does != not })
+	}
+	if !may(DoesAttaches) {
+		bad.Add(path, "Nobody parts and plaits: let one of them do both.")
+	}
+	if !may(DoesPlaits) {
+		bad.Add(path, "Nobody attaches: let one of them do both.")
+	}
+	for i, h := range hands {
+		if h.Evening && (len(hands) == 1 || i == 0) {
+			bad.Add(invalid.At(path, i)+".evening", "Only a helper plaits the evening before.")
+		}
+		if h.Evening && h.Does != DoesPlaits && h.Does != PlaitsFirst {
+			bad.Add(invalid.At(path, i)+".does", "Who plaits the evening before must be one who plaits.")
+		}
+	}
+}
+
+func (t Trial) check(bad *invalid.Errors, path string) {
+	if _, ok := method.Lookup(method.ID(t.Skill)); !ok && t.Skill != plaiting {
+		bad.Add(path+"skill", "What is timed is a method or %q; it is %q.", plaiting, t.Skill)
+	}
+	bad.Count(path+"minutes", "Pieces that were timed", len(t.Minutes), 1, mostTimed)
+	for i, m := range t.Minutes {
+		bad.Number(invalid.At(path+"minutes", i), "The time of a piece", m, leastTrial, mostTrial, " min")
+	}
+	bad.Number(path+"rateMin", "What practised hands take", t.Rate, leastTrial, mostTrial, " min")
+}
+
+func (s Sittings) check(bad *invalid.Errors, path string) {
+	bad.Number(path+"longestMin", "The longest sitting", s.Longest, leastSitting, mostSitting, " min")
+	checkClock(bad, path+"at", "When a sitting begins", s.At)
+	bad.Count(path+"everyDays", "Days from one sitting to the next", s.Every, 1, 60)
+	if s.Breaks.After != 0 {
+		bad.Number(path+"breaks.afterMin", "Work before a break", s.Breaks.After, 15, 240, " min")
+		bad.Number(path+"breaks.longMin", "The break", s.Breaks.Long, 2, 60, " min")
+		if s.Breaks.Long >= s.Breaks.After {
+			bad.Add(path+"breaks.longMin", "The break must be shorter than the work before it, %.0f min.", s.Breaks.After)
+		}
+	}
+	bad.Count(path+"dates", "The number of sittings", len(s.Dates), 0, 30)
+	last := ""
+	for i, d := range s.Dates {
+		at := invalid.At(path+"dates", i)
+		if d.On != "" {
+			bad.Day(at+".on", fmt.Sprintf("The date of sitting %d", i+1), d.On)
+			if d.On < last {
+				bad.Add(at+".on", "Sitting %d would come before the one before it, on %s.", i+1, last)
+			}
+			last = d.On
+		}
+		if d.At != "" {
+			checkClock(bad, at+".at", fmt.Sprintf("When sitting %d begins", i+1), d.At)
+		}
+		if d.Longest != 0 {
+			bad.Number(at+".longestMin", fmt.Sprintf("The length of sitting %d", i+1), d.Longest, leastSitting, mostSitting, " min")
+		}
+	}
+}
+
+// InstallDay is the date of the install; empty while that is open.
+func (in Input) InstallDay() string {
+	if in.Day == nil {
+		return ""
+	}
+	return in.Day.Install
+}
