@@ -1,0 +1,120 @@
+package sitting
+
+import "math"
+
+// Sitting is a stretch of the steps, and who does what when.
+type Sitting struct {
+	// From and To bound the stretch: steps[From:To].
+	From, To int
+	Spans    []Span
+	Minutes  float64
+}
+
+// Cut cuts the steps into the fewest sittings none of which is longer than its limit, and of
+// those into the most even ones. Sitting k, from 0, lasts limit(k) at most, minutes. A step that
+// is by itself longer than that makes a sitting of its own. Rows that are begun are finished in
+// the same sitting where two people share them.
+func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
+	ends := c.ends(steps)
+	n := len(ends) - 1
+	if n < 1 {
+		return nil
+	}
+	length := make([][]float64, n) // of a sitting from one end on, as far as it matters
+	most := 0.0
+	for k := range n {
+		most = max(most, limit(k))
+	}
+	for a := range n {
+		length[a] = c.lengths(steps, ends, a, most)
+	}
+	// cost[a] is the least sum of squared shares of their limits that k sittings up to end a
+	// come to, from[k][a] where the last of them begins. Even sittings have the least sum.
+	cost := make([]float64, n+1)
+	for a := range cost {
+		cost[a] = math.Inf(1)
+	}
+	cost[0] = 0
+	var from [][]int
+	for k := 0; math.IsInf(cost[n], 1); k++ {
+		next, begins := make([]float64, n+1), make([]int, n+1)
+		for b := range next {
+			next[b] = math.Inf(1)
+		}
+		for a, have := range cost {
+			if math.IsInf(have, 1) || a == n {
+				continue
+			}
+			for j, minutes := range length[a] {
+				if j > 0 && minutes > limit(k) {
+					break
+				}
+				share := minutes / limit(k)
+				if b := a + 1 + j; have+share*share < next[b] {
+					next[b], begins[b] = have+share*share, a
+				}
+			}
+		}
+		cost, from = next, append(from, begins)
+	}
+	out := make([]Sitting, len(from))
+	for k, b := len(from)-1, n; k >= 0; k-- {
+		a := from[k][b]
+		s := &out[k]
+		s.From, s.To = ends[a], ends[b]
+		s.Spans = c.Run(steps, s.From, s.To)
+		s.Minutes = Length(s.Spans)
+		b = a
+	}
+	return out
+}
+
+// lengths are those of the sittings that begin at end a and end one, two, three … ends later,
+// up to the first that is longer than most.
+func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []float64) {
+	if len(c.People) == 1 {
+		var p at
+		b := a + 1
+		for i := ends[a]; i < len(steps); i++ {
+			if steps[i].By[0] > 0 {
+				c.do(&p, &steps[i], 0, i)
+			}
+			if i+1 == ends[b] {
+				if out = append(out, p.free); p.free > most {
+					return out
+				}
+				b++
+			}
+		}
+		return out
+	}
+	for b := a + 1; b < len(ends); b++ {
+		minutes := Length(c.Run(steps, ends[a], ends[b]))
+		if out = append(out, minutes); minutes > most {
+			return out
+		}
+	}
+	return out
+}
+
+// ends are where a sitting may begin and end, as indices of steps: anywhere between two steps
+// for one person; for two, where no row is half done.
+func (c Crew) ends(steps []Step) []int {
+	out := []int{0}
+	last := map[int]int{} // the last step of each row
+	for i, s := range steps {
+		last[s.Row] = i
+	}
+	open := map[int]bool{}
+	for i, s := range steps {
+		if s.Row != NoRow {
+			if open[s.Row] = true; last[s.Row] == i {
+				delete(open, s.Row)
+			}
+		}
+		if len(c.People) == 1 || len(open) == 0 || i == len(steps)-1 {
+			out = append(out, i+1)
+		}
+	}
+	return out
+}
