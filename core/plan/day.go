@@ -14,6 +14,8 @@ import (
 type Day struct {
 	// Install is the date of the first sitting; empty while that is open.
 	Install string `json:"install" doc:"Date of the install, such as 2026-12-04; empty while that is open"`
+	// Within is how long all of it at the head may take; 0 while nobody said.
+	Within float64 `json:"withinMin,omitempty" doc:"How long all of it at the head may take, minutes; left out while nobody said"`
 	// Hands are those who work, the one who answers for it first; none are one pair of
 	// practised hands.
 	Hands []Hand `json:"hands,omitempty" maxItems:"2" doc:"Who works, the one who answers for it first"`
@@ -110,9 +112,8 @@ type Sittings struct {
 	// Home is true for sittings at home, which take no chair of the studio.
 	Home   bool   `json:"home,omitempty" doc:"True for sittings at home, without a chair of the studio"`
 	Breaks Breaks `json:"breaks"`
-	// Dates are those settled one by one, from the first sitting on; what is empty in one is
-	// as usual.
-	Dates []Slot `json:"dates,omitempty" maxItems:"30" doc:"Sittings settled one by one, from the first on"`
+	// Slots are those settled one by one, from the first sitting on.
+	Slots []Slot `json:"slots,omitempty" maxItems:"30" doc:"Sittings settled one by one, from the first on"`
 }
 
 // Breaks are the pauses of a sitting, minutes.
@@ -124,9 +125,10 @@ type Breaks struct {
 	Arms bool `json:"arms" doc:"True to put the arms down while plaiting the back of one's own head"`
 }
 
-// Slot is a sitting that was settled.
+// Slot is a sitting that was settled. Sittings are dated from the first on, so that moving one
+// moves those after it.
 type Slot struct {
-	On      string  `json:"on,omitempty" doc:"Its date, such as 2026-12-05; left out to follow the one before"`
+	After   int     `json:"afterDays,omitempty" doc:"Days after the sitting before; left out for the usual"`
 	At      string  `json:"at,omitempty" doc:"When it begins, such as 14:00; left out for the usual time"`
 	Longest float64 `json:"longestMin,omitempty" doc:"Its length at most, minutes; left out for the usual"`
 }
@@ -174,6 +176,9 @@ func checkClock(bad *invalid.Errors, path, label, at string) {
 func (d Day) check(bad *invalid.Errors, path string) {
 	if d.Install != "" {
 		bad.Day(path+"install", "The day of the install", d.Install)
+	}
+	if d.Within != 0 {
+		bad.Number(path+"withinMin", "How long it may take", d.Within, 30, 60*60, " min")
 	}
 	if len(d.Hands) > 0 {
 		keys(bad, path+"hands", "The number of those who work", d.Hands, 2, func(h Hand) string { return h.Key })
@@ -223,10 +228,10 @@ func checkRoles(bad *invalid.Errors, path string, hands []Hand) {
 		bad.Add(path, "Nobody attaches: let one of them do both.")
 	}
 	for i, h := range hands {
-		if h.Evening && (len(hands) == 1 || i == 0) {
+		if h.Evening && i == 0 {
 			bad.Add(invalid.At(path, i)+".evening", "Only a helper plaits the evening before.")
 		}
-		if h.Evening && h.Does != DoesPlaits && h.Does != PlaitsFirst {
+		if h.Evening && i > 0 && h.Does != DoesPlaits && h.Does != PlaitsFirst {
 			bad.Add(invalid.At(path, i)+".does", "Who plaits the evening before must be one who plaits.")
 		}
 	}
@@ -254,17 +259,10 @@ func (s Sittings) check(bad *invalid.Errors, path string) {
 			bad.Add(path+"breaks.longMin", "The break must be shorter than the work before it, %.0f min.", s.Breaks.After)
 		}
 	}
-	bad.Count(path+"dates", "The number of sittings", len(s.Dates), 0, 30)
-	last := ""
-	for i, d := range s.Dates {
-		at := invalid.At(path+"dates", i)
-		if d.On != "" {
-			bad.Day(at+".on", fmt.Sprintf("The date of sitting %d", i+1), d.On)
-			if d.On < last {
-				bad.Add(at+".on", "Sitting %d would come before the one before it, on %s.", i+1, last)
-			}
-			last = d.On
-		}
+	bad.Count(path+"slots", "The number of sittings", len(s.Slots), 0, 30)
+	for i, d := range s.Slots {
+		at := invalid.At(path+"slots", i)
+		bad.Count(at+".afterDays", fmt.Sprintf("Days before sitting %d", i+1), d.After, 0, 120)
 		if d.At != "" {
 			checkClock(bad, at+".at", fmt.Sprintf("When sitting %d begins", i+1), d.At)
 		}

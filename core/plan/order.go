@@ -193,6 +193,7 @@ func (w *worked) workingOrder() (order []int) {
 	}
 	return order
 }
+
 // Reach is how far a number of packs goes on this head in working order.
 type Reach struct {
 	Packs int `json:"packs"`

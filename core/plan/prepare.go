@@ -42,8 +42,8 @@ const (
 	windTime    = 0.1  // to lay one strand of wrapping hair ready
 	bundleTime  = 0.7  // to even out and taper one bundle of braiding hair
 	layTime     = 6.0  // to lay out and mix colours
-	// sitting is how long one makes locs by hand before a break that is one, minutes.
-	sitting = 90.0
+	// batchTime is how long one makes locs by hand before a break that is one, minutes.
+	batchTime = 90.0
 )
 
 // tightLoop is the opening of a loop, in thicknesses of its piece, under which it is stretched before the hook goes
@@ -203,7 +203,7 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 	packs := m.Strands * float64(count) / float64(wrapping.Strands)
 	return Task{
 		Key: "make:" + p.Key, Title: "Make " + called(p), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
-		Made: &m, Batches: supply.Batches(count, m.Minutes, sitting),
+		Made: &m, Batches: supply.Batches(count, m.Minutes, batchTime),
 		Steps: []method.Step{
 			{
 				Text:    "Cut a base of cord or hair {base} long, fold it back at the top and leave a loop of {loop}.",

@@ -28,7 +28,7 @@ type Step struct {
 	By []float64
 	// After are the steps that must be done before, each earlier in the list.
 	After []int
-	// Arms is true where it is done with raised arms, behind one's own head.
+	// Arms is true where the first person does it with raised arms, behind their own head.
 	Arms bool
 }
 
@@ -79,15 +79,16 @@ type Crew struct {
 
 // at is where one person stands in a sitting.
 type at struct {
-	free    float64 // from when they have nothing in hand
-	worked  float64 // minutes of work so far
-	since   float64 // work since the last break
-	raised  float64 // work with raised arms since they were put down
+	free   float64 // from when they have nothing in hand
+	worked float64 // minutes of work so far
+	since  float64 // work since the last break
+	raised float64 // work with raised arms since they were put down
 }
 
 // do lets a person do a step as soon as they are free.
 func (c Crew) do(p *at, s *Step, who int, index int) Span {
 	span := Span{Step: index, Person: who, Start: p.free}
+	raised := s.Arms && who == 0 && c.Breaks.Arms
 	left := s.By[who] * pace.Tired(p.worked)
 	now := p.free
 	rest := func(long float64, arms bool) {
@@ -103,21 +104,21 @@ func (c Crew) do(p *at, s *Step, who int, index int) Span {
 		if c.Breaks.After > 0 && p.since >= c.Breaks.After-end {
 			rest(c.Breaks.Long, false)
 		}
-		if s.Arms && c.Breaks.Arms && p.raised >= armsUp-end {
+		if raised && p.raised >= armsUp-end {
 			rest(armsDown, true)
 		}
 		stretch := left
 		if c.Breaks.After > 0 {
 			stretch = min(stretch, c.Breaks.After-p.since)
 		}
-		if s.Arms && c.Breaks.Arms {
+		if raised {
 			stretch = min(stretch, armsUp-p.raised)
 		}
 		now += stretch
 		left -= stretch
 		p.worked += stretch
 		p.since += stretch
-		if s.Arms {
+		if raised {
 			p.raised += stretch
 		}
 		if left <= end {

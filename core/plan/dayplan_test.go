@@ -1,0 +1,283 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/invalid"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+)
+
+func dayOf(t *testing.T, in Input) DayPlan {
+	t.Helper()
+	d, err := DayOf(t.Context(), in)
+	require.NoError(t, err)
+	return d
+}
+
+// everyHead are plans on every structure, alone and with a helper, one's own head and another's.
+func everyHead(t *testing.T, each func(name string, in Input)) {
+	t.Helper()
+	for _, structure := range parting.Structures {
+		for _, with := range []string{"alone", "helper", "evening"} {
+			in := Default()
+			if structure != parting.AllIndividuals {
+				in.Parting = in.Parting.On(structure)
+			}
+			if structure == parting.NetCap {
+				in.Parting.Base.Kind = parting.Net
+			}
+			in.OwnHead = with != "helper"
+			in.Day = &Day{Install: "2027-03-20", Hands: []Hand{{Key: "a", Name: "You", Hand: pace.Used, Does: DoesBoth}}}
+			if with != "alone" {
+				in.Day.Hands = append(in.Day.Hands, Hand{Key: "b", Name: "Helper", Hand: pace.Beginner, Does: PlaitsFirst, Evening: with == "evening"})
+			}
+			s := in.UsualSittings()
+			s.Longest = 150
+			in.Day.Sittings = &s
+			each(fmt.Sprintf("%s, %s", structure, with), in)
+		}
+	}
+}
+
+// Whatever the structure, every place is plaited and attached exactly once, no sitting is over
+// its limit, and rows are done in working order by one who works alone.
+func TestSittingsHoldTheWholeHead(t *testing.T) {
+	everyHead(t, func(name string, in Input) {
+		d := dayOf(t, in)
+		res, err := Compute(t.Context(), in)
+		require.NoError(t, err, name)
+		var places []int
+		for _, r := range d.Rows {
+			places = append(places, r.Places...)
+		}
+		slices.Sort(places)
+		require.Len(t, places, len(res.Places), name)
+		for i, p := range places {
+			require.Equal(t, i, p, name)
+		}
+		plaited, attached := map[int]float64{}, map[int]bool{}
+		lastAttached := -1
+		for _, s := range d.Sittings {
+			assert.LessOrEqual(t, s.Minutes, s.Limit+1e-9, name)
+			assert.NotEmpty(t, s.Does, name)
+			for _, span := range s.Spans {
+				switch {
+				case span.Row < 0:
+				case span.Kind == pace.Plaits:
+					plaited[span.Row]++
+				default:
+					attached[span.Row] = true
+					if len(d.Hands) == 1 {
+						assert.GreaterOrEqual(t, span.Row, lastAttached, name)
+						lastAttached = span.Row
+					}
+				}
+			}
+		}
+		assert.Len(t, attached, len(d.Rows), name)
+		for i, r := range d.Rows {
+			assert.Equal(t, r.Plait > 0, plaited[i] > 0, "%s: %s", name, r.Name)
+		}
+	})
+}
+
+// A helper shortens the day, an evening before it more so.
+func TestAHelperShortensTheDay(t *testing.T) {
+	in := carded(Default(), 32)
+	in.Day = &Day{Install: "2027-03-20", Hands: []Hand{
+		{Key: "a", Name: "A", Hand: pace.Practised, Does: DoesBoth}, {Key: "b", Name: "B", Hand: pace.Used, Does: PlaitsFirst},
+	}}
+	two := dayOf(t, in)
+	assert.Less(t, two.Sum(), 0.7*two.Alone)
+	in.Day.Hands = slices.Clone(in.Day.Hands)
+	in.Day.Hands[1].Evening = true
+	evening := dayOf(t, in)
+	assert.Less(t, evening.Sum(), two.Sum())
+	assert.True(t, evening.Sittings[0].Evening)
+	assert.Equal(t, "2027-03-19", evening.Sittings[0].On)
+	assert.Equal(t, "2027-03-20", evening.Sittings[1].On)
+	in.Day.Hands = in.Day.Hands[:1]
+	assert.InDelta(t, two.Alone, dayOf(t, in).Sum(), 0.1*two.Alone, "alone, about as long as without a helper")
+}
+
+// Moving the first sitting, or one in between, moves those after it and all that comes before
+// the first, whatever month or year lies between.
+func TestMovingASittingMovesWhatHangsOnIt(t *testing.T) {
+	in := Default()
+	in.OwnHead = true
+	s := in.UsualSittings()
+	s.Slots = []Slot{{}, {After: 3, At: "10:00"}}
+	in.Day = &Day{Install: "2026-12-30", Sittings: &s}
+	d := dayOf(t, in)
+	require.GreaterOrEqual(t, len(d.Sittings), 3)
+	dates := func(d DayPlan) (out []string) {
+		for _, s := range d.Sittings[:3] {
+			out = append(out, s.On+" "+s.At)
+		}
+		return out
+	}
+	assert.Equal(t, []string{"2026-12-30 18:30", "2027-01-02 10:00", "2027-01-03 18:30"}, dates(d))
+	on := func(d DayPlan, key string) Due {
+		for _, x := range d.Due {
+			if x.Key == key {
+				return x
+			}
+		}
+		return Due{}
+	}
+	assert.Equal(t, "2026-12-29", on(d, "wash").On)
+	assert.Equal(t, "2026-12-29", on(d, "rinse").On)
+	assert.Equal(t, "17:30", on(d, "eat").At)
+	in.Day.Install = "2027-02-28"
+	d = dayOf(t, in)
+	assert.Equal(t, []string{"2027-02-28 18:30", "2027-03-03 10:00", "2027-03-04 18:30"}, dates(d))
+	assert.Equal(t, "2027-02-27", on(d, "wash").On)
+	assert.True(t, slices.IsSortedFunc(d.Due, func(a, b Due) int { return b.Before - a.Before }))
+	in.Day.Install = ""
+	assert.Empty(t, dayOf(t, in).Sittings[0].On, "open")
+}
+
+// A row of one's own order keeps its place through other sizes; rows it does not name follow.
+func TestAnOrderOfOnesOwn(t *testing.T) {
+	in := Default()
+	usual := dayOf(t, in)
+	keys := func(d DayPlan) (out []string) {
+		for _, r := range d.Rows {
+			out = append(out, r.Key)
+		}
+		return out
+	}
+	own := keys(usual)
+	own[0], own[4] = own[4], own[0]
+	in.Day = &Day{Order: &Order{Rows: append([]string{"gone/1"}, own...)}}
+	assert.Equal(t, own, keys(dayOf(t, in)))
+	in = in.Scaled(1.2)
+	assert.Subset(t, append(own, keys(dayOf(t, in))...), keys(dayOf(t, in)))
+	// By rule: the usual order goes from the back corner up, the part line last, both sides
+	// level; in front first where the house begins there; one side first where that is wished.
+	groups := func(d DayPlan) (out []RowGroup) {
+		for _, r := range d.Rows {
+			out = append(out, r.Group)
+		}
+		return slices.Compact(out)
+	}
+	assert.Equal(t, []RowGroup{GroupBehind, GroupFront, GroupHairline, GroupPart}, groups(usual))
+	for i := 1; i < len(usual.Rows); i++ {
+		if a, b := usual.Rows[i-1], usual.Rows[i]; a.Group == GroupBehind && b.Group == GroupBehind && a.Side == Left {
+			assert.Equal(t, Right, b.Side, "%s, then %s", a.Name, b.Name)
+		}
+	}
+	in = Default()
+	in.Customs = map[string]string{"start": "front"}
+	assert.Equal(t, GroupPart, dayOf(t, in).Rows[0].Group)
+	in.Day = &Day{Order: &Order{Apart: true}}
+	sides := []Side{}
+	for _, r := range dayOf(t, in).Rows {
+		if r.Group == GroupBehind {
+			sides = append(sides, r.Side)
+		}
+	}
+	assert.Equal(t, []Side{Left, Right}, slices.Compact(sides))
+}
+
+// A beginner on the own head is told how long it takes, and why; practised hands on another's
+// head are told nothing of the kind. Long days, late ends and children are spoken of.
+func TestTheTruthIsTold(t *testing.T) {
+	in := withHand(Default(), pace.Beginner, "L1")
+	in.OwnHead = true
+	d := dayOf(t, in)
+	require.NotEmpty(t, d.Says)
+	assert.Contains(t, d.Says[0], "own head")
+	assert.Contains(t, d.Says[0], "rhythm")
+	assert.Empty(t, dayOf(t, withHand(carded(Default(), 34), pace.Practised)).Says)
+	s := in.UsualSittings()
+	s.Longest, s.At = 14*60, "12:00"
+	all := withHand(Default(), pace.Beginner)
+	all.Day.Sittings = &s
+	says := fmt.Sprint(dayOf(t, all).Says)
+	assert.Contains(t, says, "eight hours")
+	assert.Contains(t, says, "would end about")
+	in = Default()
+	in.Child = true
+	for _, s := range dayOf(t, in).Sittings {
+		assert.LessOrEqual(t, s.Minutes, 120.0, "short sittings for a child")
+	}
+	in = Default()
+	in.Day = &Day{Within: 120}
+	assert.Contains(t, fmt.Sprint(dayOf(t, in).Says), "will not fit")
+}
+
+// Every figure says what is in it, and each holds the one before.
+func TestFiguresSayWhatIsInThem(t *testing.T) {
+	d := dayOf(t, Default())
+	require.Len(t, d.Figures, 4)
+	for i, f := range d.Figures {
+		assert.NotEmpty(t, f.Holds, f.Name)
+		if i == 1 || i == 2 {
+			assert.Greater(t, f.Minutes.Likely, d.Figures[i-1].Minutes.Likely)
+		}
+	}
+	assert.Equal(t, d.Hours.Total, d.Figures[2].Minutes)
+	assert.Contains(t, d.Figures[3].Holds, "wash")
+}
+
+// Pieces timed on this head move the hours of their method alone, and make them surer.
+func TestTrialsMoveTheHours(t *testing.T) {
+	in := withHand(Default(), pace.Practised)
+	before := dayOf(t, in)
+	rate := before.Timeable[slices.IndexFunc(before.Timeable, func(x Timeable) bool { return x.Skill == "L1" })].Rate
+	in.Day.Trials = []Trial{{Skill: "L1", By: "a", Minutes: []float64{2 * rate, 2 * rate}, Rate: rate}}
+	after := dayOf(t, in)
+	// The guess, one and two more of twice the time: (1 + 2 + 2 × 2) ÷ 4.
+	assert.InEpsilon(t, 1.75, after.Hours.Of(pace.Attach, pace.Conceal).Likely/before.Hours.Of(pace.Attach, pace.Conceal).Likely, 1e-9)
+	assert.InDelta(t, before.Hours.Of(pace.Plaits).Likely, after.Hours.Of(pace.Plaits).Likely, 1e-9)
+	require.Len(t, after.Paces, 1)
+	assert.Equal(t, 2, after.Paces[0].Pieces)
+	assert.InEpsilon(t, 1.75*rate, after.Paces[0].Now, 1e-9)
+	assert.Less(t, after.Paces[0].Spread, 0.2)
+}
+
+func TestDaysAreChecked(t *testing.T) {
+	for path, spoil := range map[string]func(*Day){
+		"day.install":                     func(d *Day) { d.Install = "tomorrow" },
+		"day.withinMin":                   func(d *Day) { d.Within = 5 },
+		"day.hands":                       func(d *Day) { d.Hands[0].Does = DoesPlaits },
+		"day.hands[0].hand":               func(d *Day) { d.Hands[0].Hand = "deft" },
+		"day.hands[0].ownHead":            func(d *Day) { d.Hands[0].OwnHead = 0.5 },
+		"day.hands[0].new[0]":             func(d *Day) { d.Hands[0].New = []string{"X"} },
+		"day.hands[0].evening":            func(d *Day) { d.Hands[0].Evening = true },
+		"day.trials[0].minutes[0]":        func(d *Day) { d.Trials = []Trial{{Skill: "L1", By: "a", Minutes: []float64{0}, Rate: 1}} },
+		"day.trials[0].skill":             func(d *Day) { d.Trials = []Trial{{Skill: "?", By: "a", Minutes: []float64{1}, Rate: 1}} },
+		"day.sittings.at":                 func(d *Day) { d.Sittings.At = "25:00" },
+		"day.sittings.longestMin":         func(d *Day) { d.Sittings.Longest = 10 },
+		"day.sittings.breaks.longMin":     func(d *Day) { d.Sittings.Breaks = Breaks{After: 30, Long: 40} },
+		"day.sittings.slots[0].at":        func(d *Day) { d.Sittings.Slots = []Slot{{At: "9"}} },
+		"day.sittings.slots[0].afterDays": func(d *Day) { d.Sittings.Slots = []Slot{{After: -1}} },
+	} {
+		in := withHand(Default(), pace.Practised)
+		s := in.UsualSittings()
+		in.Day.Sittings = &s
+		require.NoError(t, Check(in))
+		spoil(in.Day)
+		bad := invalid.From(Check(in))
+		require.Len(t, bad, 1, path)
+		assert.Equal(t, path, bad[0].Path)
+	}
+}
+
+func BenchmarkDay(b *testing.B) {
+	in := carded(Default(), 15.5)
+	in.OwnHead = true
+	in.Day = &Day{Hands: []Hand{{Key: "a", Name: "A", Hand: pace.Used, Does: DoesBoth}, {Key: "b", Name: "B", Hand: pace.Used, Does: PlaitsFirst}}}
+	for b.Loop() {
+		if _, err := DayOf(b.Context(), in); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
