@@ -22,7 +22,7 @@ type Day struct {
 	// Trials are pieces that were timed on this head.
 	Trials []Trial `json:"trials,omitempty" maxItems:"40" doc:"Pieces timed on this head"`
 	// Order is the working order where it is not the usual one.
-	Order *Order `json:"order,omitempty" doc:"The working order, where it is not the usual one"`
+	Order *WorkOrder `json:"order,omitempty" doc:"The working order, where it is not the usual one"`
 	// Sittings are how the work is cut up; nil for one day from nine.
 	Sittings *Sittings `json:"sittings,omitempty" doc:"How the work is cut up into sittings"`
 }
@@ -92,8 +92,8 @@ const (
 	mostTimed             = 5
 )
 
-// Order is how the working order departs from the usual one.
-type Order struct {
+// WorkOrder is how the working order departs from the usual one.
+type WorkOrder struct {
 	// Apart is true to finish one side before the other; else mirrored sides stay level.
 	Apart bool `json:"apart,omitempty" doc:"True to finish one side before the other; else both stay level"`
 	// ByRow is true to attach each row once it is plaited; else all is plaited first.
@@ -155,9 +155,9 @@ func (in Input) sittings() Sittings {
 }
 
 // order is the plan's working order where it departs from the usual one.
-func (in Input) order() Order {
+func (in Input) order() WorkOrder {
 	if in.Day == nil || in.Day.Order == nil {
-		return Order{}
+		return WorkOrder{}
 	}
 	return *in.Day.Order
 }

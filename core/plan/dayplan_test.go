@@ -123,13 +123,13 @@ func TestMovingASittingMovesWhatHangsOnIt(t *testing.T) {
 		return out
 	}
 	assert.Equal(t, []string{"2026-12-30 18:30", "2027-01-02 10:00", "2027-01-03 18:30"}, dates(d))
-	on := func(d DayPlan, key string) Due {
+	on := func(d DayPlan, key string) DayDue {
 		for _, x := range d.Due {
 			if x.Key == key {
 				return x
 			}
 		}
-		return Due{}
+		return DayDue{}
 	}
 	assert.Equal(t, "2026-12-29", on(d, "wash").On)
 	assert.Equal(t, "2026-12-29", on(d, "rinse").On)
@@ -138,7 +138,7 @@ func TestMovingASittingMovesWhatHangsOnIt(t *testing.T) {
 	d = dayOf(t, in)
 	assert.Equal(t, []string{"2027-02-28 18:30", "2027-03-03 10:00", "2027-03-04 18:30"}, dates(d))
 	assert.Equal(t, "2027-02-27", on(d, "wash").On)
-	assert.True(t, slices.IsSortedFunc(d.Due, func(a, b Due) int { return b.Before - a.Before }))
+	assert.True(t, slices.IsSortedFunc(d.Due, func(a, b DayDue) int { return b.Before - a.Before }))
 	in.Day.Install = ""
 	assert.Empty(t, dayOf(t, in).Sittings[0].On, "open")
 }
@@ -155,7 +155,7 @@ func TestAnOrderOfOnesOwn(t *testing.T) {
 	}
 	own := keys(usual)
 	own[0], own[4] = own[4], own[0]
-	in.Day = &Day{Order: &Order{Rows: append([]string{"gone/1"}, own...)}}
+	in.Day = &Day{Order: &WorkOrder{Rows: append([]string{"gone/1"}, own...)}}
 	assert.Equal(t, own, keys(dayOf(t, in)))
 	in = in.Scaled(1.2)
 	assert.Subset(t, append(own, keys(dayOf(t, in))...), keys(dayOf(t, in)))
@@ -176,7 +176,7 @@ func TestAnOrderOfOnesOwn(t *testing.T) {
 	in = Default()
 	in.Customs = map[string]string{"start": "front"}
 	assert.Equal(t, GroupPart, dayOf(t, in).Rows[0].Group)
-	in.Day = &Day{Order: &Order{Apart: true}}
+	in.Day = &Day{Order: &WorkOrder{Apart: true}}
 	sides := []Side{}
 	for _, r := range dayOf(t, in).Rows {
 		if r.Group == GroupBehind {

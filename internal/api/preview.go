@@ -143,6 +143,33 @@ func (s *server) previewOperations(api huma.API) {
 	})
 
 	huma.Register(api, huma.Operation{
+		OperationID: "day", Method: http.MethodPost, Path: "/api/v1/day",
+		Summary: "How a plan is done: order, hours, people, sittings and what comes before", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.DayPlan }, error) {
+		day, err := plan.DayOf(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body plan.DayPlan }{day}, nil
+	})
+
+	huma.Register(api, huma.Operation{
+		OperationID: "quicker", Method: http.MethodPost, Path: "/api/v1/quicker",
+		Summary: "Other plans that keep to the time wished, where this one does not", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body []plan.Quicker }, error) {
+		end, err := s.long.begin(ctx, person(ctx).ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		defer end()
+		quicker, err := plan.QuickerOf(ctx, in.Body)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body []plan.Quicker }{quicker}, nil
+	})
+
+	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
 		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(func(_ plan.Input, r *plan.Result) []guideRow { return guideOf(&r.Layout) }))

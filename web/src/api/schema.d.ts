@@ -177,6 +177,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a plan is done: order, hours, people, sittings and what comes before */
+        post: operations["day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/departures": {
         parameters: {
             query?: never;
@@ -816,6 +833,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/quicker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Other plans that keep to the time wished, where this one does not */
+        post: operations["quicker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/quotes/{id}": {
         parameters: {
             query?: never;
@@ -1405,6 +1439,20 @@ export interface components {
             /** Format: int64 */
             ways: number;
         };
+        Breaks: {
+            /**
+             * Format: double
+             * @description Work before a break, minutes; 0 for no breaks
+             */
+            afterMin: number;
+            /** @description True to put the arms down while plaiting the back of one's own head */
+            arms: boolean;
+            /**
+             * Format: double
+             * @description Length of a break, minutes
+             */
+            longMin: number;
+        };
         Came: {
             /** @enum {string} */
             checked: "label" | "counted" | "weighed";
@@ -1590,8 +1638,110 @@ export interface components {
             splits: number;
         };
         Day: {
+            /** @description Who works, the one who answers for it first */
+            hands?: components["schemas"]["Hand"][];
             /** @description Date of the install, such as 2026-12-04; empty while that is open */
             install: string;
+            /** @description The working order, where it is not the usual one */
+            order?: components["schemas"]["WorkOrder"];
+            /** @description How the work is cut up into sittings */
+            sittings?: components["schemas"]["Sittings"];
+            /** @description Pieces timed on this head */
+            trials?: components["schemas"]["Trial"][];
+            /**
+             * Format: double
+             * @description How long all of it at the head may take, minutes; left out while nobody said
+             */
+            withinMin?: number;
+        };
+        DayDue: {
+            at?: string;
+            /** Format: int64 */
+            daysBefore: number;
+            key: string;
+            /** Format: double */
+            minutes: number;
+            on: string;
+            title: string;
+            /** Format: double */
+            waitHours: number;
+        };
+        DayFigure: {
+            /** @description What is in it */
+            holds: string;
+            /** @enum {string} */
+            key: "attach" | "base" | "head" | "home";
+            minutes: components["schemas"]["Range"];
+            name: string;
+        };
+        DayPlan: {
+            /**
+             * Format: double
+             * @description At the head with one pair of hands, where two work; else 0
+             */
+            aloneMin: number;
+            due: components["schemas"]["DayDue"][];
+            figures: components["schemas"]["DayFigure"][];
+            hands: components["schemas"]["Hand"][];
+            hours: components["schemas"]["Hours"];
+            paces: components["schemas"]["TimedPace"][];
+            /** Format: double */
+            practisedMin: number;
+            rows: components["schemas"]["DayRow"][];
+            says: string[];
+            sittings: components["schemas"]["DaySitting"][];
+            timeable: components["schemas"]["Timeable"][];
+            usual: components["schemas"]["Sittings"];
+        };
+        DayRow: {
+            /** Format: double */
+            attachMin: number;
+            /** @enum {string} */
+            group: "base" | "behind" | "front" | "hairline" | "part";
+            key: string;
+            name: string;
+            /** Format: int64 */
+            number: number;
+            /** Format: int64 */
+            pieces: number;
+            places: number[];
+            /** Format: double */
+            plaitMin: number;
+            /** @enum {string} */
+            side: "left" | "right" | "middle";
+        };
+        DaySitting: {
+            at: string;
+            /** @description What is done in it, in words */
+            does: string;
+            evening?: boolean;
+            home?: boolean;
+            /** Format: double */
+            limitMin: number;
+            /** Format: double */
+            minutes: number;
+            on: string;
+            spans: components["schemas"]["DaySpan"][];
+            waitsMin: number[];
+        };
+        DaySpan: {
+            /** Format: double */
+            endMin: number;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "conceal" | "finish";
+            name: string;
+            /** Format: int64 */
+            person: number;
+            rests?: components["schemas"]["Rest"][];
+            /**
+             * Format: int64
+             * @description Index of the row; -1 for the whole head
+             */
+            row: number;
+            /** Format: double */
+            startMin: number;
+            /** Format: int64 */
+            step: number;
         };
         Departure: {
             asHouse: components["schemas"]["Input"];
@@ -1975,6 +2125,32 @@ export interface components {
             areaMm2: number;
             /** Format: int64 */
             sections: number;
+        };
+        Hand: {
+            /**
+             * @description What they do of the work
+             * @enum {string}
+             */
+            does: "both" | "plaits" | "attaches" | "plaits-first";
+            /** @description True for a helper who plaits at home the evening before */
+            evening?: boolean;
+            /**
+             * @description How practised they are
+             * @enum {string}
+             */
+            hand: "beginner" | "used" | "practised" | "fast";
+            /** @description Names them inside the plan */
+            key: string;
+            name: string;
+            /** @description Ids of methods they do for the first time */
+            new?: string[];
+            /**
+             * Format: double
+             * @description How many times as long the own head takes; left out for the usual
+             */
+            ownHead?: number;
+            /** @description Id of the person of the studio; left out for someone else */
+            person?: string;
         };
         Head: {
             axesMm: number[];
@@ -3001,6 +3177,23 @@ export interface components {
              */
             pack: number;
         };
+        Quicker: {
+            fits: boolean;
+            /** @description The plan after it */
+            input: components["schemas"]["Input"];
+            /** @enum {string} */
+            key: "larger" | "method" | "tracks" | "line" | "helper" | "sittings";
+            /** Format: double */
+            longestMin: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            pieces: number;
+            /** @description What is done, with its numbers */
+            says: string;
+            /** Format: int64 */
+            sittings: number;
+        };
         QuoteDocument: {
             /**
              * Format: date-time
@@ -3077,6 +3270,13 @@ export interface components {
             input: components["schemas"]["Input"];
             /** @description What is done, with its numbers */
             says: string;
+        };
+        Rest: {
+            arms?: boolean;
+            /** Format: double */
+            endMin: number;
+            /** Format: double */
+            startMin: number;
         };
         RowLanding: {
             drawn: number[];
@@ -3307,6 +3507,25 @@ export interface components {
             /** @description One of the demo's people */
             id: string;
         };
+        Sittings: {
+            /** @description When a sitting begins, such as 18:30 */
+            at: string;
+            breaks: components["schemas"]["Breaks"];
+            /**
+             * Format: int64
+             * @description Days from one sitting to the next
+             */
+            everyDays: number;
+            /** @description True for sittings at home, without a chair of the studio */
+            home?: boolean;
+            /**
+             * Format: double
+             * @description The longest sitting, breaks in it, minutes
+             */
+            longestMin: number;
+            /** @description Sittings settled one by one, from the first on */
+            slots?: components["schemas"]["Slot"][];
+        };
         Size: {
             /**
              * Format: double
@@ -3329,6 +3548,20 @@ export interface components {
         Sketch: {
             stills: components["schemas"]["Still"][];
             title: string;
+        };
+        Slot: {
+            /**
+             * Format: int64
+             * @description Days after the sitting before; left out for the usual
+             */
+            afterDays?: number;
+            /** @description When it begins, such as 14:00; left out for the usual time */
+            at?: string;
+            /**
+             * Format: double
+             * @description Its length at most, minutes; left out for the usual
+             */
+            longestMin?: number;
         };
         Spares: {
             /**
@@ -3370,6 +3603,8 @@ export interface components {
             min: number;
         };
         Stage: {
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "conceal" | "finish";
             minutes: components["schemas"]["Range"];
             name: string;
         };
@@ -3606,6 +3841,34 @@ export interface components {
             name: string;
             order: components["schemas"]["Order"];
         };
+        Timeable: {
+            name: string;
+            /** Format: int64 */
+            places: number;
+            /**
+             * Format: double
+             * @description Practised hands on another's head, minutes a place
+             */
+            rateMin: number;
+            /** @description Id of a method, or plaits */
+            skill: string;
+        };
+        TimedPace: {
+            by: string;
+            /** Format: double */
+            guessMin: number;
+            name: string;
+            /** Format: double */
+            nowMin: number;
+            /** Format: int64 */
+            pieces: number;
+            skill: string;
+            /**
+             * Format: double
+             * @description How far the true one may lie from it, a share
+             */
+            spread: number;
+        };
         Trade: {
             sizes: components["schemas"]["TradePoint"][];
             structures: components["schemas"]["StructurePoint"][];
@@ -3623,6 +3886,19 @@ export interface components {
             sections: number;
             /** Format: double */
             widthMm: number;
+        };
+        Trial: {
+            /** @description Key of who was timed */
+            by: string;
+            /** @description Minutes of each, in the order they were made */
+            minutes: number[];
+            /**
+             * Format: double
+             * @description What practised hands take for one of them on another's head, minutes
+             */
+            rateMin: number;
+            /** @description Id of a method, or plaits for sections parted and plaited */
+            skill: string;
         };
         Trim: {
             /** @enum {string} */
@@ -3762,6 +4038,14 @@ export interface components {
             before: components["schemas"]["Step"][];
             hours: components["schemas"]["Hours"];
             work: components["schemas"]["Attachment"][];
+        };
+        WorkOrder: {
+            /** @description True to finish one side before the other; else both stay level */
+            apart?: boolean;
+            /** @description True to attach every row once it is plaited; else the whole head is plaited first */
+            byRow?: boolean;
+            /** @description Keys of rows in an order of one's own */
+            rows?: string[];
         };
         WrapNeed: {
             order: components["schemas"]["Order"];
@@ -4265,6 +4549,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Input"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayPlan"];
                 };
             };
             /** @description Error */
@@ -5859,6 +6176,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Price"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    quicker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Input"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Quicker"][];
                 };
             };
             /** @description Error */

@@ -1,0 +1,171 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"kladotex/core/pace"
+)
+
+// Times of getting ready at home. Common practice, no source.
+const (
+	washTime = 75.0 // to wash, dry and stretch the own hair
+	curlTime = 40.0 // to wash and dry it, the curl left
+	eatTime  = 30.0
+	eatAhead = 60.0 // minutes before the first sitting
+	// eveningAt is when a helper begins the evening before.
+	eveningAt = "18:30"
+	// longEvening is what a helper does at most in one evening, minutes.
+	longEvening = 4 * 60.0
+	// longDay is what a day at the head is at most before it is said, minutes.
+	longDay = 8 * 60.0
+)
+
+// date gives the sittings their dates: those of a helper on the evenings before the first.
+func (p *DayPlan) date(in Input) {
+	day, err := time.Parse(time.DateOnly, in.InstallDay())
+	if err != nil {
+		return
+	}
+	want := in.sittings()
+	evenings := 0
+	for _, s := range p.Sittings {
+		if s.Evening {
+			evenings++
+		}
+	}
+	for i := range p.Sittings {
+		s, k := &p.Sittings[i], i-evenings
+		switch {
+		case k < 0:
+			s.On = day.AddDate(0, 0, k).Format(time.DateOnly)
+			continue
+		case k == 0:
+		case k < len(want.Slots) && want.Slots[k].After > 0:
+			day = day.AddDate(0, 0, want.Slots[k].After)
+		default:
+			day = day.AddDate(0, 0, want.Every)
+		}
+		s.On = day.Format(time.DateOnly)
+	}
+}
+
+// due is what comes before the first sitting, the earliest first.
+func (d *day) due(in Input, home []Task, sittings []DaySitting) []DayDue {
+	before := 0 // the first evening, days before the install
+	for _, s := range sittings {
+		if s.Evening {
+			before++
+		}
+	}
+	out := []DayDue{}
+	for _, t := range home {
+		out = append(out, DayDue{Key: t.Key, Title: t.Title, Before: max(t.Before, before), Minutes: t.Minutes, Wait: t.Wait})
+	}
+	first := before // hair is at home the day the first of it is prepared
+	for _, t := range out {
+		first = max(first, t.Before)
+	}
+	title := "Wash, dry and stretch the own hair"
+	if d.in.Custom("stretch") == "curl" {
+		title = "Wash and dry the own hair, the curl left"
+	}
+	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
+	if len(sittings) > 0 {
+		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, eatAhead), Minutes: eatTime})
+	}
+	slices.SortStableFunc(out, func(a, b DayDue) int { return b.Before - a.Before })
+	if day, err := time.Parse(time.DateOnly, in.InstallDay()); err == nil {
+		for i := range out {
+			out[i].On = day.AddDate(0, 0, -out[i].Before).Format(time.DateOnly)
+		}
+	}
+	return out
+}
+
+// earlier is a time of the clock so many minutes before another of the same day.
+func earlier(at string, minutes float64) string {
+	clock, err := time.Parse("15:04", at)
+	if err != nil {
+		return ""
+	}
+	if before := clock.Add(-time.Duration(minutes) * time.Minute); before.Day() == clock.Day() {
+		return before.Format("15:04")
+	}
+	return "00:00"
+}
+
+// says is what there is to know about a day, the truth told kindly.
+func (d *day) says(p *DayPlan) []string {
+	out := []string{}
+	h := d.hands[0]
+	if likely := p.Hours.Total.Likely; likely > 1.1*p.Practised {
+		why := []string{}
+		if d.in.OwnHead {
+			why = append(why, "it is your own head, and the back is worked blind")
+		}
+		if h.Hand == pace.Beginner || h.Hand == pace.Used {
+			why = append(why, "hands get quicker with every head")
+		}
+		if len(h.New) > 0 {
+			why = append(why, "the first pieces of a new method are slow; after about ten there is a rhythm")
+		}
+		if len(why) > 0 {
+			out = append(out, fmt.Sprintf("Practised hands take about %s on another's head; allow %s. That is usual: %s.", spellMinutes(p.Practised), spellMinutes(likely), list(why)))
+		}
+	}
+	for i, s := range p.Sittings {
+		name := fmt.Sprintf("Sitting %d", i+1)
+		if len(p.Sittings) == 1 {
+			name = "The day"
+		}
+		if s.Minutes > s.Limit {
+			out = append(out, fmt.Sprintf("%s lasts %s, longer than the %s wished: one row is longer by itself. Make sections larger there, or sit longer.", name, spellMinutes(s.Minutes), spellMinutes(s.Limit)))
+		}
+		if s.Minutes > longDay {
+			out = append(out, fmt.Sprintf("%s lasts %s: more than eight hours is a lot for a head and for hands. Two sittings are kinder, and quicker.", name, spellMinutes(s.Minutes)))
+		}
+		if late := minutesOf(s.At) + s.Minutes; late > 23*60 {
+			out = append(out, fmt.Sprintf("%s would end about %02d:%02d. Begin earlier, or sit shorter and once more.", name, int(late/60)%24, int(late)%60))
+		}
+		if in := d.in; in.Child && s.Minutes > 150 {
+			out = append(out, fmt.Sprintf("%s lasts %s: a child sits still for about two hours at the most, with breaks.", name, spellMinutes(s.Minutes)))
+		}
+	}
+	if w := d.in.Day; w != nil && w.Within > 0 && p.Sum() > w.Within {
+		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", spellMinutes(w.Within), spellMinutes(p.Sum())))
+	}
+	return out
+}
+
+// Sum is how long all sittings last, breaks in them, minutes.
+func (p DayPlan) Sum() (minutes float64) {
+	for _, s := range p.Sittings {
+		if !s.Evening {
+			minutes += s.Minutes
+		}
+	}
+	return minutes
+}
+
+func minutesOf(at string) float64 {
+	clock, err := time.Parse("15:04", at)
+	if err != nil {
+		return 0
+	}
+	return float64(60*clock.Hour() + clock.Minute())
+}
+
+// spellMinutes says a time in words, in steps of five minutes.
+func spellMinutes(minutes float64) string {
+	m := 5 * int(math.Round(minutes/5))
+	switch {
+	case m < 60:
+		return fmt.Sprintf("%d min", m)
+	case m%60 == 0:
+		return fmt.Sprintf("%d h", m/60)
+	}
+	return fmt.Sprintf("%d h %02d min", m/60, m%60)
+}

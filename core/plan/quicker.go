@@ -1,0 +1,191 @@
+package plan
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+)
+
+// Quicker is another way to do a plan in less time, or in sittings that fit.
+type Quicker struct {
+	Key   string `json:"key" enum:"larger,method,tracks,line,helper,sittings"`
+	Says  string `json:"says" doc:"What is done, with its numbers"`
+	Input Input  `json:"input" doc:"The plan after it"`
+	// Minutes are those at the head in all sittings, breaks in them; Longest the longest of
+	// them.
+	Minutes  float64 `json:"minutes"`
+	Longest  float64 `json:"longestMin"`
+	Sittings int     `json:"sittings"`
+	Pieces   int     `json:"pieces"`
+	// Fits is true where it keeps to the time wished.
+	Fits bool `json:"fits"`
+}
+
+// hurries are what makes a plan fit the time wished, in the order they are offered. None of
+// them is given a plan that fits already.
+var hurries = []struct {
+	key string
+	of  func(ctx context.Context, w *worked, sum float64) (says string, in Input, ok bool)
+}{
+	{"larger", largerAll}, {"method", fasterMethod}, {"tracks", tracksBehind}, {"line", partAlone}, {"helper", aHelper}, {"sittings", moreSittings},
+}
+
+// QuickerOf are ways to do a plan in the time that is wished, each a whole plan; none where it
+// fits, or where nobody said a time. Its errors are those of [Compute].
+func QuickerOf(ctx context.Context, in Input) ([]Quicker, error) {
+	out := []Quicker{}
+	now, err := DayOf(ctx, in)
+	if err != nil || in.Day == nil || in.Day.Within == 0 || now.Sum() <= in.Day.Within {
+		return out, err
+	}
+	w, err := in.resolved(ctx, parting.Lay)
+	if err != nil {
+		return nil, err
+	}
+	w.workAll()
+	for _, h := range hurries {
+		says, other, ok := h.of(ctx, w, now.Sum())
+		if !ok {
+			continue
+		}
+		day, err := DayOf(ctx, other)
+		if err != nil { // it can not be laid on this head
+			if ctx.Err() != nil {
+				return nil, err
+			}
+			continue
+		}
+		o := Quicker{Key: h.key, Says: says, Input: other, Minutes: day.Sum()}
+		for _, s := range day.Sittings {
+			o.Longest = max(o.Longest, s.Minutes)
+			o.Sittings++
+		}
+		for _, r := range day.Rows {
+			o.Pieces += r.Pieces
+		}
+		o.Fits = o.Minutes <= in.Day.Within || h.key == "sittings" && o.Longest <= in.Day.Within
+		if o.Minutes < 0.97*now.Sum() || o.Fits {
+			out = append(out, o)
+		}
+	}
+	return out, nil
+}
+
+// mostLarger is by how much sections are made wider and higher at most to save time.
+const mostLarger = 2.0
+
+// largerAll makes all sections larger until the hours fit.
+func largerAll(ctx context.Context, w *worked, sum float64) (says string, in Input, ok bool) {
+	share := sum / w.hours().Total.Likely // breaks and tiredness on top
+	fits := func(scale float64) bool {
+		x, err := w.in.Scaled(scale).resolved(ctx, parting.Lay)
+		if err != nil {
+			return false
+		}
+		x.workAll()
+		return share*x.hours().Total.Likely <= w.in.Day.Within
+	}
+	low, high := 1.0, mostLarger
+	for range 6 {
+		if mid := (low + high) / 2; fits(mid) {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	in = w.in.Scaled(high)
+	for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
+		wish.Width, wish.Height = math.Ceil(wish.Width/sizeStep-1e-6)*sizeStep, math.Ceil(wish.Height/sizeStep-1e-6)*sizeStep
+	}
+	return fmt.Sprintf("Fewer and larger: sections of %s behind", invalid.Length(in.Parting.Back.Width)), in, true
+}
+
+// fasterMethod takes the quickest method that suits a piece of the plan and that nothing rules
+// out, for all plaits.
+func fasterMethod(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
+	f := newFinder(w.in, w.head, &w.layout, w.res.Places)
+	places := slices.DeleteFunc(f.match(Where{Kind: Everywhere}), func(i int) bool { return w.res.Places[i].Ground != method.OnPlait })
+	if len(places) == 0 {
+		return "", Input{}, false
+	}
+	var best *method.Ranked
+	ranked := method.Compare(w.situation(Everywhere, places), method.OnPlait)
+	for i := range ranked {
+		r := &ranked[i]
+		if len(r.Out) == 0 && !r.NeedsPiece && (best == nil || r.Minutes < best.Minutes) {
+			best = r
+		}
+	}
+	if best == nil || best.Method == w.methods[w.res.Places[places[0]].Way].ID {
+		return "", Input{}, false
+	}
+	m, _ := method.Lookup(best.Method)
+	way := w.in.wayOf(m)
+	in = w.in
+	if !slices.ContainsFunc(in.Ways, func(x Way) bool { return x.Key == way.Key }) {
+		in.Ways = append(slices.Clone(in.Ways), way)
+	}
+	in.Uses = slices.Clone(in.Uses)
+	in.Uses[0].Way = way.Key
+	return "A faster method: " + m.Name, in, true
+}
+
+// tracksBehind hooks on behind the ears, and partAlone everywhere but beside the part line.
+func tracksBehind(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
+	return w.on(parting.EarToEar, "Tracks behind, individuals in front of the ears")
+}
+
+func partAlone(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
+	return w.on(parting.PartLine, "Individuals beside the part line alone, tracks elsewhere")
+}
+
+func (w *worked) on(structure parting.Structure, words string) (says string, in Input, ok bool) {
+	in = w.in
+	if in.Parting.Structure == structure {
+		return "", in, false
+	}
+	in.Parting = in.Parting.On(structure)
+	return words, in, true
+}
+
+// aHelper lets a second pair of hands part and plait.
+func aHelper(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
+	hands := w.in.hands()
+	if len(hands) > 1 {
+		return "", Input{}, false
+	}
+	in = w.in
+	day := *in.Day
+	if len(day.Hands) == 0 {
+		first := someone
+		first.Name = "First"
+		day.Hands = []Hand{first}
+	}
+	day.Hands = append(slices.Clone(day.Hands), Hand{Key: "helper", Name: "Helper", Hand: pace.Used, Does: PlaitsFirst})
+	in.Day = &day
+	return "A helper who parts and plaits", in, true
+}
+
+// moreSittings sits more often, never longer than is wished.
+func moreSittings(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
+	in = w.in
+	if in.Day.Within < leastSitting {
+		return "", in, false
+	}
+	s := in.sittings()
+	s.Longest = min(s.Longest, in.Day.Within)
+	s.Slots = slices.Clone(s.Slots)
+	for i := range s.Slots {
+		s.Slots[i].Longest = 0
+	}
+	day := *in.Day
+	day.Sittings = &s
+	in.Day = &day
+	return fmt.Sprintf("More sittings, none longer than %s", spellMinutes(s.Longest)), in, true
+}
