@@ -203,7 +203,7 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"name", "Who works", h.Name, 1, 120)
 	invalid.OneOf(bad, path+"hand", "The hand", h.Hand, pace.Hands)
 	if h.OwnHead != 0 {
-		bad.Number(path+"ownHead", "How much longer the own head takes", h.OwnHead, leastOwn, mostOwn, " times")
+		CheckOwnHead(bad, path+"ownHead", h.OwnHead)
 	}
 	for k, id := range h.New {
 		if _, ok := method.Lookup(method.ID(id)); !ok {
@@ -211,6 +211,11 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 		}
 	}
 	invalid.OneOf(bad, path+"does", "What they do", h.Does, []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst})
+}
+
+// CheckOwnHead refuses how many times as long the own head takes where that can not be.
+func CheckOwnHead(bad *invalid.Errors, path string, times float64) {
+	bad.Number(path, "How much longer the own head takes", times, leastOwn, mostOwn, " times")
 }
 
 // checkRoles refuses hands between which something is left undone.

@@ -202,4 +202,3 @@ func (d *day) paces(timeable []Timeable) []TimedPace {
 	}
 	return out
 }
-

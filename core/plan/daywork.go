@@ -357,4 +357,3 @@ func (d *day) does(steps []step) string {
 	}
 	return strings.ToUpper(text[:1]) + text[1:]
 }
-

@@ -218,7 +218,7 @@ func (s *server) clientOperations(api huma.API) {
 		Client string `query:"client" maxLength:"64" doc:"Whose head it is"`
 		From   string `query:"from" maxLength:"64" doc:"An earlier plan to start from"`
 	}) (*struct{ Body PlanDraft }, error) {
-		d, err := s.studio.Begin(ctx, in.Client, in.From)
+		d, err := s.studio.Begin(ctx, person(ctx), in.Client, in.From)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

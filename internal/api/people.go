@@ -66,6 +66,20 @@ func (s *server) peopleOperations(api huma.API) {
 	})
 
 	huma.Register(api, huma.Operation{
+		OperationID: "setPace", Method: http.MethodPut, Path: "/api/v1/people/{id}/pace",
+		Summary: "Say how practised a person is; they do it themselves, or an owner does", Metadata: rights(studio.All),
+	}, func(ctx context.Context, in *struct {
+		PersonPath
+		Body personPace
+	}) (*struct{ Body personEntry }, error) {
+		p, err := s.studio.SetPace(ctx, person(ctx), in.ID, in.Body.Hand, in.Body.OwnHead)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body personEntry }{personOf(p)}, nil
+	})
+
+	huma.Register(api, huma.Operation{
 		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
 		Summary: "Remove a person; what they saved stays", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {

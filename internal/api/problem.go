@@ -16,6 +16,7 @@ import (
 
 	"kladotex/core/invalid"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 // init sets the typed operations' manners. It makes their own refusals (a missing field, broken JSON) readable:
@@ -62,6 +63,8 @@ func problem(ctx context.Context, err error, prefix string) error {
 		return refusal("body.variants", "A pinned state that is kept without its input must be one the stored plan holds under that name.")
 	case errors.Is(err, store.ErrNameTaken):
 		return refusal("body.name", "Someone in the studio has this name already; add a letter or a family name.")
+	case errors.Is(err, studio.ErrNotTheirs):
+		return huma.Error403Forbidden("Only the person themselves or an owner sets this.")
 	case errors.Is(err, store.ErrLastOwner):
 		return huma.Error409Conflict("A studio needs an owner: make someone else an owner first.")
 	case errors.Is(err, store.ErrHasOwner):

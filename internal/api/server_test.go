@@ -30,7 +30,7 @@ func TestSignInOutlivesARestart(t *testing.T) {
 	res := s.send("GET", "/api/v1/session", "")
 	require.Equal(t, http.StatusOK, res.StatusCode)
 	res.json(t, &me)
-	assert.Equal(t, personEntry{me.ID, "Odalys", store.Owner}, me)
+	assert.Equal(t, personEntry{ID: me.ID, Name: "Odalys", Role: store.Owner}, me)
 }
 
 // What is logged, even of every request, says nothing of clients, people or what

@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
 
+	"kladotex/core/pace"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -87,9 +88,18 @@ type personEntry struct {
 	ID   string     `json:"id"`
 	Name string     `json:"name"`
 	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+	personPace
 }
 
-func personOf(p store.Person) personEntry { return personEntry{p.ID, p.Name, p.Role} }
+// personPace is how quick someone is.
+type personPace struct {
+	Hand    pace.Hand `json:"hand" enum:"beginner,used,practised,fast" doc:"How practised they are"`
+	OwnHead float64   `json:"ownHead" doc:"How many times as long their own head takes"`
+}
+
+func personOf(p store.Person) personEntry {
+	return personEntry{p.ID, p.Name, p.Role, personPace{p.Hand, p.OwnHead}}
+}
 
 // me is who is signed in, and what they may do.
 type me struct {

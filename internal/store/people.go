@@ -9,6 +9,8 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+
+	"kladotex/core/pace"
 )
 
 // Role is what a person of the studio may do; see the api package's table.
@@ -29,6 +31,9 @@ type Person struct {
 	Hash    string // argon2id hash of the password, PHC form
 	Epoch   int    // counts the times all their sign-ins were ended
 	Created time.Time
+	// Hand is how practised they are, OwnHead how many times as long their own head takes.
+	Hand    pace.Hand
+	OwnHead float64
 }
 
 // Errors about people.
@@ -41,10 +46,10 @@ var (
 	ErrHasOwner = errors.New("the studio has an owner")
 )
 
-const personColumns = `id, name, role, password_hash, epoch, created_at`
+const personColumns = `id, name, role, password_hash, epoch, created_at, hand, own_head`
 
 func readPerson(row scanner) (p Person, err error) {
-	err = row.Scan(&p.ID, &p.Name, &p.Role, &p.Hash, &p.Epoch, (*stamp)(&p.Created))
+	err = row.Scan(&p.ID, &p.Name, &p.Role, &p.Hash, &p.Epoch, (*stamp)(&p.Created), &p.Hand, &p.OwnHead)
 	return p, err
 }
 
@@ -101,13 +106,15 @@ func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash stri
 
 // add adds a person unless may refuses it.
 func (s *Store) add(ctx context.Context, name string, role Role, hash string, may func(*sql.Tx) error) (Person, error) {
-	p := Person{ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC()}
+	p := Person{
+		ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC(), Hand: pace.Practised, OwnHead: pace.OwnHead,
+	}
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		if err := may(tx); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO person (`+personColumns+`, name_key) VALUES (?, ?, ?, ?, 0, ?, ?)`,
-			p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created), nameKey(name))
+		_, err := tx.ExecContext(ctx, `INSERT INTO person (`+personColumns+`, name_key) VALUES (?, ?, ?, ?, 0, ?, ?, ?, ?)`,
+			p.ID, p.Name, p.Role, p.Hash, stampOf(p.Created), p.Hand, p.OwnHead, nameKey(name))
 		return err
 	})
 	if err != nil {
@@ -138,6 +145,13 @@ func (s *Store) ChangePerson(ctx context.Context, id, name string, role Role, ha
 		return tx.ExecContext(ctx, `UPDATE person SET name = ?, name_key = ?, role = ?,
 			password_hash = coalesce(nullif(?, ''), password_hash), epoch = epoch + (? <> '') WHERE id = ?`,
 			name, nameKey(name), role, hash, hash, id)
+	})
+}
+
+// SetPace says how practised a person is, and how many times as long their own head takes.
+func (s *Store) SetPace(ctx context.Context, id string, hand pace.Hand, ownHead float64) (Person, error) {
+	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
+		return tx.ExecContext(ctx, `UPDATE person SET hand = ?, own_head = ? WHERE id = ?`, hand, ownHead, id)
 	})
 }
 

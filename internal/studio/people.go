@@ -7,6 +7,8 @@ import (
 	"unicode/utf8"
 
 	"kladotex/core/invalid"
+	"kladotex/core/pace"
+	"kladotex/core/plan"
 	"kladotex/internal/password"
 	"kladotex/internal/store"
 )
@@ -78,6 +80,24 @@ func (s *Studio) ChangePerson(ctx context.Context, id, name string, role store.R
 		}
 	}
 	return s.store.ChangePerson(ctx, id, name, role, hash)
+}
+
+// ErrNotTheirs is that of someone who sets what only the person or an owner does.
+var ErrNotTheirs = errors.New("only the person themselves or an owner")
+
+// SetPace says how practised a person is, and how many times as long their own head takes:
+// they say it themselves, or an owner does.
+func (s *Studio) SetPace(ctx context.Context, by store.Person, id string, hand pace.Hand, ownHead float64) (store.Person, error) {
+	if by.ID != id && by.Role != store.Owner {
+		return store.Person{}, ErrNotTheirs
+	}
+	var bad invalid.Errors
+	invalid.OneOf(&bad, "hand", "The hand", hand, pace.Hands)
+	plan.CheckOwnHead(&bad, "ownHead", ownHead)
+	if err := bad.Err(); err != nil {
+		return store.Person{}, err
+	}
+	return s.store.SetPace(ctx, id, hand, ownHead)
 }
 
 // ChangePassword gives a person a new password for their present one, or is

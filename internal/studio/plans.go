@@ -149,9 +149,10 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 	return p.Title, pdf, nil
 }
 
-// Begin is what a new plan starts from: the default as the house does it, or an earlier plan,
+// Begin is what a new plan starts from: the default as the house does it, worked by who begins
+// it, or an earlier plan,
 // with the client's head and hair in it. Either id may be empty.
-func (s *Studio) Begin(ctx context.Context, clientID, from string) (Draft, error) {
+func (s *Studio) Begin(ctx context.Context, by store.Person, clientID, from string) (Draft, error) {
 	d := Draft{Title: "New plan", ClientID: clientID, Input: plan.Default()}
 	if from != "" {
 		p, err := s.store.Plan(ctx, from)
@@ -179,6 +180,9 @@ func (s *Studio) Begin(ctx context.Context, clientID, from string) (Draft, error
 			return Draft{}, err
 		}
 		d.Input = h.Rules.Begin(d.Input)
+		d.Input.Day = &plan.Day{Hands: []plan.Hand{{
+			Key: "first", Person: by.ID, Name: by.Name, Hand: by.Hand, OwnHead: by.OwnHead, Does: plan.DoesBoth,
+		}}}
 	}
 	return d, nil
 }

@@ -540,6 +540,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/{id}/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how practised a person is; they do it themselves, or an owner does */
+        put: operations["setPace"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans": {
         parameters: {
             query?: never;
@@ -2908,6 +2925,18 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
+        };
+        PersonPace: {
+            /**
+             * @description How practised they are
+             * @enum {string}
+             */
+            hand: "beginner" | "used" | "practised" | "fast";
+            /**
+             * Format: double
+             * @description How many times as long their own head takes
+             */
+            ownHead: number;
         };
         Piece: {
             /** @description Its colour in words; may be empty */
@@ -5458,6 +5487,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    setPace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonPace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonEntry"];
+                };
             };
             /** @description Error */
             default: {
