@@ -40,7 +40,12 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 		whole.Customs[c.Key] = c.Usual
 	}
 	whole.Spares.Amount, whole.Spares.Spoilt = supply.SafeAmount, 0.03
-	whole.Day = &Day{Install: "2026-12-04"}
+	usual := whole.UsualSittings()
+	usual.Home, usual.Slots = true, []Slot{{After: 2}}
+	whole.Day = &Day{
+		Install: "2026-12-04", Within: 300, Hands: []Hand{someone}, Trials: []Trial{{}}, Sittings: &usual,
+		Order: &WorkOrder{Apart: true, ByRow: true, Rows: []string{"behind/B1"}},
+	}
 	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
 	whole.Stature, whole.Trim = 1650, &Trim{fall.Bob, "chin"}
 	whole.Fill.At = []parting.Direction{{0, 0, 1}}

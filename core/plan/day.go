@@ -67,12 +67,20 @@ func (h Hand) own() float64 {
 // someone works where nobody is named.
 var someone = Hand{Key: "first", Hand: pace.Practised, Does: DoesBoth}
 
+// day is the plan's day; nothing settled where nothing was said.
+func (in Input) day() Day {
+	if in.Day == nil {
+		return Day{}
+	}
+	return *in.Day
+}
+
 // hands are those who work: at least one.
 func (in Input) hands() []Hand {
-	if in.Day == nil || len(in.Day.Hands) == 0 {
-		return []Hand{someone}
+	if hands := in.day().Hands; len(hands) > 0 {
+		return hands
 	}
-	return in.Day.Hands
+	return []Hand{someone}
 }
 
 // Trial is a few pieces that were timed on this head, by one who works. It holds whatever else
@@ -148,18 +156,18 @@ func (in Input) UsualSittings() Sittings {
 
 // sittings are how the plan's work is cut up.
 func (in Input) sittings() Sittings {
-	if in.Day == nil || in.Day.Sittings == nil {
-		return in.UsualSittings()
+	if s := in.day().Sittings; s != nil {
+		return *s
 	}
-	return *in.Day.Sittings
+	return in.UsualSittings()
 }
 
 // order is the plan's working order where it departs from the usual one.
 func (in Input) order() WorkOrder {
-	if in.Day == nil || in.Day.Order == nil {
-		return WorkOrder{}
+	if o := in.day().Order; o != nil {
+		return *o
 	}
-	return *in.Day.Order
+	return WorkOrder{}
 }
 
 // Bounds of a sitting, minutes: shorter ones end before a row does.
@@ -278,9 +286,44 @@ func (s Sittings) check(bad *invalid.Errors, path string) {
 }
 
 // InstallDay is the date of the install; empty while that is open.
-func (in Input) InstallDay() string {
-	if in.Day == nil {
-		return ""
+func (in Input) InstallDay() string { return in.day().Install }
+
+// within says how long it may take.
+func within(d Day) string {
+	if d.Within == 0 {
+		return "open"
 	}
-	return in.Day.Install
+	return number(d.Within) + " min"
+}
+
+// handText says one who works so that any difference shows.
+func handText(h Hand) string {
+	parts := []string{h.Name, string(h.Hand), words(h.Does)}
+	if h.OwnHead != 0 {
+		parts = append(parts, "own head "+number(h.OwnHead)+" times as long")
+	}
+	if len(h.New) > 0 {
+		parts = append(parts, "new to "+list(h.New))
+	}
+	if h.Evening {
+		parts = append(parts, "the evening before")
+	}
+	if h.Person != "" {
+		parts = append(parts, "of the studio")
+	}
+	return list(parts)
+}
+
+// trialText says a trial so that any difference shows.
+func trialText(t Trial) string {
+	parts := make([]string, len(t.Minutes))
+	for i, m := range t.Minutes {
+		parts[i] = number(m)
+	}
+	return fmt.Sprintf("%s by %s: %s min for %s", t.Skill, t.By, list(parts), number(t.Rate))
+}
+
+// slotText says a settled sitting so that any difference shows.
+func slotText(s Slot) string {
+	return fmt.Sprintf("%d days on, at %s, %s min", s.After, s.At, number(s.Longest))
 }

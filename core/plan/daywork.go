@@ -351,9 +351,9 @@ func (d *day) does(steps []step) string {
 	if has(pace.Finish) {
 		parts = append(parts, "check and finish")
 	}
-	text := list(parts)
-	if text == "" {
-		text = "set out"
+	if len(parts) == 0 {
+		parts = []string{"set out"}
 	}
+	text := list(parts)
 	return strings.ToUpper(text[:1]) + text[1:]
 }
