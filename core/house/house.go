@@ -8,7 +8,9 @@ import (
 	"reflect"
 	"regexp"
 
+	"kladotex/core/calendar"
 	"kladotex/core/invalid"
+	"kladotex/core/message"
 	"kladotex/core/quote"
 )
 
@@ -25,6 +27,27 @@ type Rules struct {
 	Sides map[string]string `json:"sides,omitempty" doc:"The sides the studio takes, by the question's key"`
 	// Terms are what it asks for its work; nil until they are set.
 	Terms *quote.Terms `json:"terms,omitempty" doc:"What the studio asks for its work; left out until it is set"`
+	// Chairs are how many can sit at once; 0 for one.
+	Chairs int `json:"chairs,omitempty" doc:"How many can sit at once; left out for one"`
+	// Zone is that of the studio's clock, by its name in the zone database; empty for this
+	// machine's.
+	Zone string `json:"zone,omitempty" maxLength:"64" doc:"Zone of the studio's clock, such as Europe/Lisbon; left out for this machine's"`
+	// Paper is what papers are printed on; empty for what each reader prefers.
+	Paper string `json:"paper,omitempty" enum:"letter,a4" doc:"Size of the studio's paper; left out for each reader's own"`
+	// Letters are the words of messages, by kind; those left out are as usual.
+	Letters map[message.Kind]message.Template `json:"letters,omitempty" doc:"Words of messages by kind; those left out are as usual"`
+}
+
+// Seats are how many can sit at once.
+func (r Rules) Seats() int { return max(1, r.Chairs) }
+
+// Letter is how a kind of message is worded.
+func (r Rules) Letter(kind message.Kind) message.Template {
+	if t, ok := r.Letters[kind]; ok {
+		return t
+	}
+	s, _ := message.Of(kind)
+	return s.Usual
 }
 
 // Asks are the studio's terms; the usual where none are set.
@@ -37,7 +60,8 @@ func (r Rules) Asks() quote.Terms {
 
 // Equal tells whether two documents say the same.
 func (r Rules) Equal(other Rules) bool {
-	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides) && reflect.DeepEqual(r.Terms, other.Terms)
+	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides) && reflect.DeepEqual(r.Terms, other.Terms) &&
+		r.Chairs == other.Chairs && r.Zone == other.Zone && r.Paper == other.Paper && maps.Equal(r.Letters, other.Letters)
 }
 
 // Usual are the rules a studio starts with.
@@ -57,6 +81,17 @@ func (r Rules) Check() error {
 	r.checkSides(&bad)
 	if r.Terms != nil {
 		r.Terms.Check(&bad, "terms.")
+	}
+	if r.Chairs != 0 {
+		calendar.CheckChairs(&bad, "chairs", r.Chairs)
+	}
+	if r.Paper != "" {
+		invalid.OneOf(&bad, "paper", "The paper", r.Paper, []string{"letter", "a4"})
+	}
+	for kind, t := range r.Letters {
+		if invalid.OneOf(&bad, "letters", "The kind of a message", kind, message.Kinds()); len(bad) == 0 {
+			t.Check(&bad, fmt.Sprintf("letters.%s.", kind))
+		}
 	}
 	return bad.Err()
 }

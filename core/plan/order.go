@@ -111,7 +111,7 @@ func (w *worked) workRowOf(f *finder, p *Place) (key, name string, group RowGrou
 		group = GroupBase
 	case p.Section >= 0 && p.Front && f.alongPart(p):
 		return fmt.Sprintf("part/%s", side), fmt.Sprintf("Along the part, %s", side), GroupPart, side
-	case p.Section >= 0 && p.At[0] > f.behindEars && f.atHairline(p):
+	case p.Section >= 0 && p.Front && f.atHairline(p):
 		return fmt.Sprintf("hairline/%s", side), fmt.Sprintf("Hairline, %s", side), GroupHairline, side
 	case p.Front:
 		group = GroupFront

@@ -70,7 +70,7 @@ func (s *server) peopleOperations(api huma.API) {
 		Summary: "Say how practised a person is; they do it themselves, or an owner does", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		PersonPath
-		Body personPace
+		Body PersonPace
 	}) (*struct{ Body personEntry }, error) {
 		p, err := s.studio.SetPace(ctx, person(ctx), in.ID, in.Body.Hand, in.Body.OwnHead)
 		if err != nil {

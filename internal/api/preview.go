@@ -10,7 +10,6 @@ import (
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
-	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
@@ -73,7 +72,7 @@ func (s *server) previewOperations(api huma.API) {
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{
 		OperationID: "work", Method: http.MethodPost, Path: "/api/v1/work",
-		Summary: "How the pieces of a plan go on, move by move, and the hours", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
+		Summary: "How the pieces of a plan go on, move by move", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
 	}, facet(workOf))
 
 	huma.Register(api, huma.Operation{
@@ -187,17 +186,16 @@ type fittingWish struct {
 	ClientID string     `json:"clientId,omitempty" maxLength:"64" doc:"Whose earlier installs it is compared with"`
 }
 
-// work is how the pieces go on, and the time.
+// work is how the pieces go on.
 type work struct {
 	Before []method.Step     `json:"before" doc:"What is done before the first piece"`
 	Work   []plan.Attachment `json:"work"`
 	After  []method.Step     `json:"after" doc:"What is done after the last piece"`
-	Hours  pace.Hours        `json:"hours"`
 }
 
 func workOf(in plan.Input, r *plan.Result) work {
 	before, after := in.Around()
-	return work{before, r.Work, after, r.Hours}
+	return work{before, r.Work, after}
 }
 
 // guideRow is a row to be parted by measure.

@@ -88,17 +88,17 @@ type personEntry struct {
 	ID   string     `json:"id"`
 	Name string     `json:"name"`
 	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
-	personPace
+	PersonPace
 }
 
-// personPace is how quick someone is.
-type personPace struct {
+// PersonPace is how quick someone is.
+type PersonPace struct {
 	Hand    pace.Hand `json:"hand" enum:"beginner,used,practised,fast" doc:"How practised they are"`
 	OwnHead float64   `json:"ownHead" doc:"How many times as long their own head takes"`
 }
 
 func personOf(p store.Person) personEntry {
-	return personEntry{p.ID, p.Name, p.Role, personPace{p.Hand, p.OwnHead}}
+	return personEntry{p.ID, p.Name, p.Role, PersonPace{p.Hand, p.OwnHead}}
 }
 
 // me is who is signed in, and what they may do.

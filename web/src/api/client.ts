@@ -72,6 +72,8 @@ export const server = {
   addPerson: (body: Schemas["AddPersonRequest"]) => settle(http.POST("/api/v1/people", { body })),
   changePerson: (id: string, body: Schemas["ChangePersonRequest"]) =>
     settle(http.PUT("/api/v1/people/{id}", { ...at(id), body })),
+  setPace: ({ id, ...body }: Schemas["PersonPace"] & { id: string }) =>
+    settle(http.PUT("/api/v1/people/{id}/pace", { ...at(id), body })),
   removePerson: (id: string) => settle(http.DELETE("/api/v1/people/{id}", at(id))),
 
   clients: (query: { search?: string; archived?: boolean; after?: string; limit?: number }) =>
@@ -145,6 +147,10 @@ export const server = {
   dropOrder: (id: string) => settle(http.DELETE("/api/v1/orders/{id}", at(id))),
   work: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/work", { body: input, signal })),
+  day: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/day", { body: input, signal })),
+  quicker: (input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/quicker", { body: input, signal })),
   guide: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/guide", { body: input, signal })),
 

@@ -208,11 +208,12 @@ export function usePreview(input: PlanInput | undefined) {
 /** A part of what a plan comes to that one step alone shows; the last one stays until the next is there. */
 const facet =
   <T>(name: string, ask: (input: PlanInput, signal: AbortSignal) => Promise<T>) =>
-  (input: PlanInput) =>
+  (input: PlanInput, shown = true) =>
     useQuery({
       queryKey: [name, input],
       queryFn: ({ signal }) => ask(input, signal),
       placeholderData: keepPreviousData,
+      enabled: shown,
       staleTime: Infinity,
       gcTime: 0,
     });
@@ -230,6 +231,10 @@ export const useGuide = facet("guide", server.guide);
 
 /** Where the ends land, and the cut list. */
 export const useLanding = facet("landing", server.landing);
+/** In which order, by whom, how long and in which sittings a plan is done. */
+export const useDay = facet("day", server.day);
+/** Other plans that keep to the time wished. */
+export const useQuicker = facet("quicker", server.quicker);
 /** What it costs on the studio's terms. */
 export const usePrice = facet("price", server.price);
 

@@ -1187,7 +1187,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** How the pieces of a plan go on, move by move, and the hours */
+        /** How the pieces of a plan go on, move by move */
         post: operations["work"];
         delete?: never;
         options?: never;
@@ -2921,8 +2921,18 @@ export interface components {
             stopMm: number;
         };
         PersonEntry: {
+            /**
+             * @description How practised they are
+             * @enum {string}
+             */
+            hand: "beginner" | "used" | "practised" | "fast";
             id: string;
             name: string;
+            /**
+             * Format: double
+             * @description How many times as long their own head takes
+             */
+            ownHead: number;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
         };
@@ -4065,7 +4075,6 @@ export interface components {
             after: components["schemas"]["Step"][];
             /** @description What is done before the first piece */
             before: components["schemas"]["Step"][];
-            hours: components["schemas"]["Hours"];
             work: components["schemas"]["Attachment"][];
         };
         WorkOrder: {

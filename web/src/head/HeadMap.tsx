@@ -349,7 +349,7 @@ export const HeadMap = memo(function HeadMap({
                 stale={moving}
               />
             )}
-            {!layer && <MapNotes layout={layout} camera={camera} marked={marked} reading={reading?.key} />}
+            {!layer && <MapNotes layout={layout} camera={camera} marked={marked} reading={reading} />}
             {!layer && <Over tool={tool} head={head} camera={camera} placeOf={placeOf} />}
           </svg>
         </div>

@@ -49,13 +49,15 @@ export const Legend = memo(function Legend({
         <ul tabIndex={0} aria-label={`Colours of ${reading.name.toLowerCase()}`}>
           {legend(layout, reading).map(({ of, count }) => (
             <li key={of.key}>
-              <span style={{ background: of.fill, color: of.ink }}>{of.mark}</span> {of.name}
+              <span style={{ background: of.fill, color: of.ink }}>{of.range ?? of.mark}</span> {of.name}
               <small>{count}</small>
             </li>
           ))}
-          <li>
-            <em>12</em> sections in the row
-          </li>
+          {!reading.numbers && (
+            <li>
+              <em>12</em> sections in the row
+            </li>
+          )}
         </ul>
       )}
     </div>

@@ -4,13 +4,14 @@ import type { Camera } from "./camera";
 import styles from "./MapNotes.module.css";
 import { zoneName } from "./names";
 import * as paths from "./paths";
+import type { Reading } from "./reading";
 
 interface Props {
   layout: Layout;
   camera: Camera;
   marked: ReadonlySet<string> | undefined;
   /** What the head is coloured by; none for hair. */
-  reading: string | undefined;
+  reading: Reading | undefined;
 }
 
 /** What is written and drawn over the head: numbers at the rows' ends, channels, marked tracks. */
@@ -22,7 +23,7 @@ export const MapNotes = memo(function MapNotes({ layout, camera, marked, reading
       .join("");
   return (
     <g className={styles.notes}>
-      {reading === "stagger" &&
+      {reading?.key === "stagger" &&
         layout.channels.map((c, i) => <path key={i} className={styles.channel} d={line(c.line)} />)}
       {layout.tracks
         .filter((t) => marked?.has(t.id))
@@ -30,6 +31,7 @@ export const MapNotes = memo(function MapNotes({ layout, camera, marked, reading
           <path key={t.id} className={styles.marked} d={line(t.line)} />
         ))}
       {reading !== undefined &&
+        !reading.numbers &&
         layout.rows.map((r) => {
           if (camera.facing(r.end) < 0.1) return null;
           const [x, y] = camera.flat(r.end);

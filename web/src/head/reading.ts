@@ -8,6 +8,8 @@ export interface Class {
   ink: string;
   mark: string;
   name: string;
+  /** The marks it holds, where its places have marks of their own. */
+  range?: string;
 }
 
 /** What the head can be coloured and marked by. */
@@ -19,6 +21,8 @@ export interface Reading {
   ofHook?: (h: Hook) => Class;
   /** What there is to say of one section, besides its class. */
   says?: (s: Section) => string | undefined;
+  /** True where the marks are numbers of their own: none are written at the ends of rows beside them. */
+  numbers?: boolean;
   /** The keys of the classes in the order of the legend; without it they come by number. */
   order?: readonly string[];
 }

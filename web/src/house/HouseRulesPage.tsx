@@ -7,6 +7,7 @@ import type { Person, Role } from "../api/types";
 import { roleNames } from "../ui/Header";
 import { useLeaving } from "../ui/leaving";
 import { ChoiceField } from "../ui/fields";
+import { handNames } from "../ui/hands";
 import { Page } from "../ui/Page";
 import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
@@ -170,6 +171,7 @@ function People() {
             ) : (
               <span>{roleNames[p.role]}</span>
             )}
+            {(owner || p.id === me?.id) && <HandOf person={p} onTrouble={tell} />}
             {owner && (
               <Button
                 icon={<KeyOutlined />}
@@ -222,6 +224,34 @@ function People() {
         </Modal>
       )}
     </section>
+  );
+}
+
+/** How quick someone is: plans that they work are timed by it. */
+function HandOf({ person, onTrouble }: { person: Person; onTrouble: (e: Error) => void }) {
+  const set = useChange(server.setPace, "people");
+  const { id, hand, ownHead } = person;
+  return (
+    <div className={styles.hand}>
+      <Select<Person["hand"]>
+        aria-label={`Hand of ${person.name}`}
+        value={hand}
+        loading={set.isPending}
+        options={handNames.map((h) => ({ value: h.key, label: h.name }))}
+        onChange={(to) => set.mutate({ id, hand: to, ownHead }, { onError: onTrouble })}
+      />
+      <label>
+        own head takes
+        <Select<number>
+          aria-label={`How many times as long the own head of ${person.name} takes`}
+          value={ownHead}
+          options={[...new Set([1, 1.1, 1.2, 1.25, 1.3, 1.4, 1.5, 1.75, 2, ownHead])]
+            .sort((a, b) => a - b)
+            .map((value) => ({ value, label: `× ${value}` }))}
+          onChange={(to) => set.mutate({ id, hand, ownHead: to }, { onError: onTrouble })}
+        />
+      </label>
+    </div>
   );
 }
 

@@ -2,9 +2,9 @@ import { PlayCircleOutlined } from "@ant-design/icons";
 import { Button, Skeleton } from "antd";
 import { lazy, memo, Suspense, useState } from "react";
 import { useWork } from "../api/queries";
-import type { Attachment, Catalogue, Ground, Hours, PlanInput, PlanResult } from "../api/types";
+import type { Attachment, Catalogue, Ground, PlanInput, PlanResult } from "../api/types";
 import { usePreferences } from "../lib/preferences";
-import { hours, length } from "../lib/units";
+import { length } from "../lib/units";
 import styles from "../ui/panel.module.css";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
@@ -98,12 +98,6 @@ function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input:
             ) : (
               <Skeleton active />
             ),
-          },
-          {
-            key: "hours",
-            title: "Hours",
-            says: `${hours(result.tally.range.low)} to ${hours(result.tally.range.high)}`,
-            content: work.data ? <HoursTable time={work.data.hours} /> : <Skeleton active />,
           },
         ]}
       />
@@ -253,38 +247,4 @@ function StepsByWay({ work, input, catalogue }: StepsProps) {
 function between({ least, most }: Attachment["passes"], write: (v: number) => string): string {
   const [from, to] = [write(least), write(most)];
   return from === to ? to : `${from} to ${to}`;
-}
-
-function HoursTable({ time }: { time: Hours }) {
-  return (
-    <table className={`${styles.table} ${styles.hours}`}>
-      <thead>
-        <tr>
-          <th scope="col">Stage</th>
-          <th scope="col">Likely</th>
-          <th scope="col">From – to</th>
-        </tr>
-      </thead>
-      <tbody>
-        {time.stages.map((s) => (
-          <tr key={s.name}>
-            <th scope="row">{s.name}</th>
-            <td>{hours(s.minutes.likely)}</td>
-            <td>
-              {hours(s.minutes.low)} – {hours(s.minutes.high)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <th scope="row">All, without breaks</th>
-          <td>{hours(time.total.likely)}</td>
-          <td>
-            {hours(time.total.low)} – {hours(time.total.high)}
-          </td>
-        </tr>
-      </tfoot>
-    </table>
-  );
 }

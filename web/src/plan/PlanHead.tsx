@@ -6,7 +6,8 @@ import type { AssignTool } from "./assign/AssignBar";
 import { useAssign } from "./assign/useAssign";
 import { HandBar, type HandTool } from "./byhand/HandBar";
 import { useHandwork } from "./byhand/handwork";
-import { useDrape, useFitting } from "../api/queries";
+import { useDay, useDrape, useFitting } from "../api/queries";
+import { orderReading } from "./day/order";
 import { useDrapeLayer } from "./fall/useDrapeLayer";
 import { useFallReadings } from "./fall/useFallReadings";
 import { drapeKey, fitKey, landingKey, loadKey, useWorn } from "./fall/worn";
@@ -50,9 +51,14 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const fitting = useFitting(input, clientId ?? "", shown === fitKey || shown === loadKey).data;
   const falls = step === "hair";
   const fallen = useFallReadings(falls, fitting, landed);
+  const day = useDay(input, step === "day").data;
   const readings = useMemo(
-    () => [...givenReadings(input, catalogue, layout, reach), ...fallen],
-    [input, catalogue, layout, reach, fallen],
+    () => [
+      ...(step === "day" && day ? [orderReading(day)] : []),
+      ...givenReadings(input, catalogue, layout, reach),
+      ...fallen,
+    ],
+    [step, day, input, catalogue, layout, reach, fallen],
   );
   const parting = mayWork && step === "parting";
   // Under the drape there is nothing to pick.
@@ -100,7 +106,7 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const mixed = (of: (g: Given) => number) =>
     new Set([...layout.sections, ...hooksOf(layout)].map(({ given }) => of(given))).size > 1;
   const start =
-    step === "hair" && asked
+    (step === "hair" || step === "day") && asked
       ? asked
       : step === "hair" && reach
         ? "reach"
@@ -118,7 +124,7 @@ export const PlanHead = memo(function PlanHead(props: Props) {
       tool={tool}
       bar={bar}
       readings={readings}
-      without={falls ? ownKinds : none}
+      without={falls || step === "day" ? ownKinds : none}
       layers={layers}
       startReading={start}
       onReading={setShown}

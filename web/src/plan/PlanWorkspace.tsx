@@ -28,7 +28,7 @@ import { startStance } from "../head";
 import { ActContext } from "./act";
 import { actions, type Act, type Variant } from "./actions";
 import { draftOf, planKeeper, planKind, type Draft } from "./draft";
-import { AttachStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
+import { AttachStep, DayStep, fetchSteps, HairStep, LookStep, PartingStep } from "./panels";
 import { PlanHead } from "./PlanHead";
 import { PlanBar } from "./PlanBar";
 import styles from "./PlanWorkspace.module.css";
@@ -328,6 +328,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                   {told && step === "attach" && (
                     <AttachStep draft={shown} result={told} catalogue={catalogue} />
                   )}
+                  {told && step === "day" && <DayStep plan={kept} draft={shown} catalogue={catalogue} />}
                 </Suspense>
               </div>
             </FieldErrors>

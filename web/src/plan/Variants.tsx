@@ -4,14 +4,12 @@ import Input from "antd/es/input/Input";
 import { lazy, memo, Suspense, useState } from "react";
 import type { PlanInput } from "../api/types";
 import { useAct } from "./act";
-import { actions, type Variant } from "./actions";
+import { actions, mostVariants, type Variant } from "./actions";
 import { patternNames } from "./patterns";
 import { structures } from "./structures";
 import styles from "./Variants.module.css";
 
 const CompareVariants = lazy(async () => ({ default: (await import("./CompareVariants")).CompareVariants }));
-
-const mostVariants = 6;
 
 /** A name for a state, from what tells it best: "Brick, 98 sections", "Horseshoe, brick, 22 sections". */
 function nameOf(input: PlanInput, sections: number, backless: boolean): string {

@@ -2,17 +2,22 @@ import type {
   Accent,
   Base,
   Basis,
+  Day,
   Direction,
   Hairline,
+  Hand,
   OwnHair,
   Part,
   Piece,
   PlanInput,
   Preparation,
   Settings,
+  Sittings,
+  Slot,
   Structure,
   StructureRule,
   Tapes,
+  Trial,
   Trim,
   Use,
   Way,
@@ -41,6 +46,15 @@ const onInput = (group: Group, update: (input: PlanInput) => PlanInput): Action 
   update: (d) => ({ ...d, input: update(d.input) }),
 });
 
+/** A day of which nothing is settled. */
+const noDay: Day = { install: "" };
+
+const onDay = (group: Group, update: (day: Day) => Partial<Day>): Action =>
+  onInput(group, (i) => {
+    const day = i.day ?? noDay;
+    return { ...i, day: { ...day, ...update(day) } };
+  });
+
 const onParting = (group: Group, update: (settings: Settings) => Settings): Action =>
   onInput(group, (i) => ({ ...i, parting: update(i.parting) }));
 
@@ -66,6 +80,9 @@ const byKey = <T extends { key: string }>(list: readonly T[], key: string, part:
   list.map((x) => (x.key === key ? { ...x, ...part } : x));
 
 const without = <T>(list: readonly T[], index: number): T[] => list.filter((_, i) => i !== index);
+
+/** How many states are pinned beside a plan at most. */
+export const mostVariants = 6;
 
 /** The first two uses are what everything and what the base gets: they stay where they are. */
 export const fixedUses = 2;
@@ -336,7 +353,38 @@ export const actions = {
   setPrice: (group: Group, part: Partial<Basis>) =>
     onInput(group && `price.${group}`, (i) => ({ ...i, price: { ...i.price, ...part } })),
 
-  setInstallDay: (install: string) => onInput(null, (i) => ({ ...i, day: { ...i.day, install } })),
+  setInstallDay: (install: string) => onDay(null, () => ({ install })),
+  setHands: (group: Group, hands: Hand[]) => onDay(group && `hands.${group}`, () => ({ hands })),
+  /** How long all of it may take, minutes; 0 is not said. */
+  setWithin: (withinMin: number) =>
+    onInput("day.within", (i) => ({
+      ...i,
+      day: { ...omit(i.day ?? noDay, "withinMin"), ...(withinMin > 0 && { withinMin }) },
+    })),
+  addTrial: (trial: Trial) => onDay(null, (d) => ({ trials: [...(d.trials ?? []), trial] })),
+  dropTrials: (skill: string, by: string) =>
+    onDay(null, (d) => ({ trials: (d.trials ?? []).filter((t) => t.skill !== skill || t.by !== by) })),
+  setOrder: (part: Partial<NonNullable<Day["order"]>>) =>
+    onDay(null, (d) => ({ order: { ...d.order, ...part } })),
+  /** How the work is cut up; `usual` is how it is while nobody said. */
+  setSittings: (group: Group, usual: Sittings, part: Partial<Sittings>) =>
+    onDay(group && `sittings.${group}`, (d) => ({ sittings: { ...usual, ...d.sittings, ...part } })),
+  /** One sitting that is settled, counted from 0; those before it stay as usual. */
+  setSlot: (group: Group, usual: Sittings, index: number, part: Partial<Slot>) =>
+    onDay(group && `slot.${index}.${group}`, (d) => {
+      const sittings = { ...usual, ...d.sittings };
+      const known = sittings.slots ?? [];
+      const slots = Array.from({ length: Math.max(known.length, index + 1) }, (_, k) => known[k] ?? {});
+      return { sittings: { ...sittings, slots: at(slots, index, part) } };
+    }),
+  /** A sitting as usual again: its time, and its distance from the one before. */
+  clearSlot: (usual: Sittings, index: number) =>
+    onDay(null, (d) => {
+      const sittings = { ...usual, ...d.sittings };
+      return {
+        sittings: { ...sittings, slots: (sittings.slots ?? []).map((s, k) => (k === index ? {} : s)) },
+      };
+    }),
   addAccent: (accent: Accent) => onInput(null, (i) => ({ ...i, accents: [...(i.accents ?? []), accent] })),
   setAccent: (index: number, group: Group, part: Partial<Accent>) =>
     onInput(group && `accent.${index}.${group}`, (i) => ({
@@ -359,6 +407,12 @@ export const actions = {
     group: null,
     update: (d) => ({ ...d, variants: [...(d.variants ?? []), { name, input: d.input }] }),
   }),
+  /** Another plan beside this one, to be compared; the oldest gives way where there is no more room. */
+  pinOther: (name: string, input: PlanInput) =>
+    onVariants(null, (v) => [
+      ...v.slice(v.length < mostVariants ? 0 : 1),
+      { name: name.slice(0, 80), input },
+    ]),
   renameVariant: (index: number, name: string) =>
     onVariants(`variants.${index}`, (v) => at(v, index, { name })),
   unpin: (index: number) => onVariants(null, (v) => without(v, index)),

@@ -12,6 +12,7 @@ const sources = {
   parting: () => import("./PartingStep"),
   hair: () => import("./HairStep"),
   attach: () => import("./AttachStep"),
+  day: () => import("./day/DayStep"),
   shop: fetchShop,
   fall: fetchFall,
   handles: fetchHandles,
@@ -21,6 +22,7 @@ export const LookStep = lazy(async () => ({ default: (await sources.look()).Look
 export const PartingStep = lazy(async () => ({ default: (await sources.parting()).PartingStep }));
 export const HairStep = lazy(async () => ({ default: (await sources.hair()).HairStep }));
 export const AttachStep = lazy(async () => ({ default: (await sources.attach()).AttachStep }));
+export const DayStep = lazy(async () => ({ default: (await sources.day()).DayStep }));
 
 /** Fetches the steps that are not open yet. One that can not be had now is asked for again when it is opened. */
 export async function fetchSteps() {

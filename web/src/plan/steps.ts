@@ -1,5 +1,5 @@
 /** The steps of a plan, in the order people work. */
-export const steps = ["look", "parting", "hair", "attach"] as const;
+export const steps = ["look", "parting", "hair", "attach", "day"] as const;
 export type Step = (typeof steps)[number];
 
 export const stepNames: Readonly<Record<Step, string>> = {
@@ -7,6 +7,7 @@ export const stepNames: Readonly<Record<Step, string>> = {
   parting: "Parting",
   hair: "Hair",
   attach: "Attach",
+  day: "Day",
 };
 
 export const isStep = (text: string | undefined): text is Step => steps.some((s) => s === text);

@@ -1,0 +1,128 @@
+import { Skeleton } from "antd";
+import { memo, type ReactNode } from "react";
+import { useDay } from "../../api/queries";
+import type { Catalogue, DayPlan, Sittings } from "../../api/types";
+import { day as writeDay, hours } from "../../lib/units";
+import { Parts } from "../../ui/Parts";
+import { Trouble } from "../../ui/Trouble";
+import type { Draft } from "../draft";
+import type { StoredPlan } from "../shop/stored";
+import { BeforePart } from "./BeforePart";
+import { FitHours } from "./FitHours";
+import { daySum, HandsPart, HoursPart } from "./HoursPart";
+import { RowOrder } from "./RowOrder";
+import { LengthPart, SittingsPart } from "./SittingsPart";
+import { TryOne } from "./TryOne";
+
+interface Props {
+  plan: StoredPlan;
+  draft: Draft;
+  catalogue: Catalogue;
+}
+
+/** When it is done, by whom and in which order: hours that hold, sittings that end. */
+export const DayStep = memo(function DayStep({ draft: { input }, catalogue }: Props) {
+  const asked = useDay(input);
+  const day = asked.data;
+  const told = (draw: (day: DayPlan) => ReactNode) =>
+    day ? (
+      draw(day)
+    ) : asked.error ? (
+      <Trouble error={asked.error} retry={() => void asked.refetch()} />
+    ) : (
+      <Skeleton active />
+    );
+  const total = day?.hours.total;
+  const within = input.day?.withinMin ?? 0;
+  return (
+    <Parts
+      step="day"
+      parts={[
+        {
+          key: "hours",
+          chapter: "Hours",
+          title: "What it takes",
+          says: total && `${hours(total.low)} to ${hours(total.high)}`,
+          content: told((d) => <HoursPart day={d} />),
+        },
+        {
+          key: "hands",
+          chapter: "Hours",
+          title: "Who works",
+          says: day && day.hands.map((h) => h.name || "practised hands").join(" and "),
+          paths: ["day.hands"],
+          content: told((d) => <HandsPart input={input} day={d} catalogue={catalogue} />),
+        },
+        {
+          key: "try",
+          chapter: "Hours",
+          title: "Try the first piece",
+          says:
+            day &&
+            (day.paces.length > 0
+              ? `${day.paces.reduce((n, p) => n + p.pieces, 0)} timed`
+              : "time it, and project"),
+          paths: ["day.trials"],
+          content: told((d) => <TryOne day={d} />),
+        },
+        {
+          key: "fit",
+          chapter: "Hours",
+          title: "Will it fit",
+          says:
+            day &&
+            (within === 0
+              ? "say how long it may take"
+              : daySum(day) <= within
+                ? "it fits"
+                : "longer than wished"),
+          paths: ["day.withinMin"],
+          content: told((d) => <FitHours input={input} day={d} />),
+        },
+        {
+          key: "sittings",
+          chapter: "Sittings",
+          title: "Sittings",
+          says: day && sittingsText(day),
+          paths: ["day.sittings.slots", "day.install"],
+          content: told((d) => <SittingsPart input={input} day={d} />),
+        },
+        {
+          key: "length",
+          chapter: "Sittings",
+          title: "Length and breaks",
+          says: day && lengthText(input.day?.sittings ?? day.usual),
+          paths: ["day.sittings.longest", "day.sittings.at", "day.sittings.every", "day.sittings.breaks"],
+          content: told((d) => <LengthPart input={input} day={d} />),
+        },
+        {
+          key: "order",
+          chapter: "Sittings",
+          title: "Working order",
+          says:
+            day &&
+            `${day.rows.length} rows${(input.day?.order?.rows?.length ?? 0) > 0 ? ", an own order" : ""}`,
+          paths: ["day.order"],
+          content: told((d) => <RowOrder input={input} day={d} />),
+        },
+        {
+          key: "before",
+          chapter: "Sittings",
+          title: "Before it",
+          says: day && `${day.due.length} things`,
+          content: told((d) => <BeforePart day={d} />),
+        },
+      ]}
+    />
+  );
+});
+
+const lengthText = ({ longestMin, at, breaks }: Sittings) =>
+  `up to ${hours(longestMin)} from ${at}${breaks.afterMin > 0 ? "" : ", no breaks"}`;
+
+/** How many sittings, and from when. */
+function sittingsText({ sittings }: DayPlan): string {
+  const n = sittings.length;
+  const first = sittings[0]?.on ?? "";
+  return `${n === 1 ? "one" : n}${first === "" ? ", no date yet" : `, from ${writeDay(first)}`}`;
+}
