@@ -26,6 +26,7 @@ import (
 	"runtime/debug"
 	"syscall"
 	"time"
+	_ "time/tzdata" // zones of the studio's clock, where a machine has none
 
 	"kladotex/core/invalid"
 	"kladotex/core/plan"

@@ -20,7 +20,7 @@ type Booking struct {
 	Schema int    `json:"schema"`
 	Title  string `json:"title"`
 	Client string `json:"client" doc:"Empty where it was open whose head it is"`
-	// Zone is that of the times in it, by its name in the zone database.
+	// Zone is that of the times in it, by its name in the zone database; empty for this machine's.
 	Zone     string    `json:"zone"`
 	Pieces   int       `json:"pieces"`
 	Sittings []Sitting `json:"sittings"`

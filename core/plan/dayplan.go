@@ -70,6 +70,11 @@ type DaySitting struct {
 	Waits []float64 `json:"waitsMin"`
 }
 
+// Has tells whether one of those who work has anything to do in it.
+func (s DaySitting) Has(person int) bool {
+	return slices.ContainsFunc(s.Spans, func(x DaySpan) bool { return x.Person == person })
+}
+
 // DaySpan is what one does for a while.
 type DaySpan struct {
 	sitting.Span

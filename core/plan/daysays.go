@@ -113,7 +113,7 @@ func (d *day) says(p *DayPlan) []string {
 			why = append(why, "the first pieces of a new method are slow; after about ten there is a rhythm")
 		}
 		if len(why) > 0 {
-			out = append(out, fmt.Sprintf("Practised hands take about %s on another's head; allow %s. That is usual: %s.", spellMinutes(p.Practised), spellMinutes(likely), list(why)))
+			out = append(out, fmt.Sprintf("Practised hands take about %s on another's head; allow %s. That is usual: %s.", SpellMinutes(p.Practised), SpellMinutes(likely), list(why)))
 		}
 	}
 	for i, s := range p.Sittings {
@@ -122,20 +122,20 @@ func (d *day) says(p *DayPlan) []string {
 			name = "The day"
 		}
 		if s.Minutes > s.Limit {
-			out = append(out, fmt.Sprintf("%s lasts %s, longer than the %s wished: one row is longer by itself. Make sections larger there, or sit longer.", name, spellMinutes(s.Minutes), spellMinutes(s.Limit)))
+			out = append(out, fmt.Sprintf("%s lasts %s, longer than the %s wished: one row is longer by itself. Make sections larger there, or sit longer.", name, SpellMinutes(s.Minutes), SpellMinutes(s.Limit)))
 		}
 		if s.Minutes > longDay {
-			out = append(out, fmt.Sprintf("%s lasts %s: more than eight hours is a lot for a head and for hands. Two sittings are kinder, and quicker.", name, spellMinutes(s.Minutes)))
+			out = append(out, fmt.Sprintf("%s lasts %s: more than eight hours is a lot for a head and for hands. Two sittings are kinder, and quicker.", name, SpellMinutes(s.Minutes)))
 		}
 		if late := minutesOf(s.At) + s.Minutes; late > 23*60 {
 			out = append(out, fmt.Sprintf("%s would end about %02d:%02d. Begin earlier, or sit shorter and once more.", name, int(late/60)%24, int(late)%60))
 		}
 		if in := d.in; in.Child && s.Minutes > 150 {
-			out = append(out, fmt.Sprintf("%s lasts %s: a child sits still for about two hours at the most, with breaks.", name, spellMinutes(s.Minutes)))
+			out = append(out, fmt.Sprintf("%s lasts %s: a child sits still for about two hours at the most, with breaks.", name, SpellMinutes(s.Minutes)))
 		}
 	}
 	if w := d.in.Day; w != nil && w.Within > 0 && p.Sum() > w.Within {
-		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", spellMinutes(w.Within), spellMinutes(p.Sum())))
+		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", SpellMinutes(w.Within), SpellMinutes(p.Sum())))
 	}
 	return out
 }
@@ -158,8 +158,8 @@ func minutesOf(at string) float64 {
 	return float64(60*clock.Hour() + clock.Minute())
 }
 
-// spellMinutes says a time in words, in steps of five minutes.
-func spellMinutes(minutes float64) string {
+// SpellMinutes says a time in words, in steps of five minutes.
+func SpellMinutes(minutes float64) string {
 	m := 5 * int(math.Round(minutes/5))
 	switch {
 	case m < 60:

@@ -187,5 +187,5 @@ func moreSittings(_ context.Context, w *worked, _ float64) (says string, in Inpu
 	day := *in.Day
 	day.Sittings = &s
 	in.Day = &day
-	return fmt.Sprintf("More sittings, none longer than %s", spellMinutes(s.Longest)), in, true
+	return fmt.Sprintf("More sittings, none longer than %s", SpellMinutes(s.Longest)), in, true
 }

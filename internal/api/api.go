@@ -168,6 +168,8 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.previewOperations(api)
 	s.planOperations(api)
 	s.quoteOperations(api)
+	s.calendarOperations(api)
+	s.messageOperations(api)
 	s.catalogueOperations(api)
 	s.figureOperations(api)
 	s.houseOperations(api)

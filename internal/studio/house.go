@@ -20,5 +20,10 @@ func (s *Studio) SaveHouse(ctx context.Context, version int, rules house.Rules) 
 		bad.Add("currency", "There is no currency %s; choose one from the list.", rules.Currency)
 		return store.House{}, bad
 	}
+	if _, err := zoneNamed(rules.Zone); err != nil {
+		var bad invalid.Errors
+		bad.Add("zone", "There is no zone %q; one is named like Europe/Lisbon.", rules.Zone)
+		return store.House{}, bad
+	}
 	return s.store.SaveHouse(ctx, version, rules)
 }

@@ -48,6 +48,9 @@ type records interface {
 	Shortfalls(ctx context.Context) ([]store.Shortfall, error)
 	Quotes(ctx context.Context, plan string) ([]store.Quote, error)
 	Quote(ctx context.Context, id string) (store.Quote, error)
+	BookingOf(ctx context.Context, plan string) (store.Booking, error)
+	CancelBooking(ctx context.Context, id string) error
+	Messages(ctx context.Context, plan string) ([]store.Message, error)
 	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 

@@ -55,6 +55,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bookings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a booking off the calendar */
+        delete: operations["cancelBooking"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is on the calendar from one day to another */
+        get: operations["readCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calendar as a file */
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the calendar can be followed */
+        get: operations["readFeed"];
+        put?: never;
+        /** Give the calendar another address; the one before leads nowhere */
+        post: operations["renewFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/catalogue": {
         parameters: {
             query?: never;
@@ -83,6 +152,23 @@ export interface paths {
         put?: never;
         /** What differs between two plans, in the trade's words */
         post: operations["changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clashes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the sittings of a plan want that is held by others */
+        post: operations["clashes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -222,6 +308,23 @@ export interface paths {
         put?: never;
         /** How the pieces of a plan hang, what they cover and how full */
         post: operations["drape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/feeds/{secret}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calendar for who knows its secret */
+        get: operations["followCalendar"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -540,6 +643,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/{id}/busy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Read a calendar file in: its times are busy times of a person, in place of those read in before */
+        put: operations["importBusy"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/people/{id}/pace": {
         parameters: {
             query?: never;
@@ -594,6 +714,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{id}/booking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a plan stands on the calendar; an empty list where it is not on it */
+        get: operations["readBooking"];
+        put?: never;
+        /** Put a plan on the calendar as it is stored, in place of an earlier booking of it */
+        post: operations["bookPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans/{id}/compare": {
         parameters: {
             query?: never;
@@ -639,6 +777,41 @@ export interface paths {
         /** Have a plan hold its share of the stash, or free it */
         put: operations["holdStash"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/letters/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A message for a plan as the studio words it, filled */
+        get: operations["writeMessage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The messages sent for a plan, the latest first */
+        get: operations["listMessages"];
+        put?: never;
+        /** Send a message for a plan through the outbox and keep it; nothing leaves this machine */
+        post: operations["sendMessage"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1443,6 +1616,27 @@ export interface components {
             /** Format: double */
             most: number;
         };
+        Booking: {
+            /** @description Empty where it was open whose head it is */
+            client: string;
+            errands: components["schemas"]["Errand"][];
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            schema: number;
+            sittings: components["schemas"]["Sitting"][];
+            title: string;
+            zone: string;
+        };
+        BookingDocument: {
+            /** Format: date-time */
+            at: string;
+            booked: components["schemas"]["Booking"];
+            by: string;
+            id: string;
+            /** @description Left out once the plan is deleted */
+            planId?: string;
+        };
         Bounds: {
             /**
              * Format: int64
@@ -1469,6 +1663,13 @@ export interface components {
              * @description Length of a break, minutes
              */
             longMin: number;
+        };
+        BusyEntry: {
+            /** @description Date and time, such as 2026-12-04T09:00 */
+            from: string;
+            personId: string;
+            title: string;
+            to: string;
         };
         Came: {
             /** @enum {string} */
@@ -1538,6 +1739,18 @@ export interface components {
             options: components["schemas"]["Option"][];
             /** @description Key of the option that holds where none is chosen */
             usual: string;
+        };
+        Clash: {
+            /** @enum {string} */
+            kind: "chair" | "person" | "stash";
+            says: string;
+            /** Format: int64 */
+            sitting: number;
+        };
+        ClashWish: {
+            input: components["schemas"]["Input"];
+            /** @description Left out for one that was never saved */
+            planId?: string;
         };
         ClientDocument: {
             /** @description Those that were read, by whom and when */
@@ -1856,6 +2069,11 @@ export interface components {
             /** @description The other place of merge and split; where a moved line would lie */
             with?: number[];
         };
+        Errand: {
+            at?: string;
+            on: string;
+            title: string;
+        };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
             location?: string;
@@ -1930,6 +2148,10 @@ export interface components {
              */
             statureMm: number;
             tapes?: components["schemas"]["Tapes"];
+        };
+        Feed: {
+            /** @description Path under this studio's address; who knows it sees the calendar */
+            path: string;
         };
         FibreFacts: {
             care: string;
@@ -2554,6 +2776,13 @@ export interface components {
             planId?: string;
             reason?: string;
         };
+        Made: {
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+        };
         MadeLoc: {
             /**
              * Format: double
@@ -2612,6 +2841,11 @@ export interface components {
             wraps: boolean;
             /** @description The drawing of that mistake */
             wrong: string;
+        };
+        Month: {
+            bookings: components["schemas"]["BookingDocument"][];
+            busy: components["schemas"]["BusyEntry"][];
+            today: string;
         };
         Motion: {
             front: components["schemas"]["Outline"][];
@@ -2685,6 +2919,17 @@ export interface components {
              * @description Shut packs
              */
             packs: number;
+        };
+        NewMessage: {
+            body: string;
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            /** @enum {string} */
+            kind: "prepare" | "reminder" | "care";
+            subject: string;
         };
         NewPlan: {
             /** @description Whose head it is; left out while that is open */
@@ -3286,6 +3531,15 @@ export interface components {
             /** Format: int64 */
             places: number;
         };
+        ReadIn: {
+            /**
+             * Format: int64
+             * @description Times at which the person is busy
+             */
+            count: number;
+            /** @description What was not understood */
+            leftOut: string[];
+        };
         ReadingIn: {
             /** Format: int64 */
             done?: number;
@@ -3359,8 +3613,22 @@ export interface components {
             structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
         };
         Rules: {
+            /**
+             * Format: int64
+             * @description How many can sit at once; left out for one
+             */
+            chairs?: number;
             /** @description ISO 4217 code of the studio's currency */
             currency: string;
+            /** @description Words of messages by kind; those left out are as usual */
+            letters?: {
+                [key: string]: components["schemas"]["Template"];
+            };
+            /**
+             * @description Size of the studio's paper; left out for each reader's own
+             * @enum {string}
+             */
+            paper?: "letter" | "a4";
             /**
              * Format: int64
              * @description Version of this document's schema
@@ -3372,6 +3640,8 @@ export interface components {
             };
             /** @description What the studio asks for its work; left out until it is set */
             terms?: components["schemas"]["Terms"];
+            /** @description Zone of the studio's clock, such as Europe/Lisbon; left out for this machine's */
+            zone?: string;
         };
         School: {
             /** @description The question */
@@ -3391,6 +3661,16 @@ export interface components {
             /** Format: int64 */
             belowRow: number;
             zone: string;
+        };
+        SentMessage: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            /** @enum {string} */
+            kind: "prepare" | "reminder" | "care";
+            says: components["schemas"]["Template"];
+            to: string;
         };
         Settings: {
             /** @description Sections behind the ear-to-ear part */
@@ -3545,6 +3825,19 @@ export interface components {
         SignInDemoRequest: {
             /** @description One of the demo's people */
             id: string;
+        };
+        Sitting: {
+            at: string;
+            chair: boolean;
+            does: string;
+            /**
+             * Format: double
+             * @description Its length, breaks in it
+             */
+            minutes: number;
+            names: string[];
+            on: string;
+            people: string[];
         };
         Sittings: {
             /** @description When a sitting begins, such as 18:30 */
@@ -3819,6 +4112,10 @@ export interface components {
              * @description Hours in which it stands by itself, such as drying
              */
             waitHours: number;
+        };
+        Template: {
+            body: string;
+            subject: string;
         };
         Terms: {
             /** @description What else holds, in a few sentences; it stands on every quote */
@@ -4131,6 +4428,11 @@ export interface components {
             strandsPerPack: number;
             swatch?: string;
         };
+        WrittenMessage: {
+            body: string;
+            subject: string;
+            to: string;
+        };
         ZoneFinding: {
             code: string;
             /** Format: int64 */
@@ -4262,6 +4564,159 @@ export interface operations {
             };
         };
     };
+    cancelBooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readCalendar: {
+        parameters: {
+            query: {
+                /** @description First day, such as 2026-12-01 */
+                from: string;
+                /** @description Last day, up to 100 days later */
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Month"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    renewFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -4311,6 +4766,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Change"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    clashes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClashWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clash"][];
                 };
             };
             /** @description Error */
@@ -4686,6 +5174,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drape"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    followCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
                 };
             };
             /** @description Error */
@@ -5508,6 +6029,41 @@ export interface operations {
             };
         };
     };
+    importBusy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/calendar": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadIn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     setPace: {
         parameters: {
             query?: never;
@@ -5712,6 +6268,75 @@ export interface operations {
             };
         };
     };
+    readBooking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookingDocument"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    bookPlan: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Made"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookingDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     comparePlan: {
         parameters: {
             query?: never;
@@ -5803,6 +6428,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    writeMessage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                kind: "prepare" | "reminder" | "care";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenMessage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listMessages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentMessage"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    sendMessage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMessage"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentMessage"];
                 };
             };
             /** @description Error */

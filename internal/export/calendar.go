@@ -1,0 +1,218 @@
+package export
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strings"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+	rfc5545 "github.com/emersion/go-ical"
+	"github.com/teambition/rrule-go"
+
+	"kladotex/core/calendar"
+)
+
+// Entry is a booking to be written as a calendar.
+type Entry struct {
+	ID string
+	At time.Time // when it was booked
+	// Zone is that of its times.
+	Zone *time.Location
+	calendar.Booking
+}
+
+// Calendar writes bookings as iCalendar (RFC 5545). Sittings carry instants, so that readers in
+// any zone show the right time; errands are whole days.
+func Calendar(name string, entries []Entry) ([]byte, error) {
+	cal := ics.NewCalendar()
+	cal.SetProductId("-//Kladotex//Calendar//EN")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetXWRCalName(name)
+	cal.SetRefreshInterval("PT1H")
+	for _, e := range entries {
+		who := e.Client
+		if who == "" {
+			who = e.Title
+		}
+		for i, s := range e.Sittings {
+			when, err := s.When(e.Zone)
+			if err != nil {
+				return nil, fmt.Errorf("booking %s: %w", e.ID, err)
+			}
+			event := cal.AddEvent(fmt.Sprintf("%s-%d@kladotex", e.ID, i+1))
+			event.SetDtStampTime(e.At)
+			event.SetStartAt(when.Start)
+			event.SetEndAt(when.End)
+			title := who
+			if len(e.Sittings) > 1 {
+				title = fmt.Sprintf("%s, sitting %d of %d", who, i+1, len(e.Sittings))
+			}
+			event.SetSummary(title)
+			event.SetDescription(fmt.Sprintf("%s. %d pieces. %s", s.Does, e.Pieces, strings.Join(s.Names, ", ")))
+			event.SetStatus(ics.ObjectStatusConfirmed)
+		}
+		for i, errand := range e.Errands {
+			day, err := time.Parse(time.DateOnly, errand.On)
+			if err != nil {
+				return nil, fmt.Errorf("booking %s: %w", e.ID, err)
+			}
+			event := cal.AddEvent(fmt.Sprintf("%s-e%d@kladotex", e.ID, i+1))
+			event.SetDtStampTime(e.At)
+			event.SetAllDayStartAt(day)
+			event.SetAllDayEndAt(day.AddDate(0, 0, 1))
+			event.SetSummary(fmt.Sprintf("%s: %s", who, errand.Title))
+			event.SetTimeTransparency(ics.TransparencyTransparent)
+		}
+	}
+	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
+}
+
+// Bounds of what is read in.
+const (
+	mostEvents = 5000
+	maxTitle   = 120
+)
+
+// BusyTime is a time at which someone is busy.
+type BusyTime struct {
+	calendar.Span
+	Title string
+}
+
+// ReadBusy reads the times of an iCalendar that lie between two in part, at which whoever keeps
+// it is busy: what is repeated is repeated, what is free or cancelled is left out. Times without
+// a zone are those of local. What is not understood is left out and told. It fails with
+// [ErrNoCalendar] or [ErrTooMany], or when ctx ends.
+func ReadBusy(ctx context.Context, r io.Reader, local *time.Location, from, to time.Time) (busy []BusyTime, leftOut []string, err error) {
+	decoder := rfc5545.NewDecoder(r)
+	for n := 0; ; n++ {
+		cal, err := decode(decoder)
+		if err == io.EOF && n > 0 {
+			break
+		}
+		if err != nil {
+			return nil, nil, ErrNoCalendar
+		}
+		for _, e := range cal.Events() {
+			if err := ctx.Err(); err != nil { // a rule that never comes true takes a while to see
+				return nil, nil, err
+			}
+			times, err := busyOf(e, local, from, to)
+			if err != nil {
+				leftOut = append(leftOut, err.Error())
+			}
+			if busy = append(busy, times...); len(busy) > mostEvents || len(leftOut) > mostEvents {
+				return nil, nil, ErrTooMany
+			}
+		}
+	}
+	slices.SortStableFunc(busy, func(a, b BusyTime) int { return a.Start.Compare(b.Start) })
+	return busy, leftOut, nil
+}
+
+// decode reads the next calendar. The library falls over some lines that are none: that too is
+// no calendar.
+func decode(d *rfc5545.Decoder) (cal *rfc5545.Calendar, err error) {
+	defer func() {
+		if recover() != nil {
+			cal, err = nil, ErrNoCalendar
+		}
+	}()
+	return d.Decode()
+}
+
+// Errors of reading a calendar.
+var (
+	ErrNoCalendar = errors.New("this is no calendar file: it should begin with BEGIN:VCALENDAR")
+	ErrTooMany    = fmt.Errorf("the calendar has more than %d times in these two years", mostEvents)
+)
+
+// longest is the longest time one is busy at a stretch.
+const longest = 366 * 24 * time.Hour
+
+// busyOf are the times of one event.
+func busyOf(e rfc5545.Event, local *time.Location, from, to time.Time) ([]BusyTime, error) {
+	text := func(name string) string {
+		v, err := e.Props.Text(name)
+		if err != nil {
+			return ""
+		}
+		return v
+	}
+	if status, err := e.Status(); err == nil && status == rfc5545.EventCancelled || strings.EqualFold(text(rfc5545.PropTransparency), "TRANSPARENT") {
+		return nil, nil
+	}
+	title := text(rfc5545.PropSummary)
+	if cut := []rune(title); len(cut) > maxTitle {
+		title = string(cut[:maxTitle])
+	}
+	if title == "" {
+		title = "Busy"
+	}
+	bad := func(err error) error { return fmt.Errorf("%s: %w", title, err) }
+	start, err := e.DateTimeStart(local)
+	if err != nil || start.IsZero() {
+		return nil, bad(errors.New("its beginning is not understood"))
+	}
+	end, err := e.DateTimeEnd(local)
+	if err != nil {
+		return nil, bad(errors.New("its end is not understood"))
+	}
+	long := end.Sub(start)
+	switch {
+	case long <= 0: // a moment takes no time
+		return nil, nil
+	case long > longest:
+		return nil, bad(errors.New("it lasts longer than a year"))
+	}
+	starts, err := repeated(e, start, local, from.Add(-long), to)
+	if err != nil {
+		return nil, bad(err)
+	}
+	var out []BusyTime
+	for _, s := range starts {
+		if s.Before(to) && s.Add(long).After(from) {
+			out = append(out, BusyTime{calendar.Span{Start: s, End: s.Add(long)}, title})
+		}
+	}
+	return out, nil
+}
+
+// repeated are the times at which an event begins between two.
+func repeated(e rfc5545.Event, start time.Time, local *time.Location, from, to time.Time) ([]time.Time, error) {
+	rule, err := e.Props.RecurrenceRule()
+	if err != nil {
+		return nil, errors.New("how it repeats is not understood")
+	}
+	if rule == nil {
+		return []time.Time{start}, nil
+	}
+	if rule.Freq > rrule.DAILY || len(rule.Byhour)+len(rule.Byminute)+len(rule.Bysecond) > 3 {
+		return nil, errors.New("it repeats more often than daily")
+	}
+	rule.Dtstart = start
+	each, err := rrule.NewRRule(*rule)
+	if err != nil {
+		return nil, errors.New("how it repeats is not understood")
+	}
+	var set rrule.Set
+	set.RRule(each)
+	for name, put := range map[string]func(time.Time){rfc5545.PropExceptionDates: set.ExDate, rfc5545.PropRecurrenceDates: set.RDate} {
+		for _, p := range e.Props[name] {
+			for _, value := range strings.Split(p.Value, ",") { // several may stand in one line
+				one := p
+				one.Value = value
+				at, err := one.DateTime(local)
+				if err != nil {
+					return nil, errors.New("a date of its repetition is not understood")
+				}
+				put(at)
+			}
+		}
+	}
+	return set.Between(from, to, true), nil
+}

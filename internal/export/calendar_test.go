@@ -1,0 +1,165 @@
+package export
+
+import (
+	"strings"
+	"testing"
+	"time"
+	_ "time/tzdata"
+
+	rfc5545 "github.com/emersion/go-ical"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/calendar"
+)
+
+// What is written is read back by another library, at the same instants: sittings before and
+// after the clocks change in the studio's zone, names with commas, semicolons, letters of any
+// language and lines too long for one (RFC 5545 §3.1), and errands as whole days.
+func TestCalendarReadBackByAnotherParser(t *testing.T) {
+	long := strings.Repeat("Ọlá-Ndừng; a name, that goes on ", 8)
+	lisbon, err := time.LoadLocation("Europe/Lisbon")
+	require.NoError(t, err)
+	entry := Entry{ID: "b1", Zone: lisbon, At: time.Date(2027, 3, 1, 10, 0, 0, 0, time.UTC), Booking: calendar.Booking{
+		Schema: 1, Title: "Plan", Client: long, Pieces: 64,
+		Sittings: []calendar.Sitting{
+			{On: "2027-03-27", At: "18:30", Minutes: 172, Names: []string{"Odalys Brandt"}, Does: "Plait rows 1 to 11"},
+			{On: "2027-03-28", At: "18:30", Minutes: 172, Names: []string{"Odalys Brandt"}, Does: "Attach rows 1 to 11"},
+		},
+		Errands: []calendar.Errand{{On: "2027-03-26", Title: "Rinse the new hair, dry it"}},
+	}}
+	raw, err := Calendar("Tidewheel Loft", []Entry{entry})
+	require.NoError(t, err)
+	for _, line := range strings.Split(string(raw), "\r\n") {
+		assert.LessOrEqual(t, len(line), 75, "RFC 5545: lines of at most 75 octets")
+	}
+	cal, err := rfc5545.NewDecoder(strings.NewReader(string(raw))).Decode()
+	require.NoError(t, err)
+	events := cal.Events()
+	require.Len(t, events, 3)
+	for i, want := range []string{"2027-03-27T18:30:00Z", "2027-03-28T17:30:00Z"} { // the clocks of Lisbon went forward that night
+		start, err := events[i].DateTimeStart(time.UTC)
+		require.NoError(t, err)
+		end, err := events[i].DateTimeEnd(time.UTC)
+		require.NoError(t, err)
+		assert.Equal(t, want, start.UTC().Format(time.RFC3339))
+		assert.Equal(t, 172*time.Minute, end.Sub(start))
+		title, err := events[i].Props.Text(rfc5545.PropSummary)
+		require.NoError(t, err)
+		assert.Contains(t, title, long)
+	}
+	errand, err := events[2].DateTimeStart(time.UTC)
+	require.NoError(t, err)
+	assert.Equal(t, "2027-03-26", errand.Format(time.DateOnly))
+	title, err := events[2].Props.Text(rfc5545.PropSummary)
+	require.NoError(t, err)
+	assert.Contains(t, title, "Rinse the new hair, dry it")
+	uids := map[string]bool{}
+	for _, e := range events {
+		uid, err := e.Props.Text(rfc5545.PropUID)
+		require.NoError(t, err)
+		uids[uid] = true
+	}
+	assert.Len(t, uids, 3)
+}
+
+const theirs = `BEGIN:VCALENDAR
+VERSION:2.0
+PRODID:-//Example//EN
+BEGIN:VEVENT
+UID:1
+DTSTAMP:20270101T000000Z
+DTSTART;TZID=Europe/Lisbon:20270326T090000
+DTEND;TZID=Europe/Lisbon:20270326T103000
+RRULE:FREQ=DAILY;COUNT=4
+EXDATE;TZID=Europe/Lisbon:20270327T090000
+SUMMARY:Choir
+END:VEVENT
+BEGIN:VEVENT
+UID:2
+DTSTAMP:20270101T000000Z
+DTSTART;VALUE=DATE:20270402
+SUMMARY:Regatta
+END:VEVENT
+BEGIN:VEVENT
+UID:3
+DTSTAMP:20270101T000000Z
+DTSTART:20270403T090000
+DURATION:PT45M
+SUMMARY:Without a zone
+END:VEVENT
+BEGIN:VEVENT
+UID:4
+DTSTAMP:20270101T000000Z
+DTSTART:20270404T090000Z
+DTEND:20270404T100000Z
+TRANSP:TRANSPARENT
+SUMMARY:Free all the same
+END:VEVENT
+BEGIN:VEVENT
+UID:5
+DTSTAMP:20270101T000000Z
+DTSTART:20270404T090000Z
+DTEND:20270404T100000Z
+STATUS:CANCELLED
+SUMMARY:Off
+END:VEVENT
+BEGIN:VEVENT
+UID:6
+DTSTAMP:20270101T000000Z
+DTSTART;TZID=Nowhere/At all:20270404T090000
+DTEND;TZID=Nowhere/At all:20270404T100000
+SUMMARY:Where
+END:VEVENT
+BEGIN:VEVENT
+UID:7
+DTSTAMP:20270101T000000Z
+DTSTART:19700101T000000Z
+DTEND:19700101T000001Z
+RRULE:FREQ=SECONDLY
+SUMMARY:Ticking
+END:VEVENT
+END:VCALENDAR
+`
+
+// What repeats is repeated at the same time of the clock, through a change of it (RFC 5545
+// §3.3.10); exceptions, free and cancelled times are left out, and what is not understood is told.
+func TestReadBusyTimes(t *testing.T) {
+	lisbon, err := time.LoadLocation("Europe/Lisbon")
+	require.NoError(t, err)
+	from, to := time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(2028, 1, 1, 0, 0, 0, 0, time.UTC)
+	busy, leftOut, err := ReadBusy(t.Context(), strings.NewReader(strings.ReplaceAll(theirs, "\n", "\r\n")), lisbon, from, to)
+	require.NoError(t, err)
+	var got []string
+	for _, b := range busy {
+		got = append(got, b.Start.UTC().Format("0102 15:04")+" "+b.End.Sub(b.Start).String()+" "+b.Title)
+	}
+	assert.Equal(t, []string{
+		"0326 09:00 1h30m0s Choir", "0328 08:00 1h30m0s Choir", "0329 08:00 1h30m0s Choir",
+		"0401 23:00 24h0m0s Regatta", "0403 08:00 45m0s Without a zone",
+	}, got)
+	require.Len(t, leftOut, 2)
+	assert.Contains(t, leftOut[0], "Where")
+	assert.Contains(t, leftOut[1], "Ticking")
+	_, _, err = ReadBusy(t.Context(), strings.NewReader("what a day"), lisbon, from, to)
+	assert.ErrorIs(t, err, ErrNoCalendar)
+	_, _, err = ReadBusy(t.Context(), strings.NewReader(""), lisbon, from, to)
+	assert.ErrorIs(t, err, ErrNoCalendar)
+}
+
+// Whatever is read in, nothing hangs or falls over, and every time read has a beginning before
+// its end.
+func FuzzReadBusy(f *testing.F) {
+	f.Add(theirs)
+	f.Add(strings.Replace(theirs, "DAILY;COUNT=4", "YEARLY;BYMONTH=2;BYMONTHDAY=30", 1))
+	f.Fuzz(func(t *testing.T, text string) {
+		from := time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC)
+		busy, _, err := ReadBusy(t.Context(), strings.NewReader(text), time.UTC, from, from.AddDate(2, 0, 0))
+		if err != nil {
+			return
+		}
+		for _, b := range busy {
+			assert.True(t, b.Start.Before(b.End))
+		}
+	})
+}

@@ -1,0 +1,327 @@
+package studio
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/subtle"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+	"time"
+
+	"kladotex/core/calendar"
+	"kladotex/core/house"
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+	"kladotex/internal/export"
+	"kladotex/internal/store"
+)
+
+// zoneNamed is a zone by its name; without one, that of this machine's clock.
+func zoneNamed(name string) (*time.Location, error) {
+	if name == "" {
+		return time.Local, nil
+	}
+	zone, err := time.LoadLocation(name)
+	if err != nil {
+		return nil, fmt.Errorf("zone %q: %w", name, err)
+	}
+	return zone, nil
+}
+
+// booked is a plan's day as it goes on the calendar.
+func booked(p store.Plan, day plan.DayPlan, home house.Rules) calendar.Booking {
+	b := calendar.Booking{
+		Schema: calendar.Schema, Title: p.Title, Client: p.Client, Zone: home.Zone,
+		Sittings: make([]calendar.Sitting, len(day.Sittings)), Errands: []calendar.Errand{},
+	}
+	for _, r := range day.Rows {
+		b.Pieces += r.Pieces
+	}
+	for i, s := range day.Sittings {
+		out := calendar.Sitting{On: s.On, At: s.At, Minutes: s.Minutes, People: []string{}, Names: []string{}, Chair: !s.Home, Does: s.Does}
+		for k, h := range day.Hands {
+			if !s.Has(k) {
+				continue
+			}
+			if h.Person != "" {
+				out.People = append(out.People, h.Person)
+			}
+			if h.Name != "" {
+				out.Names = append(out.Names, h.Name)
+			}
+		}
+		b.Sittings[i] = out
+	}
+	for _, d := range day.Due {
+		if d.Before > 0 {
+			b.Errands = append(b.Errands, calendar.Errand{On: d.On, At: d.At, Title: d.Title})
+		}
+	}
+	return b
+}
+
+// Book puts a plan on the calendar as it is stored, under an id made by who books it. The version
+// is that which was looked at: a plan that was saved since is refused with [store.ErrStale].
+func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, version int) (store.Booking, error) {
+	p, err := s.store.Plan(ctx, planID)
+	if err != nil {
+		return store.Booking{}, err
+	}
+	if p.Version != version {
+		return store.Booking{}, store.ErrStale
+	}
+	if p.Input.InstallDay() == "" {
+		var bad invalid.Errors
+		bad.Add("day.install", "Give the first sitting a date; then the plan can go on the calendar.")
+		return store.Booking{}, bad
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return store.Booking{}, err
+	}
+	res, err := plan.Compute(ctx, p.Input)
+	if err != nil {
+		return store.Booking{}, fmt.Errorf("stored plan %s: %w", planID, err)
+	}
+	day, err := plan.DayOf(ctx, p.Input)
+	if err != nil {
+		return store.Booking{}, fmt.Errorf("stored plan %s: %w", planID, err)
+	}
+	input, err := json.Marshal(p.Input)
+	if err != nil {
+		return store.Booking{}, err
+	}
+	places, err := json.Marshal(res.Resolution)
+	if err != nil {
+		return store.Booking{}, err
+	}
+	return s.store.Book(ctx, id, store.BookingDraft{
+		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, home.Rules), Input: input, Places: places, Engine: plan.Engine, By: by.Name,
+	})
+}
+
+// Clashes are what the sittings of a plan want that is held by others: a chair, a person, or hair
+// that is promised to another plan. planID is that of the plan itself, empty for one that was
+// never saved.
+func (s *Studio) Clashes(ctx context.Context, planID string, in plan.Input) ([]calendar.Clash, error) {
+	day, err := plan.DayOf(ctx, in)
+	if err != nil {
+		return nil, err
+	}
+	out := []calendar.Clash{}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if in.InstallDay() != "" {
+		mine := booked(store.Plan{}, day, home.Rules).Sittings
+		if out, err = s.timeClashes(ctx, planID, mine, home.Rules); err != nil {
+			return nil, err
+		}
+	}
+	shop, err := s.Shop(ctx, planID, in)
+	if err != nil {
+		return nil, err
+	}
+	for i, l := range append(append(shop.Lines, shop.Wraps...), shop.Things...) {
+		if l.Elsewhere > 0 && l.Order.Packs > 0 {
+			name := "Hair"
+			if i < len(shop.Need.Pieces) {
+				name = in.Piece(shop.Need.Pieces[i].Piece).Name
+			}
+			out = append(out, calendar.Clash{Kind: calendar.Elsewhere, Sitting: -1, Says: fmt.Sprintf("%s: %d in the stash are promised to another plan.", name, l.Elsewhere)})
+		}
+	}
+	return out, nil
+}
+
+// timeClashes are the clashes of sittings with what else is on the calendar.
+func (s *Studio) timeClashes(ctx context.Context, planID string, mine []calendar.Sitting, rules house.Rules) ([]calendar.Clash, error) {
+	zone, err := zoneNamed(rules.Zone)
+	if err != nil {
+		return nil, err
+	}
+	first, err := mine[0].When(zone)
+	if err != nil {
+		return nil, err
+	}
+	last, err := mine[len(mine)-1].When(zone)
+	if err != nil {
+		return nil, err
+	}
+	held, err := s.held(ctx, planID, first.Start.AddDate(0, 0, -1), last.End.AddDate(0, 0, 1))
+	if err != nil {
+		return nil, err
+	}
+	people, err := s.store.People(ctx)
+	if err != nil {
+		return nil, err
+	}
+	names := map[string]string{}
+	for _, p := range people {
+		names[p.ID] = p.Name
+	}
+	return calendar.Clashes(mine, zone, held, rules.Seats(), names)
+}
+
+// held is what is taken between two times, but by a plan itself.
+func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (out []calendar.Held, err error) {
+	bookings, err := s.store.Bookings(ctx, from.Format(time.DateOnly), to.Format(time.DateOnly))
+	if err != nil {
+		return nil, err
+	}
+	for _, b := range bookings {
+		if planID != "" && b.PlanID == planID {
+			continue
+		}
+		zone, err := zoneNamed(b.Booked.Zone)
+		if err != nil {
+			return nil, fmt.Errorf("booking %s: %w", b.ID, err)
+		}
+		for _, sitting := range b.Booked.Sittings {
+			when, err := sitting.When(zone)
+			if err != nil {
+				return nil, fmt.Errorf("booking %s: %w", b.ID, err)
+			}
+			title := b.Booked.Client
+			if title == "" {
+				title = b.Booked.Title
+			}
+			out = append(out, calendar.Held{Span: when, Title: title, People: sitting.People, Chair: sitting.Chair})
+		}
+	}
+	busy, err := s.store.BusyTimes(ctx, from, to)
+	if err != nil {
+		return nil, err
+	}
+	for _, b := range busy {
+		out = append(out, calendar.Held{Span: calendar.Span{Start: b.Start, End: b.End}, Title: b.Title, People: []string{b.PersonID}})
+	}
+	return out, nil
+}
+
+// Month is what is on the calendar from one day to another, and the zone of the studio's clock.
+func (s *Studio) Month(ctx context.Context, from, to string) (bookings []store.Booking, busy []store.BusyTime, zone *time.Location, err error) {
+	var bad invalid.Errors
+	bad.Day("from", "The first day", from)
+	bad.Day("to", "The last day", to)
+	if len(bad) == 0 && (to < from || daysBefore(to, 100) > from) {
+		bad.Add("to", "The last day lies up to 100 days after the first.")
+	}
+	if err := bad.Err(); err != nil {
+		return nil, nil, nil, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	if zone, err = zoneNamed(home.Rules.Zone); err != nil {
+		return nil, nil, nil, err
+	}
+	if bookings, err = s.store.Bookings(ctx, from, to); err != nil {
+		return nil, nil, nil, err
+	}
+	start, _ := time.ParseInLocation(time.DateOnly, from, zone)
+	end, _ := time.ParseInLocation(time.DateOnly, to, zone)
+	busy, err = s.store.BusyTimes(ctx, start, end.AddDate(0, 0, 1))
+	return bookings, busy, zone, err
+}
+
+// feedDays is how many days back and ahead the calendar is written.
+const feedDays = 400
+
+// CalendarFile writes the studio's calendar as iCalendar.
+func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
+	now := time.Now()
+	bookings, err := s.store.Bookings(ctx, now.AddDate(0, 0, -feedDays).Format(time.DateOnly), now.AddDate(0, 0, feedDays).Format(time.DateOnly))
+	if err != nil {
+		return nil, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	entries := make([]export.Entry, len(bookings))
+	for i, b := range bookings {
+		zone, err := zoneNamed(b.Booked.Zone)
+		if err != nil {
+			return nil, fmt.Errorf("booking %s: %w", b.ID, err)
+		}
+		entries[i] = export.Entry{ID: b.ID, At: b.At, Zone: zone, Booking: b.Booked}
+	}
+	name := strings.TrimSpace(home.Rules.Asks().Name)
+	if name == "" {
+		name = "Kladotex"
+	}
+	return export.Calendar(name, entries)
+}
+
+// Feed is the secret of the address at which the calendar can be followed; it is made when it
+// is first asked for.
+func (s *Studio) Feed(ctx context.Context) (string, error) {
+	secret, err := s.store.FeedSecret(ctx)
+	if err != nil || secret != "" {
+		return secret, err
+	}
+	return s.RenewFeed(ctx)
+}
+
+// RenewFeed gives the calendar another address: whoever follows the one before sees nothing any
+// more.
+func (s *Studio) RenewFeed(ctx context.Context) (string, error) {
+	secret := rand.Text() // 128 bits at least
+	return secret, s.store.SetFeedSecret(ctx, secret)
+}
+
+// Followed is the calendar for who knows its secret; for others there is nothing, or
+// [store.ErrNotFound].
+func (s *Studio) Followed(ctx context.Context, secret string) ([]byte, error) {
+	real, err := s.store.FeedSecret(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if real == "" || subtle.ConstantTimeCompare([]byte(real), []byte(secret)) != 1 {
+		return nil, store.ErrNotFound
+	}
+	return s.CalendarFile(ctx)
+}
+
+// Imported times are kept for this long ahead.
+const busyYears = 2
+
+// ImportBusy puts the times of a calendar file in place of those read in for a person before:
+// they read it in themselves, or an owner does.
+func (s *Studio) ImportBusy(ctx context.Context, by store.Person, person string, file io.Reader) (count int, leftOut []string, err error) {
+	if _, err := s.store.Person(ctx, person); err != nil {
+		return 0, nil, err
+	}
+	if by.ID != person && by.Role != store.Owner {
+		return 0, nil, ErrNotTheirs
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return 0, nil, err
+	}
+	zone, err := zoneNamed(home.Rules.Zone)
+	if err != nil {
+		return 0, nil, err
+	}
+	from := time.Now().AddDate(0, 0, -31)
+	times, leftOut, err := export.ReadBusy(ctx, file, zone, from, from.AddDate(busyYears, 0, 0))
+	if errors.Is(err, export.ErrNoCalendar) || errors.Is(err, export.ErrTooMany) {
+		var bad invalid.Errors
+		bad.Add("(document)", "%s.", strings.ToUpper(err.Error()[:1])+err.Error()[1:])
+		return 0, nil, bad
+	}
+	if err != nil {
+		return 0, nil, err
+	}
+	busy := make([]store.BusyTime, len(times))
+	for i, t := range times {
+		busy[i] = store.BusyTime{PersonID: person, Title: t.Title, Start: t.Start, End: t.End}
+	}
+	return len(busy), leftOut, s.store.SetBusy(ctx, person, busy)
+}
