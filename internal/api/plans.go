@@ -348,6 +348,26 @@ func (s *server) sheetOperations(api huma.API) {
 	})
 
 	huma.Register(api, huma.Operation{
+		OperationID: "daySheet", Method: http.MethodGet, Path: "/api/v1/plans/{id}/day.pdf",
+		Summary: "The day sheet: order, times and checks", Metadata: rights(studio.All), Responses: file("application/pdf", "The sheet"),
+	}, func(ctx context.Context, in *struct {
+		PlanPath
+		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Paper string     `query:"paper" enum:"letter,a4" default:"letter" doc:"Where the studio has no paper of its own"`
+	}) (*fileOutput, error) {
+		end, err := s.long.begin(ctx, person(ctx).ID)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		defer end()
+		title, body, err := s.studio.DaySheet(ctx, in.ID, in.Unit, in.Paper)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
+		return download("application/pdf", title+", day.pdf", body), nil
+	})
+
+	huma.Register(api, huma.Operation{
 		OperationID: "exportPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}/export",
 		Summary: "A plan as a file, to be imported elsewhere", Metadata: rights(studio.All), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *PlanPath) (*fileOutput, error) {

@@ -74,6 +74,12 @@ func (c Camera) facing(p r3.Vec) float64 { return r3.Dot(c.divide(p), c.rim) }
 
 func (c Camera) flat(p r3.Vec) Point { return Point{r3.Dot(p, c.right), -r3.Dot(p, c.up)} }
 
+// See is where a point of the head lies on the picture, and how squarely it faces the viewer: 1
+// in the middle, 0 on the rim, below it behind.
+func (c Camera) See(p scalp.Point) (at Point, facing float64) {
+	return c.flat(vec(p)), c.facing(vec(p))
+}
+
 func (c Camera) flatAll(ring []r3.Vec) []Point {
 	out := make([]Point, len(ring))
 	for i, p := range ring {

@@ -35,6 +35,8 @@ type Plan struct {
 	// Drape and Landings are how it hangs; nil leaves that page out.
 	Drape    *plan.Drape
 	Landings *plan.Landings
+	// Day is how it is done; nil leaves that page out.
+	Day *plan.DayPlan
 }
 
 // Style is how a person reads.
@@ -82,6 +84,7 @@ func PDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 		w.AddPage, w.heading, w.heads, w.tally, w.zones, w.order,
 		w.AddPage, w.methods, w.hours, w.cautions,
 		w.hangPage,
+		w.dayPages,
 		w.AddPage, w.gauge,
 		w.AddPage, w.rowGuide,
 		w.AddPage, w.rowTapes,

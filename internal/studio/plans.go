@@ -2,6 +2,7 @@ package studio
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"fmt"
 	"reflect"
@@ -114,24 +115,12 @@ func (s *Studio) Computed(ctx context.Context, id string) (store.Plan, plan.Resu
 	return p, res, nil
 }
 
-// Sheet writes the plan sheet as PDF, in a unit of length and on a paper; prices are in
-// the studio's currency.
+// Sheet writes the plan sheet as PDF, in a unit of length and on the studio's paper, else on the
+// one asked for; prices are in the studio's currency.
 func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
-	p, res, err := s.Computed(ctx, id)
+	p, style, err := s.onPaper(ctx, id, unit, paper)
 	if err != nil {
 		return "", nil, err
-	}
-	home, err := s.store.House(ctx)
-	if err != nil {
-		return "", nil, err
-	}
-	var cautions []string
-	if p.ClientID != "" {
-		c, err := s.store.Client(ctx, p.ClientID)
-		if err != nil {
-			return "", nil, err
-		}
-		cautions = c.Facts.Cautions()
 	}
 	drape, err := plan.DrapeOf(ctx, p.Input, fall.Down)
 	if err != nil {
@@ -141,12 +130,49 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 	if err != nil {
 		return "", nil, fmt.Errorf("landing of plan %s: %w", id, err)
 	}
-	pdf, err = sheet.PDF(ctx, sheet.Plan{Title: p.Title, Client: p.Client, Cautions: cautions, Updated: p.Updated, Input: p.Input, Result: res, Drape: &drape, Landings: &landings},
-		sheet.Style{Unit: unit, Paper: paper, Currency: home.Rules.Currency})
-	if err != nil {
+	p.Drape, p.Landings = &drape, &landings
+	if pdf, err = sheet.PDF(ctx, p, style); err != nil {
 		return "", nil, fmt.Errorf("sheet of plan %s: %w", id, err)
 	}
 	return p.Title, pdf, nil
+}
+
+// DaySheet writes the day sheet as PDF, as [Studio.Sheet] does the plan sheet.
+func (s *Studio) DaySheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
+	p, style, err := s.onPaper(ctx, id, unit, paper)
+	if err != nil {
+		return "", nil, err
+	}
+	if pdf, err = sheet.DayPDF(ctx, p, style); err != nil {
+		return "", nil, fmt.Errorf("day sheet of plan %s: %w", id, err)
+	}
+	return p.Title, pdf, nil
+}
+
+// onPaper is a plan worked out to be put on paper, and how.
+func (s *Studio) onPaper(ctx context.Context, id string, unit sheet.Unit, paper string) (sheet.Plan, sheet.Style, error) {
+	p, res, err := s.Computed(ctx, id)
+	if err != nil {
+		return sheet.Plan{}, sheet.Style{}, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return sheet.Plan{}, sheet.Style{}, err
+	}
+	out := sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res}
+	if p.ClientID != "" {
+		c, err := s.store.Client(ctx, p.ClientID)
+		if err != nil {
+			return sheet.Plan{}, sheet.Style{}, err
+		}
+		out.Cautions = c.Facts.Cautions()
+	}
+	day, err := plan.DayOf(ctx, p.Input)
+	if err != nil {
+		return sheet.Plan{}, sheet.Style{}, fmt.Errorf("day of plan %s: %w", id, err)
+	}
+	out.Day = &day
+	return out, sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: home.Rules.Currency}, nil
 }
 
 // Begin is what a new plan starts from: the default as the house does it, worked by who begins

@@ -1,6 +1,7 @@
 package studio
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -122,7 +123,7 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 		Parted: picture.Small(res), Draped: picture.DrapedView(res, drape, p.Input, 32*math.Pi/180, 6*math.Pi/180),
 		Paper: func(number int) ([]byte, error) {
 			return sheet.QuotePDF(ctx, sheet.Quote{Number: number, Given: given, At: now, Input: p.Input, Result: res, Drape: drape},
-				sheet.Style{Unit: unit, Paper: paper, Currency: given.Currency})
+				sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: given.Currency})
 		},
 	})
 }

@@ -429,6 +429,10 @@ func (s *Studio) ShopSheet(ctx context.Context, planID string, unit sheet.Unit, 
 	if err != nil {
 		return "", nil, err
 	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return "", nil, err
+	}
 	code, _, err := s.money(ctx)
 	if err != nil {
 		return "", nil, err
@@ -459,7 +463,7 @@ func (s *Studio) ShopSheet(ctx context.Context, planID string, unit sheet.Unit, 
 		}
 		list.Orders = append(list.Orders, order)
 	}
-	pdf, err = sheet.ShoppingPDF(ctx, list, sheet.Style{Unit: unit, Paper: paper, Currency: code})
+	pdf, err = sheet.ShoppingPDF(ctx, list, sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: code})
 	if err != nil {
 		return "", nil, fmt.Errorf("shopping list of plan %s: %w", planID, err)
 	}

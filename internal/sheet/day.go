@@ -1,0 +1,333 @@
+package sheet
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	"kladotex/core/pace"
+	"kladotex/core/plan"
+	"kladotex/internal/picture"
+)
+
+// DayPDF writes the day sheet: what comes before, the head with its rows in working order, every
+// sitting with its times to tick, and what is looked at before anyone gets up. The error is that
+// of ctx when it ends first.
+func DayPDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
+	w := newPage(ctx, p, style)
+	return w.written(w.AddPage, w.heading, w.dayTitle, w.dayFigures, w.before, w.ordered, w.sittings, w.inspected)
+}
+
+// kindStyle is how a kind of work is drawn on the day line.
+type kindStyle struct {
+	mark string
+	fill picture.Tone
+	ink  picture.Tone
+}
+
+var (
+	paleInk  = picture.Tone{255, 250, 240}
+	kindLook = map[pace.Kind]kindStyle{
+		pace.Settle:  {"S", picture.Tone{233, 217, 182}, ink},
+		pace.Tracks:  {"T", picture.Tone{79, 113, 134}, paleInk},
+		pace.Nets:    {"N", picture.Tone{169, 192, 204}, ink},
+		pace.Plaits:  {"P", picture.Tone{148, 182, 144}, ink},
+		pace.Hook:    {"H", picture.Tone{201, 138, 27}, ink},
+		pace.Attach:  {"A", picture.Tone{46, 90, 56}, paleInk},
+		pace.Conceal: {"A", picture.Tone{46, 90, 56}, paleInk},
+		pace.Finish:  {"F", picture.Tone{109, 95, 141}, paleInk},
+	}
+)
+
+// dayPages are the day as a part of the plan sheet.
+func (w *page) dayPages() {
+	if w.plan.Day == nil {
+		return
+	}
+	w.AddPage()
+	w.say(21, "B", ink, "The day")
+	w.Ln(1)
+	w.dayFigures()
+	w.before()
+	w.ordered()
+	w.sittingLines()
+}
+
+func (w *page) dayTitle() {
+	w.say(13, "B", leaf, "Day sheet")
+	w.Ln(1)
+}
+
+// dayFigures are the times people name, with what is in each.
+func (w *page) dayFigures() {
+	rows := [][]string{{"Time", "What is in it", "Between"}}
+	for _, f := range w.plan.Day.Figures {
+		rows = append(rows, []string{f.Name, f.Holds, hours(f.Minutes.Low) + " – " + hours(f.Minutes.High)})
+	}
+	w.table(rows, []float64{0.24, 0.5, 0.26})
+	for _, s := range w.plan.Day.Says {
+		w.Ln(1)
+		w.say(9.5, "", ink, s)
+	}
+}
+
+// before is what comes before the first sitting, to be ticked.
+func (w *page) before() {
+	w.title("Before")
+	for _, d := range w.plan.Day.Due {
+		when := onDay(d.On)
+		switch {
+		case d.On != "":
+		case d.Before == 0:
+			when = "the same day"
+		case d.Before == 1:
+			when = "the day before"
+		default:
+			when = fmt.Sprintf("%d days before", d.Before)
+		}
+		if d.At != "" {
+			when += ", " + d.At
+		}
+		long := ""
+		if d.Minutes > 0 {
+			long = hours(d.Minutes)
+		}
+		if d.Wait > 0 {
+			long += fmt.Sprintf(" + %.0f h", d.Wait)
+		}
+		w.box(d.Title+" – "+when, strings.TrimSpace(long), false)
+	}
+}
+
+// ordered draws the head from four sides with the number of every row at its places.
+func (w *page) ordered() {
+	const high = 62.0
+	w.keep(high + 24)
+	w.title("Working order")
+	sides := []struct {
+		name     string
+		lon, lat float64
+	}{{"Back", 180, 12}, {"Left", 90, 8}, {"Right", 270, 8}, {"Top, the face below", 0, 80}}
+	each := w.width / float64(len(sides))
+	top := w.GetY()
+	for i, side := range sides {
+		middle := picture.Point{X: margin + each*(float64(i)+0.5), Y: top + high*0.46}
+		camera := picture.CameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)
+		scale := each / 228
+		w.draw(picture.Scene(w.plan.Result, camera), middle, scale)
+		w.font("B", 6.5)
+		w.ink(paleInk)
+		for _, r := range w.plan.Day.Rows {
+			w.number(r, camera, middle, scale)
+		}
+		w.SetXY(margin+each*float64(i), top+high)
+		w.font("", 9)
+		w.ink(soft)
+		w.CellFormat(each, 4, side.name, "", 0, "C", false, 0, "")
+	}
+	w.SetXY(margin, top+high+6)
+	rows := [][]string{{"No.", "Row", "Pieces", "Plait", "Attach"}}
+	for _, r := range w.plan.Day.Rows {
+		plait := "–"
+		if r.Plait > 0 {
+			plait = hours(r.Plait)
+		}
+		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), plait, hours(r.Attach)})
+	}
+	w.table(rows, []float64{0.08, 0.5, 0.14, 0.14, 0.14})
+}
+
+// number writes the number of a row at those of its places that are well in sight, where they
+// stand apart.
+func (w *page) number(r plan.DayRow, camera picture.Camera, middle picture.Point, scale float64) {
+	const apart = 5.2 // mm on paper
+	var last picture.Point
+	for k, i := range r.Places {
+		at, facing := camera.See(w.plan.Result.Places[i].At)
+		x, y := middle.X+at.X*scale, middle.Y+at.Y*scale
+		if facing < 0.35 || k > 0 && math.Hypot(x-last.X, y-last.Y) < apart {
+			continue
+		}
+		last = picture.Point{X: x, Y: y}
+		text := fmt.Sprint(r.Number)
+		w.SetFillColor(ink[0], ink[1], ink[2])
+		w.Circle(x, y, 1.7, "F")
+		w.SetXY(x-3, y-1.5)
+		w.CellFormat(6, 3, text, "", 0, "C", false, 0, "")
+	}
+}
+
+// sittingName is what a sitting is called, with its date and times.
+func (w *page) sittingName(i int) string {
+	s := &w.plan.Day.Sittings[i]
+	evenings := 0
+	for _, x := range w.plan.Day.Sittings {
+		if x.Evening {
+			evenings++
+		}
+	}
+	name := fmt.Sprintf("Sitting %d", i+1-evenings)
+	if s.Evening {
+		name = "The evening before"
+	}
+	if s.On != "" {
+		name += " · " + onDay(s.On)
+	}
+	return fmt.Sprintf("%s · %s to about %s", name, s.At, clockAfter(s.At, 5*math.Round(s.Minutes/5)))
+}
+
+// clockAfter is a time of the clock so many minutes after another.
+func clockAfter(at string, minutes float64) string {
+	from, err := time.Parse("15:04", at)
+	if err != nil {
+		return at
+	}
+	return from.Add(time.Duration(math.Round(minutes)) * time.Minute).Format("15:04")
+}
+
+// sittingLines are all sittings as lines, without their steps.
+func (w *page) sittingLines() {
+	for i := range w.plan.Day.Sittings {
+		w.keep(32)
+		w.title(w.sittingName(i))
+		w.say(10, "", ink, w.plan.Day.Sittings[i].Does+".")
+		w.line(&w.plan.Day.Sittings[i])
+	}
+}
+
+// sittings are all sittings, each with its line and its steps to tick.
+func (w *page) sittings() {
+	for i := range w.plan.Day.Sittings {
+		s := &w.plan.Day.Sittings[i]
+		w.AddPage()
+		w.say(15, "B", ink, w.sittingName(i))
+		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, hours(s.Minutes)))
+		w.line(s)
+		w.say(9.5, "", soft, "Begun at ________   ended at ________   packs opened ________   spoilt ________")
+		w.Ln(2)
+		for _, x := range s.Spans {
+			who := ""
+			if len(w.plan.Day.Hands) > 1 {
+				who = w.plan.Day.Hands[x.Person].Name + ": "
+			}
+			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), hours(x.End-x.Start), false)
+			for _, r := range x.Rests {
+				if r.Arms {
+					continue
+				}
+				w.SetX(margin + boxSize + 3)
+				w.say(9, "", soft, fmt.Sprintf("%s  a break of %.0f min", clockAfter(s.At, r.Start), r.End-r.Start))
+			}
+		}
+	}
+}
+
+// pieces says how many pieces a row takes, where they are attached.
+func (w *page) pieces(x plan.DaySpan) string {
+	if x.Row < 0 || x.Kind == pace.Plaits {
+		return ""
+	}
+	if n := w.plan.Day.Rows[x.Row].Pieces; n != 1 {
+		return fmt.Sprintf(", %d pieces", n)
+	}
+	return ", 1 piece"
+}
+
+// line draws a sitting: a lane for each who works, breaks hatched, the clock below.
+func (w *page) line(s *plan.DaySitting) {
+	const lane, gap = 7.0, 1.4
+	scale := w.width / max(s.Minutes, 120)
+	top := w.GetY() + 2
+	lanes := map[int]float64{}
+	for k, h := range w.plan.Day.Hands {
+		if !s.Has(k) {
+			continue
+		}
+		y := top + float64(len(lanes))*(lane+gap)
+		if len(w.plan.Day.Hands) > 1 {
+			w.font("", 8.5)
+			w.ink(soft)
+			w.SetXY(margin, y)
+			w.CellFormat(w.width, 3.6, h.Name, "", 0, "L", false, 0, "")
+			top += 3.8
+			y += 3.8
+		}
+		lanes[k] = y
+	}
+	var wide [2]float64 // of the stretch being drawn: from, to
+	flush := func(kind pace.Kind, y float64) {
+		look := kindLook[kind]
+		if wide[1]-wide[0] > 4 {
+			w.font("B", 9)
+			w.ink(look.ink)
+			w.SetXY(wide[0], y)
+			w.CellFormat(min(wide[1]-wide[0], 40), lane, " "+look.mark, "", 0, "L", false, 0, "")
+		}
+	}
+	for k := range w.plan.Day.Hands {
+		y, present := lanes[k]
+		if !present {
+			continue
+		}
+		var kind pace.Kind
+		for _, x := range s.Spans {
+			if x.Person != k {
+				continue
+			}
+			from, to := margin+x.Start*scale, margin+x.End*scale
+			look := kindLook[x.Kind]
+			w.SetFillColor(look.fill[0], look.fill[1], look.fill[2])
+			w.Rect(from, y, to-from, lane, "F")
+			if kind != x.Kind {
+				if kind != "" {
+					flush(kind, y)
+				}
+				kind, wide[0] = x.Kind, from
+			}
+			wide[1] = to
+			for _, r := range x.Rests {
+				if !r.Arms {
+					w.SetFillColor(255, 255, 255)
+					w.SetDrawColor(ink[0], ink[1], ink[2])
+					w.SetLineWidth(0.2)
+					w.Rect(margin+r.Start*scale, y, (r.End-r.Start)*scale, lane, "FD")
+				}
+			}
+		}
+		if kind != "" {
+			flush(kind, y)
+		}
+	}
+	bottom := top + float64(len(lanes))*(lane+gap)
+	w.font("", 8)
+	w.ink(soft)
+	step := 30.0
+	if s.Minutes > 240 {
+		step = 60
+	}
+	for m := 0.0; m < s.Minutes-8; m += step {
+		w.SetXY(margin+m*scale, bottom)
+		w.CellFormat(20, 4, clockAfter(s.At, m), "", 0, "L", false, 0, "")
+	}
+	w.SetXY(margin, bottom+6)
+}
+
+// inspected is what is looked at before anyone gets up. Common practice, no source.
+func (w *page) inspected() {
+	w.keep(70)
+	w.title("Before you get up")
+	for _, c := range []string{
+		"The back with two mirrors: no plait missed",
+		"No thin spots from any side; pieces per row equal left and right",
+		"No knots, loops or own hair to be seen at the hairline and the part",
+		"Tails and tips in, no lumps in the wind",
+		"The length line is even against the body",
+		"Nothing pulls: no pain, bumps or stinging. Else loosen it now",
+		"Packs used and left are counted; what is left goes back to the stash",
+	} {
+		w.box(c, "", false)
+	}
+	w.say(8.5, "", soft, "S set out · T tracks · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+}
