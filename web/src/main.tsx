@@ -17,6 +17,7 @@ const ClientsPage = lazy(() => import("./clients/ClientsPage"));
 const ClientCard = lazy(() => import("./clients/ClientCard"));
 const PlansPage = lazy(() => import("./plans/PlansPage"));
 const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
+const CalendarPage = lazy(() => import("./calendar/CalendarPage"));
 const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
 const ItemCard = lazy(() => import("./supplies/ItemCard"));
 const QuotePage = lazy(() => import("./quotes/QuotePage"));
@@ -76,6 +77,7 @@ function Studio() {
           <Route path="/clients/:id" element={<ClientCard />} />
           <Route path="/plans" element={<PlansPage />} />
           <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
+          <Route path="/calendar" element={<CalendarPage />} />
           <Route path="/supplies/items/:id" element={<ItemCard />} />
           <Route path="/supplies/:part?" element={<SuppliesPage />} />
           <Route path="/quotes/:id" element={<QuotePage />} />

@@ -149,6 +149,30 @@ export const server = {
     settle(http.POST("/api/v1/work", { body: input, signal })),
   day: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/day", { body: input, signal })),
+  clashes: (planId: string, input: Schemas["Input"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/clashes", { body: { input, ...(planId && { planId }) }, signal })),
+  booking: (plan: string) => settle(http.GET("/api/v1/plans/{id}/booking", at(plan))),
+  book: ({ plan, version, id }: { plan: string; version: number; id: string }) =>
+    settle(http.POST("/api/v1/plans/{id}/booking", { ...over(plan, version), body: { id } })),
+  cancelBooking: (id: string) => settle(http.DELETE("/api/v1/bookings/{id}", at(id))),
+  calendar: (from: string, to: string) =>
+    settle(http.GET("/api/v1/calendar", { params: { query: { from, to } } })),
+  feed: () => settle(http.GET("/api/v1/calendar/feed")),
+  renewFeed: () => settle(http.POST("/api/v1/calendar/feed")),
+  importBusy: ({ person, file }: { person: string; file: File }) =>
+    settle(
+      http.PUT("/api/v1/people/{id}/busy", {
+        ...at(person),
+        body: "",
+        bodySerializer: () => file,
+        headers: { "Content-Type": "text/calendar" },
+      }),
+    ),
+  letter: (plan: string, kind: Schemas["SentMessage"]["kind"]) =>
+    settle(http.GET("/api/v1/plans/{id}/letters/{kind}", { params: { path: { id: plan, kind } } })),
+  messages: (plan: string) => settle(http.GET("/api/v1/plans/{id}/messages", at(plan))),
+  sendMessage: ({ plan, ...body }: Schemas["NewMessage"] & { plan: string }) =>
+    settle(http.POST("/api/v1/plans/{id}/messages", { ...at(plan), body })),
   quicker: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/quicker", { body: input, signal })),
   guide: (input: Schemas["Input"], signal: AbortSignal) =>

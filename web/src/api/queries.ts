@@ -233,6 +233,38 @@ export const useGuide = facet("guide", server.guide);
 export const useLanding = facet("landing", server.landing);
 /** In which order, by whom, how long and in which sittings a plan is done. */
 export const useDay = facet("day", server.day);
+/** What the sittings of a plan want that is held by others. */
+export const useClashes = (plan: string, input: PlanInput) =>
+  useQuery({
+    queryKey: ["clashes", plan, input],
+    queryFn: ({ signal }) => server.clashes(plan, input, signal),
+    placeholderData: keepPreviousData,
+    gcTime: 0, // others book meanwhile
+  });
+
+/** How a plan stands on the calendar; null where it is not on it. */
+export const useBooking = (plan: string) =>
+  useQuery({
+    queryKey: ["booking", plan],
+    queryFn: async () => (await server.booking(plan))[0] ?? null,
+    enabled: plan !== "",
+  });
+
+/** What is on the calendar from one day to another. */
+export const useCalendar = (from: string, to: string) =>
+  useQuery({
+    queryKey: ["calendar", from, to],
+    queryFn: () => server.calendar(from, to),
+    placeholderData: keepPreviousData,
+  });
+
+export const useFeed = (shown: boolean) =>
+  useQuery({ queryKey: ["feed"], queryFn: server.feed, enabled: shown });
+
+/** The messages sent for a plan. */
+export const useMessages = (plan: string) =>
+  useQuery({ queryKey: ["messages", plan], queryFn: () => server.messages(plan), enabled: plan !== "" });
+
 /** Other plans that keep to the time wished. */
 export const useQuicker = facet("quicker", server.quicker);
 /** What it costs on the studio's terms. */

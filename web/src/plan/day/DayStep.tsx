@@ -8,8 +8,11 @@ import { Trouble } from "../../ui/Trouble";
 import type { Draft } from "../draft";
 import type { StoredPlan } from "../shop/stored";
 import { BeforePart } from "./BeforePart";
+import { Book } from "./Book";
 import { FitHours } from "./FitHours";
 import { daySum, HandsPart, HoursPart } from "./HoursPart";
+import { Messages } from "./Messages";
+import { Papers } from "./Papers";
 import { RowOrder } from "./RowOrder";
 import { LengthPart, SittingsPart } from "./SittingsPart";
 import { TryOne } from "./TryOne";
@@ -21,7 +24,7 @@ interface Props {
 }
 
 /** When it is done, by whom and in which order: hours that hold, sittings that end. */
-export const DayStep = memo(function DayStep({ draft: { input }, catalogue }: Props) {
+export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue }: Props) {
   const asked = useDay(input);
   const day = asked.data;
   const told = (draw: (day: DayPlan) => ReactNode) =>
@@ -111,6 +114,27 @@ export const DayStep = memo(function DayStep({ draft: { input }, catalogue }: Pr
           title: "Before it",
           says: day && `${day.due.length} things`,
           content: told((d) => <BeforePart day={d} />),
+        },
+        {
+          key: "book",
+          chapter: "Take along",
+          title: "On the calendar",
+          says: "chair, people, clashes",
+          content: told((d) => <Book plan={plan} input={input} day={d} />),
+        },
+        {
+          key: "papers",
+          chapter: "Take along",
+          title: "Papers",
+          says: "day sheet, plan sheet",
+          content: <Papers plan={plan} />,
+        },
+        {
+          key: "messages",
+          chapter: "Take along",
+          title: "Messages",
+          says: "to prepare, a reminder, care",
+          content: <Messages plan={plan} input={input} />,
         },
       ]}
     />
