@@ -33,21 +33,22 @@ type Template struct {
 type Sort struct {
 	Kind  Kind     `json:"kind" enum:"prepare,reminder,care"`
 	Name  string   `json:"name"`
+	Short string   `json:"short" doc:"Its name in a word or two"`
 	When  string   `json:"when"`
 	Usual Template `json:"usual"`
 }
 
 // Sorts are all kinds, in the order they are sent. Their words are common practice.
 var Sorts = []Sort{
-	{Prepare, "What to bring, how to prepare", "Once it is booked", Template{
+	{Prepare, "What to bring, how to prepare", "To prepare", "Sent once it is booked", Template{
 		"Your appointment on {date}",
 		"Dear {client},\n\nyou are booked with {by}, {studio}:\n{sittings}\n\nPlease come with your hair washed, dried and stretched, without oil or gel in it. {bring}\n\nEat before you come, bring something to drink and to read, and wear a top that need not go over your head. Tell us beforehand of a sore scalp, hair loss, a chemical service or anything that itches: then we may have to wait.\n\n{studio}",
 	}},
-	{Reminder, "Reminder", "A day or two before", Template{
+	{Reminder, "Reminder", "Reminder", "Sent a day or two before", Template{
 		"Tomorrow is near: {date}, {time}",
 		"Dear {client},\n\na reminder of your appointment on {date} at {time} with {by}. It takes about {hours}, with breaks.\n\nHair washed, dried and stretched, please, and something eaten. If you can not come, let us know as early as you can.\n\n{studio}",
 	}},
-	{Care, "Care sheet", "When it is done", Template{
+	{Care, "Care sheet", "Care", "Sent when it is done", Template{
 		"How to care for it",
 		"Dear {client},\n\n{care}\n\nPain, bumps or stinging mean too tight: come back at once, it is loosened. This is the usual advice of the trade, not medical advice; with a rash, sores or hair loss ask a clinician.\n\n{studio}",
 	}},

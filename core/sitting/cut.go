@@ -20,7 +20,7 @@ func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
 	if n < 1 {
 		return nil
 	}
-	length := make([][]float64, n) // of a sitting from one end on, as far as it matters
+	length := make([][]extent, n) // of a sitting from one end on, as far as it matters
 	most := 0.0
 	for k := range n {
 		most = max(most, limit(k))
@@ -28,8 +28,8 @@ func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
 	for a := range n {
 		length[a] = c.lengths(steps, ends, a, most)
 	}
-	// cost[a] is the least sum of squared shares of their limits that k sittings up to end a
-	// come to, from[k][a] where the last of them begins. Even sittings have the least sum.
+	// cost[a] is the least sum of squared shares of work in their limits that k sittings up to end
+	// a come to, from[k][a] where the last of them begins. Even sittings have the least sum.
 	cost := make([]float64, n+1)
 	for a := range cost {
 		cost[a] = math.Inf(1)
@@ -45,11 +45,11 @@ func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
 			if math.IsInf(have, 1) || a == n {
 				continue
 			}
-			for j, minutes := range length[a] {
-				if j > 0 && minutes > limit(k) {
+			for j, x := range length[a] {
+				if j > 0 && x.minutes > limit(k) {
 					break
 				}
-				share := minutes / limit(k)
+				share := x.work / limit(k)
 				if b := a + 1 + j; have+share*share < next[b] {
 					next[b], begins[b] = have+share*share, a
 				}
@@ -69,9 +69,23 @@ func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
 	return out
 }
 
+// extent is how long a sitting lasts, and how much work is in it, by all who do any.
+type extent struct{ minutes, work float64 }
+
+// worked is the work in spans, without rests.
+func worked(spans []Span) (minutes float64) {
+	for _, s := range spans {
+		minutes += s.End - s.Start
+		for _, r := range s.Rests {
+			minutes -= r.End - r.Start
+		}
+	}
+	return minutes
+}
+
 // lengths are those of the sittings that begin at end a and end one, two, three … ends later,
 // up to the first that is longer than most.
-func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []float64) {
+func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []extent) {
 	if len(c.People) == 1 {
 		var p at
 		b := a + 1
@@ -80,7 +94,7 @@ func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []floa
 				c.do(&p, &steps[i], 0, i)
 			}
 			if i+1 == ends[b] {
-				if out = append(out, p.free); p.free > most {
+				if out = append(out, extent{p.free, p.worked}); p.free > most {
 					return out
 				}
 				b++
@@ -89,8 +103,9 @@ func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []floa
 		return out
 	}
 	for b := a + 1; b < len(ends); b++ {
-		minutes := Length(c.Run(steps, ends[a], ends[b]))
-		if out = append(out, minutes); minutes > most {
+		spans := c.Run(steps, ends[a], ends[b])
+		x := extent{Length(spans), worked(spans)}
+		if out = append(out, x); x.minutes > most {
 			return out
 		}
 	}

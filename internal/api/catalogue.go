@@ -9,6 +9,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/house"
+	"kladotex/core/message"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -38,7 +39,10 @@ type catalogue struct {
 	Structures []parting.Rule `json:"structures"`
 	// Currencies are the ISO 4217 codes a studio can choose from.
 	Currencies []string `json:"currencies"`
-	Bounds     bounds   `json:"bounds"`
+	// Messages are the sorts of messages, MessageNames what may stand in braces in them.
+	Messages     []message.Sort    `json:"messages"`
+	MessageNames map[string]string `json:"messageNames" doc:"What may stand in braces, with what it stands for"`
+	Bounds       bounds            `json:"bounds"`
 }
 
 // bounds are the most entries a plan's lists can have.
@@ -67,6 +71,7 @@ func (s *server) catalogueOperations(api huma.API) {
 		Summary: "Head sizes, methods and pieces to choose from", Metadata: rights(studio.All),
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
+			Messages: message.Sorts, MessageNames: message.Fields,
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools,

@@ -239,12 +239,17 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	if err := s.MarkDemo(ctx); err != nil {
 		return err
 	}
+	crew := map[string]store.Person{}
 	for _, p := range people {
 		hash, err := password.Hash(ctx, rand.Text())
 		if err != nil {
 			return err
 		}
-		if _, err := s.AddPerson(ctx, p.name, p.role, hash); err != nil {
+		added, err := s.AddPerson(ctx, p.name, p.role, hash)
+		if err == nil {
+			crew[p.name], err = s.SetPace(ctx, added.ID, hands[p.name], added.OwnHead)
+		}
+		if err != nil {
 			return fmt.Errorf("demo person %q: %w", p.name, err)
 		}
 	}
@@ -263,6 +268,7 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	plans := map[string]string{}
 	for _, p := range Plans() {
 		in := stock.take(p)
+		in.Day.Hands, in.Day.Sittings = dayOf(p.Title, in, crew)
 		res, err := plan.Compute(ctx, in)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
@@ -276,7 +282,10 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	if err := stock.furnish(ctx, s, plans); err != nil {
 		return err
 	}
-	return prices(ctx, s, plans["The lighthouse technician, long thick hair"])
+	if err := prices(ctx, s, plans["The lighthouse technician, long thick hair"]); err != nil {
+		return err
+	}
+	return calendar(ctx, s, crew, plans)
 }
 
 // prices sets what the studio asks, and gives a quote for a plan, which is accepted.
@@ -299,7 +308,7 @@ func prices(ctx context.Context, s *store.Store, planID string) error {
 			terms.Rates[p.ID] = 1600
 		}
 	}
-	home.Rules.Terms = &terms
+	home.Rules.Terms, home.Rules.Chairs, home.Rules.Paper = &terms, 2, "letter"
 	use, err := studio.Open(ctx, s)
 	if err != nil {
 		return err

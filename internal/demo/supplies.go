@@ -63,7 +63,7 @@ var installs = map[string]int{
 	"The coxswain, grown-in, before the regatta": 40,
 	"The cellist, a hairline that shows":         16,
 	"The baker, four evenings at home":           12,
-	"The sail-school pupil, a part and no more":  21,
+	"The sail-school pupil, a part and no more":  0,
 	"The coxswain, linked plaits under the cap":  4,
 	"The ferry pilot, fine hair, few and light":  25,
 	"The lighthouse technician, horseshoe":       60,

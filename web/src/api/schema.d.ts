@@ -1708,6 +1708,11 @@ export interface components {
             forms: components["schemas"]["FormFacts"][];
             heads: components["schemas"]["Preset"][];
             kinds: components["schemas"]["KindFacts"][];
+            /** @description What may stand in braces, with what it stands for */
+            messageNames: {
+                [key: string]: string;
+            };
+            messages: components["schemas"]["Sort"][];
             methods: components["schemas"]["Method"][];
             moves: components["schemas"]["MoveFacts"][];
             /** @description The supplier's price list */
@@ -3911,6 +3916,15 @@ export interface components {
              * @description Its length at most, minutes; left out for the usual
              */
             longestMin?: number;
+        };
+        Sort: {
+            /** @enum {string} */
+            kind: "prepare" | "reminder" | "care";
+            name: string;
+            /** @description Its name in a word or two */
+            short: string;
+            usual: components["schemas"]["Template"];
+            when: string;
         };
         Spares: {
             /**

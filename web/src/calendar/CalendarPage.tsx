@@ -1,6 +1,6 @@
 import { LeftOutlined, RightOutlined } from "@ant-design/icons";
 import { Button, Segmented, Skeleton } from "antd";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type CSSProperties } from "react";
 import { Link } from "react-router";
 import { useCalendar, usePeople } from "../api/queries";
 import { localDay } from "../lib/localDay";
@@ -30,22 +30,7 @@ function CalendarPage() {
   const go = (by: number) => setOn(look === "month" ? addMonths(on, by) : addDays(on, 7 * by));
   const today = data?.today ?? localDay();
   return (
-    <Page
-      title="Calendar"
-      lead="Sittings of the studio, what comes before them, and when people are busy."
-      actions={
-        <Segmented<Look>
-          size="large"
-          aria-label="How much is shown"
-          value={look}
-          options={[
-            { value: "month", label: "Month" },
-            { value: "week", label: "Week" },
-          ]}
-          onChange={setLook}
-        />
-      }
-    >
+    <Page title="Calendar" lead="Sittings of the studio, what comes before them, and when people are busy.">
       <div className={styles.turn}>
         <Button
           size="large"
@@ -64,9 +49,19 @@ function CalendarPage() {
           aria-label={`The ${look} after`}
           onClick={() => go(1)}
         />
-        <Button size="large" disabled={days.includes(today) && on === today} onClick={() => setOn(today)}>
+        <Button size="large" disabled={on === today} onClick={() => setOn(today)}>
           Today
         </Button>
+        <Segmented<Look>
+          size="large"
+          aria-label="How much is shown"
+          value={look}
+          options={[
+            { value: "month", label: "Month" },
+            { value: "week", label: "Week" },
+          ]}
+          onChange={setLook}
+        />
       </div>
       {error && <Trouble error={error} retry={() => void refetch()} />}
       {!entries && !error && <Skeleton active paragraph={{ rows: 8 }} />}
@@ -171,7 +166,7 @@ function OneEntry({ entry: e, short = false }: { entry: Entry; short?: boolean }
       {e.from !== undefined && (
         <time>
           {clock(e.from)}
-          {!short && e.kind !== "errand" && `–${clock(e.to)}`}
+          {!short && e.kind !== "errand" && `–${clock(5 * Math.round(e.to / 5))}`}
         </time>
       )}{" "}
       <span>{e.title}</span>
@@ -216,9 +211,13 @@ function WeekGrid({ days, entries, today }: Pick<MonthProps, "days" | "entries" 
   const timed = days.flatMap((d) => (entries.get(d) ?? []).filter((e) => e.from !== undefined));
   const first = Math.floor(Math.min(8 * 60, ...timed.map((e) => e.from ?? 0)) / 60);
   const last = Math.ceil(Math.max(20 * 60, ...timed.map((e) => e.to)) / 60);
+  const untimed = Math.max(
+    1,
+    ...days.map((d) => (entries.get(d) ?? []).filter((e) => e.from === undefined).length),
+  );
   const hoursShown = Array.from({ length: last - first }, (_, i) => first + i);
   return (
-    <div className={styles.week}>
+    <div className={styles.week} style={{ "--untimed": `${26 * untimed + 4}px` } as CSSProperties}>
       <div className={styles.clock} aria-hidden>
         {hoursShown.map((h) => (
           <span key={h} style={{ height: hourHigh }}>

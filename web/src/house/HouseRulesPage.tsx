@@ -6,11 +6,13 @@ import { useCatalogue, useChange, useHouse, useMay, useMe, useMoney, usePeople }
 import type { Person, Role } from "../api/types";
 import { roleNames } from "../ui/Header";
 import { useLeaving } from "../ui/leaving";
+import { omit } from "../lib/omit";
 import { ChoiceField } from "../ui/fields";
 import { handNames } from "../ui/hands";
 import { Page } from "../ui/Page";
 import { toldOf, Trouble } from "../ui/Trouble";
 import styles from "./HouseRulesPage.module.css";
+import { Letters } from "./Letters";
 import { Terms } from "./Terms";
 
 const may: Record<Role, string> = {
@@ -29,6 +31,7 @@ function HouseRulesPage() {
           <Studio />
         </div>
         <Terms />
+        <Letters />
         <OwnSignIn />
         <Schools />
       </div>
@@ -66,6 +69,57 @@ function Studio() {
                 label: `${code} · ${currencyNames.of(code) ?? code}`,
               }))}
               onChange={(currency) => save.mutate({ ...data, rules: { ...data.rules, currency } })}
+            />
+          </label>
+          <label className={styles.rule}>
+            <span>Chairs that can be sat on at once</span>
+            <Select<number>
+              disabled={!maySet}
+              value={data.rules.chairs ?? 1}
+              options={Array.from({ length: 12 }, (_, i) => ({
+                value: i + 1,
+                label: i === 0 ? "1 chair" : `${i + 1} chairs`,
+              }))}
+              onChange={(chairs) => save.mutate({ ...data, rules: { ...data.rules, chairs } })}
+            />
+          </label>
+          <label className={styles.rule}>
+            <span>The studio’s clock</span>
+            <Select<string>
+              showSearch={{ optionFilterProp: "label" }}
+              disabled={!maySet}
+              value={data.rules.zone ?? ""}
+              options={[
+                { value: "", label: "This machine’s" },
+                ...Intl.supportedValuesOf("timeZone").map((zone) => ({
+                  value: zone,
+                  label: zone.replaceAll("_", " "),
+                })),
+              ]}
+              onChange={(zone) =>
+                save.mutate({ ...data, rules: { ...omit(data.rules, "zone"), ...(zone !== "" && { zone }) } })
+              }
+            />
+          </label>
+          <label className={styles.rule}>
+            <span>Paper</span>
+            <Select<string>
+              disabled={!maySet}
+              value={data.rules.paper ?? ""}
+              options={[
+                { value: "", label: "As each reader prefers" },
+                { value: "letter", label: "Letter" },
+                { value: "a4", label: "A4" },
+              ]}
+              onChange={(paper) =>
+                save.mutate({
+                  ...data,
+                  rules: {
+                    ...omit(data.rules, "paper"),
+                    ...((paper === "letter" || paper === "a4") && { paper }),
+                  },
+                })
+              }
             />
           </label>
           <p className={styles.note}>

@@ -9,7 +9,12 @@ export const StepNav = memo(function StepNav({ id }: { id: string }) {
   return (
     <nav className={styles.steps} aria-label="Steps">
       {steps.map((step, i) => (
-        <NavLink key={step} to={`/plans/${id}/${step}${search}`} replace>
+        <NavLink
+          key={step}
+          to={`/plans/${id}/${step}${search}`}
+          aria-label={`${i + 1} ${stepNames[step]}`}
+          replace
+        >
           <b>{i + 1}</b> {stepNames[step]}
         </NavLink>
       ))}

@@ -44,7 +44,7 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }:
     { key: "costMinor", label: "Cost", write: money, note: "if all is bought" },
     {
       key: "minutes",
-      label: "Time",
+      label: "Time at the head",
       write: hours,
       note: `${hours(tally.range.low)} to ${hours(tally.range.high)}`,
     },

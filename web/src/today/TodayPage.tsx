@@ -9,11 +9,12 @@ import { Trouble } from "../ui/Trouble";
 import { when } from "../lib/units";
 import { FirstPlan } from "../plans";
 import { PlanFigures } from "../plans";
+import { NextSittings } from "./NextSittings";
 import styles from "./TodayPage.module.css";
 
 const inWork = 6; // plans shown
 
-/** The first page: plans in work and what each waits for. */
+/** The first page: the next sittings, plans in work and what each waits for. */
 export function TodayPage() {
   const me = useMe().data;
   const plans = useLatestPlans(inWork);
@@ -40,6 +41,7 @@ export function TodayPage() {
         )
       }
     >
+      <NextSittings />
       {plans.isPending && <Skeleton active />}
       {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
       {plans.data && !first && <FirstPlan anyClient={anyClient ?? false} />}

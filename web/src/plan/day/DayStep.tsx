@@ -134,7 +134,7 @@ export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue
           chapter: "Take along",
           title: "Messages",
           says: "to prepare, a reminder, care",
-          content: <Messages plan={plan} input={input} />,
+          content: <Messages plan={plan} input={input} catalogue={catalogue} />,
         },
       ]}
     />

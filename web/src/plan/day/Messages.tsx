@@ -7,8 +7,7 @@ import { useState } from "react";
 import { v4 } from "uuid";
 import { server } from "../../api/client";
 import { useChange, useMessages } from "../../api/queries";
-import type { MessageKind, PlanInput } from "../../api/types";
-import { messageNames } from "../../ui/messages";
+import type { Catalogue, MessageKind, PlanInput } from "../../api/types";
 import { when } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
@@ -18,6 +17,7 @@ import styles from "./day.module.css";
 interface Props {
   plan: StoredPlan;
   input: PlanInput;
+  catalogue: Catalogue;
 }
 
 interface Words {
@@ -26,7 +26,7 @@ interface Words {
 }
 
 /** What the client is told: the studio's words, filled, looked at, and sent through the simulated outbox. */
-export function Messages({ plan, input }: Props) {
+export function Messages({ plan, input, catalogue }: Props) {
   const [kind, setKind] = useState<MessageKind>("prepare");
   const [reworded, setReworded] = useState<Partial<Record<MessageKind, Words>>>({});
   const letter = useQuery({
@@ -53,7 +53,7 @@ export function Messages({ plan, input }: Props) {
         block
         aria-label="Which message"
         value={kind}
-        options={messageNames.map((m) => ({ value: m.key, label: m.short }))}
+        options={catalogue.messages.map((m) => ({ value: m.kind, label: m.short }))}
         onChange={setKind}
       />
       {letter.error && <Trouble error={letter.error} retry={() => void letter.refetch()} />}
@@ -61,8 +61,8 @@ export function Messages({ plan, input }: Props) {
       {words && (
         <>
           <p className={panel.lead}>
-            To <b>{letter.data?.to}</b>. {messageNames.find((m) => m.key === kind)?.when}. The words are the
-            studio’s, from the house rules.
+            To <b>{letter.data?.to}</b>. {catalogue.messages.find((m) => m.kind === kind)?.when}. The words
+            are the studio’s, from the house rules.
           </p>
           <label className={panel.stack}>
             <span>Subject</span>
@@ -71,7 +71,7 @@ export function Messages({ plan, input }: Props) {
           <label className={panel.stack}>
             <span>Message</span>
             <TextArea
-              autoSize={{ minRows: 8, maxRows: 18 }}
+              rows={12}
               maxLength={6000}
               value={words.body}
               onChange={(e) => put({ body: e.target.value })}

@@ -127,7 +127,7 @@ export function TryOne({ day }: { day: DayPlan }) {
           <Button
             icon={<DeleteOutlined />}
             onClick={() => act(actions.dropTrials(p.skill, p.by))}
-            aria-label={`Forget what was timed: ${p.name}`}
+            aria-label={`Forget it: ${p.name}`}
           >
             Forget it
           </Button>

@@ -1,0 +1,1 @@
+export { addDays, clock, entriesOf, type Entry } from "./entries";
