@@ -32,7 +32,7 @@ func zoneNamed(name string) (*time.Location, error) {
 }
 
 // booked is a plan's day as it goes on the calendar.
-func booked(p store.Plan, day plan.DayPlan, home house.Rules) calendar.Booking {
+func booked(p store.Plan, day plan.DayPlan, orders []ShopOrder, home house.Rules) calendar.Booking {
 	b := calendar.Booking{
 		Schema: calendar.Schema, Title: p.Title, Client: p.Client, Zone: home.Zone,
 		Sittings: make([]calendar.Sitting, len(day.Sittings)), Errands: []calendar.Errand{},
@@ -54,6 +54,11 @@ func booked(p store.Plan, day plan.DayPlan, home house.Rules) calendar.Booking {
 			}
 		}
 		b.Sittings[i] = out
+	}
+	for _, o := range orders {
+		if o.OrderBy != "" {
+			b.Errands = append(b.Errands, calendar.Errand{On: o.OrderBy, Title: "Last day to order: " + o.Name})
+		}
 	}
 	for _, d := range day.Due {
 		if d.Before > 0 {
@@ -90,6 +95,10 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 	if err != nil {
 		return store.Booking{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
+	shop, err := s.Shop(ctx, planID, p.Input)
+	if err != nil {
+		return store.Booking{}, err
+	}
 	input, err := json.Marshal(p.Input)
 	if err != nil {
 		return store.Booking{}, err
@@ -99,7 +108,7 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 		return store.Booking{}, err
 	}
 	return s.store.Book(ctx, id, store.BookingDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, home.Rules), Input: input, Places: places, Engine: plan.Engine, By: by.Name,
+		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Input: input, Places: places, Engine: plan.Engine, By: by.Name,
 	})
 }
 
@@ -117,7 +126,7 @@ func (s *Studio) Clashes(ctx context.Context, planID string, in plan.Input) ([]c
 		return nil, err
 	}
 	if in.InstallDay() != "" {
-		mine := booked(store.Plan{}, day, home.Rules).Sittings
+		mine := booked(store.Plan{}, day, nil, home.Rules).Sittings
 		if out, err = s.timeClashes(ctx, planID, mine, home.Rules); err != nil {
 			return nil, err
 		}

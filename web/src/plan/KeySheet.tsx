@@ -27,6 +27,8 @@ const keys = [
   ["Plan", "W", "Next warning, shown on the head"],
   ["Plan", "H", "History"],
   ["Plan", "P", "Plan sheet as PDF"],
+  ["Day", "Space", "A piece that is timed is done"],
+  ["Day", "Tab, then Enter", "A row earlier, a row later"],
   ["Numbers", "↑ and ↓", "An eighth of an inch or a millimetre"],
   ["Numbers", "← and →", "Slide a size"],
   ["Everywhere", "?", "This list"],

@@ -113,7 +113,7 @@ export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue
           chapter: "Sittings",
           title: "Before it",
           says: day && `${day.due.length} things`,
-          content: told((d) => <BeforePart day={d} />),
+          content: told((d) => <BeforePart plan={plan} input={input} day={d} />),
         },
         {
           key: "book",

@@ -111,6 +111,7 @@ export function HandsPart({
           key={h.key}
           input={input}
           catalogue={catalogue}
+          timeable={day.timeable}
           hand={h}
           first={i === 0}
           two={hands.length > 1}
@@ -158,6 +159,7 @@ export const daySum = (day: DayPlan) =>
 interface OneProps {
   input: PlanInput;
   catalogue: Catalogue;
+  timeable: DayPlan["timeable"];
   hand: Hand;
   first: boolean;
   two: boolean;
@@ -167,10 +169,10 @@ interface OneProps {
 
 const other = "other";
 
-function OneHand({ input, catalogue, hand, first, two, onChange, onRemove }: OneProps) {
+function OneHand({ input, catalogue, timeable, hand, first, two, onChange, onRemove }: OneProps) {
   const people = usePeople().data ?? [];
   const own = input.ownHead && first;
-  const methods = catalogue.methods.filter((m) => input.ways.some((w) => w.method === m.id));
+  const methods = catalogue.methods.filter((m) => timeable.some((t) => t.skill === m.id));
   return (
     <section className={styles.hand} aria-label={first ? "Who works" : "The second pair of hands"}>
       <div className={styles.handHead}>

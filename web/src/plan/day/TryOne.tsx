@@ -12,6 +12,8 @@ import styles from "./day.module.css";
 const most = 5;
 /** A press this soon after the last is a slip of the finger, minutes. */
 const slip = 0.05;
+/** What is timed where sections are parted and plaited. */
+const plaits = "plaits";
 
 const clockText = (ms: number) => {
   const s = Math.floor(ms / 1000);
@@ -27,7 +29,10 @@ export function TryOne({ day }: { day: DayPlan }) {
   const [skill, setSkill] = useState<string>();
   const [by, setBy] = useState<string>();
   const [laps, setLaps] = useState<number[]>();
-  const timed = day.timeable.find((t) => t.skill === skill) ?? day.timeable[0];
+  const timed =
+    day.timeable.find((t) => t.skill === skill) ??
+    day.timeable.find((t) => t.skill !== plaits) ??
+    day.timeable[0];
   const who = day.hands.find((h) => h.key === by) ?? day.hands[0];
   const begun = laps?.at(-1);
   const passed = usePassed(begun);
@@ -94,7 +99,7 @@ export function TryOne({ day }: { day: DayPlan }) {
         <span>
           {laps
             ? `${clockText(passed)} · tap when it is finished`
-            : timed.skill === "plaits"
+            : timed.skill === plaits
               ? "From the parting comb to the end of the plait"
               : "From the hook to the last pass, the plait made beforehand"}
         </span>
