@@ -323,6 +323,16 @@ func trialText(t Trial) string {
 	return fmt.Sprintf("%s by %s: %s min for %s", t.Skill, t.By, list(parts), number(t.Rate))
 }
 
+// sat says something of how the work is cut up, where the plan settled that.
+func sat(text func(Sittings) string) func(Input) string {
+	return func(in Input) string {
+		if s := in.day().Sittings; s != nil {
+			return text(*s)
+		}
+		return "as usual"
+	}
+}
+
 // slotText says a settled sitting so that any difference shows.
 func slotText(s Slot) string {
 	return fmt.Sprintf("%d days on, at %s, %s min", s.After, s.At, number(s.Longest))
