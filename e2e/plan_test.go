@@ -317,7 +317,8 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		look("today")
 		for path, ready := range map[string]string{
 			"/clients": `document.querySelectorAll("main li").length === 6`, "/house": `document.querySelectorAll("main li").length === 3`,
-			"/plans": `document.querySelector("img[src*=picture]")`, "/clients/new": says + `("not measured yet")`,
+			"/calendar": `document.querySelectorAll("[data-day]").length >= 28`,
+			"/plans":    `document.querySelector("img[src*=picture]")`, "/clients/new": says + `("not measured yet")`,
 		} {
 			b.visit(address+path, ready)
 			look(path)
@@ -332,7 +333,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		b.waitFor(drawn + " > 40")
 		look("client")
 		b.openPlan(address, "The lighthouse technician, horseshoe", "look")
-		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach"} {
+		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
 			b.step(step)
 			parts := `document.querySelectorAll("main section[aria-label=` + step[2:] + `] section[aria-label] > h2")`
 			for _, title := range value[[]string](b, `[...`+parts+`].map((e) => e.parentElement.getAttribute("aria-label"))`) {
@@ -340,6 +341,11 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 				look(step + ", " + title)
 			}
 		}
+		for _, title := range []string{"Sittings", "Length and breaks", "Working order", "Before it", "On the calendar", "Papers", "Messages"} {
+			b.part(title)
+			look("5 Day, " + title)
+		}
+		b.step("4 Attach")
 		b.press("radio", "Assign")
 		look("assign")
 		b.press("radio", "Turn")

@@ -23,9 +23,11 @@ export function Letters() {
       {house && catalogue ? (
         <>
           <Segmented<MessageKind>
+            block
+            className={styles.kinds ?? ""}
             aria-label="Which message"
             value={kind}
-            options={catalogue.messages.map((m) => ({ value: m.kind, label: m.name }))}
+            options={catalogue.messages.map((m) => ({ value: m.kind, label: m.short }))}
             onChange={setKind}
           />
           <Fields key={`${kind}/${house.version}`} kind={kind} house={house} catalogue={catalogue} />
