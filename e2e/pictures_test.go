@@ -78,6 +78,8 @@ func TestPictures(t *testing.T) {
 	desk.press("radio", "Order")
 	take(desk, "day")
 	desk.visit(address+"/calendar", `document.querySelectorAll("a[data-kind=sitting]").length > 0`)
+	desk.press("button", "The month after")
+	desk.waitFor(`document.querySelectorAll("a[data-kind=sitting]").length > 4`)
 	take(desk, "calendar")
 	phone.enterDemo(address, "")
 	phone.openPlan(address, technician, "parting")

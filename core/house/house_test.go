@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/invalid"
+	"kladotex/core/message"
 	"kladotex/core/quote"
 )
 
@@ -33,4 +34,42 @@ func TestTermsOfTheHouse(t *testing.T) {
 	fields := invalid.From(r.Check())
 	require.Len(t, fields, 1)
 	assert.Equal(t, "terms.taxPercent", fields[0].Path)
+}
+
+// How many sit at once, the paper and the words of messages are the house's; what can not be is
+// refused by name, and documents that differ in any of them are not the same.
+func TestChairsPaperAndLetters(t *testing.T) {
+	r := Usual()
+	assert.Equal(t, 1, r.Seats())
+	usual, _ := message.Of(message.Care)
+	assert.Equal(t, usual.Usual, r.Letter(message.Care))
+	own := message.Template{Subject: "Care", Body: "{care}"}
+	for path, change := range map[string]func(*Rules){
+		"chairs":               func(r *Rules) { r.Chairs = 2 },
+		"zone":                 func(r *Rules) { r.Zone = "Europe/Lisbon" },
+		"paper":                func(r *Rules) { r.Paper = "a4" },
+		"letters.care.subject": func(r *Rules) { r.Letters = map[message.Kind]message.Template{message.Care: own} },
+	} {
+		other := Usual()
+		change(&other)
+		require.NoError(t, other.Check(), path)
+		assert.False(t, other.Equal(Usual()), path)
+		raw, err := json.Marshal(other)
+		require.NoError(t, err)
+		read, err := Decode(raw)
+		require.NoError(t, err)
+		assert.True(t, read.Equal(other), path)
+	}
+	for path, spoil := range map[string]func(*Rules){
+		"chairs":               func(r *Rules) { r.Chairs = 99 },
+		"paper":                func(r *Rules) { r.Paper = "foolscap" },
+		"letters":              func(r *Rules) { r.Letters = map[message.Kind]message.Template{"card": own} },
+		"letters.care.subject": func(r *Rules) { r.Letters = map[message.Kind]message.Template{message.Care: {Body: "x"}} },
+	} {
+		other := Usual()
+		spoil(&other)
+		fields := invalid.From(other.Check())
+		require.Len(t, fields, 1, path)
+		assert.Equal(t, path, fields[0].Path)
+	}
 }

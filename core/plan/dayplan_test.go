@@ -1,12 +1,15 @@
 package plan
 
 import (
+	"cmp"
+	"context"
 	"fmt"
 	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"kladotex/core/invalid"
 	"kladotex/core/pace"
@@ -280,4 +283,59 @@ func BenchmarkDay(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// Whatever the head, the people and the sittings: every row is attached once, nothing is done
+// before what it hangs on, nobody does two things at once, two never share a row, and no sitting
+// is over its limit. With a helper it never takes longer than alone.
+func TestAnyDayHolds(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := carded(Default(), rapid.Float64Range(24, 45).Draw(t, "size"))
+		if structure := rapid.SampledFrom(parting.Structures).Draw(t, "structure"); structure != parting.AllIndividuals {
+			in.Parting = in.Parting.On(structure)
+		}
+		in.OwnHead, in.Child = rapid.Bool().Draw(t, "own"), rapid.Bool().Draw(t, "child")
+		hand := func(key string, does Does) Hand {
+			return Hand{Key: key, Name: key, Hand: rapid.SampledFrom(pace.Hands).Draw(t, key), Does: does}
+		}
+		in.Day = &Day{Install: "2027-03-20", Hands: []Hand{hand("a", DoesBoth)}, Order: &WorkOrder{Apart: rapid.Bool().Draw(t, "apart"), ByRow: rapid.Bool().Draw(t, "by row")}}
+		if rapid.Bool().Draw(t, "two") {
+			in.Day.Hands = append(in.Day.Hands, hand("b", PlaitsFirst))
+		}
+		s := in.UsualSittings()
+		s.Longest = rapid.Float64Range(leastSitting, 500).Draw(t, "longest")
+		in.Day.Sittings = &s
+		d, err := DayOf(context.Background(), in)
+		if err != nil {
+			return // sizes that no such head takes are refused elsewhere
+		}
+		plaited, attached := map[int]bool{}, map[int]int{}
+		for _, sitting := range d.Sittings {
+			if len(sitting.Spans) > 1 {
+				assert.LessOrEqual(t, sitting.Minutes, sitting.Limit+1e-9)
+			}
+			for i, a := range sitting.Spans {
+				for _, b := range sitting.Spans[:i] {
+					apart := a.End <= b.Start+1e-9 || b.End <= a.Start+1e-9
+					assert.True(t, apart || a.Person != b.Person && (a.Row != b.Row || a.Row < 0), "%+v and %+v", a, b)
+				}
+			}
+			spans := slices.Clone(sitting.Spans)
+			slices.SortFunc(spans, func(a, b DaySpan) int { return cmp.Compare(a.Start, b.Start) })
+			for _, x := range spans {
+				switch {
+				case x.Row < 0:
+				case x.Kind == pace.Plaits:
+					plaited[x.Row] = true
+				default:
+					attached[x.Row]++
+					assert.True(t, plaited[x.Row] || d.Rows[x.Row].Plait == 0, "%s is attached before it is plaited", d.Rows[x.Row].Name)
+				}
+			}
+		}
+		assert.Len(t, attached, len(d.Rows))
+		if len(d.Hands) > 1 && len(d.Sittings) == 1 {
+			assert.LessOrEqual(t, d.Sum(), d.Alone+1e-6)
+		}
+	})
 }

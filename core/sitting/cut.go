@@ -12,10 +12,13 @@ type Sitting struct {
 
 // Cut cuts the steps into the fewest sittings none of which is longer than its limit, and of
 // those into the most even ones. Sitting k, from 0, lasts limit(k) at most, minutes. A step that
-// is by itself longer than that makes a sitting of its own. Rows that are begun are finished in
-// the same sitting where two people share them.
+// is by itself longer than that makes a sitting of its own. Where two people share the rows, none is
+// left plaited and not attached at the end of a sitting, unless all are plaited first.
 func (c Crew) Cut(steps []Step, limit func(k int) float64) []Sitting {
 	ends := c.ends(steps)
+	if len(c.People) > 1 {
+		ends = thinned(steps, ends, limit)
+	}
 	n := len(ends) - 1
 	if n < 1 {
 		return nil
@@ -112,8 +115,44 @@ func (c Crew) lengths(steps []Step, ends []int, a int, most float64) (out []exte
 	return out
 }
 
+// grain is the share of a sitting below which two people's steps are not looked at one by one for
+// an end: there are many, and each has to be tried out.
+const grain = 1.0 / 12
+
+// thinned leaves ends out where so little lies between them that a sitting is hardly evener for it.
+func thinned(steps []Step, ends []int, limit func(k int) float64) []int {
+	shortest := math.Inf(1)
+	for k := range ends {
+		shortest = min(shortest, limit(k))
+	}
+	out, since := ends[:1:1], 0.0
+	for k := 1; k < len(ends); k++ {
+		for _, s := range steps[ends[k-1]:ends[k]] {
+			since += longest(s.By)
+		}
+		next := 0.0
+		if k+1 < len(ends) {
+			for _, s := range steps[ends[k]:ends[k+1]] {
+				next += longest(s.By)
+			}
+		}
+		if since+next > grain*shortest || k == len(ends)-1 {
+			out, since = append(out, ends[k]), 0
+		}
+	}
+	return out
+}
+
+// longest is what a step takes the slowest of those who do it.
+func longest(by []float64) (minutes float64) {
+	for _, m := range by {
+		minutes = max(minutes, m)
+	}
+	return minutes
+}
+
 // ends are where a sitting may begin and end, as indices of steps: anywhere between two steps
-// for one person; for two, where no row is half done.
+// for one person; for two, where no row is plaited and not attached, or among steps of one sort.
 func (c Crew) ends(steps []Step) []int {
 	out := []int{0}
 	last := map[int]int{} // the last step of each row
@@ -127,7 +166,8 @@ func (c Crew) ends(steps []Step) []int {
 				delete(open, s.Row)
 			}
 		}
-		if len(c.People) == 1 || len(open) == 0 || i == len(steps)-1 {
+		alike := i+1 < len(steps) && steps[i+1].Plaits == s.Plaits
+		if len(c.People) == 1 || len(open) == 0 || alike || i == len(steps)-1 {
 			out = append(out, i+1)
 		}
 	}

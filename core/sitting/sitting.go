@@ -83,6 +83,7 @@ type at struct {
 	worked float64 // minutes of work so far
 	since  float64 // work since the last break
 	raised float64 // work with raised arms since they were put down
+	row    int     // that which they have in hand until they are free
 }
 
 // do lets a person do a step as soon as they are free.
@@ -179,14 +180,29 @@ func (c Crew) share(steps []Step, from, to int, people []int) []Span {
 		if ends[i-from] != open {
 			return false
 		}
-		for _, a := range steps[i].After {
-			if a >= from && ends[a-from] > now {
+		for k := len(steps[i].After) - 1; k >= 0; k-- { // what comes last is done last
+			if a := steps[i].After[k]; a >= from && ends[a-from] > now {
 				return false
 			}
 		}
 		return true
 	}
 	now, left := make([]at, len(c.People)), to-from
+	for i := range now {
+		now[i].row = NoRow
+	}
+	// inHand tells whether somebody works at a row at a time: whoever is free before it does not.
+	inHand := func(row int, time float64) bool {
+		if row == NoRow {
+			return false
+		}
+		for i := range now {
+			if now[i].row == row && now[i].free > time {
+				return true
+			}
+		}
+		return false
+	}
 	clock := slices.Clone(people) // by when each is free
 	for left > 0 {
 		slices.SortStableFunc(clock, func(a, b int) int {
@@ -202,10 +218,10 @@ func (c Crew) share(steps []Step, from, to int, people []int) []Span {
 		for _, who := range clock {
 			time := now[who].free
 			if i := c.next(steps, from, to, who, func(i int) bool {
-				return ready(i, time) && !inHand(spans, steps, i, time)
+				return !inHand(steps[i].Row, time) && ready(i, time)
 			}); i >= 0 {
 				spans = append(spans, c.do(&now[who], &steps[i], who, i))
-				ends[i-from] = now[who].free
+				ends[i-from], now[who].row = now[who].free, steps[i].Row
 				left--
 				taken = true
 				break
@@ -222,7 +238,7 @@ func (c Crew) share(steps []Step, from, to int, people []int) []Span {
 				if later-waits.free >= c.Breaks.Long { // who waits so long has rested
 					waits.since, waits.raised = 0, 0
 				}
-				waits.free = later
+				waits.free, waits.row = later, NoRow
 				taken = true
 				break
 			}
@@ -232,19 +248,6 @@ func (c Crew) share(steps []Step, from, to int, people []int) []Span {
 		}
 	}
 	return spans
-}
-
-// inHand tells whether somebody works at the row of a step at a time.
-func inHand(spans []Span, steps []Step, i int, now float64) bool {
-	if steps[i].Row == NoRow {
-		return false
-	}
-	for k := len(spans) - 1; k >= 0; k-- {
-		if steps[spans[k].Step].Row == steps[i].Row && spans[k].Start <= now && spans[k].End > now {
-			return true
-		}
-	}
-	return false
 }
 
 // next is the first step a person takes of those that are ready; -1 for none.

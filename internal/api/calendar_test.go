@@ -216,7 +216,51 @@ func TestMessagesAreSentAndKept(t *testing.T) {
 	require.Len(t, sent, 1)
 	assert.Equal(t, "Until nine.", sent[0].Says.Body)
 	assert.Equal(t, "Juno Pellwether", sent[0].To)
+	// What was sent and booked is held about the client, and goes with them.
+	require.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/plans/"+p.ID+"/booking", made(), "If-Match", `"1"`).StatusCode)
+	held := string(s.send("GET", "/api/v1/clients/"+c.ID+"/export", "").body)
+	assert.Contains(t, held, "Until nine.")
+	assert.Contains(t, held, `"on": "2027-03-27"`)
 	assert.Equal(t, http.StatusUnprocessableEntity, s.send("POST", "/api/v1/plans/"+p.ID+"/messages", anew(`{"kind":"card","subject":"x","body":"y"}`)).StatusCode)
+}
+
+// A client who is deleted takes bookings along.
+func TestADeletedClientIsOffTheCalendar(t *testing.T) {
+	s := open(t)
+	c := s.newClient("Juno Pellwether")
+	res := s.send("POST", "/api/v1/plans", anew(text(t, map[string]any{"title": "Juno", "clientId": c.ID, "input": twoSittings("2027-03-27", "")})))
+	var p planDocument
+	res.json(t, &p)
+	require.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/plans/"+p.ID+"/booking", made(), "If-Match", `"1"`).StatusCode)
+	require.Len(t, s.month("2027-03-27", "2027-03-28").Bookings, 1)
+	require.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/clients/"+c.ID, "").StatusCode)
+	assert.Empty(t, s.month("2027-03-27", "2027-03-28").Bookings)
+}
+
+// A plan that takes longer than is wished comes with plans that do not; one that fits with none,
+// and a day that can not be is refused by name.
+func TestADayAndWhatMakesItFit(t *testing.T) {
+	s := open(t)
+	in := twoSittings("2027-03-27", "")
+	in.Day.Within = 180
+	day := ask[plan.DayPlan](s, "/api/v1/day", in)
+	require.Len(t, day.Sittings, 2)
+	assert.Equal(t, "2027-03-28", day.Sittings[1].On)
+	require.Greater(t, day.Sum(), in.Day.Within)
+	quicker := ask[[]plan.Quicker](s, "/api/v1/quicker", in)
+	require.NotEmpty(t, quicker)
+	for _, q := range quicker {
+		res := s.send("POST", "/api/v1/preview", text(t, q.Input))
+		assert.Equal(t, http.StatusOK, res.StatusCode, "%s: %s", q.Says, res.body)
+	}
+	in.Day.Within = 3000
+	assert.Empty(t, ask[[]plan.Quicker](s, "/api/v1/quicker", in))
+	in.Day.Sittings.At = "nine"
+	for _, path := range []string{"day", "quicker", "preview"} {
+		res := s.send("POST", "/api/v1/"+path, text(t, in))
+		assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode, path)
+		assert.Contains(t, string(res.body), "day.sittings.at", path)
+	}
 }
 
 // People say how practised they are; plans they begin are timed by it.

@@ -48,8 +48,8 @@ var booked = []string{
 	"The baker, four evenings at home", "The cellist, a hairline that shows",
 }
 
-// calendar puts plans on it and says when people are busy.
-func calendar(ctx context.Context, s *store.Store, crew map[string]store.Person, plans map[string]string) error {
+// bookings puts plans on the calendar and says when people are busy.
+func bookings(ctx context.Context, s *store.Store, crew map[string]store.Person, plans map[string]string) error {
 	use, err := studio.Open(ctx, s)
 	if err != nil {
 		return err

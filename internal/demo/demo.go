@@ -285,7 +285,7 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	if err := prices(ctx, s, plans["The lighthouse technician, long thick hair"]); err != nil {
 		return err
 	}
-	return calendar(ctx, s, crew, plans)
+	return bookings(ctx, s, crew, plans)
 }
 
 // prices sets what the studio asks, and gives a quote for a plan, which is accepted.

@@ -4,16 +4,19 @@ import (
 	"context"
 	"path/filepath"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/advice"
+	"kladotex/core/calendar"
 	"kladotex/core/hair"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 func TestStudioIsFurnishedOnce(t *testing.T) {
@@ -88,4 +91,37 @@ func TestDemoShowsTheStructures(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, len(structures), 8)
 	assert.Len(t, heads, 6)
+}
+
+// There is always a sitting today, some are booked ahead, nobody is booked twice at once, and the
+// days end at a decent hour.
+func TestTheDemoHasACalendar(t *testing.T) {
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	require.NoError(t, Furnish(t.Context(), s))
+	today := time.Now().Format(time.DateOnly)
+	list, err := s.Bookings(t.Context(), today, time.Now().AddDate(0, 0, 40).Format(time.DateOnly))
+	require.NoError(t, err)
+	require.Len(t, list, len(booked))
+	use, err := studio.Open(t.Context(), s)
+	require.NoError(t, err)
+	now := false
+	for _, b := range list {
+		for _, sitting := range b.Booked.Sittings {
+			now = now || sitting.On == today
+			when, err := sitting.When(time.Local)
+			require.NoError(t, err)
+			assert.Less(t, when.End.Hour(), 23, b.Booked.Title)
+			assert.Equal(t, when.Start.Day(), when.End.Day(), b.Booked.Title)
+		}
+		p, err := s.Plan(t.Context(), b.PlanID)
+		require.NoError(t, err)
+		clashes, err := use.Clashes(t.Context(), p.ID, p.Input)
+		require.NoError(t, err)
+		for _, c := range clashes {
+			assert.NotContains(t, []calendar.ClashKind{calendar.ChairTaken, calendar.PersonBusy}, c.Kind, "%s: %s", p.Title, c.Says)
+		}
+	}
+	assert.True(t, now, "a sitting today")
 }

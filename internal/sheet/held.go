@@ -4,7 +4,9 @@ import (
 	"encoding/json"
 	"time"
 
+	"kladotex/core/calendar"
 	"kladotex/core/client"
+	"kladotex/core/message"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/internal/store"
@@ -36,6 +38,14 @@ func Held(h store.Held) ([]byte, error) {
 		State  quote.State  `json:"state"`
 		Given  quote.Letter `json:"given"`
 	}
+	type heldBooking struct {
+		At     time.Time        `json:"at"`
+		Booked calendar.Booking `json:"booked"`
+	}
+	type heldMessage struct {
+		At   time.Time        `json:"at"`
+		Says message.Template `json:"says"`
+	}
 	out := struct {
 		Format   string       `json:"format"`
 		Name     string       `json:"name"`
@@ -47,8 +57,10 @@ func Held(h store.Held) ([]byte, error) {
 		Acknowledged []store.Acknowledged `json:"acknowledged"`
 		Plans        []heldPlan           `json:"plans"`
 		Quotes       []heldQuote          `json:"quotes"`
+		Bookings     []heldBooking        `json:"bookings"`
+		Messages     []heldMessage        `json:"messages"`
 	}{
-		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{}, []heldQuote{},
+		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{}, []heldQuote{}, []heldBooking{}, []heldMessage{},
 	}
 	for _, p := range h.Plans {
 		entry := heldPlan{Title: p.Plan.Title, Created: p.Plan.Created, Updated: p.Plan.Updated, Pinned: []pinned{}, Versions: []version{}}
@@ -62,6 +74,12 @@ func Held(h store.Held) ([]byte, error) {
 	}
 	for _, q := range h.Quotes {
 		out.Quotes = append(out.Quotes, heldQuote{q.Number, q.State, q.Given})
+	}
+	for _, b := range h.Bookings {
+		out.Bookings = append(out.Bookings, heldBooking{b.At, b.Booked})
+	}
+	for _, m := range h.Messages {
+		out.Messages = append(out.Messages, heldMessage{m.At, m.Words})
 	}
 	raw, err := json.MarshalIndent(out, "", "  ")
 	return append(raw, '\n'), err

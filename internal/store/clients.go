@@ -176,6 +176,9 @@ type Held struct {
 	Client Client
 	Plans  []HeldPlan
 	Quotes []Quote
+	// Bookings are those that stand and those that were cancelled, Messages those sent.
+	Bookings []Booking
+	Messages []Message
 }
 
 // HeldPlan is a plan made for a client, with the states pinned beside it and its
@@ -209,7 +212,13 @@ func (s *Store) Held(ctx context.Context, id string) (h Held, err error) {
 			}
 			h.Plans = append(h.Plans, HeldPlan{p, versions})
 		}
-		h.Quotes, err = list(ctx, tx, "quotes", readQuoteRow, `SELECT `+quoteColumns+` FROM quote WHERE client_id = ? ORDER BY number`, id)
+		if h.Quotes, err = list(ctx, tx, "quotes", readQuoteRow, `SELECT `+quoteColumns+` FROM quote WHERE client_id = ? ORDER BY number`, id); err != nil {
+			return err
+		}
+		if h.Bookings, err = list(ctx, tx, "bookings", readBooking, `SELECT `+bookingColumns+` FROM booking WHERE client_id = ? ORDER BY booked_at, id`, id); err != nil {
+			return err
+		}
+		h.Messages, err = list(ctx, tx, "messages", readMessage, `SELECT `+messageColumns+` FROM message WHERE client_id = ? ORDER BY sent_at, id`, id)
 		return err
 	})
 	if err != nil {

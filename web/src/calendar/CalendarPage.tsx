@@ -1,6 +1,6 @@
 import { LeftOutlined, RightOutlined } from "@ant-design/icons";
 import { Button, Segmented, Skeleton } from "antd";
-import { useMemo, useState, type CSSProperties } from "react";
+import { useEffect, useMemo, useState, type CSSProperties } from "react";
 import { Link } from "react-router";
 import { useCalendar, usePeople } from "../api/queries";
 import { localDay } from "../lib/localDay";
@@ -27,6 +27,11 @@ function CalendarPage() {
   const { data, error, refetch } = useCalendar(days[0] ?? on, days.at(-1) ?? on);
   const people = usePeople().data;
   const entries = useMemo(() => (data ? entriesOf(data, people ?? []) : undefined), [data, people]);
+  // Late in a month today would lie below the edge.
+  const isThere = entries !== undefined;
+  useEffect(() => {
+    if (isThere) document.querySelector("[data-day][data-today=true]")?.scrollIntoView({ block: "nearest" });
+  }, [isThere]);
   const go = (by: number) => setOn(look === "month" ? addMonths(on, by) : addDays(on, 7 * by));
   const today = data?.today ?? localDay();
   return (
