@@ -211,7 +211,7 @@ function Reading() {
         <Switch checked={letterKeys} onChange={(value) => set({ letterKeys: value })} />
       </label>
       <label>
-        <span>Paper of the plan sheet</span>
+        <span>Paper, where the studio has none</span>
         <Segmented<"letter" | "a4">
           value={paper}
           options={[
