@@ -374,8 +374,8 @@ func repair(bands []Band, courses []Course) {
 					return
 				}
 				broken = true
-				low, high := Gap(c.Joints, i, 0, 0)
-				_, high = Gap(c.Joints, i+1, 0, float64(len(line.Run)-1))
+				low, _ := Gap(c.Joints, i, 0, 0)
+				_, high := Gap(c.Joints, i+1, 0, float64(len(line.Run)-1))
 				if i == 0 {
 					low = 0
 				}

@@ -253,9 +253,8 @@ func byHair(m Method, _ Situation, jobs []Job, r *Ranked) {
 // byFit weighs what the method itself finds at the places: plait against piece.
 func byFit(m Method, _ Situation, jobs []Job, r *Ranked) {
 	type kind struct {
-		n      int
-		worst  advice.Finding
-		danger bool
+		n     int
+		worst advice.Finding
 	}
 	found := map[advice.Code]*kind{}
 	var codes []advice.Code

@@ -15,10 +15,9 @@ import (
 // step is a step of a sitting with what it is.
 type step struct {
 	sitting.Step
-	kind   pace.Kind
-	name   string
-	row    int // of the working order; -1 for the whole head
-	places []int
+	kind pace.Kind
+	name string
+	row  int // of the working order; -1 for the whole head
 }
 
 // day is the work of a plan in steps.
@@ -189,7 +188,7 @@ func (d *day) addRow(r int, kind pace.Kind, verb string, places []int, minutes [
 	for n := range parts {
 		part := places[n*len(places)/parts : (n+1)*len(places)/parts]
 		s := step{
-			kind: kind, name: verb + ": " + d.rows[r].Name, row: r, places: part,
+			kind: kind, name: verb + ": " + d.rows[r].Name, row: r,
 			Step: sitting.Step{Row: r, Plaits: kind == pace.Plaits, By: make([]float64, len(d.hands)), After: after, Arms: d.rows[r].Group != GroupFront && d.rows[r].Group != GroupHairline && d.rows[r].Group != GroupPart},
 		}
 		for k := range d.hands {

@@ -172,7 +172,8 @@ func aHelper(_ context.Context, w *worked, _ float64) (says string, in Input, ok
 	return "A helper who parts and plaits", in, true
 }
 
-// moreSittings sits more often, never longer than is wished.
+// moreSittings sits more often, never longer than is wished: from then on the wish is for each
+// of them, no more for all.
 func moreSittings(_ context.Context, w *worked, _ float64) (says string, in Input, ok bool) {
 	in = w.in
 	if in.Day.Within < leastSitting {
@@ -185,7 +186,7 @@ func moreSittings(_ context.Context, w *worked, _ float64) (says string, in Inpu
 		s.Slots[i].Longest = 0
 	}
 	day := *in.Day
-	day.Sittings = &s
+	day.Sittings, day.Within = &s, 0
 	in.Day = &day
 	return fmt.Sprintf("More sittings, none longer than %s", SpellMinutes(s.Longest)), in, true
 }
