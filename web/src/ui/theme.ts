@@ -49,6 +49,8 @@ export function themeOf(dim: boolean): ThemeConfig {
       colorInfoBg: c.leafSoft,
       colorInfoBorder: c.line,
       colorSuccess: c.leaf,
+      colorSuccessBg: c.leafSoft,
+      colorSuccessBorder: c.line,
       colorWarning: c.marigold,
       colorError: c.brick,
       colorTextBase: c.ink,
