@@ -54,6 +54,10 @@ const (
 	armsDown = 2.0
 )
 
+// nearlyDue is the share of the work before a break from which one rests rather than break off
+// what comes next.
+const nearlyDue = 0.75
+
 // Span is one person at one step, rests in it.
 type Span struct {
 	Step   int     `json:"step"`
@@ -101,6 +105,10 @@ func (c Crew) do(p *at, s *Step, who int, index int) Span {
 		}
 	}
 	const end = 1e-9 // no rest is taken for what rounding leaves
+	// Before a row that would be broken off one rests now, where a break is nearly due.
+	if c.Breaks.After > 0 && p.since >= nearlyDue*c.Breaks.After && p.since+left > c.Breaks.After {
+		rest(c.Breaks.Long, false)
+	}
 	for {
 		if c.Breaks.After > 0 && p.since >= c.Breaks.After-end {
 			rest(c.Breaks.Long, false)

@@ -229,6 +229,10 @@ func TestBreaks(t *testing.T) {
 	spans = c.Run([]Step{{Row: 0, By: []float64{45}, Arms: true}}, 0, 1)
 	assert.Equal(t, []Rest{{20, 22, true}, {42, 44, true}}, spans[0].Rests)
 	assert.Empty(t, c.Run([]Step{{Row: 0, By: []float64{90}}}, 0, 1)[0].Rests, "none after the last piece")
+	// Nearly due, it comes before the row that would be broken off, not in it.
+	spans = c.Run([]Step{{Row: 0, By: []float64{80}}, {Row: 1, By: []float64{20}}}, 0, 2)
+	assert.Equal(t, []Rest{{80, 90, false}}, spans[1].Rests)
+	assert.Empty(t, c.Run([]Step{{Row: 0, By: []float64{80}}, {Row: 1, By: []float64{10}}}, 0, 2)[1].Rests, "and not where all is done by then")
 }
 
 // Who works beyond four hours tires, so that the same rows take less in two sittings.

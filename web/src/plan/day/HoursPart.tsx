@@ -182,6 +182,10 @@ function OneHand({ input, catalogue, timeable, hand, first, two, onChange, onRem
             value={hand.person ?? other}
             options={[
               ...people.map((p) => ({ value: p.id, label: p.name })),
+              // Someone who has left the studio, or of another one.
+              ...(hand.person && !people.some((p) => p.id === hand.person)
+                ? [{ value: hand.person, label: hand.name }]
+                : []),
               { value: other, label: own ? "Someone else, at home" : "Someone else" },
             ]}
             onChange={(id) => {
