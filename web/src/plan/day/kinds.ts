@@ -50,14 +50,6 @@ export function after(at: string, minutes: number): string {
   return `${two(Math.floor(sum / 60) % 24)}:${two(sum % 60)}`;
 }
 
-/** A date so many days after another. */
-export function daysAfter(on: string, days: number): string {
-  const date = new Date(`${on}T12:00:00`);
-  date.setDate(date.getDate() + days);
-  const two = (n: number) => String(n).padStart(2, "0");
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
-}
-
 /** How many days lie between two dates. */
 export const daysBetween = (from: string, to: string) =>
   Math.round((Date.parse(`${to}T12:00:00Z`) - Date.parse(`${from}T12:00:00Z`)) / 86_400_000);
