@@ -123,7 +123,8 @@ func DayOf(ctx context.Context, in Input) (DayPlan, error) {
 		Hours: w.hours(), Hands: d.hands, Timeable: w.timeable(), Usual: in.UsualSittings(), Sittings: d.sittings(),
 		Practised: pace.Estimate(w.headTasks(), pace.Worker{Hand: pace.Practised, Own: 1}).Total.Likely,
 	}
-	out.Figures = d.figures(out.Hours, w.tasks(need))
+	home := w.tasks(need)
+	out.Figures = d.figures(out.Hours, home)
 	out.Rows = d.dayRows()
 	out.Paces = d.paces(out.Timeable)
 	if len(d.hands) > 1 {
@@ -131,7 +132,7 @@ func DayOf(ctx context.Context, in Input) (DayPlan, error) {
 		out.Alone = sitting.Length(sitting.Crew{People: make([]sitting.Person, 1), Breaks: d.crew.Breaks}.Run(alone, 0, len(alone)))
 	}
 	out.date(in)
-	out.Due = d.due(in, w.tasks(need), out.Sittings)
+	out.Due = d.due(in, home, &out)
 	out.Says = d.says(&out)
 	return out, ctx.Err()
 }

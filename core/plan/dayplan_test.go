@@ -103,6 +103,7 @@ func TestAHelperShortensTheDay(t *testing.T) {
 	evening := dayOf(t, in)
 	assert.Less(t, evening.Sum(), two.Sum())
 	assert.True(t, evening.Sittings[0].Evening)
+	assert.Equal(t, []string{"The evening before", "Sitting 1"}, []string{evening.SittingName(0), evening.SittingName(1)})
 	assert.Equal(t, "2027-03-19", evening.Sittings[0].On)
 	assert.Equal(t, "2027-03-20", evening.Sittings[1].On)
 	in.Day.Hands = in.Day.Hands[:1]

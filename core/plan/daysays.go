@@ -30,12 +30,7 @@ func (p *DayPlan) date(in Input) {
 		return
 	}
 	want := in.sittings()
-	evenings := 0
-	for _, s := range p.Sittings {
-		if s.Evening {
-			evenings++
-		}
-	}
+	evenings := p.evenings()
 	for i := range p.Sittings {
 		s, k := &p.Sittings[i], i-evenings
 		switch {
@@ -53,13 +48,8 @@ func (p *DayPlan) date(in Input) {
 }
 
 // due is what comes before the first sitting, the earliest first.
-func (d *day) due(in Input, home []Task, sittings []DaySitting) []DayDue {
-	before := 0 // the first evening, days before the install
-	for _, s := range sittings {
-		if s.Evening {
-			before++
-		}
-	}
+func (d *day) due(in Input, home []Task, p *DayPlan) []DayDue {
+	before, sittings := p.evenings(), p.Sittings // the first evening, days before the install
 	out := []DayDue{}
 	for _, t := range home {
 		out = append(out, DayDue{Key: t.Key, Title: t.Title, Before: max(t.Before, before), Minutes: t.Minutes, Wait: t.Wait})
@@ -117,7 +107,7 @@ func (d *day) says(p *DayPlan) []string {
 		}
 	}
 	for i, s := range p.Sittings {
-		name := fmt.Sprintf("Sitting %d", i+1)
+		name := p.SittingName(i)
 		if len(p.Sittings) == 1 {
 			name = "The day"
 		}
@@ -138,6 +128,24 @@ func (d *day) says(p *DayPlan) []string {
 		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", SpellMinutes(w.Within), SpellMinutes(p.Sum())))
 	}
 	return out
+}
+
+// evenings are how many sittings of a helper come before the first.
+func (p DayPlan) evenings() (n int) {
+	for _, s := range p.Sittings {
+		if s.Evening {
+			n++
+		}
+	}
+	return n
+}
+
+// SittingName is what sitting i is called: those of a helper beforehand are not counted.
+func (p DayPlan) SittingName(i int) string {
+	if p.Sittings[i].Evening {
+		return "The evening before"
+	}
+	return fmt.Sprintf("Sitting %d", i+1-p.evenings())
 }
 
 // Sum is how long all sittings last, breaks in them, minutes.

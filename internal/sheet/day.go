@@ -162,16 +162,7 @@ func (w *page) number(r plan.DayRow, camera picture.Camera, middle picture.Point
 // sittingName is what a sitting is called, with its date and times.
 func (w *page) sittingName(i int) string {
 	s := &w.plan.Day.Sittings[i]
-	evenings := 0
-	for _, x := range w.plan.Day.Sittings {
-		if x.Evening {
-			evenings++
-		}
-	}
-	name := fmt.Sprintf("Sitting %d", i+1-evenings)
-	if s.Evening {
-		name = "The evening before"
-	}
+	name := w.plan.Day.SittingName(i)
 	if s.On != "" {
 		name += " · " + onDay(s.On)
 	}

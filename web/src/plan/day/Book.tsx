@@ -10,6 +10,7 @@ import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
 import type { StoredPlan } from "../shop/stored";
 import styles from "./day.module.css";
+import { sittingName } from "./kinds";
 
 interface Props {
   plan: StoredPlan;
@@ -47,7 +48,7 @@ export function Book({ plan, input, day }: Props) {
             <li key={`${c.kind}${c.sitting}${c.says}`}>
               <WarningFilled aria-hidden />
               <span>
-                {c.sitting >= 0 && day.sittings.length > 1 && <b>Sitting {c.sitting + 1}: </b>}
+                {c.sitting >= 0 && day.sittings.length > 1 && <b>{sittingName(day, c.sitting)}: </b>}
                 {c.says}
               </span>
             </li>

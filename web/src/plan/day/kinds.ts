@@ -1,4 +1,4 @@
-import type { DaySpan } from "../../api/types";
+import type { DayPlan, DaySpan } from "../../api/types";
 
 export type Kind = DaySpan["kind"];
 
@@ -48,6 +48,12 @@ export function after(at: string, minutes: number): string {
   const sum = Math.round((h ?? 0) * 60 + (m ?? 0) + minutes);
   const two = (n: number) => String(n).padStart(2, "0");
   return `${two(Math.floor(sum / 60) % 24)}:${two(sum % 60)}`;
+}
+
+/** What sitting i is called: those of a helper beforehand are not counted. */
+export function sittingName({ sittings }: Pick<DayPlan, "sittings">, i: number): string {
+  if (sittings[i]?.evening) return "The evening before";
+  return `Sitting ${i + 1 - sittings.filter((s) => s.evening).length}`;
 }
 
 /** How many days lie between two dates. */
