@@ -302,3 +302,11 @@ func (w Wrapping) AsOffers() []Offer {
 	}
 	return []Offer{{Packs: 1, Price: w.Price}}
 }
+
+// Called is a piece with its colour.
+func (p Piece) Called() string {
+	if p.Colour == "" {
+		return p.Name
+	}
+	return p.Name + ", " + strings.ToLower(p.Colour)
+}

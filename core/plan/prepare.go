@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
@@ -88,7 +87,7 @@ func (w *worked) tasks(n Need) []Task {
 		}
 		count := need.OnHead + need.Fill
 		out = append(out, Task{
-			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + called(p), Count: count, Unit: "loop", Minutes: stretchTime * float64(count),
+			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + p.Called(), Count: count, Unit: "loop", Minutes: stretchTime * float64(count),
 			Steps: []method.Step{{
 				Text:    "Open each loop with the tail of a comb or two fingers until the piece itself slips through, about {loop}. A loop too tight spoils the piece when it is forced.",
 				Lengths: map[string]float64{"loop": tightLoop * p.Thickness},
@@ -129,7 +128,7 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	}
 	strands := (count + cut.Units(1) - 1) / cut.Units(1)
 	t := Task{
-		Key: "cut:" + p.Key, Title: "Cut and split " + called(p), Count: strands, Unit: "strand", Before: 1, Cut: &cut,
+		Key: "cut:" + p.Key, Title: "Cut and split " + p.Called(), Count: strands, Unit: "strand", Before: 1, Cut: &cut,
 		Minutes: cutTime*float64(strands)*boolTo(cut.Cuts > 1) + splitTime*float64(count)*boolTo(cut.Splits > 1),
 	}
 	if cut.Cuts > 1 {
@@ -150,14 +149,6 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	return t, true
 }
 
-// called is a piece with its colour.
-func called(p hair.Piece) string {
-	if p.Colour == "" {
-		return p.Name
-	}
-	return p.Name + ", " + strings.ToLower(p.Colour)
-}
-
 func boolTo(yes bool) float64 {
 	if yes {
 		return 1
@@ -169,7 +160,7 @@ func boolTo(yes bool) float64 {
 func braidTask(p hair.Piece, count int) Task {
 	bundle := supply.BraidBundle(p.Length)
 	t := Task{
-		Key: "bundle:" + p.Key, Title: "Make bundles of " + called(p), Count: count, Unit: "bundle", Minutes: bundleTime * float64(count), Before: 1,
+		Key: "bundle:" + p.Key, Title: "Make bundles of " + p.Called(), Count: count, Unit: "bundle", Minutes: bundleTime * float64(count), Before: 1,
 		Steps: []method.Step{
 			{
 				Text:    "Braiding takes up about a seventh: for a braid of {braid} a bundle must be {bundle} long.",
@@ -202,7 +193,7 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 	m := supply.MakeLoc(p.Length, p.Thickness, wrapping.StrandLength)
 	packs := m.Strands * float64(count) / float64(wrapping.Strands)
 	return Task{
-		Key: "make:" + p.Key, Title: "Make " + called(p), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
+		Key: "make:" + p.Key, Title: "Make " + p.Called(), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
 		Made: &m, Batches: supply.Batches(count, m.Minutes, batchTime),
 		Steps: []method.Step{
 			{

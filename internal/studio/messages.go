@@ -6,7 +6,6 @@ import (
 	"strings"
 	"time"
 
-	"kladotex/core/hair"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/message"
@@ -67,7 +66,7 @@ func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person) ma
 	if b := p.Input.Price; b != nil && b.BringsHair {
 		var names []string
 		for _, n := range p.Input.Pieces {
-			names = append(names, called(n))
+			names = append(names, n.Called())
 		}
 		bring = "Please bring the hair: " + strings.Join(names, "; ") + "."
 	}
@@ -75,14 +74,6 @@ func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person) ma
 		"client": client, "studio": studio, "by": worker, "date": date, "time": at, "sittings": strings.Join(lines, "\n"),
 		"hours": plan.SpellMinutes(day.Sum()), "bring": bring, "care": strings.Join(plan.Care(), "\n"),
 	}
-}
-
-// called is a piece with its colour.
-func called(p hair.Piece) string {
-	if p.Colour == "" {
-		return p.Name
-	}
-	return p.Name + ", " + strings.ToLower(p.Colour)
 }
 
 // spokenDay is a date as it is said in a message.

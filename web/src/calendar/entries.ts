@@ -1,4 +1,5 @@
 import type { Month, Person } from "../api/types";
+import { localDay } from "../lib/localDay";
 
 /** Something on a day of the calendar. */
 export interface Entry {
@@ -84,16 +85,11 @@ export function entriesOf(month: Month, people: readonly Person[]): Map<string, 
 
 const dateOf = (on: string) => new Date(`${on}T12:00:00`);
 
-const textOf = (d: Date) => {
-  const two = (n: number) => String(n).padStart(2, "0");
-  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}`;
-};
-
 /** A date so many days after another. */
 export function addDays(on: string, days: number): string {
   const d = dateOf(on);
   d.setDate(d.getDate() + days);
-  return textOf(d);
+  return localDay(d);
 }
 
 const nextDay = (on: string) => addDays(on, 1);
@@ -101,7 +97,7 @@ const nextDay = (on: string) => addDays(on, 1);
 /** The first day of a month so many months after that of a date. */
 export function addMonths(on: string, months: number): string {
   const d = dateOf(on);
-  return textOf(new Date(d.getFullYear(), d.getMonth() + months, 1, 12));
+  return localDay(new Date(d.getFullYear(), d.getMonth() + months, 1, 12));
 }
 
 /** The Monday of a date's week. */
