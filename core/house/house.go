@@ -8,7 +8,6 @@ import (
 	"reflect"
 	"regexp"
 
-	"kladotex/core/calendar"
 	"kladotex/core/invalid"
 	"kladotex/core/message"
 	"kladotex/core/quote"
@@ -37,6 +36,9 @@ type Rules struct {
 	// Letters are the words of messages, by kind; those left out are as usual.
 	Letters map[message.Kind]message.Template `json:"letters,omitempty" doc:"Words of messages by kind; those left out are as usual"`
 }
+
+// mostChairs bounds the chairs of a studio.
+const mostChairs = 40
 
 // Seats are how many can sit at once.
 func (r Rules) Seats() int { return max(1, r.Chairs) }
@@ -83,7 +85,7 @@ func (r Rules) Check() error {
 		r.Terms.Check(&bad, "terms.")
 	}
 	if r.Chairs != 0 {
-		calendar.CheckChairs(&bad, "chairs", r.Chairs)
+		bad.Count("chairs", "The number of chairs", r.Chairs, 1, mostChairs)
 	}
 	if r.Paper != "" {
 		invalid.OneOf(&bad, "paper", "The paper", r.Paper, []string{"letter", "a4"})

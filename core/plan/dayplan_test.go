@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -338,5 +339,14 @@ func TestAnyDayHolds(t *testing.T) {
 		if len(d.Hands) > 1 && len(d.Sittings) == 1 {
 			assert.LessOrEqual(t, d.Sum(), d.Alone+1e-6)
 		}
+	})
+}
+
+// Days are counted as the standard library counts them.
+func TestDaysAreCountedOn(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		from := time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC).AddDate(0, 0, rapid.IntRange(0, 60000).Draw(t, "from"))
+		n := rapid.IntRange(-800, 800).Draw(t, "days")
+		assert.Equal(t, from.AddDate(0, 0, n).Format(time.DateOnly), addDays(from.Format(time.DateOnly), n))
 	})
 }

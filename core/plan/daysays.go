@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"time"
 
 	"kladotex/core/pace"
 )
@@ -25,8 +24,8 @@ const (
 
 // date gives the sittings their dates: those of a helper on the evenings before the first.
 func (p *DayPlan) date(in Input) {
-	day, err := time.Parse(time.DateOnly, in.InstallDay())
-	if err != nil {
+	day := in.InstallDay()
+	if day == "" {
 		return
 	}
 	want := in.sittings()
@@ -35,15 +34,15 @@ func (p *DayPlan) date(in Input) {
 		s, k := &p.Sittings[i], i-evenings
 		switch {
 		case k < 0:
-			s.On = day.AddDate(0, 0, k).Format(time.DateOnly)
+			s.On = addDays(day, k)
 			continue
 		case k == 0:
 		case k < len(want.Slots) && want.Slots[k].After > 0:
-			day = day.AddDate(0, 0, want.Slots[k].After)
+			day = addDays(day, want.Slots[k].After)
 		default:
-			day = day.AddDate(0, 0, want.Every)
+			day = addDays(day, want.Every)
 		}
-		s.On = day.Format(time.DateOnly)
+		s.On = day
 	}
 }
 
@@ -67,9 +66,9 @@ func (d *day) due(in Input, home []Task, p *DayPlan) []DayDue {
 		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, eatAhead), Minutes: eatTime})
 	}
 	slices.SortStableFunc(out, func(a, b DayDue) int { return b.Before - a.Before })
-	if day, err := time.Parse(time.DateOnly, in.InstallDay()); err == nil {
+	if day := in.InstallDay(); day != "" {
 		for i := range out {
-			out[i].On = day.AddDate(0, 0, -out[i].Before).Format(time.DateOnly)
+			out[i].On = addDays(day, -out[i].Before)
 		}
 	}
 	return out
@@ -77,14 +76,41 @@ func (d *day) due(in Input, home []Task, p *DayPlan) []DayDue {
 
 // earlier is a time of the clock so many minutes before another of the same day.
 func earlier(at string, minutes float64) string {
-	clock, err := time.Parse("15:04", at)
-	if err != nil {
+	m := int(max(0, minutesOf(at)-minutes))
+	return fmt.Sprintf("%02d:%02d", m/60, m%60)
+}
+
+// addDays is the date so many days after another, of the calendar as it is used today.
+func addDays(on string, days int) string {
+	var y, m, d int
+	if _, err := fmt.Sscanf(on, "%d-%d-%d", &y, &m, &d); err != nil {
 		return ""
 	}
-	if before := clock.Add(-time.Duration(minutes) * time.Minute); before.Day() == clock.Day() {
-		return before.Format("15:04")
+	for d += days; d < 1; d += monthDays(y, m) {
+		if m--; m == 0 {
+			y, m = y-1, 12
+		}
 	}
-	return "00:00"
+	for d > monthDays(y, m) {
+		d -= monthDays(y, m)
+		if m++; m == 13 {
+			y, m = y+1, 1
+		}
+	}
+	return fmt.Sprintf("%04d-%02d-%02d", y, m, d)
+}
+
+// monthDays are the days of a month.
+func monthDays(y, m int) int {
+	switch {
+	case m == 2 && y%4 == 0 && (y%100 != 0 || y%400 == 0):
+		return 29
+	case m == 2:
+		return 28
+	case m == 4 || m == 6 || m == 9 || m == 11:
+		return 30
+	}
+	return 31
 }
 
 // says is what there is to know about a day, the truth told kindly.
@@ -159,11 +185,11 @@ func (p DayPlan) Sum() (minutes float64) {
 }
 
 func minutesOf(at string) float64 {
-	clock, err := time.Parse("15:04", at)
-	if err != nil {
+	var h, m int
+	if _, err := fmt.Sscanf(at, "%d:%d", &h, &m); err != nil {
 		return 0
 	}
-	return float64(60*clock.Hour() + clock.Minute())
+	return float64(60*h + m)
 }
 
 // SpellMinutes says a time in words, in steps of five minutes.

@@ -10,9 +10,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"kladotex/core/calendar"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
+	"kladotex/internal/calendar"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )

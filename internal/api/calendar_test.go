@@ -14,11 +14,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"kladotex/core/calendar"
 	"kladotex/core/house"
 	"kladotex/core/message"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
+	"kladotex/internal/calendar"
 	"kladotex/internal/store"
 )
 

@@ -10,10 +10,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/advice"
-	"kladotex/core/calendar"
 	"kladotex/core/hair"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/internal/calendar"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"

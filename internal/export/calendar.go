@@ -13,7 +13,7 @@ import (
 	rfc5545 "github.com/emersion/go-ical"
 	"github.com/teambition/rrule-go"
 
-	"kladotex/core/calendar"
+	"kladotex/internal/calendar"
 )
 
 // Entry is a booking to be written as a calendar.

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"kladotex/core/calendar"
+	"kladotex/internal/calendar"
 )
 
 // What is written is read back by another library, at the same instants: sittings before and

@@ -4,11 +4,11 @@ import (
 	"encoding/json"
 	"time"
 
-	"kladotex/core/calendar"
 	"kladotex/core/client"
 	"kladotex/core/message"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
+	"kladotex/internal/calendar"
 	"kladotex/internal/store"
 )
 

@@ -8,7 +8,7 @@ import (
 	"fmt"
 	"time"
 
-	"kladotex/core/calendar"
+	"kladotex/internal/calendar"
 )
 
 // Booking is a plan on the calendar, as it was booked.

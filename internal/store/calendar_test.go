@@ -9,10 +9,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"kladotex/core/calendar"
 	"kladotex/core/message"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
+	"kladotex/internal/calendar"
 )
 
 // fresh is a new studio.

@@ -11,10 +11,10 @@ import (
 	"strings"
 	"time"
 
-	"kladotex/core/calendar"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
+	"kladotex/internal/calendar"
 	"kladotex/internal/export"
 	"kladotex/internal/store"
 )

@@ -8,8 +8,6 @@ import (
 	"fmt"
 	"slices"
 	"time"
-
-	"kladotex/core/invalid"
 )
 
 // Schema is the version of the booking this package writes.
@@ -167,12 +165,4 @@ func chairsText(n int) string {
 		return "one"
 	}
 	return fmt.Sprint(n)
-}
-
-// MostChairs bounds the chairs of a studio.
-const MostChairs = 40
-
-// CheckChairs refuses a number of chairs that can not be.
-func CheckChairs(bad *invalid.Errors, path string, chairs int) {
-	bad.Count(path, "The number of chairs", chairs, 1, MostChairs)
 }
