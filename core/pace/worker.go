@@ -55,8 +55,9 @@ type Worker struct {
 	Own float64
 	// New are skills that they do for the first time.
 	New []string
-	// Timed are what their own pieces took, by skill.
-	Timed map[string]Timed
+	// Logged is what installs before taught of a skill, and Timed what pieces of this head say.
+	Logged map[string]Timed
+	Timed  map[string]Timed
 }
 
 // Timed is what timed pieces say of a skill.
@@ -71,10 +72,18 @@ func (w Worker) factor(skill string) Timed {
 	if t, ok := w.Timed[skill]; ok {
 		return t
 	}
+	return w.before(skill)
+}
+
+// before is what is expected of a skill before anything of it was timed on this head.
+func (w Worker) before(skill string) Timed {
+	if t, ok := w.Logged[skill]; ok {
+		return t
+	}
 	return Timed{w.Guess(), unlogged}
 }
 
-// Guess is how much longer the worker takes at what was never timed.
+// Guess is how much longer the worker takes at what was never timed and never logged.
 func (w Worker) Guess() float64 {
 	if w.Own == 0 {
 		return w.Hand.Factor()
@@ -89,10 +98,11 @@ func WarmUp(k int) float64 { return 1 + warmUp*math.Exp(-float64(k)/warmPieces) 
 func Tired(minutes float64) float64 { return 1 + tiredRate*max(0, minutes-tiredAfter) }
 
 // Time corrects the guess of a worker by pieces that were timed: their minutes in the order they
-// were made, against the rate of practised hands for the same. One piece weighs as much as the
-// guess, each later one more than the one before: the first ones are the least sure of hand.
+// were made, against the rate of practised hands for the same. One piece weighs as much as what
+// was expected, each later one more than the one before: the first ones are the least sure of hand.
 func (w Worker) Time(skill string, minutes []float64, rate float64) Timed {
-	sum, weights := w.Guess(), 1.0
+	before := w.before(skill)
+	sum, weights := before.Factor, 1.0
 	for k, took := range minutes {
 		f := took / rate
 		if slices.Contains(w.New, skill) {
@@ -101,7 +111,7 @@ func (w Worker) Time(skill string, minutes []float64, rate float64) Timed {
 		weight := float64(k + 1)
 		sum, weights = sum+weight*f, weights+weight
 	}
-	return Timed{sum / weights, max(leastSpread, unlogged/math.Sqrt(weights))}
+	return Timed{sum / weights, max(leastSpread, before.Spread/math.Sqrt(weights))}
 }
 
 // Run is a worker at work, who remembers how many pieces of a new method are done.

@@ -50,8 +50,34 @@ type Hand struct {
 	// New are methods they do for the first time.
 	New  []string `json:"new,omitempty" maxItems:"16" doc:"Ids of methods they do for the first time"`
 	Does Does     `json:"does" enum:"both,plaits,attaches,plaits-first" doc:"What they do of the work"`
+	// Logged is what their installs before taught of their pace, as it was when they were put
+	// on this plan.
+	Logged []LoggedPace `json:"logged,omitempty" maxItems:"40" doc:"What their installs before taught of their pace"`
 	// Evening is true for one who plaits the evening before.
 	Evening bool `json:"evening,omitempty" doc:"True for a helper who plaits at home the evening before"`
+}
+
+// LoggedPace is what installs taught of one skill.
+type LoggedPace struct {
+	Skill string `json:"skill" minLength:"1" maxLength:"40" doc:"Id of a method, else the kind of work"`
+	// Factor is how many times as long as practised hands they take on another's head, Spread
+	// how far one install may lie from it, a share.
+	Factor   float64 `json:"factor" doc:"How many times as long as practised hands they take on another's head"`
+	Spread   float64 `json:"spread" doc:"How far one install may lie from it, a share either way"`
+	Installs int     `json:"installs" doc:"How many installs say so"`
+}
+
+// Bounds of a logged pace.
+const (
+	leastFactor, mostFactor       = 0.1, 10.0
+	leastLogSpread, mostLogSpread = 0.01, 5.0
+)
+
+func (l LoggedPace) check(bad *invalid.Errors, path string) {
+	bad.Letters(path+"skill", "What was logged", l.Skill, 1, 40)
+	bad.Number(path+"factor", "How many times as long they take", l.Factor, leastFactor, mostFactor, " times")
+	bad.Number(path+"spread", "The spread", l.Spread, leastLogSpread, mostLogSpread, "")
+	bad.Count(path+"installs", "The number of installs", l.Installs, 1, 10000)
 }
 
 // Bounds of how much longer the own head takes.
@@ -218,6 +244,10 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 			bad.Add(invalid.At(path+"new", k), "There is no method %q.", id)
 		}
 	}
+	bad.Count(path+"logged", "The number of skills logged", len(h.Logged), 0, 40)
+	for k, l := range h.Logged {
+		l.check(bad, invalid.At(path+"logged", k)+".")
+	}
 	invalid.OneOf(bad, path+"does", "What they do", h.Does, []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst})
 }
 
@@ -307,6 +337,9 @@ func handText(h Hand) string {
 	}
 	if h.Evening {
 		parts = append(parts, "the evening before")
+	}
+	for _, l := range h.Logged {
+		parts = append(parts, fmt.Sprintf("%s %s times by %d installs", l.Skill, number(l.Factor), l.Installs))
 	}
 	if h.Person != "" {
 		parts = append(parts, "of the studio")

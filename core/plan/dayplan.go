@@ -68,6 +68,8 @@ type DaySitting struct {
 	Spans   []DaySpan `json:"spans"`
 	// Waits are minutes of each who works with nothing in hand.
 	Waits []float64 `json:"waitsMin"`
+
+	steps []int // of the day
 }
 
 // Has tells whether one of those who work has anything to do in it.
@@ -118,9 +120,14 @@ func DayOf(ctx context.Context, in Input) (DayPlan, error) {
 	if err != nil {
 		return DayPlan{}, err
 	}
-	d := w.day()
+	return w.day().plan(need), ctx.Err()
+}
+
+// plan is the day in words and numbers.
+func (d *day) plan(need Need) DayPlan {
+	w := d.worked
 	out := DayPlan{
-		Hours: w.hours(), Hands: d.hands, Timeable: w.timeable(), Usual: in.UsualSittings(), Sittings: d.sittings(),
+		Hours: w.hours(), Hands: d.hands, Timeable: w.timeable(), Usual: w.in.UsualSittings(), Sittings: d.sittings(),
 		Practised: pace.Estimate(w.headTasks(), pace.Worker{Hand: pace.Practised, Own: 1}).Total.Likely,
 	}
 	home := w.tasks(need)
@@ -131,10 +138,10 @@ func DayOf(ctx context.Context, in Input) (DayPlan, error) {
 		alone := d.alone()
 		out.Alone = sitting.Length(sitting.Crew{People: make([]sitting.Person, 1), Breaks: d.crew.Breaks}.Run(alone, 0, len(alone)))
 	}
-	out.date(in)
-	out.Due = d.due(in, home, &out)
+	out.date(w.in)
+	out.Due = d.due(w.in, home, &out)
 	out.Says = d.says(&out)
-	return out, ctx.Err()
+	return out
 }
 
 // figures are the times people name.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"kladotex/core/pace"
 )
@@ -132,6 +133,11 @@ func (d *day) says(p *DayPlan) []string {
 			out = append(out, fmt.Sprintf("Practised hands take about %s on another's head; allow %s. That is usual: %s.", SpellMinutes(p.Practised), SpellMinutes(likely), list(why)))
 		}
 	}
+	for k, h := range d.hands {
+		if said := d.loggedSays(k, h); said != "" {
+			out = append(out, said)
+		}
+	}
 	for i, s := range p.Sittings {
 		name := p.SittingName(i)
 		if len(p.Sittings) == 1 {
@@ -154,6 +160,29 @@ func (d *day) says(p *DayPlan) []string {
 		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", SpellMinutes(w.Within), SpellMinutes(p.Sum())))
 	}
 	return out
+}
+
+// loggedSays says how the hours of one who works follow their installs before, for what this head
+// asks for; empty where they do not.
+func (d *day) loggedSays(k int, h Hand) string {
+	var parts []string
+	installs := 0
+	for _, t := range d.timeable() {
+		for _, l := range h.Logged {
+			if l.Skill == t.Skill {
+				parts = append(parts, fmt.Sprintf("%s %.2g ×", strings.ToLower(t.Name), l.Factor))
+				installs = max(installs, l.Installs)
+			}
+		}
+	}
+	if len(parts) == 0 {
+		return ""
+	}
+	name := h.Name
+	if d.in.OwnHead && k == 0 {
+		name = "you"
+	}
+	return fmt.Sprintf("Hours follow the log of %s, %d installs: %s what practised hands take.", name, installs, list(parts))
 }
 
 // evenings are how many sittings of a helper come before the first.

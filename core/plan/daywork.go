@@ -18,6 +18,11 @@ type step struct {
 	kind pace.Kind
 	name string
 	row  int // of the working order; -1 for the whole head
+	// at is its index in the steps of the day; places are those of a step of a row, and rate what
+	// practised hands take for one of the whole head on another's, minutes.
+	at     int
+	places []int
+	rate   float64
 }
 
 // day is the work of a plan in steps.
@@ -49,29 +54,32 @@ func (w *worked) day() *day {
 func (d *day) time() {
 	d.plait, d.attach = make([][]float64, len(d.hands)), make([][]float64, len(d.hands))
 	for k := range d.hands {
-		d.plait[k], d.attach[k] = make([]float64, len(d.res.Places)), make([]float64, len(d.res.Places))
-		run := d.worker(k).Begin()
-		for _, r := range d.rows {
-			for _, i := range r.Places {
-				if t, has := d.plaitTask(i); has {
-					d.plait[k][i] = run.Range(t).Likely
-				}
-				for _, t := range d.attachTasks(nil, i) {
-					d.attach[k][i] += run.Range(t).Likely
-				}
-			}
-		}
+		d.plait[k], d.attach[k] = d.timedFor(d.worker(k))
 	}
 }
 
-// by is what tasks of the whole head take each who works.
-func (d *day) by(tasks ...pace.Task) []float64 {
+// timedFor are the minutes of every place for a worker, to plait and to attach.
+func (d *day) timedFor(w pace.Worker) (plait, attach []float64) {
+	plait, attach = make([]float64, len(d.res.Places)), make([]float64, len(d.res.Places))
+	run := w.Begin()
+	for _, r := range d.rows {
+		for _, i := range r.Places {
+			if t, has := d.plaitTask(i); has {
+				plait[i] = run.Range(t).Likely
+			}
+			for _, t := range d.attachTasks(nil, i) {
+				attach[i] += run.Range(t).Likely
+			}
+		}
+	}
+	return plait, attach
+}
+
+// by is what a task of the whole head takes each who works.
+func (d *day) by(t pace.Task) []float64 {
 	out := make([]float64, len(d.hands))
 	for k := range d.hands {
-		run := d.worker(k).Begin()
-		for _, t := range tasks {
-			out[k] += run.Range(t).Likely
-		}
+		out[k] = d.worker(k).Begin().Range(t).Likely
 	}
 	return out
 }
@@ -79,14 +87,11 @@ func (d *day) by(tasks ...pace.Task) []float64 {
 // build lists the steps in working order: the base first; then, for one person, all plaits and
 // after them all pieces, or row by row; for two always row by row, one behind the other.
 func (d *day) build() {
-	settle := d.add(step{kind: pace.Settle, name: pace.Settle.Name(), row: -1, Step: sitting.Step{Plaits: true, By: d.by(settleTask)}})
+	settle := d.add(pace.Settle.Name(), settleTask, sitting.Step{Plaits: true})
 	base := []int{}
 	for i := range d.layout.Tracks {
 		t := &d.layout.Tracks[i]
-		base = append(base, d.add(step{
-			kind: pace.Tracks, name: fmt.Sprintf("Track %s", t.ID), row: -1,
-			Step: sitting.Step{Plaits: true, By: d.by(trackTask(t)), After: settle, Arms: t.Zone == parting.TracksBehind},
-		})...)
+		base = append(base, d.add(fmt.Sprintf("Track %s", t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
 	}
 	for _, of := range []func() (pace.Task, bool){d.tailTask, d.netTask} {
 		if t, has := of(); has {
@@ -94,7 +99,7 @@ func (d *day) build() {
 			if t.Kind == pace.Nets {
 				name = t.Kind.Name()
 			}
-			base = d.add(step{kind: t.Kind, name: name, row: -1, Step: sitting.Step{Plaits: true, By: d.by(t), After: append(slices.Clone(settle), base...)}})
+			base = d.add(name, t, sitting.Step{Plaits: true, After: append(slices.Clone(settle), base...)})
 		}
 	}
 	// A linked plait is laid into one of a later row: pieces wait until all are.
@@ -137,7 +142,7 @@ func (d *day) build() {
 	for i := range all {
 		all[i] = i
 	}
-	d.add(step{kind: pace.Finish, name: pace.Finish.Name(), row: -1, Step: sitting.Step{By: d.by(d.finishTask()), After: all}})
+	d.add(pace.Finish.Name(), d.finishTask(), sitting.Step{After: all})
 }
 
 // eachRow goes through the rows twice; links tells those of linked plaits.
@@ -150,8 +155,9 @@ func (d *day) eachRow(passes ...func(r int, links bool)) {
 }
 
 // add appends a step of the whole head and returns its index, as what others wait for.
-func (d *day) add(s step) []int {
-	s.Row = sitting.NoRow
+func (d *day) add(name string, t pace.Task, as sitting.Step) []int {
+	s := step{kind: t.Kind, name: name, row: -1, at: len(d.steps), rate: t.Minutes, Step: as}
+	s.Row, s.By = sitting.NoRow, d.by(t)
 	if s.kind == pace.Tracks || s.kind == pace.Nets {
 		d.allow(&s)
 	}
@@ -188,7 +194,7 @@ func (d *day) addRow(r int, kind pace.Kind, verb string, places []int, minutes [
 	for n := range parts {
 		part := places[n*len(places)/parts : (n+1)*len(places)/parts]
 		s := step{
-			kind: kind, name: verb + ": " + d.rows[r].Name, row: r,
+			kind: kind, name: verb + ": " + d.rows[r].Name, row: r, at: len(d.steps), places: part,
 			Step: sitting.Step{Row: r, Plaits: kind == pace.Plaits, By: make([]float64, len(d.hands)), After: after, Arms: d.rows[r].Group != GroupFront && d.rows[r].Group != GroupHairline && d.rows[r].Group != GroupPart},
 		}
 		for k := range d.hands {
@@ -307,6 +313,9 @@ func (d *day) sitting(c sitting.Sitting, steps []step, person func(int) int) Day
 		last[span.Person] = span.End
 	}
 	s.Does = d.does(steps[c.From:c.To])
+	for _, of := range steps[c.From:c.To] {
+		s.steps = append(s.steps, of.at)
+	}
 	return s
 }
 

@@ -129,6 +129,12 @@ func (in Input) worker(k int) pace.Worker {
 	if in.Day == nil {
 		return out
 	}
+	if len(hand.Logged) > 0 {
+		out.Logged = make(map[string]pace.Timed, len(hand.Logged))
+		for _, l := range hand.Logged {
+			out.Logged[l.Skill] = pace.Timed{Factor: l.Factor * out.Own, Spread: l.Spread}
+		}
+	}
 	timed := map[string]pace.Timed{}
 	for _, t := range in.Day.Trials {
 		if t.By == hand.Key {
