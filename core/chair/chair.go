@@ -64,6 +64,8 @@ type Piece struct {
 	// Yield is the pieces of a pack, Packs how many packs were planned, Have the pieces at
 	// hand when it began, Need those that hang or fill.
 	Yield int `json:"yield"`
+	// Per is how many pieces one as sold gives, once cut and split.
+	Per   int `json:"per"`
 	Packs int `json:"packs"`
 	Have  int `json:"have"`
 	Need  int `json:"need"`

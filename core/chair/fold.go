@@ -50,6 +50,7 @@ type State struct {
 	notes    []Note
 	photos   []string
 	over     bool
+	overAt   int64
 	streams  []stream
 	undoable []Event
 	last     int // index of the task told of last, by anyone
@@ -131,7 +132,10 @@ func nothing(*State, *Event) {}
 
 func (s *State) began(*Event) { s.over = false }
 
-func (s *State) ended(*Event) { s.over = true }
+func (s *State) ended(e *Event) { s.over, s.overAt = true, e.At }
+
+// Over tells whether the last look is taken, and when.
+func (s *State) Over() (at int64, over bool) { return s.overAt, s.over }
 
 // eachTask goes through the tasks an event names that there are.
 func (s *State) eachTask(e *Event, work func(i int, t *task)) {

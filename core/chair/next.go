@@ -48,7 +48,9 @@ type Card struct {
 	RowOf   int      `json:"rowOf"`
 	// Again is true for one that has to be done again, Twin for one that came out as two.
 	Again bool `json:"again"`
-	Twin  bool `json:"twin"`
+	// Done is true for one that is done already: the head was touched there.
+	Done bool `json:"done"`
+	Twin bool `json:"twin"`
 }
 
 // Missed are open places in rows that were worked at before.
@@ -215,7 +217,7 @@ func (s *State) card(i int) Card {
 	t := &s.tasks[i]
 	c := Card{
 		Task: t.Key, Kind: t.Kind, Planned: -1, Piece: -1, Step: -1, Title: t.Kind.Name(), Where: t.Name,
-		Beside: []string{}, Measures: []string{}, Lengths: map[string]float64{}, Row: []string{t.Key}, RowOf: 1, Again: t.again > 0,
+		Beside: []string{}, Measures: []string{}, Lengths: map[string]float64{}, Row: []string{t.Key}, RowOf: 1, Again: t.again > 0, Done: t.status == Closed,
 	}
 	if t.Place < 0 {
 		if t.Name == "" {

@@ -20,9 +20,18 @@ var regionNames = map[RowGroup]string{
 
 // Chair is a plan as those at the chair need it.
 type Chair struct {
-	Brief chair.Brief `json:"brief"`
-	// Work are the ways in which pieces go on, with their steps.
-	Work []Attachment `json:"work"`
+	Brief chair.Brief
+	How   How
+}
+
+// How is how a plan is done, step by step, as it was when it was frozen.
+type How struct {
+	// Before the first piece, Plait a section, Work the ways in which pieces go on, After the
+	// last piece.
+	Before []method.Step `json:"before"`
+	Plait  method.Step   `json:"plait"`
+	Work   []Attachment  `json:"work"`
+	After  []method.Step `json:"after"`
 }
 
 // ChairOf freezes a plan for the chair. Its errors are those of [Compute].
@@ -38,7 +47,8 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 	}
 	d := w.day()
 	p := d.plan(need)
-	out := Chair{Work: w.work()}
+	out := Chair{How: How{Work: w.work(), Plait: in.plaiting()}}
+	out.How.Before, out.How.After = in.Around()
 	b := &out.Brief
 	*b = chair.Brief{
 		Schema: chair.Schema, OwnHead: in.OwnHead, Child: in.Child, ByRow: in.order().ByRow || len(d.hands) > 1,
@@ -53,7 +63,7 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 	}
 	b.Piece = w.chairPieces(need)
 	b.Rows = chairRows(d.rows)
-	b.Place = d.chairPlaces(out.Work)
+	b.Place = d.chairPlaces(out.How.Work)
 	for i := range p.Sittings {
 		b.Sittings = append(b.Sittings, chair.Sitting{Name: p.SittingName(i), Minutes: p.Sittings[i].Minutes})
 	}
@@ -66,7 +76,7 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 func (w *worked) chairPieces(n Need) []chair.Piece {
 	out := make([]chair.Piece, len(w.in.Pieces))
 	for i, p := range w.in.Pieces {
-		out[i] = chair.Piece{Key: p.Key, Item: p.Item, Name: p.Name, Colour: p.Colour, Swatch: p.Swatch, Yield: p.Pack.Yield()}
+		out[i] = chair.Piece{Key: p.Key, Item: p.Item, Name: p.Name, Colour: p.Colour, Swatch: p.Swatch, Yield: p.Pack.Yield(), Per: p.Pack.Cuts * p.Pack.Splits}
 		for _, need := range n.Pieces {
 			if need.Piece == p.Key {
 				out[i].Packs, out[i].Have, out[i].Need = need.Order.Packs, need.Order.Units, need.OnHead-need.Accents+need.Fill

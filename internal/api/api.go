@@ -9,6 +9,7 @@ import (
 	"net"
 	"net/http"
 	"net/netip"
+	"reflect"
 	"strings"
 	"time"
 
@@ -159,6 +160,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.DocsPath, config.SchemasPath = "", ""
 	config.CreateHooks = nil
 	config.Formats = map[string]huma.Format{"application/json": columnsFirst, "json": columnsFirst}
+	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	routes := adapter{e, map[string]*huma.Operation{}}
 	api := huma.NewAPI(config, routes)
 	api.UseMiddleware(s.guard(api))
@@ -170,6 +172,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.quoteOperations(api)
 	s.calendarOperations(api)
 	s.messageOperations(api)
+	s.chairOperations(api)
 	s.catalogueOperations(api)
 	s.figureOperations(api)
 	s.houseOperations(api)
@@ -179,6 +182,15 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api
+}
+
+// schemaName names a type in the description; those of the chair have names that plans have too.
+func schemaName(t reflect.Type, hint string) string {
+	name := huma.DefaultSchemaNamer(t, hint)
+	if t.Kind() == reflect.Struct && t.PkgPath() == "kladotex/core/chair" {
+		return "Chair" + name
+	}
+	return name
 }
 
 // Describe is the OpenAPI 3.1 document of the operations, as JSON.

@@ -22,6 +22,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/internal/flat"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -138,7 +139,7 @@ func draft(t *testing.T, title string, in plan.Input) string {
 }
 
 // points unpacks a line of the interface.
-func points(f flat) (line scalp.Line) {
+func points(f flat.Line) (line scalp.Line) {
 	var at [3]int
 	for i := 0; i < len(f); i += 3 {
 		var p scalp.Point
@@ -163,7 +164,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	assert.LessOrEqual(t, len(res.body), 90_000, "bytes of a 300-section head")
 	want, err := plan.Compute(t.Context(), in)
 	require.NoError(t, err)
-	var got preview
+	var got flat.Preview
 	res.json(t, &got)
 	assert.Equal(t, want.Tally, got.Tally)
 	assert.Equal(t, want.Notices, got.Notices)

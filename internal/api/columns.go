@@ -1,27 +1,21 @@
 package api
 
 import (
-	"bytes"
-	"encoding/json"
 	"io"
-	"reflect"
-	"strconv"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"kladotex/internal/flat"
 )
 
-// columned is an answer that is mostly long lists of whole numbers.
-type columned interface{ columned() }
-
-// columnsFirst is huma's JSON, but for answers that are columned: encoding/json takes
-// several times as long for their lists.
+// columnsFirst is huma's JSON, but for answers that are columned.
 var columnsFirst = huma.Format{
 	Marshal: func(w io.Writer, v any) error {
-		if _, ok := v.(columned); !ok {
+		columns, ok := v.(flat.Columned)
+		if !ok {
 			return huma.DefaultJSONFormat.Marshal(w, v)
 		}
-		text, err := appendColumns(make([]byte, 0, 96<<10), reflect.ValueOf(v))
+		text, err := flat.Marshal(columns)
 		if err != nil {
 			return err
 		}
@@ -29,55 +23,4 @@ var columnsFirst = huma.Format{
 		return err
 	},
 	Unmarshal: huma.DefaultJSONFormat.Unmarshal,
-}
-
-// appendColumns appends a struct, whose fields all have a name in JSON and are never left
-// out, as a JSON object: lists of int and structs by itself, the rest by encoding/json.
-func appendColumns(b []byte, v reflect.Value) ([]byte, error) {
-	b = append(b, '{')
-	for i := range v.NumField() {
-		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		if i > 0 {
-			b = append(b, ',')
-		}
-		b = append(append(append(b, '"'), name...), '"', ':')
-		field := v.Field(i)
-		var err error
-		switch numbers, ok := whole(field); {
-		case ok:
-			b = appendNumbers(b, numbers)
-		case field.CanInterface() && field.Type().Implements(reflect.TypeFor[columned]()):
-			b, err = appendColumns(b, field)
-		default:
-			var rest bytes.Buffer
-			encoder := json.NewEncoder(&rest)
-			encoder.SetEscapeHTML(false)
-			err = encoder.Encode(field.Interface())
-			b = append(b, bytes.TrimSuffix(rest.Bytes(), []byte("\n"))...)
-		}
-		if err != nil {
-			return nil, err
-		}
-	}
-	return append(b, '}'), nil
-}
-
-// whole are the numbers of a field that is a list of int.
-func whole(field reflect.Value) ([]int, bool) {
-	list := reflect.TypeFor[[]int]()
-	if !field.Type().ConvertibleTo(list) {
-		return nil, false
-	}
-	return field.Convert(list).Interface().([]int), true
-}
-
-func appendNumbers(b []byte, numbers []int) []byte {
-	b = append(b, '[')
-	for i, n := range numbers {
-		if i > 0 {
-			b = append(b, ',')
-		}
-		b = strconv.AppendInt(b, int64(n), 10)
-	}
-	return append(b, ']')
 }

@@ -35,19 +35,23 @@ type planEntry struct {
 	Warnings int         `json:"warnings"`
 	Next     studio.Next `json:"next" enum:"client,warnings,sheet" doc:"What to do next: say whose head it is, look at the warnings, take the sheet along"`
 	SavedBy  string      `json:"savedBy,omitempty"`
-	Updated  time.Time   `json:"updated"`
+	// InstallID is set once it is or was at the chair.
+	InstallID string    `json:"installId,omitempty" doc:"Its install, once it is or was at the chair: then it stays as it is"`
+	Updated   time.Time `json:"updated"`
 }
 
 // planDocument is a whole plan.
 type planDocument struct {
-	ID       string     `json:"id"`
-	Title    string     `json:"title"`
-	ClientID string     `json:"clientId,omitempty"`
-	Version  int        `json:"version" doc:"Counts saves; send it back as If-Match"`
-	SavedBy  string     `json:"savedBy,omitempty"`
-	Updated  time.Time  `json:"updated"`
-	Input    plan.Input `json:"input"`
-	Variants []variant  `json:"variants"`
+	ID       string `json:"id"`
+	Title    string `json:"title"`
+	ClientID string `json:"clientId,omitempty"`
+	Version  int    `json:"version" doc:"Counts saves; send it back as If-Match"`
+	SavedBy  string `json:"savedBy,omitempty"`
+	// InstallID is set once it is or was at the chair.
+	InstallID string     `json:"installId,omitempty" doc:"Its install, once it is or was at the chair: then it stays as it is"`
+	Updated   time.Time  `json:"updated"`
+	Input     plan.Input `json:"input"`
+	Variants  []variant  `json:"variants"`
 }
 
 // variant is a state of a plan pinned under a name.
@@ -133,7 +137,7 @@ func entryOf(e store.Entry) planEntry {
 	return planEntry{
 		ID: e.ID, Title: e.Title, Version: e.Version, ClientID: e.ClientID, Client: e.Client, Pattern: e.Pattern, Method: e.Method,
 		Sections: e.Sections, Pieces: e.Pieces, Packs: e.Packs, Cost: e.Cost, Minutes: e.Minutes, Warnings: e.Warnings,
-		Next: studio.NextOf(e), SavedBy: e.SavedBy, Updated: e.Updated,
+		Next: studio.NextOf(e), SavedBy: e.SavedBy, InstallID: e.InstallID, Updated: e.Updated,
 	}
 }
 
@@ -146,7 +150,7 @@ func documentOf(p store.Plan) *planOutput {
 		}
 	}
 	return &planOutput{etag(p.Version), planDocument{
-		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, Updated: p.Updated,
+		ID: p.ID, Title: p.Title, ClientID: p.ClientID, Version: p.Version, SavedBy: p.SavedBy, InstallID: p.InstallID, Updated: p.Updated,
 		Input: p.Input, Variants: variants,
 	}}
 }

@@ -14,6 +14,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/core/scalp"
+	"kladotex/internal/flat"
 	"kladotex/internal/studio"
 )
 
@@ -67,7 +68,7 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
 		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(_ plan.Input, r *plan.Result) preview { return previewOf(r) }))
+	}, facet(func(_ plan.Input, r *plan.Result) flat.Preview { return flat.Of(r) }))
 
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{

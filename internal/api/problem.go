@@ -57,6 +57,8 @@ func problem(ctx context.Context, err error, prefix string) error {
 		return huma.Error404NotFound("It is not there. It may have been deleted.")
 	case errors.Is(err, store.ErrStale):
 		return huma.Error412PreconditionFailed("It was saved elsewhere since you opened it.")
+	case errors.Is(err, store.ErrAtChair):
+		return huma.Error409Conflict("This plan is or was at the chair and stays as it is. Copy it to change it.")
 	case errors.Is(err, store.ErrNoClient):
 		return refusal("body.clientId", "This client is not there. The card may have been deleted.")
 	case errors.Is(err, store.ErrNoVariant):

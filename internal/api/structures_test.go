@@ -13,6 +13,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/internal/flat"
 )
 
 // on is the plan a newcomer starts from, on another structure.
@@ -30,7 +31,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		in.Hairline.Front = 6
 		in.Parting.LeftOut = []parting.Spot{{At: parting.Direction{0.6, 0.6, 0.5291502622129182}, Radius: 14}}
 		in.Parting.Edits = []parting.Edit{{Kind: parting.Lock, At: parting.Direction{0.8, 0.1, 0.5916079783099616}}}
-		var res preview
+		var res flat.Preview
 		s.send("POST", "/api/v1/preview", text(t, in)).json(t, &res)
 		want, err := plan.Compute(context.Background(), in)
 		require.NoError(t, err)
@@ -91,7 +92,7 @@ func TestOneZoneFittedOverHTTP(t *testing.T) {
 func TestChangesByHandOverHTTP(t *testing.T) {
 	s := open(t)
 	in := plan.Default()
-	laid := func() (res preview) {
+	laid := func() (res flat.Preview) {
 		answer := s.send("POST", "/api/v1/preview", text(t, in))
 		require.Equal(t, 200, answer.StatusCode, string(answer.body))
 		answer.json(t, &res)

@@ -17,6 +17,7 @@ import (
 	"kladotex/core/hair"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/internal/flat"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
@@ -398,7 +399,7 @@ func TestWrappingHairAndCuffsOutOfTheStash(t *testing.T) {
 	assert.Equal(t, 5, shop.Things[0].Stash)
 	assert.Equal(t, 1, shop.Things[0].Order.Packs)
 
-	var seen preview
+	var seen flat.Preview
 	s.send("POST", "/api/v1/preview", text(t, in)).json(t, &seen)
 	assert.Len(t, seen.Given.Accents, 2*count, "pairs of place and accent")
 	for k := 0; k < len(seen.Given.Accents); k += 2 {

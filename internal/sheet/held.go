@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"time"
 
+	"kladotex/core/chair"
 	"kladotex/core/client"
 	"kladotex/core/message"
 	"kladotex/core/plan"
@@ -46,6 +47,14 @@ func Held(h store.Held) ([]byte, error) {
 		At   time.Time        `json:"at"`
 		Says message.Template `json:"says"`
 	}
+	type heldInstall struct {
+		Title   string        `json:"title"`
+		Started time.Time     `json:"started"`
+		Closed  time.Time     `json:"closed"`
+		Events  []chair.Event `json:"events"`
+		// Photos are JPEG.
+		Photos [][]byte `json:"photos"`
+	}
 	out := struct {
 		Format   string       `json:"format"`
 		Name     string       `json:"name"`
@@ -59,8 +68,9 @@ func Held(h store.Held) ([]byte, error) {
 		Quotes       []heldQuote          `json:"quotes"`
 		Bookings     []heldBooking        `json:"bookings"`
 		Messages     []heldMessage        `json:"messages"`
+		Installs     []heldInstall        `json:"installs"`
 	}{
-		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{}, []heldQuote{}, []heldBooking{}, []heldMessage{},
+		"kladotex-client", h.Client.Name, h.Client.Archived, h.Client.Created, h.Client.Updated, h.Client.Facts, append([]store.Acknowledged{}, h.Client.Acknowledged...), []heldPlan{}, []heldQuote{}, []heldBooking{}, []heldMessage{}, []heldInstall{},
 	}
 	for _, p := range h.Plans {
 		entry := heldPlan{Title: p.Plan.Title, Created: p.Plan.Created, Updated: p.Plan.Updated, Pinned: []pinned{}, Versions: []version{}}
@@ -80,6 +90,9 @@ func Held(h store.Held) ([]byte, error) {
 	}
 	for _, m := range h.Messages {
 		out.Messages = append(out.Messages, heldMessage{m.At, m.Words})
+	}
+	for _, i := range h.Installs {
+		out.Installs = append(out.Installs, heldInstall{i.Install.Brief.Title, i.Install.Started, i.Install.Closed, i.Events, i.Photos})
 	}
 	raw, err := json.MarshalIndent(out, "", "  ")
 	return append(raw, '\n'), err

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/chair"
 	"kladotex/core/client"
 )
 
@@ -179,6 +180,15 @@ type Held struct {
 	// Bookings are those that stand and those that were cancelled, Messages those sent.
 	Bookings []Booking
 	Messages []Message
+	// Installs are those at the chair and those that were, with all that was told of them.
+	Installs []HeldInstall
+}
+
+// HeldInstall is an install with what was told of it and its pictures.
+type HeldInstall struct {
+	Install Install
+	Events  []chair.Event
+	Photos  [][]byte
 }
 
 // HeldPlan is a plan made for a client, with the states pinned beside it and its
@@ -218,7 +228,10 @@ func (s *Store) Held(ctx context.Context, id string) (h Held, err error) {
 		if h.Bookings, err = list(ctx, tx, "bookings", readBooking, `SELECT `+bookingColumns+` FROM booking WHERE client_id = ? ORDER BY booked_at, id`, id); err != nil {
 			return err
 		}
-		h.Messages, err = list(ctx, tx, "messages", readMessage, `SELECT `+messageColumns+` FROM message WHERE client_id = ? ORDER BY sent_at, id`, id)
+		if h.Messages, err = list(ctx, tx, "messages", readMessage, `SELECT `+messageColumns+` FROM message WHERE client_id = ? ORDER BY sent_at, id`, id); err != nil {
+			return err
+		}
+		h.Installs, err = heldInstalls(ctx, tx, id)
 		return err
 	})
 	if err != nil {

@@ -90,6 +90,8 @@ type Entry struct {
 	// ClientID and Client name whose head it is; both empty while that is open.
 	ClientID, Client string
 	SavedBy          string // name of who saved last, as it was then
+	// InstallID is its install, once it is or was at the chair: then it stays as it is.
+	InstallID string
 	Summary
 	Created, Updated time.Time
 }
@@ -128,7 +130,8 @@ type Draft struct {
 }
 
 const entryColumns = `plan.id, title, plan.version, coalesce(client_id, ''), coalesce(client.name, ''), saved_by,
-	pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, plan.created_at, plan.updated_at`
+	pattern, method, sections, pieces, packs, cost_minor, minutes, warnings, plan.created_at, plan.updated_at,
+	coalesce((SELECT id FROM install WHERE plan_id = plan.id), '')`
 
 const entryTables = `plan LEFT JOIN client ON client.id = plan.client_id`
 
@@ -137,7 +140,7 @@ func (e *Entry) fields() []any {
 	return []any{
 		&e.ID, &e.Title, &e.Version, &e.ClientID, &e.Client, &e.SavedBy,
 		&e.Pattern, &e.Method, &e.Sections, &e.Pieces, &e.Packs, &e.Cost, &e.Minutes, &e.Warnings,
-		(*stamp)(&e.Created), (*stamp)(&e.Updated),
+		(*stamp)(&e.Created), (*stamp)(&e.Updated), &e.InstallID,
 	}
 }
 
@@ -277,6 +280,12 @@ func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (
 		}
 		if p.Version != version {
 			return p.Plan, d.repeats(p, variants)
+		}
+		if p.InstallID != "" {
+			if d.repeats(p, variants) != nil {
+				return Plan{}, ErrAtChair
+			}
+			return p.Plan, nil
 		}
 		document, err := json.Marshal(d.Input)
 		if err != nil {

@@ -328,6 +328,9 @@ func TroubleOf(err error) Trouble {
 	return troubles[code(err)&0xff]
 }
 
+// foreignKey is the code of a reference to a row that is not there.
+const foreignKey = sqlite3.SQLITE_CONSTRAINT_FOREIGNKEY
+
 // code is SQLite's extended result code in err; 0 when it has none.
 func code(err error) int {
 	var failed *sqlite.Error
@@ -339,7 +342,7 @@ func code(err error) int {
 
 // missingClient turns a broken reference to a client into ErrNoClient.
 func missingClient(err error) error {
-	if code(err) == sqlite3.SQLITE_CONSTRAINT_FOREIGNKEY {
+	if code(err) == foreignKey {
 		return ErrNoClient
 	}
 	return err

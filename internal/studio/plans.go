@@ -210,7 +210,9 @@ func (s *Studio) Begin(ctx context.Context, by store.Person, clientID, from stri
 			Key: "first", Person: by.ID, Name: by.Name, Hand: by.Hand, OwnHead: by.OwnHead, Does: plan.DoesBoth,
 		}}}
 	}
-	return d, nil
+	var err error
+	d.Input, err = s.withPace(ctx, d.Input)
+	return d, err
 }
 
 // Departures are where a plan departs from the house rules.

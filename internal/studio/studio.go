@@ -51,6 +51,14 @@ type records interface {
 	BookingOf(ctx context.Context, plan string) (store.Booking, error)
 	CancelBooking(ctx context.Context, id string) error
 	Messages(ctx context.Context, plan string) ([]store.Message, error)
+	Install(ctx context.Context, id string) (store.Install, error)
+	Frozen(ctx context.Context, id string) (store.Frozen, error)
+	Told(ctx context.Context, install string, after int64) (store.Told, error)
+	InstallFile(ctx context.Context, id string, paper store.InstallPaper) ([]byte, error)
+	Photo(ctx context.Context, install, id string) ([]byte, error)
+	DropPhoto(ctx context.Context, install, id string) error
+	Log(ctx context.Context, page store.Page) ([]store.Logged, error)
+	LogOf(ctx context.Context, id string) (store.Logged, error)
 	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 

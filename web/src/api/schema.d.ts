@@ -468,6 +468,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/installs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The installs at the chair, and how they stand */
+        get: operations["listInstalls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An install as a device takes it along */
+        get: operations["readInstall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/day-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A paper as it was when the install began */
+        get: operations["installDaySheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what happened at the chair, and read what others told since */
+        post: operations["tellInstall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of an install */
+        get: operations["readPhoto"];
+        /** Keep a picture, small and without where it was taken, of one who was asked */
+        put: operations["keepPhoto"];
+        post?: never;
+        /** Delete a picture of an install */
+        delete: operations["dropPhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/plan-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A paper as it was when the install began */
+        get: operations["installPlanSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a device would show of an install now */
+        get: operations["viewInstall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/items": {
         parameters: {
             query?: never;
@@ -516,6 +637,57 @@ export interface paths {
         put?: never;
         /** Where the ends land, what reaches each line, and the cut list */
         post: operations["landing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of the finished installs, the latest first */
+        get: operations["listLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as a table */
+        get: operations["logFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A finished install */
+        get: operations["readLog"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -601,6 +773,40 @@ export interface paths {
         put?: never;
         /** Name the owner of an empty studio and sign them in */
         post: operations["claimStudio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What finished installs say of the pace of the studio's people, with the evidence */
+        get: operations["listPaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/paces/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as it is put on a plan, by the id of the person */
+        get: operations["listLoggedPaces"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -794,6 +1000,23 @@ export interface paths {
         /** Have a plan hold its share of the stash, or free it */
         put: operations["holdStash"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/install": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Freeze a plan as it is stored and have it at the chair; one that is or was there is answered as it is */
+        post: operations["startInstall"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1633,6 +1856,16 @@ export interface components {
             /** Format: double */
             most: number;
         };
+        Booked: {
+            /** Format: int64 */
+            beyond: number;
+            /** @description What it is called */
+            piece: string;
+            /** Format: int64 */
+            spoilt: number;
+            /** Format: int64 */
+            used: number;
+        };
         Booking: {
             /** @description Empty where it was open whose head it is */
             client: string;
@@ -1699,6 +1932,41 @@ export interface components {
              */
             pieces: number;
         };
+        Card: {
+            again: boolean;
+            beside: string[];
+            /** Format: int64 */
+            count: number;
+            done: boolean;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
+            lengthsMm: {
+                [key: string]: number;
+            };
+            measures: string[];
+            /** Format: int64 */
+            piece: number;
+            place?: string;
+            /** Format: int64 */
+            planned: number;
+            /** Format: int64 */
+            rowDone: number;
+            rowName: string;
+            /** Format: int64 */
+            rowOf: number;
+            rowTasks: string[];
+            /**
+             * Format: int64
+             * @description Index of the way a piece goes on; -1 where none does
+             */
+            step: number;
+            /** @description Key of the task */
+            task: string;
+            /** @description What is done, in a word or two */
+            title: string;
+            twin: boolean;
+            where: string;
+        };
         Catalogue: {
             bounds: components["schemas"]["Bounds"];
             currencies: string[];
@@ -1721,6 +1989,352 @@ export interface components {
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
             ways: components["schemas"]["Way"][];
+        };
+        ChairBrief: {
+            /** Format: double */
+            aloneMin: number;
+            byRow: boolean;
+            child: boolean;
+            /** @description Empty where it was open whose head it is */
+            client: string;
+            hands: components["schemas"]["ChairHand"][];
+            ownHead: boolean;
+            pieces: components["schemas"]["ChairPiece"][];
+            places: components["schemas"]["ChairPlace"][];
+            rests: components["schemas"]["ChairRests"];
+            rows: components["schemas"]["ChairRow"][];
+            /** Format: int64 */
+            schema: number;
+            sittings: components["schemas"]["ChairSitting"][];
+            tasks: components["schemas"]["ChairTask"][];
+            title: string;
+            /** Format: double */
+            togetherMin: number;
+        };
+        ChairDue: {
+            asks: boolean;
+            key: string;
+            pauses: boolean;
+            says: string;
+            title: string;
+        };
+        ChairEntry: {
+            client: string;
+            id: string;
+            planId?: string;
+            /** Format: date-time */
+            started: string;
+            title: string;
+            view: components["schemas"]["ChairView"];
+        };
+        ChairEvent: {
+            /** @enum {string} */
+            answer?: "fine" | "pulls" | "hurts" | "";
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970, UTC, by the clock of the device
+             */
+            at: number;
+            /** Format: int64 */
+            count?: number;
+            hand: string;
+            id: string;
+            /** @enum {string} */
+            kind: "began" | "done" | "redo" | "left-out" | "split" | "moved" | "spoilt" | "opened" | "short" | "bought" | "filled" | "paused" | "rested" | "answered" | "checked" | "noted" | "photographed" | "ended" | "undone";
+            /** Format: int64 */
+            n: number;
+            /** @description Id of the event that did not happen */
+            of?: string;
+            photo?: string;
+            /** @description Key of a piece */
+            piece?: string;
+            places?: string[];
+            tasks?: string[];
+            text?: string;
+        };
+        ChairEvidence: {
+            /** Format: double */
+            actualMin: number;
+            /** @description Key of who worked */
+            hand: string;
+            own: boolean;
+            person?: string;
+            /** Format: double */
+            plannedMin: number;
+            /** Format: double */
+            rateMin: number;
+            skill: string;
+            /** Format: int64 */
+            tasks: number;
+        };
+        ChairHand: {
+            attaches: boolean;
+            key: string;
+            name: string;
+            /** @description Id of the person of the studio; left out for someone else */
+            person?: string;
+            plaits: boolean;
+        };
+        ChairHeadTask: {
+            done: boolean;
+            name: string;
+            task: string;
+        };
+        ChairLog: {
+            /** Format: int64 */
+            again: number;
+            change: string[];
+            evidence: components["schemas"]["ChairEvidence"][];
+            /** @description What was answered, by the point at which it was asked */
+            felt: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            out: number;
+            pieces: components["schemas"]["ChairPieceLog"][];
+            /** Format: double */
+            plannedMin: number;
+            stages: components["schemas"]["ChairStageLog"][];
+            /** Format: int64 */
+            twice: number;
+            /** Format: double */
+            workedMin: number;
+        };
+        ChairLook: {
+            done: boolean;
+            key: string;
+            says: string;
+            title: string;
+            wants: string;
+        };
+        ChairMissed: {
+            region: string;
+            says: string;
+            tasks: string[];
+        };
+        ChairNote: {
+            /** Format: int64 */
+            at: number;
+            hand: string;
+            photo?: string;
+            text: string;
+        };
+        ChairPackCheck: {
+            closed: boolean;
+            /** Format: double */
+            now: number;
+            /** Format: double */
+            planned: number;
+            region: string;
+        };
+        ChairPackWatch: {
+            checks: components["schemas"]["ChairPackCheck"][];
+            /** Format: int64 */
+            loose: number;
+            /** Format: int64 */
+            opened: number;
+            /**
+             * Format: int64
+             * @description Index of the piece
+             */
+            piece: number;
+            says: string;
+            /** Format: int64 */
+            short: number;
+            /** Format: int64 */
+            shut: number;
+            /** Format: int64 */
+            spoilt: number;
+            /** Format: int64 */
+            still: number;
+            /** Format: int64 */
+            used: number;
+        };
+        ChairPiece: {
+            colour: string;
+            /** Format: int64 */
+            have: number;
+            /** @description Id of the item of the supplies; left out for one that is not in them */
+            item?: string;
+            key: string;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            per: number;
+            swatch?: string;
+            /** Format: int64 */
+            yield: number;
+        };
+        ChairPieceLog: {
+            /** Format: int64 */
+            left: number;
+            /**
+             * Format: int64
+             * @description Fewer in packs than their labels say
+             */
+            missing: number;
+            /**
+             * Format: int64
+             * @description Packs
+             */
+            opened: number;
+            piece: components["schemas"]["ChairPiece"];
+            /** Format: int64 */
+            spoilt: number;
+            /**
+             * Format: int64
+             * @description On the head, those filled in among them
+             */
+            used: number;
+        };
+        ChairPlace: {
+            beside?: string[];
+            /** Format: int64 */
+            count: number;
+            hook: boolean;
+            id: string;
+            /** Format: double */
+            middleMm: number;
+            part: boolean;
+            /** Format: int64 */
+            piece: number;
+            /** Format: int64 */
+            row: number;
+            /** Format: int64 */
+            step: number;
+            /** Format: double */
+            upMm: number;
+        };
+        ChairRests: {
+            /** Format: double */
+            afterMin: number;
+            arms: boolean;
+            /** Format: double */
+            longMin: number;
+        };
+        ChairRow: {
+            left: boolean;
+            /** Format: int64 */
+            mirror: number;
+            name: string;
+            region: string;
+        };
+        ChairRowBalance: {
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            leftDone: number;
+            name: string;
+            /** @description True where the sides do not agree */
+            odd: boolean;
+            /** Format: int64 */
+            right: number;
+            /** Format: int64 */
+            rightDone: number;
+        };
+        ChairSitting: {
+            /** Format: double */
+            minutes: number;
+            name: string;
+        };
+        ChairStageLog: {
+            /** Format: double */
+            actualMin: number;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
+            name: string;
+            /** Format: double */
+            plannedMin: number;
+            /** Format: int64 */
+            tasks: number;
+            /** Format: int64 */
+            timed: number;
+        };
+        ChairStageWatch: {
+            /** Format: int64 */
+            done: number;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
+            /** Format: double */
+            leftMin: number;
+            name: string;
+            /** Format: int64 */
+            of: number;
+            /**
+             * Format: double
+             * @description Of all of it
+             */
+            plannedMin: number;
+        };
+        ChairTask: {
+            arms?: boolean;
+            key: string;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
+            minutes: number[];
+            /** @description Of one for the head */
+            name?: string;
+            /** Format: int64 */
+            place: number;
+            /** Format: double */
+            rateMin: number;
+            /** Format: int64 */
+            sitting: number;
+            skill: string;
+        };
+        ChairUndo: {
+            /** Format: int64 */
+            at: number;
+            id: string;
+            says: string;
+        };
+        ChairView: {
+            /** @description True once anything was told */
+            begun: boolean;
+            behind?: components["schemas"]["Missed"];
+            card?: components["schemas"]["Card"];
+            due: components["schemas"]["ChairDue"][];
+            head: components["schemas"]["ChairHeadTask"][];
+            looks: components["schemas"]["ChairLook"][];
+            notes: components["schemas"]["ChairNote"][];
+            over: boolean;
+            pieces: string[];
+            plaits: string[];
+            /** @description Indices of places that came out as two */
+            twins: number[];
+            undo: components["schemas"]["ChairUndo"][];
+            watch: components["schemas"]["ChairWatch"];
+            /** @description True while this hand is at work */
+            working: boolean;
+        };
+        ChairWatch: {
+            balance: components["schemas"]["ChairRowBalance"][];
+            /** Format: int64 */
+            done: number;
+            /** @description Soonest, likely and latest end of this sitting, milliseconds since 1970 */
+            ends: number[];
+            leftMin: components["schemas"]["Range"];
+            missed: components["schemas"]["ChairMissed"][];
+            /** Format: int64 */
+            of: number;
+            packs: components["schemas"]["ChairPackWatch"][];
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            piecesOf: number;
+            /** Format: double */
+            plannedMin: number;
+            /** @description Pace against plan, in words */
+            says: string;
+            sitting: string;
+            stages: components["schemas"]["ChairStageWatch"][];
+            timed: boolean;
+            untilMin: components["schemas"]["Range"];
+            /** Format: double */
+            workedMin: number;
         };
         Change: {
             from: string;
@@ -2402,6 +3016,8 @@ export interface components {
             hand: "beginner" | "used" | "practised" | "fast";
             /** @description Names them inside the plan */
             key: string;
+            /** @description What their installs before taught of their pace */
+            logged?: components["schemas"]["LoggedPace"][];
             name: string;
             /** @description Ids of methods they do for the first time */
             new?: string[];
@@ -2458,6 +3074,12 @@ export interface components {
              * @description Counts saves; send it back as If-Match
              */
             version: number;
+        };
+        How: {
+            after: components["schemas"]["Step"][];
+            before: components["schemas"]["Step"][];
+            plait: components["schemas"]["Step"];
+            work: components["schemas"]["Attachment"][];
         };
         Imported: {
             /** Format: int64 */
@@ -2545,6 +3167,26 @@ export interface components {
             /** Format: double */
             weeksWorn: number;
             what: string;
+        };
+        InstallDocument: {
+            brief: components["schemas"]["ChairBrief"];
+            by: string;
+            /**
+             * Format: date-time
+             * @description When the last look was taken; left out while it goes on
+             */
+            closed?: string;
+            engine: string;
+            /** @description Key of the hand of who asks */
+            hand: string;
+            /** @description How the head is drawn */
+            head: components["schemas"]["Preview"];
+            how: components["schemas"]["How"];
+            id: string;
+            /** @description Left out once the plan is deleted */
+            planId?: string;
+            /** Format: date-time */
+            started: string;
         };
         Instead: {
             colour?: string;
@@ -2675,6 +3317,11 @@ export interface components {
             temple: number[];
             templeCorner: number[];
         };
+        LearntPace: {
+            name: string;
+            personId: string;
+            skills: components["schemas"]["SkillPace"][];
+        };
         LensView: {
             /** Format: double */
             radius: number;
@@ -2736,6 +3383,39 @@ export interface components {
             item: components["schemas"]["Item"];
             /** @description The supplier's own number */
             number: string;
+        };
+        LoggedDocument: {
+            client: string;
+            clientId?: string;
+            /** Format: date-time */
+            closed: string;
+            id: string;
+            log: components["schemas"]["ChairLog"];
+            planId?: string;
+            /** Format: date-time */
+            started: string;
+            /** @description What was taken out of the stash */
+            stash: components["schemas"]["Booked"][];
+            title: string;
+        };
+        LoggedPace: {
+            /**
+             * Format: double
+             * @description How many times as long as practised hands they take on another's head
+             */
+            factor: number;
+            /**
+             * Format: int64
+             * @description How many installs say so
+             */
+            installs: number;
+            /** @description Id of a method, else the kind of work */
+            skill: string;
+            /**
+             * Format: double
+             * @description How far one install may lie from it, a share either way
+             */
+            spread: number;
         };
         Lot: {
             colour: string;
@@ -2864,6 +3544,11 @@ export interface components {
             /** @description The drawing of that mistake */
             wrong: string;
         };
+        Missed: {
+            region: string;
+            says: string;
+            tasks: string[];
+        };
         Month: {
             bookings: components["schemas"]["BookingDocument"][];
             busy: components["schemas"]["BusyEntry"][];
@@ -2921,6 +3606,20 @@ export interface components {
              */
             id: string;
             name: string;
+        };
+        NewInstall: {
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            /** @enum {string} */
+            paper: "letter" | "a4";
+            /**
+             * @description Unit of length on its papers
+             * @enum {string}
+             */
+            unit: "in" | "cm";
         };
         NewLot: {
             /**
@@ -3110,6 +3809,17 @@ export interface components {
             /** @enum {string} */
             texture: "straight" | "wavy" | "curly" | "coily";
         };
+        PaceEvidence: {
+            /** Format: double */
+            actualMin: number;
+            /** Format: date-time */
+            at: string;
+            installId: string;
+            /** @description True for their own head */
+            own: boolean;
+            /** Format: double */
+            rateMin: number;
+        };
         Pack: {
             /**
              * Format: int64
@@ -3134,6 +3844,11 @@ export interface components {
         };
         PageOfItemDocument: {
             items: components["schemas"]["ItemDocument"][];
+            /** @description What to ask the next page with; left out on the last one */
+            next?: string;
+        };
+        PageOfLoggedDocument: {
+            items: components["schemas"]["LoggedDocument"][];
             /** @description What to ask the next page with; left out on the last one */
             next?: string;
         };
@@ -3311,6 +4026,8 @@ export interface components {
             clientId?: string;
             id: string;
             input: components["schemas"]["Input"];
+            /** @description Its install, once it is or was at the chair: then it stays as it is */
+            installId?: string;
             savedBy?: string;
             title: string;
             /** Format: date-time */
@@ -3338,6 +4055,8 @@ export interface components {
             /** Format: int64 */
             costMinor: number;
             id: string;
+            /** @description Its install, once it is or was at the chair: then it stays as it is */
+            installId?: string;
             method: string;
             /** Format: double */
             minutes: number;
@@ -3903,6 +4622,17 @@ export interface components {
             stills: components["schemas"]["Still"][];
             title: string;
         };
+        SkillPace: {
+            /** Format: double */
+            factor: number;
+            /** Format: double */
+            guess: number;
+            lines: components["schemas"]["PaceEvidence"][];
+            name: string;
+            skill: string;
+            /** Format: double */
+            spread: number;
+        };
         Slot: {
             /**
              * Format: int64
@@ -4144,6 +4874,14 @@ export interface components {
              */
             waitHours: number;
         };
+        TellRequest: {
+            /**
+             * Format: int64
+             * @description Cursor of the answer before; 0 asks for everything
+             */
+            after: number;
+            events: components["schemas"]["ChairEvent"][];
+        };
         Template: {
             body: string;
             subject: string;
@@ -4235,6 +4973,15 @@ export interface components {
              * @description How far the true one may lie from it, a share
              */
             spread: number;
+        };
+        Told: {
+            /** Format: date-time */
+            closed?: string;
+            /** Format: int64 */
+            cursor: number;
+            events: components["schemas"]["ChairEvent"][];
+            /** Format: int64 */
+            known: number;
         };
         Trade: {
             sizes: components["schemas"]["TradePoint"][];
@@ -5562,6 +6309,304 @@ export interface operations {
             };
         };
     };
+    listInstalls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairEntry"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readInstall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstallDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    installDaySheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The paper */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    tellInstall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TellRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description A random UUID, made by the device */
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    keepPhoto: {
+        parameters: {
+            query?: {
+                /** @description True where who it shows said yes */
+                asked?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+                /** @description A random UUID, made by the device */
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    dropPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description A random UUID, made by the device */
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    installPlanSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The paper */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    viewInstall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairView"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     listItems: {
         parameters: {
             query?: {
@@ -5770,6 +6815,102 @@ export interface operations {
             };
         };
     };
+    listLog: {
+        parameters: {
+            query?: {
+                /** @description Next of the page before; left out for the first page */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOfLoggedDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    logFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The log */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoggedDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     listOrders: {
         parameters: {
             query?: {
@@ -5921,6 +7062,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntPace"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listLoggedPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["LoggedPace"][];
+                    };
                 };
             };
             /** @description Error */
@@ -6497,6 +7698,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    startInstall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInstall"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstallDocument"];
                 };
             };
             /** @description Error */

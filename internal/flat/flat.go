@@ -1,4 +1,6 @@
-package api
+// Package flat writes a parted head down as columns of whole numbers, as it travels and as it is kept
+// with an install.
+package flat
 
 import (
 	"math"
@@ -9,27 +11,27 @@ import (
 	"kladotex/core/scalp"
 )
 
-// A preview travels on every movement of a slider: what is drawn is written as columns
+// A Preview travels on every movement of a slider: what is drawn is written as columns
 // of whole numbers, which are written and read several times as fast as objects of
 // floats, and take a third of the room.
 
-// flat is a line or an outline on the scalp: x, y, z of its points one after the other,
+// Line is a line or an outline on the scalp: x, y, z of its points one after the other,
 // in whole tenths of a millimetre, each point after the first as the step from the one
 // before it.
-type flat []int
+type Line []int
 
 // tenths is a length in whole tenths of a millimetre, hundredths a share in whole
 // hundredths.
 func tenths(mm float64) int        { return int(math.Round(10 * mm)) }
 func hundredths(share float64) int { return int(math.Round(100 * share)) }
 
-func flatOf(line scalp.Line) flat {
-	out := make(flat, 0, 3*len(line))
+func lineOf(line scalp.Line) Line {
+	out := make(Line, 0, 3*len(line))
 	return out.with(line)
 }
 
 // with appends a line, which starts from nothing.
-func (f flat) with(line scalp.Line) flat {
+func (f Line) with(line scalp.Line) Line {
 	var last [3]int
 	for _, p := range line {
 		for i, v := range p {
@@ -41,9 +43,9 @@ func (f flat) with(line scalp.Line) flat {
 	return f
 }
 
-// flatLayout is a parted head as columns: entry i of each is about section i. Lengths are
+// FlatLayout is a parted head as columns: entry i of each is about section i. Lengths are
 // tenths of a millimetre, areas mm², shares hundredths.
-type flatLayout struct {
+type FlatLayout struct {
 	IDs   []string `json:"ids"`
 	Zones []string `json:"zoneOf" doc:"Zone of each section"`
 	Rows  []int    `json:"rowOf"`
@@ -52,47 +54,48 @@ type flatLayout struct {
 	Flags []int `json:"flags"`
 	// Points is the number of points of each outline, Outlines all of them in one.
 	Points     []int `json:"points"`
-	Outlines   flat  `json:"outlines"`
+	Outlines   Line  `json:"outlines"`
 	Areas      []int `json:"areas"`
 	Shares     []int `json:"shares"`
 	Widths     []int `json:"widths" doc:"Of each the mean, how far the least is below it and how far the greatest above"`
 	Heights    []int `json:"heights"`
-	Centroids  flat  `json:"centroids" doc:"A line through the middles of all"`
+	Centroids  Line  `json:"centroids" doc:"A line through the middles of all"`
 	Hairline   []int `json:"toHairline"`
 	Part       []int `json:"toPart"`
 	Stagger    []int `json:"stagger"`
 	Into       []int `json:"into" doc:"Index of the section whose plait takes it up, -1 for none; empty where none is linked"`
 	Neighbours []int `json:"neighbours" doc:"Of each section the number of those neighbours that come after it, then their indices"`
 
-	LeftOut []flat         `json:"leftOut"`
-	Bands   []flatRow      `json:"rows"`
-	ZoneSum []flatZone     `json:"zones"`
-	Tracks  []flatTrack    `json:"tracks"`
-	Nets    []flatNet      `json:"nets"`
+	LeftOut []Line         `json:"leftOut"`
+	Bands   []FlatRow      `json:"rows"`
+	ZoneSum []FlatZone     `json:"zones"`
+	Tracks  []FlatTrack    `json:"tracks"`
+	Nets    []FlatNet      `json:"nets"`
 	Area    float64        `json:"areaMm2"`
 	Base    float64        `json:"baseAreaMm2"`
 	Out     float64        `json:"outAreaMm2"`
 	Seams   []parting.Seam `json:"seams"`
 
-	Channels []flatChannel          `json:"channels"`
+	Channels []FlatChannel          `json:"channels"`
 	Balance  []parting.Balance      `json:"balance"`
 	Rejected []parting.RejectedEdit `json:"rejectedEdits"`
-	Edge     flat                   `json:"hairline"`
-	Border   flat                   `json:"border"`
-	PartLine flat                   `json:"partLine"`
-	EarToEar flat                   `json:"earToEar"`
+	Edge     Line                   `json:"hairline"`
+	Border   Line                   `json:"border"`
+	PartLine Line                   `json:"partLine"`
+	EarToEar Line                   `json:"earToEar"`
 }
 
-// flatRow is a row as the map and the panel need it; the row guide has more.
-type flatRow struct {
+// FlatRow is a row as the map and the panel need it; the row guide has more.
+type FlatRow struct {
 	Zone     parting.Zone `json:"zone"`
 	Row      int          `json:"row"`
 	Sections int          `json:"sections"`
-	Line     flat         `json:"line"`
-	End      flat         `json:"end"`
+	Line     Line         `json:"line"`
+	End      Line         `json:"end"`
 }
 
-type flatZone struct {
+// FlatZone is a zone and what its sections come to.
+type FlatZone struct {
 	Zone     parting.Zone   `json:"zone"`
 	Rows     int            `json:"rows"`
 	Sections int            `json:"sections"`
@@ -101,33 +104,36 @@ type flatZone struct {
 	Height   parting.Spread `json:"heightMm"`
 }
 
-type flatTrack struct {
+// FlatTrack is a plait worked flat, with its hooks.
+type FlatTrack struct {
 	ID       string       `json:"id"`
 	Zone     parting.Zone `json:"zone"`
-	Line     flat         `json:"line"`
+	Line     Line         `json:"line"`
 	Length   float64      `json:"lengthMm"`
-	Outlines []flat       `json:"outlines"`
+	Outlines []Line       `json:"outlines"`
 	Width    float64      `json:"widthMm"`
 	Into     string       `json:"into,omitempty"`
 	Merged   bool         `json:"merged,omitempty"`
-	Hooks    flat         `json:"hooks"`
+	Hooks    Line         `json:"hooks"`
 }
 
-type flatNet struct {
+// FlatNet is a net, with its hooks.
+type FlatNet struct {
 	Zone     parting.Zone `json:"zone"`
-	Outlines []flat       `json:"outlines"`
+	Outlines []Line       `json:"outlines"`
 	Area     float64      `json:"areaMm2"`
-	Hooks    flat         `json:"hooks"`
+	Hooks    Line         `json:"hooks"`
 }
 
-type flatChannel struct {
+// FlatChannel is a run of parts that would open as a bare channel.
+type FlatChannel struct {
 	Length float64 `json:"lengthMm"`
-	Line   flat    `json:"line"`
+	Line   Line    `json:"line"`
 }
 
-// given is who gets what: entry i is about place i, the sections in order, then the hooks
+// Given is who gets what: entry i is about place i, the sections in order, then the hooks
 // of every track, then those of every net.
-type given struct {
+type Given struct {
 	Pieces []int `json:"pieces" doc:"Index of the piece in the plan"`
 	Ways   []int `json:"ways" doc:"Index of the way in the plan"`
 	Counts []int `json:"counts"`
@@ -139,18 +145,19 @@ type given struct {
 	Plaits []int `json:"plaits" doc:"Thickness of each section's plait, tenths of a millimetre"`
 }
 
-// preview is what a slider's movement shows.
-type preview struct {
+// Preview is what a slider's movement shows.
+type Preview struct {
 	Tally   plan.Tally      `json:"tally"`
 	Head    plan.Head       `json:"head"`
-	Layout  flatLayout      `json:"layout"`
-	Given   given           `json:"given"`
+	Layout  FlatLayout      `json:"layout"`
+	Given   Given           `json:"given"`
 	Notices []advice.Notice `json:"notices"`
 }
 
-func (preview) columned()    {}
-func (flatLayout) columned() {}
-func (given) columned()      {}
+// Columned says that it is mostly long lists of whole numbers.
+func (Preview) Columned()    {}
+func (FlatLayout) Columned() {}
+func (Given) Columned()      {}
 
 func round(mm float64) float64 { return math.Round(10*mm) / 10 }
 
@@ -176,23 +183,24 @@ func roundSpread(s parting.Spread) parting.Spread {
 	return parting.Spread{Min: round(s.Min), Mean: round(s.Mean), Max: round(s.Max)}
 }
 
-func flats(lines []scalp.Line) []flat {
-	out := make([]flat, len(lines))
+func linesOf(lines []scalp.Line) []Line {
+	out := make([]Line, len(lines))
 	for i, l := range lines {
-		out[i] = flatOf(l)
+		out[i] = lineOf(l)
 	}
 	return out
 }
 
-func previewOf(r *plan.Result) preview {
-	return preview{
+// Of is what a plan comes to, as it travels.
+func Of(r *plan.Result) Preview {
+	return Preview{
 		Tally: r.Tally, Head: r.Head, Layout: flattened(&r.Layout), Given: givenOf(r), Notices: r.Notices,
 	}
 }
 
-func givenOf(r *plan.Result) given {
+func givenOf(r *plan.Result) Given {
 	n := len(r.Places)
-	g := given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Matched: r.Matched}
+	g := Given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Matched: r.Matched}
 	for i := range r.Places {
 		p := &r.Places[i]
 		g.Pieces[i], g.Ways[i], g.Counts[i] = p.Piece, p.Way, p.Count
@@ -206,18 +214,18 @@ func givenOf(r *plan.Result) given {
 	return g
 }
 
-func flattened(l *parting.Layout) flatLayout {
+func flattened(l *parting.Layout) FlatLayout {
 	n := len(l.Sections)
 	ints := func() []int { return make([]int, 0, n) }
-	f := flatLayout{
+	f := FlatLayout{
 		IDs: make([]string, 0, n), Zones: make([]string, 0, n), Rows: ints(), Index: ints(), Flags: ints(), Points: ints(),
 		Areas: ints(), Shares: ints(), Widths: make([]int, 0, 3*n), Heights: make([]int, 0, 3*n), Hairline: ints(), Part: ints(),
-		Stagger: ints(), Into: []int{}, Neighbours: make([]int, 0, 6*n), Outlines: make(flat, 0, 48*n),
+		Stagger: ints(), Into: []int{}, Neighbours: make([]int, 0, 6*n), Outlines: make(Line, 0, 48*n),
 		Area: math.Round(l.Area), Base: math.Round(l.BaseArea), Out: math.Round(l.OutArea),
 		Seams: l.Seams, Balance: l.Balance, Rejected: l.Rejected,
-		Edge: flatOf(l.HairlineCurve), Border: flatOf(l.Border), PartLine: flatOf(l.PartLine), EarToEar: flatOf(l.EarToEar),
-		LeftOut: []flat{}, Bands: make([]flatRow, len(l.Rows)), ZoneSum: make([]flatZone, len(l.Zones)),
-		Tracks: make([]flatTrack, len(l.Tracks)), Nets: make([]flatNet, len(l.Nets)), Channels: make([]flatChannel, len(l.Channels)),
+		Edge: lineOf(l.HairlineCurve), Border: lineOf(l.Border), PartLine: lineOf(l.PartLine), EarToEar: lineOf(l.EarToEar),
+		LeftOut: []Line{}, Bands: make([]FlatRow, len(l.Rows)), ZoneSum: make([]FlatZone, len(l.Zones)),
+		Tracks: make([]FlatTrack, len(l.Tracks)), Nets: make([]FlatNet, len(l.Nets)), Channels: make([]FlatChannel, len(l.Channels)),
 	}
 	at := make(map[string]int, n)
 	linked := false
@@ -227,7 +235,7 @@ func flattened(l *parting.Layout) flatLayout {
 		at[x.ID], middles[i] = i, x.Centroid
 		linked = linked || x.Linked
 	}
-	f.Centroids = flatOf(middles)
+	f.Centroids = lineOf(middles)
 	for i := range l.Sections {
 		x := &l.Sections[i]
 		f.IDs, f.Zones, f.Rows, f.Index = append(f.IDs, x.ID), append(f.Zones, string(x.Zone)), append(f.Rows, x.Row), append(f.Index, x.Index)
@@ -259,25 +267,25 @@ func flattened(l *parting.Layout) flatLayout {
 		}
 	}
 	for i := range l.LeftOut {
-		f.LeftOut = append(f.LeftOut, flatOf(l.LeftOut[i].Outline))
+		f.LeftOut = append(f.LeftOut, lineOf(l.LeftOut[i].Outline))
 	}
 	for i := range l.Rows {
 		r := &l.Rows[i]
-		f.Bands[i] = flatRow{r.Zone, r.Row, r.Sections, flatOf(everyOther(r.Line)), flatOf(scalp.Line{r.End})}
+		f.Bands[i] = FlatRow{r.Zone, r.Row, r.Sections, lineOf(everyOther(r.Line)), lineOf(scalp.Line{r.End})}
 	}
 	for i, z := range l.Zones {
-		f.ZoneSum[i] = flatZone{z.Zone, z.Rows, z.Sections, math.Round(z.Area), roundSpread(z.Width), roundSpread(z.Height)}
+		f.ZoneSum[i] = FlatZone{z.Zone, z.Rows, z.Sections, math.Round(z.Area), roundSpread(z.Width), roundSpread(z.Height)}
 	}
 	for i := range l.Tracks {
 		t := &l.Tracks[i]
-		f.Tracks[i] = flatTrack{t.ID, t.Zone, flatOf(t.Line), round(t.Length), flats(t.Outlines), round(t.Width), t.Into, t.Merged, flatOf(t.Hooks)}
+		f.Tracks[i] = FlatTrack{t.ID, t.Zone, lineOf(t.Line), round(t.Length), linesOf(t.Outlines), round(t.Width), t.Into, t.Merged, lineOf(t.Hooks)}
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]
-		f.Nets[i] = flatNet{net.Zone, flats(net.Outlines), math.Round(net.Area), flatOf(net.Hooks)}
+		f.Nets[i] = FlatNet{net.Zone, linesOf(net.Outlines), math.Round(net.Area), lineOf(net.Hooks)}
 	}
 	for i, c := range l.Channels {
-		f.Channels[i] = flatChannel{round(c.Length), flatOf(c.Line)}
+		f.Channels[i] = FlatChannel{round(c.Length), lineOf(c.Line)}
 	}
 	return f
 }

@@ -1,4 +1,4 @@
-package api
+package flat
 
 import (
 	"bytes"
@@ -22,12 +22,13 @@ func TestColumnsAreJSON(t *testing.T) {
 		in.Parting.Front.Width = 20 + 20*r.Float64()
 		res, err := plan.Compute(t.Context(), in)
 		require.NoError(t, err)
-		sent := previewOf(&res)
-		var ours, theirs bytes.Buffer
-		require.NoError(t, columnsFirst.Marshal(&ours, sent))
+		sent := Of(&res)
+		var theirs bytes.Buffer
+		ours, err := Marshal(sent)
+		require.NoError(t, err)
 		encoder := json.NewEncoder(&theirs)
 		encoder.SetEscapeHTML(false)
 		require.NoError(t, encoder.Encode(sent))
-		assert.Equal(t, theirs.String(), ours.String())
+		assert.Equal(t, theirs.String(), string(ours)+"\n")
 	}
 }

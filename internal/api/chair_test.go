@@ -1,0 +1,234 @@
+package api
+
+import (
+	"bytes"
+	"fmt"
+	"image"
+	"image/color"
+	"image/jpeg"
+	"net/http"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/chair"
+	"kladotex/core/hair"
+	"kladotex/core/pace"
+	"kladotex/core/plan"
+	"kladotex/core/supply"
+	"kladotex/internal/store"
+)
+
+// atChair starts an install of a plan.
+func (s tester) atChair(planID string) (i installDocument) {
+	s.t.Helper()
+	res := s.send("POST", "/api/v1/plans/"+planID+"/install", `{"id":"`+uuid.NewString()+`","unit":"in","paper":"letter"}`)
+	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+	res.json(s.t, &i)
+	return i
+}
+
+// tell sends events and reads what arrived since.
+func (s tester) tell(install string, after int64, events ...chair.Event) (t told) {
+	s.t.Helper()
+	if events == nil {
+		events = []chair.Event{}
+	}
+	res := s.send("POST", "/api/v1/installs/"+install+"/events", text(s.t, tellRequest{after, events}))
+	require.Equal(s.t, http.StatusOK, res.StatusCode, string(res.body))
+	res.json(s.t, &t)
+	return t
+}
+
+// worked are the events of a hand that does every task of an install, each so many times as long as
+// planned.
+func worked(b chair.Brief, hand string, times float64, from time.Time) []chair.Event {
+	at := from.UnixMilli()
+	out := []chair.Event{{Kind: chair.Began}}
+	for _, task := range b.Task {
+		at += int64(times * task.Minutes[0] * 60_000)
+		out = append(out, chair.Event{Kind: chair.Done, Tasks: []string{task.Key}, At: at})
+	}
+	out[0].At = from.UnixMilli()
+	out = append(out, chair.Event{Kind: chair.Ended, At: at + 60_000})
+	for i := range out {
+		out[i].ID, out[i].N, out[i].Hand = uuid.NewString(), i+1, hand
+	}
+	return out
+}
+
+// A plan at the chair: frozen, started once, not changed under anyone, told of by two, finished into
+// the log and out of the stash, and learnt from.
+func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
+	s := open(t)
+	var me me
+	s.send("GET", "/api/v1/session", "").json(t, &me)
+	item := s.adopt("D-18")
+	res := s.send("POST", "/api/v1/stash", anew(text(t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: "Peat", Pack: 20, Condition: supply.New}, "packs": 9, "loose": 0,
+	})))
+	require.Equal(t, http.StatusCreated, res.StatusCode)
+	in := plan.Default()
+	in.Pieces = []hair.Piece{item.Item.Piece("p1", item.ID, "Peat")}
+	in.Day = &plan.Day{Hands: []plan.Hand{{Key: "first", Person: me.ID, Name: me.Name, Hand: pace.Practised, Does: plan.DoesBoth}}}
+	p := s.newPlan("The cellist", in)
+	i := s.atChair(p.ID)
+	assert.Equal(t, i.ID, s.atChair(p.ID).ID, "started again it is the same")
+	assert.Equal(t, "first", i.Hand)
+	assert.Len(t, i.Head.Layout.IDs, len(i.Brief.Place))
+	assert.NotEmpty(t, i.How.Work[0].Steps)
+	for _, paper := range []string{"plan-sheet.pdf", "day-sheet.pdf"} {
+		assert.True(t, strings.HasPrefix(string(s.send("GET", "/api/v1/installs/"+i.ID+"/"+paper, "").body), "%PDF"), paper)
+	}
+
+	// The plan is not changed under it.
+	changed := in
+	changed.OwnHead = true
+	refused := s.send("PUT", "/api/v1/plans/"+p.ID, draft(t, "The cellist", changed), "If-Match", `"1"`)
+	assert.Equal(t, http.StatusConflict, refused.StatusCode)
+	assert.Contains(t, string(refused.body), "Copy it")
+	assert.Equal(t, http.StatusOK, s.send("PUT", "/api/v1/plans/"+p.ID, draft(t, "The cellist", in), "If-Match", `"1"`).StatusCode, "the same again changes nothing")
+
+	// What an apprentice tells from a second device joins what the first one tells.
+	events := worked(i.Brief, "first", 1.3, time.Now().Add(-9*time.Hour))
+	half := len(events) / 2
+	helper := s.as(store.Apprentice)
+	first := helper.tell(i.ID, 0, events[half:len(events)-1]...)
+	both := s.tell(i.ID, 0, events[:half]...)
+	assert.Len(t, both.Events, len(events)-1)
+	assert.Equal(t, both.Known, len(events)-1)
+	again := s.tell(i.ID, first.Cursor, events[:half]...)
+	assert.Len(t, again.Events, half, "only what arrived since")
+	assert.Equal(t, both.Known, again.Known, "sent twice it is there once")
+	var list []chairEntry
+	s.send("GET", "/api/v1/installs", "").json(t, &list)
+	require.Len(t, list, 1)
+	assert.Equal(t, list[0].View.Watch.Of, list[0].View.Watch.Done)
+	var view chair.View
+	s.send("GET", "/api/v1/installs/"+i.ID+"/view?hand=first", "").json(t, &view)
+	assert.Nil(t, view.Card)
+
+	// Its end.
+	spoilt := chair.Event{ID: uuid.NewString(), N: len(events) + 1, At: events[len(events)-1].At, Hand: "first", Kind: chair.Spoilt, Piece: "p1", Count: 3}
+	end := s.tell(i.ID, again.Cursor, spoilt, events[len(events)-1])
+	require.NotNil(t, end.Closed)
+	s.send("GET", "/api/v1/installs", "").json(t, &list)
+	assert.Empty(t, list)
+	var page pageOf[loggedDocument]
+	s.send("GET", "/api/v1/log", "").json(t, &page)
+	require.Len(t, page.Items, 1)
+	log := page.Items[0]
+	onHead := i.Brief.Piece[0].Need
+	assert.Equal(t, []store.Booked{{Piece: i.Brief.Piece[0].Called(), Used: log.Log.Pieces[0].Used, Spoilt: 3}}, log.Stash)
+	var stash pageOf[lotDocument]
+	s.send("GET", "/api/v1/stash", "").json(t, &stash)
+	assert.Equal(t, 180-log.Log.Pieces[0].Used-3, stash.Items[0].Pieces)
+	assert.LessOrEqual(t, log.Log.Pieces[0].Used, onHead)
+	for _, st := range log.Log.Stages {
+		assert.InEpsilon(t, 1.3, st.Actual/st.Planned, 0.02, st.Name)
+	}
+
+	// Told late, by a device that was away, it is brought up to date; the stash is not booked twice.
+	late := spoilt
+	late.ID, late.Count = uuid.NewString(), 2
+	s.tell(i.ID, end.Cursor, late)
+	s.send("GET", "/api/v1/stash", "").json(t, &stash)
+	assert.Equal(t, 180-log.Log.Pieces[0].Used-5, stash.Items[0].Pieces)
+
+	// Learnt from, with the evidence, and the next plan says so.
+	var paces []learntPace
+	s.send("GET", "/api/v1/paces", "").json(t, &paces)
+	for _, skill := range paces[0].Skills {
+		assert.Greater(t, skill.Factor, 1.0, skill.Name)
+		assert.Less(t, skill.Factor, 1.3, skill.Name)
+		assert.Len(t, skill.Lines, 1)
+	}
+	var begun struct{ Input plan.Input }
+	s.send("GET", "/api/v1/begin", "").json(t, &begun)
+	require.NotEmpty(t, begun.Input.Day.Hands[0].Logged)
+	day := ask[plan.DayPlan](s, "/api/v1/day", begun.Input)
+	assert.Contains(t, strings.Join(day.Says, " "), "Hours follow the log of Odalys")
+	csv := string(s.send("GET", "/api/v1/log.csv", "").body)
+	assert.Contains(t, csv, "Part and plait")
+	assert.Contains(t, csv, i.Brief.Piece[0].Name)
+
+	// Taken back, it goes on and nothing of it is learnt.
+	back := chair.Event{ID: uuid.NewString(), N: len(events) + 9, At: time.Now().UnixMilli(), Hand: "first", Kind: chair.Undone, Of: events[len(events)-1].ID}
+	assert.Nil(t, s.tell(i.ID, 0, back).Closed)
+	s.send("GET", "/api/v1/paces", "").json(t, &paces)
+	assert.Empty(t, paces[0].Skills)
+	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/log/"+i.ID, "").StatusCode)
+}
+
+// Two devices that tell at the same time, each of them twice, lose nothing and double nothing.
+func TestDevicesThatTellAtOnce(t *testing.T) {
+	s := open(t)
+	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
+	events := worked(i.Brief, "first", 1, time.Now())
+	events = events[:len(events)-1]
+	var wait sync.WaitGroup
+	for device := range 4 {
+		wait.Go(func() {
+			for k := device % 2; k < len(events); k += 2 * 7 {
+				var some []chair.Event
+				for j := k; j < min(len(events), k+2*7); j += 2 {
+					some = append(some, events[j])
+				}
+				res := s.send("POST", "/api/v1/installs/"+i.ID+"/events", text(t, tellRequest{0, some}))
+				assert.Equal(t, http.StatusOK, res.StatusCode)
+			}
+		})
+	}
+	wait.Wait()
+	all := s.tell(i.ID, 0)
+	assert.Len(t, all.Events, len(events))
+	assert.Equal(t, i.Brief.Fold(events).View(chair.Wish{Now: 1}), i.Brief.Fold(all.Events).View(chair.Wish{Now: 1}))
+}
+
+// A picture is kept only of one who was asked, small, and without what the device wrote into it.
+func TestPicturesAreSmallAndSayNothingOfWhere(t *testing.T) {
+	s := open(t)
+	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
+	full := image.NewGray(image.Rect(0, 0, 3000, 2000))
+	full.Set(9, 9, color.White)
+	var taken bytes.Buffer
+	require.NoError(t, jpeg.Encode(&taken, full, nil))
+	// As a camera writes it: a block of facts behind the first two bytes.
+	facts := "Exif\x00\x00GPSLatitude 51.5"
+	file := taken.String()[:2] + "\xff\xe1" + string([]byte{0, byte(len(facts) + 2)}) + facts + taken.String()[2:]
+	at := fmt.Sprintf("/api/v1/installs/%s/photos/%s", i.ID, uuid.NewString())
+	assert.Equal(t, http.StatusUnprocessableEntity, s.send("PUT", at, file, "Content-Type", "image/jpeg").StatusCode)
+	assert.Equal(t, http.StatusUnprocessableEntity, s.send("PUT", at+"?asked=true", "no picture", "Content-Type", "image/jpeg").StatusCode)
+	for range 2 {
+		assert.Equal(t, http.StatusNoContent, s.send("PUT", at+"?asked=true", file, "Content-Type", "image/jpeg").StatusCode)
+	}
+	kept := s.send("GET", at, "")
+	require.Equal(t, http.StatusOK, kept.StatusCode)
+	assert.NotContains(t, string(kept.body), "GPS")
+	size, _, err := image.DecodeConfig(bytes.NewReader(kept.body))
+	require.NoError(t, err)
+	assert.Equal(t, 1280, size.Width)
+	assert.Equal(t, 853, size.Height)
+	assert.Equal(t, http.StatusForbidden, s.as(store.Apprentice).send("DELETE", at, "").StatusCode)
+	assert.Equal(t, http.StatusNoContent, s.send("DELETE", at, "").StatusCode)
+	assert.Equal(t, http.StatusNotFound, s.send("GET", at, "").StatusCode)
+}
+
+func TestBadEventsAreNamed(t *testing.T) {
+	s := open(t)
+	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
+	good := chair.Event{ID: uuid.NewString(), N: 1, At: 1, Hand: "first", Kind: chair.Began}
+	bad := good
+	bad.ID, bad.Kind = uuid.NewString(), chair.Spoilt
+	res := s.send("POST", "/api/v1/installs/"+i.ID+"/events", text(t, tellRequest{0, []chair.Event{good, bad}}))
+	assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode)
+	assert.Contains(t, string(res.body), "body.events[1].kind")
+	assert.Zero(t, s.tell(i.ID, 0).Known, "none of them was taken")
+	assert.Equal(t, http.StatusNotFound, s.send("POST", "/api/v1/installs/none/events", text(t, tellRequest{0, []chair.Event{good}})).StatusCode)
+	assert.Equal(t, http.StatusUnauthorized, s.stranger().send("GET", "/api/v1/installs/"+i.ID, "").StatusCode)
+}
