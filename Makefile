@@ -7,14 +7,16 @@
 
 PORT ?= 8467
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go' -o -name '*.json')
-WEB_SOURCES := $(shell find web/src web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
+CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name '*.go')
+FOLD := web/src/chair/fold
+WEB_SOURCES := $(shell find web/src web/sw web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
 .PHONY: demo test race bench bars pictures types clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
 
-test: bin/kladotex web/node_modules/.package-lock.json
+test: bin/kladotex web/node_modules/.package-lock.json $(FOLD)/chair.wasm
 	sh scripts/test-tools.sh
 	test -z "$$(gofmt -l core internal cmd e2e web/*.go)"
 	go vet ./...
@@ -38,8 +40,14 @@ pictures: bin/kladotex
 bin/kladotex: $(GO_SOURCES) web/dist/index.html go.mod go.sum
 	go build -trimpath -o $@ ./cmd/kladotex
 
-web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES) $(FOLD)/chair.wasm
 	cd web && npm run --silent build
+
+# The fold of the chair for the browser, and what starts it there.
+$(FOLD)/chair.wasm: $(CHAIR_SOURCES) go.mod go.sum
+	mkdir -p $(FOLD)
+	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $(FOLD)/wasm_exec.js
+	GOOS=js GOARCH=wasm go build -trimpath -ldflags="-s -w" -o $@ ./cmd/chair
 
 web/node_modules/.package-lock.json: web/package-lock.json
 	cd web && npm ci
@@ -51,4 +59,4 @@ types:
 	cd web && npm run --silent types
 
 clean:
-	rm -rf bin web/dist/assets web/dist/index.html demo.db*
+	rm -rf bin web/dist/assets web/dist/index.html $(FOLD) demo.db*

@@ -299,7 +299,7 @@ func (b tab) enterDemo(address, as string) {
 // openPlan opens a plan from the list by its title and goes to a step.
 func (b tab) openPlan(address, title, step string) {
 	b.t.Helper()
-	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 11`)
+	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 24`)
 	b.follow(title)
 	b.waitFor(drawn + " > 5")
 	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 5")

@@ -23,7 +23,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: "node_modules" },
-    exclude: { path: "node_modules|\\.css$" },
+    exclude: { path: "node_modules|\\.css$|src/chair/fold" },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: "tsconfig.json" },
     enhancedResolveOptions: { extensions: [".ts", ".tsx", ".js"] },

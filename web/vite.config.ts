@@ -1,8 +1,24 @@
 import react from "@vitejs/plugin-react";
+import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    // The application on the device. Its page has a new nonce with every answer, so it is no file to
+    // be kept beforehand: the worker fetches it.
+    VitePWA({
+      strategies: "injectManifest",
+      srcDir: "sw",
+      filename: "sw.ts",
+      injectRegister: false,
+      manifest: false,
+      injectManifest: {
+        globPatterns: ["assets/**", "*.svg", "*.png", "*.webmanifest"],
+        maximumFileSizeToCacheInBytes: 8 << 20,
+      },
+    }),
+  ],
   build: {
     // The content policy allows no data: fonts or scripts, only files of ours.
     assetsInlineLimit: 0,

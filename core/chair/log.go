@@ -22,6 +22,7 @@ type Log struct {
 	Out   int `json:"out"`
 	Again int `json:"again"`
 	// Change is what to do otherwise next time, in words drawn from the numbers.
+	Notes  []Note            `json:"notes"`
 	Change []string          `json:"change"`
 	Felt   map[string]Answer `json:"felt" doc:"What was answered, by the point at which it was asked"`
 }
@@ -49,7 +50,7 @@ type PieceLog struct {
 
 // Log looks back.
 func (s *State) Log() Log {
-	out := Log{Stages: []StageLog{}, Pieces: []PieceLog{}, Evidence: s.Evidence(), Twice: len(s.splits), Change: []string{}, Felt: map[string]Answer{}}
+	out := Log{Stages: []StageLog{}, Pieces: []PieceLog{}, Evidence: s.Evidence(), Twice: len(s.splits), Notes: append([]Note{}, s.notes...), Change: []string{}, Felt: map[string]Answer{}}
 	for i := range s.tasks {
 		t := &s.tasks[i]
 		out.Again += t.again

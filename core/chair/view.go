@@ -191,15 +191,7 @@ func (s *State) looks() []Look {
 	for i, c := range checks {
 		out[i] = Look{c.key, c.title, c.says, s.looked[c.key], ""}
 	}
-	var open []string
-	for i := range s.tasks {
-		if t := &s.tasks[i]; t.status == Open && t.Place >= 0 && attaches(t.Kind) {
-			open = append(open, t.Key)
-		}
-	}
-	if len(open) > 0 {
-		out[0].Wants = number(len(open), "place") + " not told of: " + s.missedText(open)
-	}
+	out[0].Wants = s.lacking()
 	var odd []string
 	for _, b := range s.balance() {
 		if b.Odd {
@@ -208,6 +200,34 @@ func (s *State) looks() []Look {
 	}
 	out[1].Wants = strings.Join(odd, " · ")
 	return out
+}
+
+// someLacking is how many places are named one by one; more are counted by region.
+const someLacking = 6
+
+// lacking says which places have no piece yet; empty where all do.
+func (s *State) lacking() string {
+	var open []string
+	byRegion := map[string]int{}
+	for i := range s.tasks {
+		if t := &s.tasks[i]; t.status == Open && t.Place >= 0 && attaches(t.Kind) {
+			open = append(open, t.Key)
+			byRegion[s.Rows[s.places[t.Place].Row].Region]++
+		}
+	}
+	switch {
+	case len(open) == 0:
+		return ""
+	case len(open) <= someLacking:
+		return number(len(open), "place") + " not told of: " + s.missedText(open)
+	}
+	var parts []string
+	for _, region := range s.regions() {
+		if n := byRegion[region]; n > 0 {
+			parts = append(parts, fmt.Sprintf("%d %s", n, region))
+		}
+	}
+	return fmt.Sprintf("%d places not told of: %s", len(open), strings.Join(parts, ", "))
 }
 
 // bothSides is the name of a row without its side.

@@ -187,6 +187,9 @@ func operations(e *echo.Echo, s *server) huma.API {
 // schemaName names a type in the description; those of the chair have names that plans have too.
 func schemaName(t reflect.Type, hint string) string {
 	name := huma.DefaultSchemaNamer(t, hint)
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
 	if t.Kind() == reflect.Struct && t.PkgPath() == "kladotex/core/chair" {
 		return "Chair" + name
 	}

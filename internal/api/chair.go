@@ -27,6 +27,7 @@ type installDocument struct {
 	By      string       `json:"by"`
 	Started time.Time    `json:"started"`
 	Closed  *time.Time   `json:"closed,omitempty" doc:"When the last look was taken; left out while it goes on"`
+	Papers  bool         `json:"papers" doc:"True where it has papers to take along"`
 	// Hand is the key of the hand of who asks.
 	Hand string `json:"hand" doc:"Key of the hand of who asks"`
 }
@@ -86,10 +87,11 @@ type loggedDocument struct {
 	Closed   time.Time      `json:"closed"`
 	Log      chair.Log      `json:"log"`
 	Stash    []store.Booked `json:"stash" doc:"What was taken out of the stash"`
+	Papers   bool           `json:"papers" doc:"True where it has papers"`
 }
 
 func loggedOf(l store.Logged) loggedDocument {
-	return loggedDocument{l.ID, l.PlanID, l.ClientID, l.Title, l.Client, l.Started, l.Closed, l.Log, append([]store.Booked{}, l.Stash...)}
+	return loggedDocument{l.ID, l.PlanID, l.ClientID, l.Title, l.Client, l.Started, l.Closed, l.Log, append([]store.Booked{}, l.Stash...), l.Papers}
 }
 
 // learntPace is what is known of the pace of a person.
@@ -218,7 +220,7 @@ func (s *server) installAnswer(ctx context.Context, i store.Install, err error) 
 	}
 	out := installDocument{
 		ID: i.ID, PlanID: i.PlanID, Brief: i.Brief, How: frozen.How, Engine: i.Engine, By: i.By, Started: i.Started,
-		Closed: timeOrNothing(i.Closed), Hand: s.studio.HandOf(i, person(ctx)),
+		Closed: timeOrNothing(i.Closed), Papers: i.Papers, Hand: s.studio.HandOf(i, person(ctx)),
 	}
 	if err := json.Unmarshal(frozen.Head, &out.Head); err != nil {
 		return nil, problem(ctx, err, "")

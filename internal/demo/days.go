@@ -35,6 +35,9 @@ func dayOf(title string, in plan.Input, crew map[string]store.Person) (out []pla
 	case "The coxswain, linked plaits under the cap":
 		usual.At = "13:30"
 		return []plan.Hand{worker("Tamsin Okoro-Vale", plan.DoesBoth), worker("Ikaika Moreau", plan.PlaitsFirst)}, &usual
+	case atChair:
+		usual.At = "14:00"
+		return []plan.Hand{worker("Tamsin Okoro-Vale", plan.DoesBoth)}, &usual
 	case "The lighthouse technician, long thick hair":
 		usual.At, usual.Longest = "08:00", 6*60 // on nights: before noon
 		return []plan.Hand{worker("Odalys Brandt", plan.DoesBoth)}, &usual
@@ -45,15 +48,11 @@ func dayOf(title string, in plan.Input, crew map[string]store.Person) (out []pla
 // booked are the plans that are on the demo's calendar.
 var booked = []string{
 	"The sail-school pupil, a part and no more", "The coxswain, linked plaits under the cap", "The lighthouse technician, long thick hair",
-	"The baker, four evenings at home", "The cellist, a hairline that shows",
+	"The baker, four evenings at home", "The cellist, a hairline that shows", atChair,
 }
 
 // bookings puts plans on the calendar and says when people are busy.
-func bookings(ctx context.Context, s *store.Store, crew map[string]store.Person, plans map[string]string) error {
-	use, err := studio.Open(ctx, s)
-	if err != nil {
-		return err
-	}
+func bookings(ctx context.Context, s *store.Store, use *studio.Studio, crew map[string]store.Person, plans map[string]string) error {
 	for _, title := range booked {
 		if _, err := use.Book(ctx, crew["Odalys Brandt"], uuid.NewString(), plans[title], 1); err != nil {
 			return fmt.Errorf("demo booking of %q: %w", title, err)

@@ -205,7 +205,15 @@ func Plans() []Plan {
 	design.Parting.Base.Tracks, design.Parting.Base.Run = 9, parting.Curved
 	hang(&design, line(2))
 
+	quick := begin(pilot)
+	quick.Parting = parting.Plain(square(parting.Brick, 1.125), square(parting.Brick, 1.125))
+	quick.Parting.Structure = parting.EarToEar
+	quick.Parting.Part.Stop = 130
+	quick.Parting.Base.Run = parting.Horizontal
+	hang(&quick, line(2))
+
 	return []Plan{
+		{atChair, pilot, "Tamsin Okoro-Vale", quick},
 		{"The ferry pilot, a design on the left", pilot, "Tamsin Okoro-Vale", design},
 		{"The coxswain, linked plaits under the cap", coxswain, "Ikaika Moreau", linked},
 		{"The sail-school pupil, a part and no more", pupil, "Odalys Brandt", school},
@@ -265,10 +273,21 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	if err != nil {
 		return err
 	}
-	plans := map[string]string{}
+	plans, inputs := map[string]string{}, map[string]plan.Input{}
 	for _, p := range Plans() {
 		in := stock.take(p)
 		in.Day.Hands, in.Day.Sittings = dayOf(p.Title, in, crew)
+		inputs[p.Title] = in
+	}
+	use, err := studio.Open(ctx, s)
+	if err != nil {
+		return err
+	}
+	if err := log(ctx, s, use, crew, ids, inputs); err != nil {
+		return err
+	}
+	for _, p := range Plans() {
+		in := inputs[p.Title]
 		res, err := plan.Compute(ctx, in)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
@@ -285,7 +304,10 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	if err := prices(ctx, s, plans["The lighthouse technician, long thick hair"]); err != nil {
 		return err
 	}
-	return bookings(ctx, s, crew, plans)
+	if err := bookings(ctx, s, use, crew, plans); err != nil {
+		return err
+	}
+	return chairs(ctx, use, crew["Tamsin Okoro-Vale"], plans[atChair])
 }
 
 // prices sets what the studio asks, and gives a quote for a plan, which is accepted.

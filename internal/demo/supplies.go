@@ -70,6 +70,7 @@ var installs = map[string]int{
 	"The cellist, a ring to tie up":              70,
 	"The baker, own front and a quick back":      80,
 	"The ferry pilot, a design on the left":      90,
+	atChair:                                      0,
 }
 
 // take is a plan's input with its pieces taken from the items.

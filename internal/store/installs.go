@@ -28,6 +28,8 @@ type Install struct {
 	By       string
 	Started  time.Time
 	Closed   time.Time // zero while it goes on
+	// Papers is true where it was given papers to take along.
+	Papers bool
 }
 
 // Frozen is what an install keeps beside its brief.
@@ -49,11 +51,11 @@ type InstallDraft struct {
 	At time.Time
 }
 
-const installColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), brief, engine, started_by, started_at, nullif(closed_at, '')`
+const installColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), brief, engine, started_by, started_at, nullif(closed_at, ''), length(plan_sheet) > 0`
 
 func readInstall(row scanner) (i Install, err error) {
 	var brief string
-	if err = row.Scan(&i.ID, &i.PlanID, &i.ClientID, &brief, &i.Engine, &i.By, (*stamp)(&i.Started), (*stamp)(&i.Closed)); err != nil {
+	if err = row.Scan(&i.ID, &i.PlanID, &i.ClientID, &brief, &i.Engine, &i.By, (*stamp)(&i.Started), (*stamp)(&i.Closed), &i.Papers); err != nil {
 		return Install{}, found(err)
 	}
 	i.Brief, err = chair.Decode([]byte(brief))
@@ -83,9 +85,10 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 		if at.IsZero() {
 			at = time.Now()
 		}
+		paper := func(file []byte) []byte { return append([]byte{}, file...) } // none is an empty one
 		_, err = tx.ExecContext(ctx, `INSERT INTO install (id, plan_id, client_id, brief, how, head, input, places, engine, plan_sheet, day_sheet, started_by, started_at)
 			VALUES (?, ?, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, d.PlanID, d.ClientID, string(brief), string(how), string(d.Frozen.Head), string(d.Input), string(d.Places), d.Engine, d.PlanSheet, d.DaySheet, d.By, stampOf(at))
+			id, d.PlanID, d.ClientID, string(brief), string(how), string(d.Frozen.Head), string(d.Input), string(d.Places), d.Engine, paper(d.PlanSheet), paper(d.DaySheet), d.By, stampOf(at))
 		if err != nil {
 			return err
 		}
@@ -138,6 +141,9 @@ const (
 func (s *Store) InstallFile(ctx context.Context, id string, paper InstallPaper) (file []byte, err error) {
 	if err = s.read.QueryRowContext(ctx, `SELECT `+string(paper)+` FROM install WHERE id = ?`, id).Scan(&file); err != nil {
 		return nil, fmt.Errorf("paper of install %s: %w", id, found(err))
+	}
+	if len(file) == 0 {
+		return nil, fmt.Errorf("paper of install %s: %w", id, ErrNotFound)
 	}
 	return file, nil
 }
@@ -220,6 +226,8 @@ type Logged struct {
 	Started, Closed      time.Time
 	Log                  chair.Log
 	Stash                []Booked
+	// Papers is true where it was given papers to take along.
+	Papers bool
 }
 
 // Booked is what the end of an install took out of the stash.
@@ -340,11 +348,11 @@ func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string) 
 	return out, nil
 }
 
-const loggedColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), json_extract(brief, '$.title'), json_extract(brief, '$.client'), started_at, closed_at, log`
+const loggedColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), json_extract(brief, '$.title'), json_extract(brief, '$.client'), started_at, closed_at, log, length(plan_sheet) > 0`
 
 func readLogged(row scanner) (l Logged, err error) {
 	var document string
-	err = row.Scan(&l.ID, &l.PlanID, &l.ClientID, &l.Title, &l.Client, (*stamp)(&l.Started), (*stamp)(&l.Closed), &document)
+	err = row.Scan(&l.ID, &l.PlanID, &l.ClientID, &l.Title, &l.Client, (*stamp)(&l.Started), (*stamp)(&l.Closed), &document, &l.Papers)
 	if err != nil {
 		return Logged{}, found(err)
 	}

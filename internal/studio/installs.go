@@ -1,6 +1,7 @@
 package studio
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -24,8 +25,10 @@ import (
 // Start is how an install is begun.
 type Start struct {
 	ID, PlanID string
-	Unit       sheet.Unit // of its papers
-	Paper      string
+	// Unit is that of its papers; one that is written down afterwards has none to take along, and
+	// no unit.
+	Unit  sheet.Unit
+	Paper string
 	// At is when it began; the zero time is now.
 	At time.Time
 }
@@ -74,11 +77,13 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 	if d.Places, err = json.Marshal(res.Resolution); err != nil {
 		return store.Install{}, err
 	}
-	if _, d.PlanSheet, err = s.Sheet(ctx, p.ID, start.Unit, start.Paper); err != nil {
-		return store.Install{}, err
-	}
-	if _, d.DaySheet, err = s.DaySheet(ctx, p.ID, start.Unit, start.Paper); err != nil {
-		return store.Install{}, err
+	if start.Unit != "" {
+		if _, d.PlanSheet, err = s.Sheet(ctx, p.ID, start.Unit, start.Paper); err != nil {
+			return store.Install{}, err
+		}
+		if _, d.DaySheet, err = s.DaySheet(ctx, p.ID, start.Unit, start.Paper); err != nil {
+			return store.Install{}, err
+		}
 	}
 	return s.store.StartInstall(ctx, start.ID, d)
 }
@@ -219,6 +224,14 @@ type SkillPace struct {
 	Lines []PaceEvidence `json:"lines"`
 }
 
+// minutes are those of all its evidence.
+func (x SkillPace) minutes() (sum float64) {
+	for _, l := range x.Lines {
+		sum += l.Actual
+	}
+	return sum
+}
+
 // PaceEvidence is what one install says.
 type PaceEvidence struct {
 	InstallID string    `json:"installId"`
@@ -270,6 +283,8 @@ func (s *Studio) Paces(ctx context.Context) ([]PersonPace, error) {
 			learnt := pace.Learn(p.Hand, p.OwnHead, bySkill[x.Skill])
 			x.Factor, x.Spread = learnt.Factor, learnt.Spread
 		}
+		// What takes the most time comes first.
+		slices.SortStableFunc(out[i].Skills, func(a, b SkillPace) int { return cmp.Compare(b.minutes(), a.minutes()) })
 	}
 	return out, nil
 }

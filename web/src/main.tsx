@@ -20,6 +20,9 @@ const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
 const CalendarPage = lazy(() => import("./calendar/CalendarPage"));
 const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
 const ItemCard = lazy(() => import("./supplies/ItemCard"));
+const ChairPage = lazy(() => import("./chair/ChairPage"));
+const LogPage = lazy(() => import("./log/LogPage"));
+const InstallLog = lazy(() => import("./log/InstallLog"));
 const QuotePage = lazy(() => import("./quotes/QuotePage"));
 const HouseRulesPage = lazy(() => import("./house/HouseRulesPage"));
 
@@ -77,6 +80,9 @@ function Studio() {
           <Route path="/clients/:id" element={<ClientCard />} />
           <Route path="/plans" element={<PlansPage />} />
           <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
+          <Route path="/chair/:id" element={<ChairPage />} />
+          <Route path="/log" element={<LogPage />} />
+          <Route path="/log/:id" element={<InstallLog />} />
           <Route path="/calendar" element={<CalendarPage />} />
           <Route path="/supplies/items/:id" element={<ItemCard />} />
           <Route path="/supplies/:part?" element={<SuppliesPage />} />
@@ -88,6 +94,10 @@ function Studio() {
     </BrowserRouter>
   );
 }
+
+// The application stays on the device, so that the chair opens without a connection.
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");

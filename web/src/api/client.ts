@@ -178,6 +178,28 @@ export const server = {
   guide: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/guide", { body: input, signal })),
 
+  startInstall: ({ plan, ...body }: Schemas["NewInstall"] & { plan: string }) =>
+    settle(http.POST("/api/v1/plans/{id}/install", { ...at(plan), body })),
+  atChair: () => settle(http.GET("/api/v1/installs")),
+  install: (id: string) => settle(http.GET("/api/v1/installs/{id}", at(id))),
+  tell: (id: string, body: Schemas["TellRequest"]) =>
+    settle(http.POST("/api/v1/installs/{id}/events", { ...at(id), body })),
+  keepPhoto: (id: string, photo: string, file: Blob) =>
+    settle(
+      http.PUT("/api/v1/installs/{id}/photos/{photo}", {
+        params: { path: { id, photo }, query: { asked: true } },
+        body: "",
+        bodySerializer: () => file,
+        headers: { "Content-Type": "image/jpeg" },
+      }),
+    ),
+  dropPhoto: ({ id, photo }: { id: string; photo: string }) =>
+    settle(http.DELETE("/api/v1/installs/{id}/photos/{photo}", { params: { path: { id, photo } } })),
+  log: (query: { after?: string; limit?: number }) => settle(http.GET("/api/v1/log", { params: { query } })),
+  logOf: (id: string) => settle(http.GET("/api/v1/log/{id}", at(id))),
+  paces: () => settle(http.GET("/api/v1/paces")),
+  loggedPaces: () => settle(http.GET("/api/v1/paces/plans")),
+
   figure: (figure: string) => settle(http.GET("/api/v1/figures/{figure}", { params: { path: { figure } } })),
   motion: (figure: string, still: number, query: { left: boolean; back: boolean }, signal: AbortSignal) =>
     settle(

@@ -15,11 +15,13 @@ import {
 } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refusal, server } from "./client";
+import { parsed, storage } from "../lib/storage";
 import { moneyIn } from "../lib/units";
 import type {
   ClientEntry,
   DrapeStyle,
   Instead,
+  LoggedInstall,
   ItemDocument,
   Lot,
   Me,
@@ -51,20 +53,39 @@ export const queryClient = new QueryClient({
 
 export const useStudio = () => useQuery({ queryKey: ["studio"], queryFn: server.studio });
 
-/** Who is signed in; null at the door. */
+/** Who was at work here last: the chair opens for them without a connection. */
+const lastHere = "kladotex.me";
+
+function remember(me: Me | null) {
+  if (me) storage.setItem(lastHere, JSON.stringify(me));
+  else storage.removeItem(lastHere);
+}
+
+/** Who is signed in; null at the door. Without a connection it is who was at work here last. */
 export const useMe = () =>
   useQuery({
     queryKey: ["me"],
-    queryFn: () =>
-      server.me().catch((error: unknown) => {
-        if (error instanceof Refusal && error.status === 401) return null;
+    queryFn: async () => {
+      try {
+        const me = await server.me();
+        remember(me);
+        return me;
+      } catch (error) {
+        if (error instanceof Refusal && error.status === 401) {
+          remember(null);
+          return null;
+        }
+        const last = error instanceof Refusal ? undefined : parsed(storage.getItem(lastHere));
+        if (last) return last as Me;
         throw error;
-      }),
+      }
+    },
     staleTime: Infinity,
   });
 
 /** Someone comes in or, with null, leaves: what was fetched for the last person is forgotten. */
 export function comeIn(me: Me | null) {
+  remember(me);
   queryClient.setQueryData(["me"], me);
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
 }
@@ -380,6 +401,29 @@ export const useSupplierList = (key: string) =>
 
 export const useOrders = (plan = "") =>
   useQuery({ queryKey: ["orders", plan], queryFn: () => server.orders({ plan }) });
+
+/** The installs that go on, and how they stand. */
+export const useAtChair = () =>
+  useQuery({ queryKey: ["installs"], queryFn: server.atChair, refetchInterval: 30_000 });
+
+/** The finished installs, the latest first, page by page. */
+export const useLog = () =>
+  pages<LoggedInstall>(
+    useInfiniteQuery({
+      queryKey: ["log"],
+      queryFn: ({ pageParam }) => server.log({ ...(pageParam !== undefined && { after: pageParam }) }),
+      initialPageParam: firstPage(),
+      getNextPageParam: nextPage,
+    }),
+  );
+
+export const useLogOf = (id: string) => useQuery({ queryKey: ["log", id], queryFn: () => server.logOf(id) });
+
+/** What finished installs say of the pace of people, with the evidence. */
+export const usePaces = () => useQuery({ queryKey: ["paces"], queryFn: server.paces });
+
+/** The same as it is put on a plan, by the id of the person. */
+export const useLoggedPaces = () => useQuery({ queryKey: ["paces", "plans"], queryFn: server.loggedPaces });
 
 /** A drawn move in words. */
 export const useFigure = (figure: string) =>

@@ -1932,41 +1932,6 @@ export interface components {
              */
             pieces: number;
         };
-        Card: {
-            again: boolean;
-            beside: string[];
-            /** Format: int64 */
-            count: number;
-            done: boolean;
-            /** @enum {string} */
-            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
-            lengthsMm: {
-                [key: string]: number;
-            };
-            measures: string[];
-            /** Format: int64 */
-            piece: number;
-            place?: string;
-            /** Format: int64 */
-            planned: number;
-            /** Format: int64 */
-            rowDone: number;
-            rowName: string;
-            /** Format: int64 */
-            rowOf: number;
-            rowTasks: string[];
-            /**
-             * Format: int64
-             * @description Index of the way a piece goes on; -1 where none does
-             */
-            step: number;
-            /** @description Key of the task */
-            task: string;
-            /** @description What is done, in a word or two */
-            title: string;
-            twin: boolean;
-            where: string;
-        };
         Catalogue: {
             bounds: components["schemas"]["Bounds"];
             currencies: string[];
@@ -2010,6 +1975,41 @@ export interface components {
             title: string;
             /** Format: double */
             togetherMin: number;
+        };
+        ChairCard: {
+            again: boolean;
+            beside: string[];
+            /** Format: int64 */
+            count: number;
+            done: boolean;
+            /** @enum {string} */
+            kind: "settle" | "tracks" | "net" | "plaits" | "hook" | "attach" | "finish";
+            lengthsMm: {
+                [key: string]: number;
+            };
+            measures: string[];
+            /** Format: int64 */
+            piece: number;
+            place?: string;
+            /** Format: int64 */
+            planned: number;
+            /** Format: int64 */
+            rowDone: number;
+            rowName: string;
+            /** Format: int64 */
+            rowOf: number;
+            rowTasks: string[];
+            /**
+             * Format: int64
+             * @description Index of the way a piece goes on; -1 where none does
+             */
+            step: number;
+            /** @description Key of the task */
+            task: string;
+            /** @description What is done, in a word or two */
+            title: string;
+            twin: boolean;
+            where: string;
         };
         ChairDue: {
             asks: boolean;
@@ -2089,6 +2089,7 @@ export interface components {
             felt: {
                 [key: string]: string;
             };
+            notes: components["schemas"]["ChairNote"][];
             /** Format: int64 */
             out: number;
             pieces: components["schemas"]["ChairPieceLog"][];
@@ -2294,8 +2295,8 @@ export interface components {
         ChairView: {
             /** @description True once anything was told */
             begun: boolean;
-            behind?: components["schemas"]["Missed"];
-            card?: components["schemas"]["Card"];
+            behind?: components["schemas"]["ChairMissed"];
+            card?: components["schemas"]["ChairCard"];
             due: components["schemas"]["ChairDue"][];
             head: components["schemas"]["ChairHeadTask"][];
             looks: components["schemas"]["ChairLook"][];
@@ -3183,6 +3184,8 @@ export interface components {
             head: components["schemas"]["Preview"];
             how: components["schemas"]["How"];
             id: string;
+            /** @description True where it has papers to take along */
+            papers: boolean;
             /** @description Left out once the plan is deleted */
             planId?: string;
             /** Format: date-time */
@@ -3391,6 +3394,8 @@ export interface components {
             closed: string;
             id: string;
             log: components["schemas"]["ChairLog"];
+            /** @description True where it has papers */
+            papers: boolean;
             planId?: string;
             /** Format: date-time */
             started: string;
@@ -3543,11 +3548,6 @@ export interface components {
             wraps: boolean;
             /** @description The drawing of that mistake */
             wrong: string;
-        };
-        Missed: {
-            region: string;
-            says: string;
-            tasks: string[];
         };
         Month: {
             bookings: components["schemas"]["BookingDocument"][];

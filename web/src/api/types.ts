@@ -5,6 +5,18 @@ export type { Given, Hook, Layout, NetArea, PlanResult, Point, Row, Section, Tra
 type Schemas = components["schemas"];
 
 export type Operation = keyof operations;
+export type Install = Schemas["InstallDocument"];
+export type ChairBrief = Schemas["ChairBrief"];
+export type ChairEvent = Schemas["ChairEvent"];
+export type ChairView = Schemas["ChairView"];
+export type ChairCard = Schemas["ChairCard"];
+export type ChairWatch = Schemas["ChairWatch"];
+export type ChairDue = Schemas["ChairDue"];
+export type ChairAnswer = NonNullable<ChairEvent["answer"]>;
+export type AtChairEntry = Schemas["ChairEntry"];
+export type LoggedInstall = Schemas["LoggedDocument"];
+export type LearntPace = Schemas["LearntPace"];
+export type SkillPace = Schemas["SkillPace"];
 export type PlanInput = Schemas["Input"];
 export type PlanEntry = Schemas["PlanEntry"];
 export type PlanDocument = Schemas["PlanDocument"];

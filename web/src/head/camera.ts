@@ -108,6 +108,16 @@ export function cameraAt(axes: readonly number[], stance: Stance): Camera {
   };
 }
 
+/** A camera as a mirror shows it: left and right change sides. */
+export const mirrored = (camera: Camera): Camera => ({
+  ...camera,
+  flat: (p) => {
+    const [x, y] = camera.flat(p);
+    return [-x, y];
+  },
+  under: ([x, y]) => camera.under([-x, y]),
+});
+
 interface Rim {
   facing: (p: Vec) => number;
   crossing: (p: Vec, q: Vec, fp: number, fq: number) => Vec;

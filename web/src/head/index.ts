@@ -3,6 +3,7 @@ import { lazy } from "react";
 export { cameraAt, startStance, views, type Camera, type Stance } from "./camera";
 export { pictured, type Pictured } from "./drawn";
 export { HeadMap } from "./HeadMap";
+export { WorkedHead } from "./WorkedHead";
 export { HeadPicture, type Box } from "./HeadPicture";
 export { central, place, ring, rowStart, spoken, zoneName } from "./names";
 export { hookKey } from "./paint";

@@ -30,6 +30,9 @@ interface Preferences {
   letterKeys: boolean;
   /** Which hand holds the hook: drawn steps are turned over for the left. */
   leftHanded: boolean;
+  /** At the chair: whether the next step is said aloud, and whether the head is drawn as in a mirror. */
+  speaks: boolean;
+  mirror: boolean;
   set: (change: Partial<Omit<Preferences, "set">>) => void;
 }
 
@@ -44,6 +47,8 @@ export const usePreferences = create<Preferences>()(
       paper: "letter",
       letterKeys: true,
       leftHanded: false,
+      speaks: false,
+      mirror: false,
       set,
     }),
     { name: "kladotex.preferences", storage: createJSONStorage(() => storage) },

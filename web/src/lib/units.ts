@@ -98,5 +98,8 @@ export function when(stamp: string): string {
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short" });
 
+/** A point in time as a time of the clock. */
+export const clockOf = (at: number) => clock.format(at);
+
 /** A date without a time, such as 2027-03-20, as the reader writes it. */
 export const day = (on: string): string => weekday.format(new Date(`${on}T12:00:00`));

@@ -1,9 +1,10 @@
-import { Alert, Button, Skeleton } from "antd";
+import { Alert, App, Button, Skeleton } from "antd";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Navigate, useLocation, useNavigate, useParams } from "react-router";
+import { Link, Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
   queryClient,
+  useAtChair,
   useBegin,
   useCatalogue,
   useChange,
@@ -127,14 +128,22 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
     autosave.first,
     tally,
   );
+  // A plan that is or was at the chair stays as it is: it is copied, and the copy is changed.
+  const install = opened?.installId;
+  const { message } = App.useApp();
   const act: Act = useCallback(
-    ({ group, update }) =>
+    ({ group, update }) => {
+      if (install !== undefined) {
+        void message.info({ key: "frozen", content: "This plan stays as it is. Copy it to change it." });
+        return;
+      }
       change(group, (before) => {
         const next = update(before);
         if (next.input !== before.input) askAhead(next.input);
         return next;
-      }),
-    [change],
+      });
+    },
+    [change, install, message],
   );
   const rename = useCallback((title: string) => act(actions.rename(title)), [act]);
   const { looking, look, bringBack, leave } = useLookBack(id, act);
@@ -272,6 +281,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                 }
               />
             )}
+            {install !== undefined && <AtChairNote plan={id} install={install} />}
             <Refused autosave={autosave} />
             {error && (
               <Alert
@@ -338,6 +348,30 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
         {told && <TallyStrip result={told} before={before} onNotice={setNotice} />}
       </div>
     </ActContext>
+  );
+}
+
+/** Says that a plan is or was at the chair, and how to go on with it. */
+function AtChairNote({ plan, install }: { plan: string; install: string }) {
+  const goesOn = useAtChair().data?.some((i) => i.id === install);
+  return (
+    <Alert
+      type="info"
+      showIcon
+      title={
+        goesOn ? "At the chair: this plan stays as it is" : "This plan was at the chair and stays as it was"
+      }
+      action={
+        <div className={styles.lookBack}>
+          <Link to={goesOn ? `/chair/${install}` : `/log/${install}`}>
+            <Button>{goesOn ? "To the chair" : "How it went"}</Button>
+          </Link>
+          <Link to={newAddress("plans", { from: plan })}>
+            <Button type="primary">Copy it and go on</Button>
+          </Link>
+        </div>
+      }
+    />
   );
 }
 

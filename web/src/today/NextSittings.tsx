@@ -1,7 +1,8 @@
 import { CalendarOutlined } from "@ant-design/icons";
 import { Link } from "react-router";
-import { useCalendar, usePeople } from "../api/queries";
+import { useAtChair, useCalendar, usePeople } from "../api/queries";
 import { addDays, clock, entriesOf } from "../calendar";
+import { ToTheChair } from "../chair";
 import { localDay } from "../lib/localDay";
 import { day as writeDay } from "../lib/units";
 import styles from "./TodayPage.module.css";
@@ -15,6 +16,7 @@ export function NextSittings() {
   const today = localDay();
   const { data } = useCalendar(today, addDays(today, ahead));
   const people = usePeople().data;
+  const atChair = useAtChair().data;
   if (!data) return null;
   const next = [...entriesOf(data, people ?? [])]
     .sort(([a], [b]) => a.localeCompare(b))
@@ -36,6 +38,13 @@ export function NextSittings() {
             <small>{e.says}</small>
           </>
         );
+        if (e.planId && e.on === today && !atChair?.some((i) => i.planId === e.planId))
+          return (
+            <div key={e.key} className={styles.sittingToday}>
+              <Link to={`/plans/${e.planId}/day`}>{inner}</Link>
+              <ToTheChair plan={e.planId} />
+            </div>
+          );
         return e.planId ? (
           <Link key={e.key} to={`/plans/${e.planId}/day`}>
             {inner}

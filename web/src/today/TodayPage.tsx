@@ -9,21 +9,23 @@ import { Trouble } from "../ui/Trouble";
 import { when } from "../lib/units";
 import { FirstPlan } from "../plans";
 import { PlanFigures } from "../plans";
+import { AtTheChair } from "./AtTheChair";
 import { NextSittings } from "./NextSittings";
 import styles from "./TodayPage.module.css";
 
 const inWork = 6; // plans shown
+const lookedAt = 30; // of which those that are or were at the chair are left out
 
 /** The first page: the next sittings, plans in work and what each waits for. */
 export function TodayPage() {
   const me = useMe().data;
-  const plans = useLatestPlans(inWork);
+  const plans = useLatestPlans(lookedAt);
   const anyClient = useAnyClient().data;
   const navigate = useNavigate();
   const day = new Intl.DateTimeFormat(undefined, { weekday: "long", day: "numeric", month: "long" }).format(
     new Date(),
   );
-  const [first, ...others] = plans.data ?? [];
+  const [first, ...others] = (plans.data ?? []).filter((p) => p.installId === undefined).slice(0, inWork);
   return (
     <Page
       title="Today"
@@ -41,10 +43,11 @@ export function TodayPage() {
         )
       }
     >
+      <AtTheChair />
       <NextSittings />
       {plans.isPending && <Skeleton active />}
       {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
-      {plans.data && !first && <FirstPlan anyClient={anyClient ?? false} />}
+      {plans.data?.length === 0 && <FirstPlan anyClient={anyClient ?? false} />}
       {first && (
         <div className={styles.columns}>
           <LastWorkedOn plan={first} />

@@ -150,6 +150,7 @@ const Places = () => (
     <NavLink to="/plans">Plans</NavLink>
     <NavLink to="/calendar">Calendar</NavLink>
     <NavLink to="/supplies">Supplies</NavLink>
+    <NavLink to="/log">Log</NavLink>
     <NavLink to="/house">House rules</NavLink>
   </nav>
 );

@@ -5,6 +5,7 @@ import { v4 } from "uuid";
 import { server } from "../../api/client";
 import { useBooking, useChange, useClashes, useMay } from "../../api/queries";
 import type { Booking, DayPlan, PlanInput } from "../../api/types";
+import { ToTheChair } from "../../chair";
 import { day as writeDay, hours, when } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
@@ -116,6 +117,11 @@ export function Book({ plan, input, day }: Props) {
       ) : (
         <p className={panel.lead}>An owner or a stylist books.</p>
       )}
+      <p className={panel.lead}>
+        When it begins: the plan is kept as it is then, with its papers, and followed piece by piece on tablet
+        and phone.
+      </p>
+      <ToTheChair plan={plan.id} save={plan.save} disabled={!plan.isStored} />
       {[book.error, cancel.error].map(
         (error, i) => error && <Trouble key={i} error={new Error(toldOf(error))} />,
       )}

@@ -1,7 +1,7 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import Input from "antd/es/input/Input";
-import { usePeople } from "../../api/queries";
+import { useLoggedPaces, usePeople } from "../../api/queries";
 import type { Catalogue, DayPlan, Hand, PlanInput } from "../../api/types";
 import { hours } from "../../lib/units";
 import { ChoiceField, FieldErrorsUnder, NumberField, Toggle } from "../../ui/fields";
@@ -171,6 +171,7 @@ const other = "other";
 
 function OneHand({ input, catalogue, timeable, hand, first, two, onChange, onRemove }: OneProps) {
   const people = usePeople().data ?? [];
+  const logged = useLoggedPaces().data;
   const own = input.ownHead && first;
   const methods = catalogue.methods.filter((m) => timeable.some((t) => t.skill === m.id));
   return (
@@ -190,8 +191,16 @@ function OneHand({ input, catalogue, timeable, hand, first, two, onChange, onRem
             ]}
             onChange={(id) => {
               const p = people.find((x) => x.id === id);
-              if (p) onChange(null, { person: p.id, name: p.name, hand: p.hand, ownHead: p.ownHead });
-              else onChange(null, { person: "", name: own ? "You" : first ? "First" : "Helper" });
+              // What their installs before taught comes along.
+              if (p)
+                onChange(null, {
+                  person: p.id,
+                  name: p.name,
+                  hand: p.hand,
+                  ownHead: p.ownHead,
+                  logged: logged?.[p.id] ?? [],
+                });
+              else onChange(null, { person: "", name: own ? "You" : first ? "First" : "Helper", logged: [] });
             }}
           />
         </label>

@@ -1,6 +1,7 @@
 import type { Step } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
-import { StepText } from "./StepText";
+import { pictureOf } from "../../ui/movePicture";
+import { StepText } from "../../ui/StepText";
 import styles from "./StepList.module.css";
 
 /** The moves in order, each with its picture where it has one. */
@@ -19,12 +20,6 @@ export function StepList({ steps }: { steps: readonly Step[] }) {
       ))}
     </ol>
   );
-}
-
-/** Where a picture of a drawn move is to be had, for a hand. */
-export function pictureOf(figure: string, still: number, left: boolean, back: boolean): string {
-  const query = `${left ? "&left=true" : ""}${back ? "&back=true" : ""}`.replace("&", "?");
-  return `/api/v1/figures/${figure}/${still}/picture.svg${query}`;
 }
 
 /** A small still; the step beside it says the same in words. */

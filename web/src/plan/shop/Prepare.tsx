@@ -6,7 +6,7 @@ import { CutPicture } from "../../ui/CutPicture";
 import { Count } from "../../ui/Numeric";
 import panel from "../../ui/panel.module.css";
 import { Trouble } from "../../ui/Trouble";
-import { StepText } from "../moves/StepText";
+import { StepText } from "../../ui/StepText";
 import type { StoredPlan } from "./stored";
 import styles from "./Prepare.module.css";
 import { useTicks } from "./ticks";

@@ -1,7 +1,7 @@
 import { Fragment } from "react";
-import type { Step } from "../../api/types";
-import { usePreferences } from "../../lib/preferences";
-import { length } from "../../lib/units";
+import type { Step } from "../api/types";
+import { usePreferences } from "../lib/preferences";
+import { length } from "../lib/units";
 
 /** A step's words with its lengths put in, in bold so that they are found at a glance. */
 export function StepText({ step: { text, lengthsMm = {} } }: { step: Step }) {

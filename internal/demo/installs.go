@@ -1,0 +1,184 @@
+package demo
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"time"
+
+	"github.com/google/uuid"
+
+	"kladotex/core/chair"
+	"kladotex/core/pace"
+	"kladotex/core/plan"
+	"kladotex/internal/sheet"
+	"kladotex/internal/store"
+	"kladotex/internal/studio"
+)
+
+// finished are heads that were done before, the oldest first: each like one of today's plans, by
+// someone, so many weeks ago.
+var finished = []struct {
+	title, like, client, by string
+	weeks                   int
+}{
+	{"The cellist, first rehearsals", "The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", 54},
+	{"The ferry pilot, first go", "The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", 50},
+	{"The coxswain, training camp", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 45},
+	{"The lighthouse technician, spring", "The lighthouse technician, horseshoe", technician, "Odalys Brandt", 39},
+	{"The sail-school pupil, end of term", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 34},
+	{"The cellist, spring concert", "The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", 30},
+	{"The ferry pilot, a quick back for summer", atChair, pilot, "Ikaika Moreau", 25},
+	{"The coxswain, the long race", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 20},
+	{"The lighthouse technician, lantern week", "The lighthouse technician, long thick hair", technician, "Odalys Brandt", 15},
+	{"The sail-school pupil, summer camp", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 9},
+	{"The cellist, chamber evenings", "The cellist, a ring to tie up", cellist, "Odalys Brandt", 5},
+	{"The baker, a quick front", "The baker, own front and a quick back", baker, "Tamsin Okoro-Vale", 2},
+}
+
+// atChair is the plan that is half done at the chair today.
+const atChair = "The ferry pilot, a quick back for the regatta"
+
+// paceOf is how much longer than planned each takes at a skill: what the log has to find out.
+var paceOf = map[string]map[string]float64{
+	"Odalys Brandt":     {"plaits": 1.06, "L1": 1.12, "L5": 0.95, "W2": 0.9},
+	"Tamsin Okoro-Vale": {"plaits": 1.28, "L1": 0.92, "L5": 1.08, "W2": 1.1},
+	"Ikaika Moreau":     {"plaits": 1.2, "L1": 1.3, "L5": 1.1, "W2": 1.25},
+}
+
+// told is somebody telling, piece by piece, what they do at the chair.
+type told struct {
+	brief  chair.Brief
+	random *rand.Rand
+	slow   map[string]float64
+	at     time.Time
+	events []chair.Event
+}
+
+func (d *told) say(minutes float64, e chair.Event) {
+	d.at = d.at.Add(time.Duration(minutes * float64(time.Minute)))
+	e.ID, e.N, e.At, e.Hand = uuid.NewString(), len(d.events)+1, d.at.UnixMilli(), d.brief.Hands[0].Key
+	d.events = append(d.events, e)
+}
+
+// work does the tasks up to a share of them, with breaks, packs opened as they are needed, a piece
+// spoilt now and then, and a section that comes out as two.
+func (d *told) work(share float64) {
+	packs, used, since, sitting := map[int]int{}, map[int]int{}, 0.0, 0
+	d.say(0, chair.Event{Kind: chair.Began})
+	last := int(math.Ceil(share * float64(len(d.brief.Task))))
+	for n, t := range d.brief.Task[:last] {
+		if t.Sitting != sitting { // another day
+			sitting, since = t.Sitting, 0
+			d.say(2, chair.Event{Kind: chair.Paused, Text: "for today"})
+			d.say(22*60, chair.Event{Kind: chair.Began})
+		}
+		if d.brief.Rests.After > 0 && since > d.brief.Rests.After {
+			since = 0
+			d.say(0.5, chair.Event{Kind: chair.Paused, Text: "break"})
+			d.say(d.brief.Rests.Long, chair.Event{Kind: chair.Began})
+		}
+		slow := 1.0
+		if s, has := d.slow[t.Skill]; has {
+			slow = s
+		}
+		minutes := t.Minutes[0] * slow * math.Exp(0.16*d.random.NormFloat64())
+		if t.Place >= 0 && t.Kind != pace.Plaits {
+			p := d.brief.Place[t.Place]
+			for used[p.Piece]+p.Count > packs[p.Piece]*max(1, d.brief.Piece[p.Piece].Yield) {
+				packs[p.Piece]++
+				d.say(0.1, chair.Event{Kind: chair.Opened, Piece: d.brief.Piece[p.Piece].Key, Count: 1})
+			}
+			used[p.Piece] += p.Count
+			if d.random.IntN(60) == 0 {
+				used[p.Piece]++
+				d.say(0.1, chair.Event{Kind: chair.Spoilt, Piece: d.brief.Piece[p.Piece].Key, Count: 1})
+			}
+		}
+		d.say(minutes, chair.Event{Kind: chair.Done, Tasks: []string{t.Key}})
+		since += minutes
+		if t.Kind == pace.Plaits && d.random.IntN(70) == 0 {
+			id := d.brief.Place[t.Place].ID
+			d.say(0.2, chair.Event{Kind: chair.Split, Places: []string{id}})
+			twin := id + "#" + d.events[len(d.events)-1].ID
+			d.say(minutes, chair.Event{Kind: chair.Done, Tasks: []string{chair.PlaitKey(twin)}})
+			if share == 1 {
+				d.say(t.Minutes[0], chair.Event{Kind: chair.Done, Tasks: []string{chair.AttachKey(twin)}})
+			}
+		}
+		if share == 1 && (n == last/2 || n == last-2) {
+			d.say(0.3, chair.Event{Kind: chair.Answered, Text: []string{"first-row", "all"}[min(1, n/(last-2))], Answer: chair.Fine})
+		}
+	}
+}
+
+// tellAll tells the studio all of it.
+func (d *told) tellAll(ctx context.Context, use *studio.Studio, id string, by store.Person) error {
+	for part := range slices.Chunk(d.events, 400) {
+		if _, err := use.Tell(ctx, by, id, 0, part); err != nil {
+			return fmt.Errorf("demo install of %q: %w", d.brief.Title, err)
+		}
+	}
+	return nil
+}
+
+// log puts heads that were done before into the log.
+func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[string]store.Person, clients map[string]string, inputs map[string]plan.Input) error {
+	morning := time.Now().Truncate(24 * time.Hour).Add(9 * time.Hour)
+	for n, f := range finished {
+		by := crew[f.by]
+		in := inputs[f.like]
+		in.OwnHead = false
+		in.Pieces = slices.Clone(in.Pieces)
+		for i := range in.Pieces {
+			in.Pieces[i].Item = "" // what hung there was bought for it
+		}
+		at := morning.AddDate(0, 0, -7*f.weeks)
+		in.Day = &plan.Day{
+			Install: at.Format(time.DateOnly),
+			Hands:   []plan.Hand{{Key: by.ID, Person: by.ID, Name: by.Name, Hand: by.Hand, Does: plan.DoesBoth}},
+		}
+		res, err := plan.Compute(ctx, in)
+		if err != nil {
+			return fmt.Errorf("demo install %q: %w", f.title, err)
+		}
+		id := uuid.NewString()
+		if _, err := s.CreatePlan(ctx, id, store.Draft{Title: f.title, ClientID: clients[f.client], Input: in, Summary: store.Summarise(in, res), By: by.Name}); err != nil {
+			return fmt.Errorf("demo install %q: %w", f.title, err)
+		}
+		i, err := use.StartInstall(ctx, by, studio.Start{ID: uuid.NewString(), PlanID: id, At: at})
+		if err != nil {
+			return fmt.Errorf("demo install %q: %w", f.title, err)
+		}
+		d := &told{brief: i.Brief, random: rand.New(rand.NewPCG(2026, uint64(n))), slow: paceOf[f.by], at: at}
+		d.work(1)
+		d.say(1, chair.Event{Kind: chair.Ended})
+		if err := d.tellAll(ctx, use, i.ID, by); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// chairs has a plan at the chair, half done by a person.
+func chairs(ctx context.Context, use *studio.Studio, by store.Person, planID string) error {
+	i, err := use.StartInstall(ctx, by, studio.Start{ID: uuid.NewString(), PlanID: planID, Unit: sheet.Inches, Paper: "letter", At: time.Now().Add(-4 * time.Hour)})
+	if err != nil {
+		return fmt.Errorf("demo install at the chair: %w", err)
+	}
+	d := &told{brief: i.Brief, random: rand.New(rand.NewPCG(2026, 99)), slow: paceOf[by.Name], at: time.Now()}
+	d.work(0.62)
+	// One was passed over; nobody has noticed yet.
+	missed := slices.IndexFunc(d.events, func(e chair.Event) bool {
+		return e.Kind == chair.Done && e.Tasks[0] == i.Brief.Task[len(i.Brief.Task)/2].Key
+	})
+	d.events = slices.Delete(d.events, missed, missed+1)
+	// The last piece went on a minute ago, whenever the demo is opened.
+	back := (time.Since(d.at) - time.Minute).Milliseconds()
+	for k := range d.events {
+		d.events[k].At += back
+	}
+	return d.tellAll(ctx, use, i.ID, by)
+}

@@ -1,0 +1,101 @@
+import { del, entries, get, set, type UseStore } from "idb-keyval";
+import type { ChairEvent, Install } from "../api/types";
+
+/**
+ * What a device keeps of the installs it follows: each as it was taken along, every event, and
+ * pictures that wait to be sent. What is told here is on the disk before the page goes on: it outlives
+ * a killed browser and an empty battery.
+ */
+
+/** An event and whether the server has it. */
+export interface Kept {
+  event: ChairEvent;
+  sent: boolean;
+}
+
+const name = "kladotex-chair";
+
+let opened: Promise<IDBDatabase> | undefined;
+
+function database(): Promise<IDBDatabase> {
+  opened ??= new Promise((resolve, reject) => {
+    const request = indexedDB.open(name, 1);
+    request.onupgradeneeded = () => request.result.createObjectStore("kept");
+    request.onsuccess = () => {
+      // Another tab of a newer program may have to change it.
+      request.result.onversionchange = () => {
+        request.result.close();
+        opened = undefined;
+      };
+      resolve(request.result);
+    };
+    request.onerror = () => {
+      opened = undefined;
+      reject(request.error ?? new Error("This device lets nothing be kept."));
+    };
+  });
+  return opened;
+}
+
+/** A store whose writes are on the disk once they are done. */
+const kept: UseStore = async (mode, work) => {
+  const db = await database();
+  return work(db.transaction("kept", mode, { durability: "strict" }).objectStore("kept"));
+};
+
+const installKey = (id: string) => `install/${id}`;
+const eventKey = (install: string, event: string) => `event/${install}/${event}`;
+const photoKey = (install: string, photo: string) => `photo/${install}/${photo}`;
+
+export const keepInstall = (install: Install) => set(installKey(install.id), install, kept);
+export const installHere = (id: string) => get<Install>(installKey(id), kept);
+
+/** Keeps events; when it is done they are on the disk. */
+export async function keepEvents(install: string, events: readonly Kept[]): Promise<void> {
+  if (events.length === 0) return;
+  await kept(
+    "readwrite",
+    (store) =>
+      new Promise<void>((resolve, reject) => {
+        for (const one of events) store.put(one, eventKey(install, one.event.id));
+        const { transaction } = store;
+        transaction.oncomplete = () => resolve();
+        transaction.onabort = transaction.onerror = () =>
+          reject(transaction.error ?? new Error("This device could not keep it."));
+      }),
+  );
+}
+
+/** All that is kept under keys that begin so. */
+async function under<T>(start: string): Promise<[string, T][]> {
+  const all = await entries<string, T>(kept);
+  return all.filter(([key]) => key.startsWith(start));
+}
+
+export const eventsHere = async (install: string): Promise<Kept[]> =>
+  (await under<Kept>(`event/${install}/`)).map(([, one]) => one);
+
+export const keepPhoto = (install: string, photo: string, picture: Blob) =>
+  set(photoKey(install, photo), picture, kept);
+export const dropPhoto = (install: string, photo: string) => del(photoKey(install, photo), kept);
+
+/** Pictures that wait to be sent, by id. */
+export const photosHere = async (install: string): Promise<[string, Blob][]> => {
+  const start = photoKey(install, "");
+  return (await under<Blob>(start)).map(([key, picture]) => [key.slice(start.length), picture]);
+};
+
+/** Forgets an install whose events the server all has. */
+export async function forget(install: string): Promise<void> {
+  await kept(
+    "readwrite",
+    (store) =>
+      new Promise<void>((resolve, reject) => {
+        store.delete(installKey(install));
+        const start = eventKey(install, "");
+        store.delete(IDBKeyRange.bound(start, `${start}\uffff`));
+        store.transaction.oncomplete = () => resolve();
+        store.transaction.onerror = () => reject(store.transaction.error ?? new Error("not forgotten"));
+      }),
+  );
+}

@@ -1,0 +1,2 @@
+export { Ring } from "./Ring";
+export { ToTheChair } from "./ToTheChair";

@@ -1,0 +1,193 @@
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { HeadShape, Layout, Section } from "../api/types";
+import { cameraAt, mirrored } from "./camera";
+import { pictured as picturedOf } from "./drawn";
+import { HeadPicture, type Box } from "./HeadPicture";
+import { HeadSections } from "./HeadSections";
+import type { Class } from "./reading";
+import { hooksOf } from "./reading";
+import { clampLat, useStance } from "./stance";
+import { useSettled } from "../lib/settled";
+import { unit, type Vec } from "./vectors";
+import styles from "./WorkedHead.module.css";
+
+const box: Box = [-118, -118, 236, 232];
+const degreesPerPixel = 0.42;
+const tapSlop = 6; // px a finger may stray and still tap
+const turnStep = 15; // degrees an arrow key turns
+const stillTime = 120; // ms
+const squarely = 0.5; // how far a place must face the viewer to be left where it is
+const near = 22; // mm within which a tap means a place
+
+interface Props {
+  head: HeadShape;
+  layout: Layout;
+  /** How each place stands: the sections in order, then the hooks. */
+  places: readonly Class[];
+  /** The place that is next, by its number; none for the whole head. */
+  next: number | undefined;
+  /** Whether it is seen in a mirror. */
+  mirror: boolean;
+  /** What each section is, in words, by its id. */
+  labels: ReadonlyMap<string, string>;
+  onTouch: (place: number) => void;
+}
+
+/** A head that is worked at: painted by how far it is, turned to the next place, touched to go elsewhere. */
+export function WorkedHead({ head, layout, places, next, mirror, labels, onTouch }: Props) {
+  const { stance, now, put, turnTo } = useStance();
+  const drag = useRef<{ x: number; y: number; lon: number; lat: number; moved: boolean }>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
+  const roots = useMemo<Vec[]>(
+    () => [...layout.sections.map((s) => s.centroid), ...hooksOf(layout).map((h) => h.at)],
+    [layout],
+  );
+  const camera = useMemo(() => {
+    const direct = cameraAt(head.axesMm, stance);
+    return mirror ? mirrored(direct) : direct;
+  }, [head, stance, mirror]);
+  const still = useSettled(camera, stillTime);
+  const moving = still !== camera;
+  const count = layout.sections.length;
+  const classes = useMemo(
+    () => new Map(layout.sections.flatMap((s, i) => (places[i] ? [[s.id, places[i]] as const] : []))),
+    [layout, places],
+  );
+  const hooks = useMemo(() => places.slice(count), [places, count]);
+  const at = next === undefined ? undefined : roots[next];
+
+  // The next place comes into sight; while it is seen squarely, nothing turns.
+  useEffect(() => {
+    if (!at) return;
+    if (cameraAt(head.axesMm, now()).facing(at) > squarely) return;
+    const [a, b, c] = head.axesMm as [number, number, number];
+    const [x, y, z] = unit([at[0] / (a * a), at[1] / (b * b), at[2] / (c * c)]);
+    turnTo({
+      lon: (Math.atan2(y, x) * 180) / Math.PI,
+      lat: clampLat((Math.atan2(z, Math.hypot(x, y)) * 180) / Math.PI - 8),
+    });
+  }, [at, head, now, turnTo]);
+
+  const onPointerDown = (event: PointerEvent) => {
+    if (event.button !== 0) return;
+    drag.current = { x: event.clientX, y: event.clientY, ...now(), moved: false };
+  };
+  const onPointerMove = (event: PointerEvent) => {
+    const from = drag.current;
+    if (!from) return;
+    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y];
+    if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
+    if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
+    from.moved = true;
+    const way = mirror ? -1 : 1;
+    put({ lon: from.lon - way * dx * degreesPerPixel, lat: from.lat + dy * degreesPerPixel });
+  };
+  const onPointerUp = (event: PointerEvent) => {
+    const from = drag.current;
+    drag.current = null;
+    const to = svg.current?.getScreenCTM()?.inverse();
+    if (!from || from.moved || !to) return;
+    // The nearest place under the finger: what hangs there is smaller than a fingertip.
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
+    let best: number | undefined;
+    let least = near;
+    roots.forEach((root, i) => {
+      if (camera.facing(root) < 0.05) return;
+      const [x, y] = camera.flat(root);
+      const mm = Math.hypot(x - point.x, y - point.y);
+      if (mm < least) [best, least] = [i, mm];
+    });
+    if (best !== undefined) onTouch(best);
+  };
+
+  const byId = useMemo(() => new Map(layout.sections.map((s, i) => [s.id, { s, i }])), [layout]);
+  const onKeyDown = (event: KeyboardEvent) => {
+    const id = event.target instanceof Element ? event.target.getAttribute("data-section") : null;
+    const here = id === null ? undefined : byId.get(id);
+    if (here && (event.key === "Enter" || event.key === " ")) {
+      event.preventDefault();
+      event.stopPropagation();
+      onTouch(here.i);
+      return;
+    }
+    const turn = {
+      ArrowLeft: [turnStep, 0],
+      ArrowRight: [-turnStep, 0],
+      ArrowUp: [0, -turnStep],
+      ArrowDown: [0, turnStep],
+    }[event.key];
+    if (!turn) return;
+    event.preventDefault();
+    if (here) moveOn(here.s, turn);
+    else put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
+  };
+  /** From one section to the neighbour that lies most that way on the picture. */
+  const moveOn = (from: Section, [across, down]: number[]) => {
+    const [x, y] = camera.flat(from.centroid);
+    const way = [-Math.sign(across ?? 0), Math.sign(down ?? 0)] as const;
+    let best: Section | undefined;
+    let most = 0.3;
+    for (const name of from.neighbours) {
+      const other = byId.get(name)?.s;
+      if (!other) continue;
+      const [ox, oy] = camera.flat(other.centroid);
+      const along = ((ox - x) * way[0] + (oy - y) * way[1]) / (Math.hypot(ox - x, oy - y) || 1);
+      if (along > most) [best, most] = [other, along];
+    }
+    if (best) svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`)?.focus();
+  };
+
+  const [tabStop, setTabStop] = useState<string>();
+  const wanted = next === undefined ? undefined : layout.sections[next]?.id;
+  const spot = at && camera.facing(at) > 0 ? camera.flat(at) : undefined;
+  return (
+    <div className={styles.head}>
+      <HeadPicture
+        pictured={picture}
+        camera={camera}
+        box={box}
+        detail={moving ? "moving" : "full"}
+        classes={classes}
+        hooks={hooks}
+      />
+      <svg
+        ref={svg}
+        className={styles.over}
+        viewBox={box.join(" ")}
+        tabIndex={0}
+        role="group"
+        aria-label={`The head${mirror ? " as in a mirror" : ""}. Arrow keys turn it; touch a place to go there.`}
+        data-still={!moving}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={onPointerUp}
+        onPointerCancel={() => (drag.current = null)}
+        onKeyDown={onKeyDown}
+        onFocus={(event) => setTabStop(event.target.getAttribute("data-section") ?? undefined)}
+      >
+        <HeadSections
+          pictured={picture}
+          camera={still}
+          labels={labels}
+          chosen={undefined}
+          marked={undefined}
+          tabStop={tabStop ?? wanted}
+          stale={moving}
+        />
+        {spot && (
+          <g
+            className={styles.spot}
+            transform={`translate(${spot[0].toFixed(1)} ${spot[1].toFixed(1)})`}
+            data-next
+          >
+            <circle r="13" className={styles.glow} />
+            <circle r="8.5" className={styles.ring} />
+            <circle r="8.5" className={styles.inner} />
+            <path className={styles.arrow} d="M0 -33 L0 -16 M-5.5 -21.5 L0 -15 L5.5 -21.5" />
+          </g>
+        )}
+      </svg>
+    </div>
+  );
+}
