@@ -85,8 +85,14 @@ const patience = 25 * time.Second
 // open starts Chromium with a fresh profile and a window of the given size.
 func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Helper()
+	return openWith(t, filepath.Join(t.TempDir(), "profile"), width, height, flags...)
+}
+
+// openWith starts Chromium with a profile of its own, which may have been used before.
+func openWith(t *testing.T, profile string, width, height int, flags ...string) tab {
+	t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
-		chromedp.NoSandbox, chromedp.UserDataDir(filepath.Join(t.TempDir(), "profile")), chromedp.WindowSize(width, height))
+		chromedp.NoSandbox, chromedp.UserDataDir(profile), chromedp.WindowSize(width, height))
 	for _, flag := range append(flags, "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync") {
 		options = append(options, chromedp.Flag(flag, true))
 	}

@@ -74,8 +74,8 @@ func TestALostAnswer(t *testing.T) {
 		b.part(part)
 		b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "` + text + `")`)
 	}
-	b.visit(l.address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 12`)
-	assert.Equal(t, 12, value[int](b, `document.querySelectorAll("img[src*=picture]").length`), "one plan more than the demo has")
+	b.visit(l.address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 25`)
+	assert.Equal(t, 25, value[int](b, `document.querySelectorAll("img[src*=picture]").length`), "one plan more than the demo has")
 }
 
 // Two new plans do not share a draft; what was begun without a connection is found again

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"math"
 	"slices"
+	"strings"
 )
 
 // Taps that come this soon after one another tell of work that was done before them, ms.
@@ -20,7 +21,11 @@ const minute = 60_000.0 // ms
 
 // stream is one hand at work through an install.
 type stream struct {
+	key string
+	// hand is the index of the hand whose minutes are planned for it; own is false for one who came
+	// to help and is none of the plan's.
 	hand    int
+	own     bool
 	working bool
 	// mark is since when the next task is in work, carry the minutes of it before a pause.
 	mark  int64
@@ -49,14 +54,23 @@ func (g group) believed() bool {
 func (s *State) follow(events []Event) {
 	byTime := slices.Clone(events)
 	slices.SortStableFunc(byTime, func(a, b Event) int { return cmp.Compare(a.At, b.At) })
-	s.streams = make([]stream, max(1, len(s.Hands)))
-	for h := range s.streams {
-		s.streams[h] = stream{hand: h, latest: -1}
+	for h, hand := range s.Hands {
+		s.streams = append(s.streams, stream{key: hand.Key, hand: h, own: true, latest: -1})
+	}
+	var others []string
+	for i := range byTime {
+		if key := byTime[i].Hand; !slices.Contains(others, key) && s.stream(key) < 0 {
+			others = append(others, key)
+		}
+	}
+	slices.Sort(others) // in one order everywhere
+	for _, key := range others {
+		s.streams = append(s.streams, stream{key: key, latest: -1})
 	}
 	told := make([]bool, len(s.tasks)) // plaits, by themselves
 	for i := range byTime {
 		e := &byTime[i]
-		w := &s.streams[s.hand(e.Hand)]
+		w := &s.streams[s.stream(e.Hand)]
 		k, known := kinds[e.Kind]
 		if !known {
 			continue
@@ -82,6 +96,19 @@ func (s *State) follow(events []Event) {
 	for h := range s.streams {
 		s.streams[h].close()
 	}
+}
+
+// stream is the index of the stream of a hand by its key; -1 for one who told nothing yet.
+func (s *State) stream(key string) int {
+	return slices.IndexFunc(s.streams, func(w stream) bool { return w.key == key })
+}
+
+// latest is the task a hand told of last, -1 for none, and working whether it is at work.
+func (s *State) latest(key string) (task int, working bool) {
+	if k := s.stream(key); k >= 0 {
+		return s.streams[k].latest, s.streams[k].working
+	}
+	return -1, false
 }
 
 // timed takes a hand's telling that something is done.
@@ -176,41 +203,42 @@ func (s *State) Evidence() []Evidence {
 			if !g.believed() {
 				continue
 			}
-			g.share(s, h, func(t *task, minutes float64) {
-				k := slices.IndexFunc(out, func(e Evidence) bool { return e.Hand == s.handKey(h) && e.Skill == t.Skill })
+			g.share(s, w.hand, func(t *task, minutes float64) {
+				k := slices.IndexFunc(out, func(e Evidence) bool { return e.Hand == w.key && e.Skill == t.Skill })
 				if k < 0 {
 					k = len(out)
-					e := Evidence{Hand: s.handKey(h), Skill: t.Skill, Own: s.OwnHead && h == 0}
-					if h < len(s.Hands) {
-						e.Person = s.Hands[h].Person
+					e := Evidence{Hand: w.key, Skill: t.Skill, Own: s.OwnHead && w.own && w.hand == 0}
+					if w.own {
+						e.Person = s.Hands[w.hand].Person
+					} else {
+						e.Person = strings.TrimPrefix(w.key, helps)
 					}
 					out = append(out, e)
 				}
 				out[k].Tasks++
 				out[k].Actual += minutes
 				out[k].Rate += t.Rate
-				out[k].Planned += t.Minutes[h]
+				out[k].Planned += t.Minutes[w.hand]
 			})
 		}
 	}
 	return out
 }
 
-func (b *Brief) handKey(h int) string {
-	if h < len(b.Hands) {
-		return b.Hands[h].Key
-	}
-	return ""
-}
+// helps is before the id of a person who came to help, in the key of their hand.
+const helps = "helper/"
+
+// Helper is the key of the hand of a person of the studio who came to help.
+func Helper(person string) string { return helps + person }
 
 // Within an install its own pace counts soon: what was planned weighs as much as so many minutes.
 const plannedWeighs = 20.0
 
 // pace is how much longer than planned a hand takes at a skill, as far as this head tells.
-func (s *State) pace(hand int) func(skill string) float64 {
+func (s *State) pace(key string) func(skill string) float64 {
 	actual, planned := map[string]float64{}, map[string]float64{}
 	for _, e := range s.Evidence() {
-		if e.Hand == s.handKey(hand) {
+		if e.Hand == key {
 			actual[e.Skill], planned[e.Skill] = e.Actual, e.Planned
 		}
 	}

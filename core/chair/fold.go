@@ -24,7 +24,6 @@ type task struct {
 	status Status
 	again  int    // how often it had to be done again
 	by     string // the hand that did it last
-	said   bool   // false for a plait that was not told of, but has its piece
 }
 
 // place is a place with its tasks; plait is -1 where there is nothing to plait.
@@ -53,7 +52,6 @@ type State struct {
 	overAt   int64
 	streams  []stream
 	undoable []Event
-	last     int // index of the task told of last, by anyone
 }
 
 // counts are what was told of a piece.
@@ -103,7 +101,7 @@ func (b *Brief) Fold(events []Event) *State {
 func (b *Brief) begin() *State {
 	s := &State{
 		Brief: b, byKey: make(map[string]int, len(b.Task)), byPlace: make(map[string]int, len(b.Place)),
-		rows: make([][]int, len(b.Rows)), used: map[string]counts{}, asked: map[string]Answer{}, looked: map[string]bool{}, last: -1,
+		rows: make([][]int, len(b.Rows)), used: map[string]counts{}, asked: map[string]Answer{}, looked: map[string]bool{},
 	}
 	s.places = make([]place, len(b.Place), len(b.Place)+8)
 	for i, p := range b.Place {
@@ -147,15 +145,14 @@ func (s *State) eachTask(e *Event, work func(i int, t *task)) {
 }
 
 func (s *State) done(e *Event) {
-	s.eachTask(e, func(i int, t *task) {
-		t.status, t.by, t.said = Closed, e.Hand, true
-		s.last = i
+	s.eachTask(e, func(_ int, t *task) {
+		t.status, t.by = Closed, e.Hand
 		if t.Place < 0 || !attaches(t.Kind) {
 			return
 		}
 		// What hangs hangs on a plait, told of or not.
 		if k := s.places[t.Place].plait; k >= 0 && s.tasks[k].status != Closed {
-			s.tasks[k].status, s.tasks[k].by, s.tasks[k].said = Closed, e.Hand, false
+			s.tasks[k].status, s.tasks[k].by = Closed, e.Hand
 		}
 	})
 }
@@ -178,7 +175,6 @@ func (s *State) leftOut(e *Event) {
 		for _, k := range []int{s.places[i].plait, s.places[i].attach} {
 			if k >= 0 && s.tasks[k].status == Open {
 				s.tasks[k].status = Without
-				s.last = k
 			}
 		}
 	}

@@ -71,13 +71,13 @@ func (s *State) Log() Log {
 			if !g.believed() {
 				continue
 			}
-			g.share(s, h, func(t *task, minutes float64) {
+			g.share(s, w.hand, func(t *task, minutes float64) {
 				k := slices.IndexFunc(out.Stages, func(l StageLog) bool { return l.Kind == t.Kind })
 				if k < 0 {
 					return
 				}
 				out.Stages[k].Timed++
-				out.Stages[k].Planned += t.Minutes[h]
+				out.Stages[k].Planned += t.Minutes[w.hand]
 				out.Stages[k].Actual += minutes
 			})
 		}
@@ -208,9 +208,10 @@ func (s *State) thirds(kind pace.Kind) (early, late float64) {
 			if !g.believed() {
 				continue
 			}
-			g.share(s, h, func(t *task, minutes float64) {
+			hand := s.streams[h].hand
+			g.share(s, hand, func(t *task, minutes float64) {
 				if t.Kind == kind {
-					all = append(all, one{minutes, t.Minutes[h]})
+					all = append(all, one{minutes, t.Minutes[hand]})
 				}
 			})
 		}

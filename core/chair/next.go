@@ -114,12 +114,13 @@ func (s *State) workedRows() []int {
 	return out
 }
 
-// does tells whether a hand does a kind of work.
-func (s *State) does(hand int, k pace.Kind) bool {
-	if hand >= len(s.Hands) {
+// does tells whether a hand does a kind of work; who came to help does what there is.
+func (s *State) does(key string, k pace.Kind) bool {
+	at := slices.IndexFunc(s.Hands, func(h Hand) bool { return h.Key == key })
+	if at < 0 {
 		return true
 	}
-	h := s.Hands[hand]
+	h := s.Hands[at]
 	switch {
 	case k == pace.Finish:
 		return true
@@ -132,30 +133,33 @@ func (s *State) does(hand int, k pace.Kind) bool {
 // next is the task a device shows: the first open one from where it was on, or -1. A row that
 // another has in hand, or is shown, is left to them while there is another.
 func (s *State) next(w Wish, order []int) int {
-	hand := s.hand(w.Hand)
-	at := s.streams[hand].latest
+	at, _ := s.latest(w.Hand)
 	if i, has := s.byKey[w.From]; has {
 		at = i
 		if w.Stays && s.tasks[i].status != Without {
 			return i
 		}
 	}
-	theirs := s.inHand(hand)
+	theirs := s.inHand(w.Hand)
 	shown := -1
-	for h := range hand { // the hands before have the first choice
-		if s.streams[h].working {
-			shown = s.nextFrom(h, s.streams[h].latest, order, s.inHand(h), shown)
+	for h := range s.streams { // the hands before have the first choice
+		o := &s.streams[h]
+		if o.key == w.Hand {
+			break
+		}
+		if o.working {
+			shown = s.nextFrom(o.key, o.latest, order, s.inHand(o.key), shown)
 			if shown >= 0 && s.tasks[shown].Place >= 0 {
 				theirs[s.rowStage(shown)] = true
 			}
 		}
 	}
-	return s.nextFrom(hand, at, order, theirs, shown)
+	return s.nextFrom(w.Hand, at, order, theirs, shown)
 }
 
 // nextFrom is the first open task of a hand from a task on, round the order: not one of the rows of
 // others and not the one that is shown to another, while there is any else.
-func (s *State) nextFrom(hand, at int, order []int, theirs map[rowStage]bool, shown int) int {
+func (s *State) nextFrom(hand string, at int, order []int, theirs map[rowStage]bool, shown int) int {
 	start := max(0, slices.Index(order, at))
 	last := s.left(hand) == 0 // the last look comes when nothing else is open
 	open := func(i int) bool {
@@ -176,7 +180,7 @@ func (s *State) nextFrom(hand, at int, order []int, theirs map[rowStage]bool, sh
 }
 
 // left is how many tasks but the last look are open that a hand does.
-func (s *State) left(hand int) (n int) {
+func (s *State) left(hand string) (n int) {
 	for i := range s.tasks {
 		if t := &s.tasks[i]; t.status == Open && t.Kind != pace.Finish && s.does(hand, t.Kind) {
 			n++
@@ -198,11 +202,11 @@ func (s *State) rowStage(i int) rowStage {
 }
 
 // inHand are the rows that others who are at work were last at.
-func (s *State) inHand(hand int) map[rowStage]bool {
+func (s *State) inHand(hand string) map[rowStage]bool {
 	out := map[rowStage]bool{}
 	for h := range s.streams {
 		w := &s.streams[h]
-		if h == hand || !w.working || w.latest < 0 {
+		if w.key == hand || !w.working || w.latest < 0 {
 			continue
 		}
 		if s.tasks[w.latest].Place >= 0 {
@@ -264,44 +268,71 @@ func (s *State) card(i int) Card {
 	return c
 }
 
-// passed are the open tasks before the one told of last, by region: in rows that were begun and
-// left, and all of a region that the next task is not in.
-func (s *State) passed(w Wish, order []int, next int) []Missed {
+// region is that of a task of a place; empty for one of the whole head, and for none.
+func (s *State) region(i int) string {
+	if i < 0 || s.tasks[i].Place < 0 {
+		return ""
+	}
+	return s.Rows[s.places[s.tasks[i].Place].Row].Region
+}
+
+// byRegion puts open tasks that were missed together, by region.
+func (s *State) byRegion(missed []int) []Missed {
 	out := []Missed{}
-	at := slices.Index(order, s.last)
-	if at < 0 {
-		return out
-	}
-	here := rowStage{row: -1}
-	if s.tasks[s.last].Place >= 0 {
-		here = s.rowStage(s.last)
-	}
-	going := "" // where the next one is
-	if next >= 0 && s.tasks[next].Place >= 0 {
-		going = s.Rows[s.places[s.tasks[next].Place].Row].Region
-	}
-	theirs := s.inHand(s.hand(w.Hand))
-	for _, i := range order[:at] {
-		t := &s.tasks[i]
-		if t.status != Open || t.Place < 0 || i == next {
-			continue
-		}
-		row := s.places[t.Place].Row
-		region := s.Rows[row].Region
-		if at := s.rowStage(i); at == here || theirs[at] || region == going && !s.begun(row, t.Kind) {
-			continue
-		}
+	for _, i := range missed {
+		region := s.region(i)
 		k := slices.IndexFunc(out, func(m Missed) bool { return m.Region == region })
 		if k < 0 {
 			k = len(out)
 			out = append(out, Missed{Region: region})
 		}
-		out[k].Tasks = append(out[k].Tasks, t.Key)
+		out[k].Tasks = append(out[k].Tasks, s.tasks[i].Key)
 	}
 	for k := range out {
 		out[k].Says = s.missedText(out[k].Tasks)
 	}
 	return out
+}
+
+// passed are the open places in rows that were begun and left by everyone.
+func (s *State) passed(w Wish, order []int, next int) []Missed {
+	at := s.inHand("") // of everyone at work
+	if latest, _ := s.latest(w.Hand); latest >= 0 && s.tasks[latest].Place >= 0 {
+		at[s.rowStage(latest)] = true
+	}
+	var missed []int
+	for _, i := range order {
+		t := &s.tasks[i]
+		if t.status == Open && t.Place >= 0 && i != next && !at[s.rowStage(i)] && s.begun(s.places[t.Place].Row, t.Kind) {
+			missed = append(missed, i)
+		}
+	}
+	return s.byRegion(missed)
+}
+
+// behind is what is open at its stage in the region this hand was in last, where the next task is in
+// another and nobody else is at work there; none where nothing is.
+func (s *State) behind(w Wish, order []int, next int) *Missed {
+	latest, _ := s.latest(w.Hand)
+	region := s.region(latest)
+	if region == "" || next < 0 || s.region(next) == region || w.Stays {
+		return nil
+	}
+	for h := range s.streams {
+		if o := &s.streams[h]; o.key != w.Hand && o.working && s.region(o.latest) == region {
+			return nil
+		}
+	}
+	var missed []int
+	for _, i := range order {
+		if t := &s.tasks[i]; t.status == Open && s.region(i) == region && stage(t.Kind) == stage(s.tasks[latest].Kind) {
+			missed = append(missed, i)
+		}
+	}
+	if len(missed) == 0 {
+		return nil
+	}
+	return &s.byRegion(missed)[0]
 }
 
 // stage puts the two ways of putting a piece on together.

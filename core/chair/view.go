@@ -50,11 +50,11 @@ const undoes = 10
 func (s *State) View(w Wish) View {
 	order := s.order(w.ByRow)
 	next := s.next(w, order)
-	hand := s.hand(w.Hand)
+	_, working := s.latest(w.Hand)
 	v := View{
 		Plaits: make([]Status, len(s.Place)), Pieces: make([]Status, len(s.Place)), Twins: []int{}, Head: []HeadTask{},
 		Watch: s.watch(w), Due: s.due(w, next), Looks: s.looks(), Undo: []Undo{}, Notes: append([]Note{}, s.notes...),
-		Working: s.streams[hand].working, Begun: len(s.undoable) > 0, Over: s.over,
+		Working: working, Begun: len(s.undoable) > 0, Over: s.over,
 	}
 	for i := range s.places {
 		p := &s.places[i]
@@ -77,12 +77,7 @@ func (s *State) View(w Wish) View {
 	if next >= 0 {
 		c := s.card(next)
 		v.Card = &c
-		for k := range v.Watch.Missed {
-			if m := &v.Watch.Missed[k]; !(s.tasks[next].Place >= 0 && s.Rows[s.places[s.tasks[next].Place].Row].Region == m.Region) && !w.Stays {
-				v.Behind = m
-				break
-			}
-		}
+		v.Behind = s.behind(w, order, next)
 	}
 	for i := len(s.undoable) - 1; i >= 0 && len(v.Undo) < undoes; i-- {
 		if e := &s.undoable[i]; e.Hand == w.Hand {
@@ -134,8 +129,6 @@ var feels = []struct {
 // due is what is to be asked or done now.
 func (s *State) due(w Wish, next int) []Due {
 	out := []Due{}
-	hand := s.hand(w.Hand)
-	at := &s.streams[hand]
 	since := func(mark int64) float64 { return float64(w.Now-mark) / minute }
 	hung, of := 0, 0
 	rowClosed := false
@@ -150,13 +143,15 @@ func (s *State) due(w Wish, next int) []Due {
 			break
 		}
 	}
-	if !at.working {
+	k := s.stream(w.Hand)
+	if k < 0 || !s.streams[k].working {
 		return out
 	}
+	at := &s.streams[k]
 	switch {
 	case s.Rests.After > 0 && since(at.rested) >= s.Rests.After:
 		out = append(out, Due{Key: "break", Title: "Time for a break", Says: fmt.Sprintf("%.0f min at it. %.0f min for hands, back and head.", since(at.rested), s.Rests.Long), Pauses: true})
-	case s.Rests.Arms && hand == 0 && next >= 0 && s.tasks[next].Arms && since(at.armsDown) >= armsEvery:
+	case s.Rests.Arms && at.own && at.hand == 0 && next >= 0 && s.tasks[next].Arms && since(at.armsDown) >= armsEvery:
 		out = append(out, Due{Key: "arms", Title: "Arms down", Says: "Two minutes: let them hang, shake the hands out."})
 	case since(at.drank) >= waterEvery:
 		out = append(out, Due{Key: "water", Title: "A sip of water", Says: "For you and for whoever sits."})

@@ -131,11 +131,10 @@ func (s *State) stages() []StageWatch {
 
 // hours says what is left, and when the sitting ends.
 func (s *State) hours(w Wish, out *Watch) {
-	paces := make([]func(string) float64, len(s.streams))
+	pace0 := s.pace(s.streams[0].key)
 	timed, timedPlanned := 0.0, 0.0
 	resting := 0.0
 	for h := range s.streams {
-		paces[h] = s.pace(h)
 		out.Worked += s.streams[h].worked()
 		for _, g := range s.streams[h].groups {
 			if g.believed() {
@@ -162,7 +161,7 @@ func (s *State) hours(w Wish, out *Watch) {
 			}
 			continue
 		}
-		minutes := t.Minutes[0] * paces[0](t.Skill)
+		minutes := t.Minutes[0] * pace0(t.Skill)
 		left += minutes
 		if t.Sitting <= sitting {
 			until += minutes

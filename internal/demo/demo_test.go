@@ -27,7 +27,7 @@ func TestStudioIsFurnishedOnce(t *testing.T) {
 		require.NoError(t, Furnish(t.Context(), s))
 		plans, err := s.Plans(t.Context(), "", store.Page{Limit: 100})
 		require.NoError(t, err)
-		assert.Len(t, plans, len(Plans()))
+		assert.Len(t, plans, len(Plans())+len(finished))
 		clients, err := s.Clients(t.Context(), "", false, store.Page{Limit: 100})
 		require.NoError(t, err)
 		assert.Len(t, clients, 6)
@@ -124,4 +124,49 @@ func TestTheDemoHasACalendar(t *testing.T) {
 		}
 	}
 	assert.True(t, now, "a sitting today")
+}
+
+// One install is half done at the chair, with something missed; a dozen are in the log, and the log
+// has found out how fast people really are.
+func TestTheDemoHasAChairAndALog(t *testing.T) {
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"))
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	require.NoError(t, Furnish(t.Context(), s))
+	use, err := studio.Open(t.Context(), s)
+	require.NoError(t, err)
+	at, err := use.AtChair(t.Context())
+	require.NoError(t, err)
+	require.Len(t, at, 1)
+	w := at[0].View.Watch
+	assert.InDelta(t, 0.6, float64(w.Done)/float64(w.Of), 0.1)
+	assert.True(t, at[0].View.Working)
+	require.Len(t, w.Missed, 1)
+	require.Len(t, w.Missed[0].Tasks, 1)
+	log, err := use.Log(t.Context(), store.Page{Limit: 50})
+	require.NoError(t, err)
+	require.Len(t, log, len(finished))
+	for _, l := range log {
+		for _, st := range l.Log.Stages {
+			assert.GreaterOrEqual(t, 10*st.Timed, 9*st.Tasks, "%s: %s", l.Title, st.Name)
+		}
+		assert.NotZero(t, l.Log.Pieces[0].Used, l.Title)
+	}
+	paces, err := use.Paces(t.Context())
+	require.NoError(t, err)
+	checked := 0
+	for _, p := range paces {
+		for _, skill := range p.Skills {
+			truth, known := paceOf[p.Person.Name][skill.Skill]
+			minutes := 0.0
+			for _, l := range skill.Lines {
+				minutes += l.Actual
+			}
+			if known && minutes > 180 {
+				checked++
+				assert.InEpsilon(t, truth*p.Person.Hand.Factor(), skill.Factor, 0.1, "%s at %s", p.Person.Name, skill.Name)
+			}
+		}
+	}
+	assert.GreaterOrEqual(t, checked, 4)
 }

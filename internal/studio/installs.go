@@ -107,16 +107,20 @@ func (s *Studio) AtChair(ctx context.Context) ([]AtChair, error) {
 			return nil, err
 		}
 		b := &installs[k].Brief
-		out[k] = AtChair{installs[k], b.Fold(told.Events).View(chair.Wish{Hand: handOf(b, ""), ByRow: b.ByRow, Now: time.Now().UnixMilli()})}
+		out[k] = AtChair{installs[k], b.Fold(told.Events).View(chair.Wish{Hand: b.Hands[0].Key, ByRow: b.ByRow, Now: time.Now().UnixMilli()})}
 	}
 	return out, nil
 }
 
-// handOf is the key of the hand a person of the studio has in an install; the first where they have
-// none of their own.
+// handOf is the key of the hand a person of the studio has in an install: their own; that of someone
+// the plan has no person for, such as on one's own head; else they came to help.
 func handOf(b *chair.Brief, person string) string {
-	k := max(0, slices.IndexFunc(b.Hands, func(h chair.Hand) bool { return h.Person == person && person != "" }))
-	return b.Hands[k].Key
+	for _, of := range []string{person, ""} {
+		if k := slices.IndexFunc(b.Hands, func(h chair.Hand) bool { return h.Person == of }); k >= 0 {
+			return b.Hands[k].Key
+		}
+	}
+	return chair.Helper(person)
 }
 
 // HandOf is the key of the hand a person has in an install.

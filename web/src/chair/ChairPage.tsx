@@ -144,7 +144,13 @@ function SendingNote({ shown: { sending, waiting, trouble } }: { shown: Shown })
   }[sending];
   const says = [text, trouble].filter(Boolean).join(" ");
   return (
-    <p className={styles.sending} role="status" data-sending={sending} hidden={says === ""}>
+    <p
+      className={styles.sending}
+      role="status"
+      data-sending={sending}
+      data-waiting={waiting}
+      hidden={says === ""}
+    >
       {says}
     </p>
   );
@@ -161,7 +167,10 @@ function Here({
   onListens: (on: boolean) => void;
 }) {
   const { speaks, mirror, dim, leftHanded, set } = usePreferences();
-  const { brief, id, planId, papers } = following.install;
+  const { brief, id, planId, papers, hand } = following.install;
+  const hands = brief.hands.map((h) => ({ value: h.key, label: h.name || "You" }));
+  // Who the plan has no hand for comes to help.
+  if (!brief.hands.some((h) => h.key === hand)) hands.push({ value: hand, label: "Me, helping" });
   const [wish, setWish] = useState(following.wish);
   const change = (next: Partial<typeof wish>) => {
     following.setWish(next);
@@ -169,7 +178,7 @@ function Here({
   };
   return (
     <div className={styles.here}>
-      {brief.hands.length > 1 && (
+      {hands.length > 1 && (
         <div role="group" aria-label="Who works with this device">
           <h2>Who works with this device</h2>
           <Segmented<string>
@@ -177,7 +186,7 @@ function Here({
             vertical
             size="large"
             value={wish.hand}
-            options={brief.hands.map((h) => ({ value: h.key, label: h.name }))}
+            options={hands}
             onChange={(hand) => change({ hand })}
           />
         </div>

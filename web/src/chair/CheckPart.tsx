@@ -31,7 +31,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
       .then(() => void message.success("Finished. What was used comes out of the stash."));
   if (view.over)
     return (
-      <main className={styles.watch}>
+      <main className={styles.watch} tabIndex={0}>
         <section>
           <h2>Finished</h2>
           <p>
@@ -52,7 +52,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
       </main>
     );
   return (
-    <main className={styles.watch}>
+    <main className={styles.watch} tabIndex={0}>
       <section aria-label="The last look">
         <h2>
           The last look{" "}

@@ -20,12 +20,7 @@ export function How({ following, card }: { following: Following; card: ChairCard
   if (!step) return null;
   const shows = step.shows ?? steps.slice(at).find((s) => s.shows)?.shows;
   return (
-    <button
-      type="button"
-      className={styles.how}
-      onClick={() => setAt((at + 1) % steps.length)}
-      aria-label={`How, ${at + 1} of ${steps.length}; touch for the next move`}
-    >
+    <button type="button" className={styles.how} onClick={() => setAt((at + 1) % steps.length)}>
       {shows && <img src={pictureOf(shows.figure, shows.last, left, false)} alt="" width={84} height={98} />}
       <span>
         <StepText step={step} />

@@ -12,6 +12,8 @@ interface Props {
   view: ChairView;
   tell: (...what: Telling[]) => Promise<void>;
   onClose: () => void;
+  /** Told once it is shut: the keys are for the large button again. */
+  onClosed: () => void;
 }
 
 type Page = "all" | "spoilt" | "opened" | "short" | "bought" | "note" | "moved" | "rows" | "photo";
@@ -29,7 +31,7 @@ const titles: Readonly<Record<Page, string>> = {
 };
 
 /** All else that happens at the chair, in large buttons. */
-export function More({ open, following, view, tell, onClose }: Props) {
+export function More({ open, following, view, tell, onClose, onClosed }: Props) {
   const [page, setPage] = useState<Page>("all");
   const { message } = App.useApp();
   const { brief } = following.install;
@@ -130,7 +132,14 @@ export function More({ open, following, view, tell, onClose }: Props) {
     ),
   };
   return (
-    <Drawer open={open} placement="bottom" size={560} title={titles[page]} onClose={close}>
+    <Drawer
+      open={open}
+      placement="bottom"
+      size={560}
+      title={titles[page]}
+      onClose={close}
+      afterOpenChange={(is) => !is && onClosed()}
+    >
       {pages[page]()}
       {page !== "all" && (
         <Button size="large" className={styles.backTo ?? ""} onClick={() => setPage("all")}>

@@ -15,7 +15,7 @@ export function WatchPart({ following, shown: { view }, onWork }: Props) {
   const { watch } = view;
   const { brief } = following.install;
   return (
-    <main className={styles.watch}>
+    <main className={styles.watch} tabIndex={0}>
       <Hours watch={watch} working={view.working} />
       <section aria-label="Stages">
         <h2>Stages</h2>
@@ -155,18 +155,22 @@ function Hours({ watch, working }: { watch: ChairWatch; working: boolean }) {
         </div>
         <div>
           <dt>Still to do, breaks apart</dt>
-          <dd>{hours(watch.leftMin.likely)}</dd>
-          <small>
-            {hours(watch.leftMin.low)} to {hours(watch.leftMin.high)}
-          </small>
+          <dd>
+            {hours(watch.leftMin.likely)}
+            <small>
+              {hours(watch.leftMin.low)} to {hours(watch.leftMin.high)}
+            </small>
+          </dd>
         </div>
         {working && (
           <div>
             <dt>{watch.sitting || "It"} ends about</dt>
-            <dd>{clockOf(likely)}</dd>
-            <small>
-              {clockOf(soonest)} to {clockOf(latest)}, with breaks
-            </small>
+            <dd>
+              {clockOf(likely)}
+              <small>
+                {clockOf(soonest)} to {clockOf(latest)}, with breaks
+              </small>
+            </dd>
           </div>
         )}
       </dl>

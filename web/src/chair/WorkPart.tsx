@@ -22,7 +22,7 @@ import { useHeard, useSaid } from "./senses";
 import { statesOf } from "./states";
 
 /** A press this soon after the last is a slip of the finger, ms. */
-const slip = 350;
+const slip = 220;
 
 interface Props {
   following: Following;
@@ -44,6 +44,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
   const [later, setLater] = useState("");
   const behind = view.behind && view.behind.tasks.join() !== later ? view.behind : undefined;
 
+  const large = useRef<HTMLButtonElement>(null);
   const busy = useRef(false);
   const pressed = useRef(0);
   const tell = useCallback(
@@ -87,7 +88,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
     }
   }, [step, tell, following, view.behind, card, onCheck]);
   const closeRow = useCallback(() => {
-    if (card && card.rowTasks.length > 1 && step === "done")
+    if (card && card.rowTasks.length > 0 && step === "done")
       void tell({ kind: "done", tasks: card.rowTasks });
   }, [card, step, tell]);
   const pause = useCallback(() => {
@@ -133,7 +134,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
             {mirror ? "In the mirror" : "Directly"}
           </button>
         </section>
-        <section className={styles.card} aria-live="polite" data-step={step}>
+        <section className={styles.card} aria-live="polite" data-step={step} data-task={card?.task}>
           {behind ? (
             <>
               <p className={styles.kicker}>Before you leave {behind.region}</p>
@@ -195,24 +196,24 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
           type="button"
           className={styles.side}
           disabled={view.undo.length === 0}
-          aria-label={view.undo[0] ? `Take back: ${view.undo[0].says}` : "Nothing to take back"}
+          aria-label={view.undo[0] ? `Undo: ${view.undo[0].says}` : "Undo"}
           onClick={undo}
         >
           <UndoOutlined aria-hidden />
           <span>Undo</span>
         </button>
-        <button type="button" className={styles.done} data-step={step} onClick={press}>
+        <button ref={large} type="button" className={styles.done} data-step={step} onClick={press}>
           {icons[step]}
           <span>{names[step]}</span>
         </button>
         <button
           type="button"
           className={styles.side}
-          aria-label="Something else"
+          aria-label="More: something else"
           onClick={() => setMore(true)}
         >
           <EllipsisOutlined aria-hidden />
-          <span>Else</span>
+          <span>More</span>
         </button>
         {step === "done" && card && card.rowTasks.length > 1 && (
           <button type="button" className={styles.rowDone} onClick={closeRow}>
@@ -225,7 +226,14 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
           </button>
         )}
       </footer>
-      <More open={more} following={following} view={view} tell={tell} onClose={() => setMore(false)} />
+      <More
+        open={more}
+        following={following}
+        view={view}
+        tell={tell}
+        onClose={() => setMore(false)}
+        onClosed={() => large.current?.focus()}
+      />
     </>
   );
 }
