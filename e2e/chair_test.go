@@ -140,6 +140,7 @@ func TestTheChairOnAPhone(t *testing.T) {
 	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	b.follow("61")
 	b.waitFor(stepNow + ` === "done"`)
+	assert.True(t, value[bool](b, `document.querySelector("link[rel=manifest]") !== null`))
 	// A silent stand-in for the voice of the browser.
 	value[bool](b, `(window.said = [], window.speechSynthesis.speak = (u) => void window.said.push(u.text), true)`)
 	look := func(what string) {

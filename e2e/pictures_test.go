@@ -77,11 +77,21 @@ func TestPictures(t *testing.T) {
 	desk.waitFor(sittings + `.length > 0`)
 	desk.press("radio", "Order")
 	take(desk, "day")
-	desk.visit(address+"/calendar", `document.querySelectorAll("a[data-kind=sitting]").length > 0`)
-	desk.press("button", "The month after")
-	desk.waitFor(`document.querySelectorAll("a[data-kind=sitting]").length > 4`)
-	take(desk, "calendar")
-	phone.enterDemo(address, "")
+	desk.visit(address+"/log", says+`("Finished heads")`)
+	take(desk, "log")
+	tablet := open(t, 820, 1180)
+	for _, at := range []struct {
+		b    tab
+		name string
+	}{{tablet, "chair-tablet"}, {phone, "chair-phone"}} {
+		at.b.enterDemo(address, "Tamsin Okoro-Vale stylist")
+		at.b.follow("61")
+		at.b.waitFor(stepNow + ` === "done"`)
+		if at.name == "chair-phone" {
+			at.b.press("button", "Fine")
+		}
+		take(at.b, at.name)
+	}
 	phone.openPlan(address, technician, "parting")
 	phone.part("Read")
 	phone.press("button", "At the mirror: row guide")
@@ -100,10 +110,4 @@ func TestPictures(t *testing.T) {
 	drawn.part("Where it lands")
 	drawn.waitFor(`document.querySelector("svg[aria-label^='Where the ends land']")`)
 	take(drawn, "landing")
-	drawn.openPlan(address, technician, "hair")
-	drawn.part("Price and quote")
-	drawn.waitFor(`document.querySelector("a[href^='/quotes/']")`)
-	value[bool](drawn, `(document.querySelector("a[href^='/quotes/']").click(), true)`)
-	drawn.waitFor(`document.querySelectorAll("section[aria-label=Pictures] img").length === 2`)
-	take(drawn, "quote")
 }

@@ -29,13 +29,13 @@ type Brief struct {
 	OwnHead bool `json:"ownHead"`
 	Child   bool `json:"child"`
 	// ByRow is true where each row is attached once it is plaited.
-	ByRow bool    `json:"byRow"`
-	Hands []Hand  `json:"hands"`
-	Piece []Piece `json:"pieces"`
-	Rows  []Row   `json:"rows"`
-	Place []Place `json:"places"`
+	ByRow  bool    `json:"byRow"`
+	Hands  []Hand  `json:"hands"`
+	Pieces []Piece `json:"pieces"`
+	Rows   []Row   `json:"rows"`
+	Places []Place `json:"places"`
 	// Task are all things to do in working order, as planned.
-	Task []Task `json:"tasks"`
+	Tasks []Task `json:"tasks"`
 	// Sittings are what they are called, with their length as planned, breaks in it.
 	Sittings []Sitting `json:"sittings"`
 	Rests    Rests     `json:"rests"`

@@ -82,7 +82,7 @@ func TestTheCardLeadsThroughTheWholeHead(t *testing.T) {
 				}
 				d.tell(2*minute, chair.Event{Kind: chair.Done, Tasks: []string{v.Card.Task}})
 			}
-			assert.Len(t, seen, len(b.Task))
+			assert.Len(t, seen, len(b.Tasks))
 			assert.Equal(t, 2*len(b.Rows), rows, "a row is begun once for its plaits and once for its pieces")
 		})
 	}
@@ -121,21 +121,21 @@ func someEvents(t *rapid.T, b *chair.Brief, n int) []chair.Event {
 		chair.Filled, chair.Paused, chair.Rested, chair.Answered, chair.Checked, chair.Noted, chair.Photographed, chair.Ended, chair.Undone,
 	}
 	var out []chair.Event
-	keys := make([]string, len(b.Task))
-	for i, task := range b.Task {
+	keys := make([]string, len(b.Tasks))
+	for i, task := range b.Tasks {
 		keys[i] = task.Key
 	}
 	for i := range n {
 		e := chair.Event{
 			ID: fmt.Sprintf("event-%06d", i), N: rapid.IntRange(1, n).Draw(t, "n"), At: int64(rapid.IntRange(0, 600).Draw(t, "minute")) * minute,
 			Hand: rapid.SampledFrom([]string{"first", "other"}).Draw(t, "hand"), Kind: rapid.SampledFrom(kinds).Draw(t, "kind"),
-			Piece: b.Piece[0].Key, Count: rapid.IntRange(1, 3).Draw(t, "count"), Text: rapid.SampledFrom([]string{"thin", "half", "arms"}).Draw(t, "text"),
+			Piece: b.Pieces[0].Key, Count: rapid.IntRange(1, 3).Draw(t, "count"), Text: rapid.SampledFrom([]string{"thin", "half", "arms"}).Draw(t, "text"),
 			Answer: chair.Pulls, Photo: "photo", Of: fmt.Sprintf("event-%06d", rapid.IntRange(0, n-1).Draw(t, "of")),
 		}
 		for range rapid.IntRange(1, 4).Draw(t, "tasks") {
 			e.Tasks = append(e.Tasks, rapid.SampledFrom(keys).Draw(t, "task"))
 		}
-		place := rapid.SampledFrom(b.Place).Draw(t, "place").ID
+		place := rapid.SampledFrom(b.Places).Draw(t, "place").ID
 		e.Places = []string{place}
 		if e.Kind == chair.Split { // what comes of it may be worked at by later events
 			keys = append(keys, chair.AttachKey(place+"#"+e.ID))
@@ -150,7 +150,7 @@ func TestWhatIsToldIsSeen(t *testing.T) {
 	b := head(t, nil)
 	d := &teller{hand: b.Hands[0].Key}
 	d.tell(0, chair.Event{Kind: chair.Began})
-	place := b.Place[0].ID
+	place := b.Places[0].ID
 	d.tell(3*minute, chair.Event{Kind: chair.Done, Tasks: []string{chair.AttachKey(place)}})
 	v := view(&b, d)
 	assert.Equal(t, chair.Closed, v.Pieces[0])
@@ -160,15 +160,15 @@ func TestWhatIsToldIsSeen(t *testing.T) {
 	v = view(&b, d)
 	assert.Equal(t, chair.Open, v.Pieces[0], "its twin has no piece")
 	assert.Equal(t, []int{0}, v.Twins)
-	assert.Equal(t, len(b.Task)+2, v.Watch.Of)
+	assert.Equal(t, len(b.Tasks)+2, v.Watch.Of)
 	twin := d.events[len(d.events)-1]
 	d.tell(minute, chair.Event{Kind: chair.Done, Tasks: []string{chair.AttachKey(place + "#" + twin.ID)}})
 	assert.Equal(t, chair.Closed, view(&b, d).Pieces[0])
 
-	d.tell(minute, chair.Event{Kind: chair.LeftOut, Places: []string{b.Place[1].ID}})
+	d.tell(minute, chair.Event{Kind: chair.LeftOut, Places: []string{b.Places[1].ID}})
 	v = view(&b, d)
 	assert.Equal(t, chair.Without, v.Pieces[1])
-	assert.Equal(t, len(b.Task), v.Watch.Of)
+	assert.Equal(t, len(b.Tasks), v.Watch.Of)
 
 	redo := d.tell(minute, chair.Event{Kind: chair.Redo, Tasks: []string{chair.AttachKey(place)}})
 	assert.Equal(t, chair.Open, view(&b, d).Pieces[0])
@@ -192,18 +192,18 @@ func TestMissedPlacesAreFoundBeforeARegionIsLeft(t *testing.T) {
 		if v.Behind != nil {
 			assert.Equal(t, []string{missed}, v.Behind.Tasks)
 			assert.Equal(t, region, v.Behind.Region)
-			assert.NotEqual(t, region, b.Rows[b.Place[v.Card.Planned].Row].Region)
+			assert.NotEqual(t, region, b.Rows[b.Places[v.Card.Planned].Row].Region)
 			return
 		}
 		task := v.Card.Task
 		if v.Card.Kind == pace.Plaits && missed == "" {
-			missed, region = task, b.Rows[b.Place[v.Card.Planned].Row].Region
+			missed, region = task, b.Rows[b.Places[v.Card.Planned].Row].Region
 			w := chair.Wish{Hand: d.hand, From: v.Card.Row[1], Stays: true, Now: d.at}
 			v = b.Fold(d.events).View(w)
 			task = v.Card.Task
 			require.Equal(t, w.From, task, "a touch on the head goes there")
 		}
-		require.Less(t, step, len(b.Task), "nothing was said of what was missed")
+		require.Less(t, step, len(b.Tasks), "nothing was said of what was missed")
 		require.NotEqual(t, missed, task, "it came back by itself only once the head was through")
 		d.tell(2*minute, chair.Event{Kind: chair.Done, Tasks: []string{task}})
 	}
@@ -225,17 +225,17 @@ func TestTwoAreNotSentToOneRow(t *testing.T) {
 		return b.Fold(all()).View(chair.Wish{Hand: d.hand, ByRow: true, Now: d.at}).Card
 	}
 	one.tell(0, chair.Event{Kind: chair.Began})
-	one.tell(15*minute, chair.Event{Kind: chair.Done, Tasks: []string{b.Task[0].Key}})
+	one.tell(15*minute, chair.Event{Kind: chair.Done, Tasks: []string{b.Tasks[0].Key}})
 	two.tell(0, chair.Event{Kind: chair.Began})
 	apart := 0
-	for range 2 * len(b.Task) {
+	for range 2 * len(b.Tasks) {
 		for _, d := range []*teller{one, two} {
 			if c := shown(d); c != nil {
 				other := one
 				if d == one {
 					other = two
 				}
-				if o := shown(other); o != nil && v(all()).Of-v(all()).Done > 2*len(b.Place)/len(b.Rows) {
+				if o := shown(other); o != nil && v(all()).Of-v(all()).Done > 2*len(b.Places)/len(b.Rows) {
 					require.NotEqual(t, c.Task, o.Task, "both are shown one thing")
 					apart++
 				}
@@ -244,7 +244,7 @@ func TestTwoAreNotSentToOneRow(t *testing.T) {
 			}
 		}
 	}
-	assert.Greater(t, apart, len(b.Task)/2)
+	assert.Greater(t, apart, len(b.Tasks)/2)
 	w := v(all())
 	assert.Equal(t, w.Of, w.Done)
 }
@@ -252,7 +252,7 @@ func TestTwoAreNotSentToOneRow(t *testing.T) {
 // Taps that come late, in one go or after a pause nobody told of, do not spoil the pace.
 func TestTimeIsBelievedWhereItCanBe(t *testing.T) {
 	b := head(t, nil)
-	plaits := slices.DeleteFunc(slices.Clone(b.Task), func(x chair.Task) bool { return x.Kind != pace.Plaits })
+	plaits := slices.DeleteFunc(slices.Clone(b.Tasks), func(x chair.Task) bool { return x.Kind != pace.Plaits })
 	d := &teller{hand: b.Hands[0].Key}
 	d.tell(0, chair.Event{Kind: chair.Began})
 	done := func(after float64, tasks ...chair.Task) {
@@ -301,13 +301,13 @@ func TestTimeIsBelievedWhereItCanBe(t *testing.T) {
 // Packs: what is at hand, less what hangs and is spoilt, against what is still to come.
 func TestPacksAgainstReach(t *testing.T) {
 	b := head(t, nil)
-	p := b.Piece[0]
+	p := b.Pieces[0]
 	require.Greater(t, p.Yield, 4)
 	d := &teller{hand: b.Hands[0].Key}
 	d.tell(0, chair.Event{Kind: chair.Began})
 	d.tell(0, chair.Event{Kind: chair.Opened, Piece: p.Key, Count: 1})
 	var keys []string
-	for _, x := range b.Task {
+	for _, x := range b.Tasks {
 		if x.Place >= 0 && x.Kind == pace.Attach {
 			keys = append(keys, x.Key)
 		}
@@ -335,16 +335,16 @@ func TestTheLogSaysWhatToChange(t *testing.T) {
 	d := &teller{hand: b.Hands[0].Key}
 	d.tell(0, chair.Event{Kind: chair.Began})
 	split := 0
-	for _, x := range b.Task {
+	for _, x := range b.Tasks {
 		times := 1.0
 		if x.Kind == pace.Plaits {
 			times = 1.4
 		}
 		d.tell(int64(times*x.Minutes[0]*float64(minute)), chair.Event{Kind: chair.Done, Tasks: []string{x.Key}})
-		if x.Kind == pace.Plaits && b.Rows[b.Place[x.Place].Row].Region == "behind" && b.Rows[b.Place[x.Place].Row].Left && split < 3 {
+		if x.Kind == pace.Plaits && b.Rows[b.Places[x.Place].Row].Region == "behind" && b.Rows[b.Places[x.Place].Row].Left && split < 3 {
 			split++
-			e := d.tell(0, chair.Event{Kind: chair.Split, Places: []string{b.Place[x.Place].ID}})
-			twin := b.Place[x.Place].ID + "#" + e.ID
+			e := d.tell(0, chair.Event{Kind: chair.Split, Places: []string{b.Places[x.Place].ID}})
+			twin := b.Places[x.Place].ID + "#" + e.ID
 			d.tell(int64(1.4*x.Minutes[0]*float64(minute)), chair.Event{Kind: chair.Done, Tasks: []string{chair.PlaitKey(twin)}})
 		}
 	}
@@ -398,7 +398,7 @@ func BenchmarkFold(bench *testing.B) {
 		kind := []chair.Kind{chair.Done, chair.Done, chair.Done, chair.Redo, chair.Spoilt, chair.Noted}[random.IntN(6)]
 		events = append(events, chair.Event{
 			ID: fmt.Sprintf("event-%06d", random.IntN(1_000_000)), N: i + 1, At: int64(i) * minute, Hand: "first", Kind: kind,
-			Tasks: []string{b.Task[random.IntN(len(b.Task))].Key}, Piece: b.Piece[0].Key, Count: 1, Text: "note",
+			Tasks: []string{b.Tasks[random.IntN(len(b.Tasks))].Key}, Piece: b.Pieces[0].Key, Count: 1, Text: "note",
 		})
 	}
 	for bench.Loop() {

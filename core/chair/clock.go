@@ -37,6 +37,11 @@ type stream struct {
 	groups                  []group
 }
 
+// rests are since when there was no pause, by what is said of it.
+func (w *stream) rests() map[string]*int64 {
+	return map[string]*int64{restBreak: &w.rested, restArms: &w.armsDown, restWater: &w.drank}
+}
+
 // group is work that was told of in one go, and how long it took.
 type group struct {
 	tasks   []int
@@ -87,8 +92,9 @@ func (s *State) follow(events []Event) {
 			}
 			w.working = false
 		case e.Kind == Rested:
-			w.drank = e.At
-			w.armsDown = e.At
+			if mark := w.rests()[e.Text]; mark != nil {
+				*mark = e.At
+			}
 		case e.Kind == Done:
 			s.timed(w, e, told)
 		}

@@ -25,7 +25,7 @@ const (
 	Bought       Kind = "bought"       // Count packs of Piece came to hand
 	Filled       Kind = "filled"       // Count of Piece were put where it was thin
 	Paused       Kind = "paused"       // work rests; Text says why
-	Rested       Kind = "rested"       // arms were put down, water drunk, as Text says; work goes on
+	Rested       Kind = "rested"       // arms put down, water drunk or a break put off, as Text says; work goes on
 	Answered     Kind = "answered"     // the client was asked how it feels: Text is a key, Answer what was said
 	Checked      Kind = "checked"      // a look of the last check was taken; Text is its key
 	Noted        Kind = "noted"        // Text

@@ -100,16 +100,16 @@ func (b *Brief) Fold(events []Event) *State {
 // begin is the state before anything happened.
 func (b *Brief) begin() *State {
 	s := &State{
-		Brief: b, byKey: make(map[string]int, len(b.Task)), byPlace: make(map[string]int, len(b.Place)),
+		Brief: b, byKey: make(map[string]int, len(b.Tasks)), byPlace: make(map[string]int, len(b.Places)),
 		rows: make([][]int, len(b.Rows)), used: map[string]counts{}, asked: map[string]Answer{}, looked: map[string]bool{},
 	}
-	s.places = make([]place, len(b.Place), len(b.Place)+8)
-	for i, p := range b.Place {
+	s.places = make([]place, len(b.Places), len(b.Places)+8)
+	for i, p := range b.Places {
 		s.places[i] = place{Place: p, planned: i, plait: -1, attach: -1}
 		s.byPlace[p.ID] = i
 	}
-	s.tasks = make([]task, len(b.Task), len(b.Task)+16)
-	for i, t := range b.Task {
+	s.tasks = make([]task, len(b.Tasks), len(b.Tasks)+16)
+	for i, t := range b.Tasks {
 		s.tasks[i] = task{Task: t, status: Open}
 		s.byKey[t.Key] = i
 		if t.Place < 0 {
@@ -301,7 +301,7 @@ func some(names []string) string {
 
 // called is a piece by its key, in words.
 func (b *Brief) called(key string) string {
-	for _, p := range b.Piece {
+	for _, p := range b.Pieces {
 		if p.Key == key {
 			return p.Called()
 		}

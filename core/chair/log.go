@@ -58,7 +58,7 @@ func (s *State) Log() Log {
 			out.Out++
 		}
 	}
-	for _, t := range s.Task {
+	for _, t := range s.Tasks {
 		out.Planned += t.Minutes[0]
 	}
 	for _, st := range s.stages() {
@@ -83,7 +83,7 @@ func (s *State) Log() Log {
 		}
 	}
 	for _, p := range s.packs() {
-		of := s.Piece[p.Piece]
+		of := s.Pieces[p.Piece]
 		c := s.used[of.Key]
 		out.Pieces = append(out.Pieces, PieceLog{
 			Piece: of, Used: p.Used - p.Spoilt, Spoilt: p.Spoilt, Opened: p.Opened, Missing: c.short,
@@ -187,7 +187,7 @@ func (s *State) why(kind pace.Kind) string {
 func (s *State) whereSplit() string {
 	count := map[string]int{}
 	for _, i := range s.splits {
-		count[s.Rows[s.Place[i].Row].Region]++
+		count[s.Rows[s.Places[i].Row].Region]++
 	}
 	best := ""
 	for _, region := range s.regions() {

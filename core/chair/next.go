@@ -65,7 +65,7 @@ type Missed struct {
 func (s *State) order(byRow bool) []int {
 	var before, plaits, pieces, after []int
 	links := false
-	for i := range s.Task {
+	for i := range s.Tasks {
 		t := &s.tasks[i]
 		switch {
 		case t.Place >= 0:
@@ -103,9 +103,9 @@ func (s *State) order(byRow bool) []int {
 func (s *State) workedRows() []int {
 	out := make([]int, 0, len(s.Rows))
 	seen := make([]bool, len(s.Rows))
-	for i := range s.Task {
-		if t := &s.Task[i]; t.Place >= 0 && attaches(t.Kind) {
-			if row := s.Place[t.Place].Row; !seen[row] {
+	for i := range s.Tasks {
+		if t := &s.Tasks[i]; t.Place >= 0 && attaches(t.Kind) {
+			if row := s.Places[t.Place].Row; !seen[row] {
 				seen[row] = true
 				out = append(out, row)
 			}

@@ -52,7 +52,7 @@ func (s *State) View(w Wish) View {
 	next := s.next(w, order)
 	_, working := s.latest(w.Hand)
 	v := View{
-		Plaits: make([]Status, len(s.Place)), Pieces: make([]Status, len(s.Place)), Twins: []int{}, Head: []HeadTask{},
+		Plaits: make([]Status, len(s.Places)), Pieces: make([]Status, len(s.Places)), Twins: []int{}, Head: []HeadTask{},
 		Watch: s.watch(w), Due: s.due(w, next), Looks: s.looks(), Undo: []Undo{}, Notes: append([]Note{}, s.notes...),
 		Working: working, Begun: len(s.undoable) > 0, Over: s.over,
 	}
@@ -109,6 +109,13 @@ type Due struct {
 	Pauses bool `json:"pauses"`
 }
 
+// What a [Rested] event says.
+const (
+	restBreak = "break" // put off
+	restArms  = "arms"
+	restWater = "water"
+)
+
 // Minutes after which arms are put down and water is offered. Common practice, no source.
 const (
 	armsEvery  = 20.0
@@ -150,11 +157,11 @@ func (s *State) due(w Wish, next int) []Due {
 	at := &s.streams[k]
 	switch {
 	case s.Rests.After > 0 && since(at.rested) >= s.Rests.After:
-		out = append(out, Due{Key: "break", Title: "Time for a break", Says: fmt.Sprintf("%.0f min at it. %.0f min for hands, back and head.", since(at.rested), s.Rests.Long), Pauses: true})
+		out = append(out, Due{Key: restBreak, Title: "Time for a break", Says: fmt.Sprintf("%.0f min at it. %.0f min for hands, back and head.", since(at.rested), s.Rests.Long), Pauses: true})
 	case s.Rests.Arms && at.own && at.hand == 0 && next >= 0 && s.tasks[next].Arms && since(at.armsDown) >= armsEvery:
-		out = append(out, Due{Key: "arms", Title: "Arms down", Says: "Two minutes: let them hang, shake the hands out."})
+		out = append(out, Due{Key: restArms, Title: "Arms down", Says: "Two minutes: let them hang, shake the hands out."})
 	case since(at.drank) >= waterEvery:
-		out = append(out, Due{Key: "water", Title: "A sip of water", Says: "For you and for whoever sits."})
+		out = append(out, Due{Key: restWater, Title: "A sip of water", Says: "For you and for whoever sits."})
 	}
 	return out
 }

@@ -146,12 +146,7 @@ func (s *State) hours(w Wish, out *Watch) {
 			resting = max(resting, float64(w.Now-s.streams[h].rested)/minute)
 		}
 	}
-	sitting := -1
-	for i := range s.tasks {
-		if t := &s.tasks[i]; t.status == Open && (sitting < 0 || t.Sitting < sitting) {
-			sitting = t.Sitting
-		}
-	}
+	sitting := s.sittingNow()
 	left, until := 0.0, 0.0
 	for i := range s.tasks {
 		t := &s.tasks[i]
@@ -186,6 +181,34 @@ func (s *State) hours(w Wish, out *Watch) {
 	out.Says = paceText(timed, timedPlanned)
 }
 
+// sittingNow is the sitting that is worked at: that of what was done last while anything of it or of
+// a later one is open, else the first with anything open; -1 for none.
+func (s *State) sittingNow() int {
+	at := 0
+	for _, w := range s.streams {
+		if w.latest >= 0 {
+			at = max(at, s.tasks[w.latest].Sitting)
+		}
+	}
+	now, first := -1, -1
+	for i := range s.tasks {
+		t := &s.tasks[i]
+		if t.status != Open {
+			continue
+		}
+		if first < 0 || t.Sitting < first {
+			first = t.Sitting
+		}
+		if t.Sitting >= at && (now < 0 || t.Sitting < now) {
+			now = t.Sitting
+		}
+	}
+	if now < 0 {
+		return first
+	}
+	return now
+}
+
 // paceText says pace against plan; nothing before there is something to say.
 func paceText(timed, planned float64) string {
 	if timed < 5 {
@@ -213,10 +236,10 @@ func (s *State) regions() (out []string) {
 
 // packs hold every piece against what is at hand.
 func (s *State) packs() []PackWatch {
-	out := make([]PackWatch, len(s.Piece))
+	out := make([]PackWatch, len(s.Pieces))
 	regions := s.regions()
-	for k := range s.Piece {
-		p := &s.Piece[k]
+	for k := range s.Pieces {
+		p := &s.Pieces[k]
 		c := s.used[p.Key]
 		w := PackWatch{Piece: k, Spoilt: c.spoilt, Opened: c.opened, Checks: []PackCheck{}}
 		hung, planned, open, again := 0, 0, 0, 0
@@ -307,7 +330,7 @@ func (s *State) checks(piece int, regions []string, yield int) []PackCheck {
 	if yield == 0 {
 		return out
 	}
-	planned, now := 0, float64(s.used[s.Piece[piece].Key].spoilt)
+	planned, now := 0, float64(s.used[s.Pieces[piece].Key].spoilt)
 	for _, region := range regions {
 		of, open := 0, 0
 		for i := range s.places {

@@ -61,13 +61,13 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 	for _, h := range d.hands {
 		b.Hands = append(b.Hands, chair.Hand{Key: h.Key, Person: h.Person, Name: h.Name, Plaits: h.Does != DoesAttaches, Attaches: h.Does != DoesPlaits})
 	}
-	b.Piece = w.chairPieces(need)
+	b.Pieces = w.chairPieces(need)
 	b.Rows = chairRows(d.rows)
-	b.Place = d.chairPlaces(out.How.Work)
+	b.Places = d.chairPlaces(out.How.Work)
 	for i := range p.Sittings {
 		b.Sittings = append(b.Sittings, chair.Sitting{Name: p.SittingName(i), Minutes: p.Sittings[i].Minutes})
 	}
-	b.Task = d.chairTasks(p.Sittings)
+	b.Tasks = d.chairTasks(p.Sittings)
 	return out, ctx.Err()
 }
 

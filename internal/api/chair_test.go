@@ -50,7 +50,7 @@ func (s tester) tell(install string, after int64, events ...chair.Event) (t told
 func worked(b chair.Brief, hand string, times float64, from time.Time) []chair.Event {
 	at := from.UnixMilli()
 	out := []chair.Event{{Kind: chair.Began}}
-	for _, task := range b.Task {
+	for _, task := range b.Tasks {
 		at += int64(times * task.Minutes[0] * 60_000)
 		out = append(out, chair.Event{Kind: chair.Done, Tasks: []string{task.Key}, At: at})
 	}
@@ -80,7 +80,7 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	i := s.atChair(p.ID)
 	assert.Equal(t, i.ID, s.atChair(p.ID).ID, "started again it is the same")
 	assert.Equal(t, "first", i.Hand)
-	assert.Len(t, i.Head.Layout.IDs, len(i.Brief.Place))
+	assert.Len(t, i.Head.Layout.IDs, len(i.Brief.Places))
 	assert.NotEmpty(t, i.How.Work[0].Steps)
 	for _, paper := range []string{"plan-sheet.pdf", "day-sheet.pdf"} {
 		assert.True(t, strings.HasPrefix(string(s.send("GET", "/api/v1/installs/"+i.ID+"/"+paper, "").body), "%PDF"), paper)
@@ -123,8 +123,8 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	s.send("GET", "/api/v1/log", "").json(t, &page)
 	require.Len(t, page.Items, 1)
 	log := page.Items[0]
-	onHead := i.Brief.Piece[0].Need
-	assert.Equal(t, []store.Booked{{Piece: i.Brief.Piece[0].Called(), Used: log.Log.Pieces[0].Used, Spoilt: 3}}, log.Stash)
+	onHead := i.Brief.Pieces[0].Need
+	assert.Equal(t, []store.Booked{{Piece: i.Brief.Pieces[0].Called(), Used: log.Log.Pieces[0].Used, Spoilt: 3}}, log.Stash)
 	var stash pageOf[lotDocument]
 	s.send("GET", "/api/v1/stash", "").json(t, &stash)
 	assert.Equal(t, 180-log.Log.Pieces[0].Used-3, stash.Items[0].Pieces)
@@ -155,7 +155,7 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	assert.Contains(t, strings.Join(day.Says, " "), "Hours follow the log of Odalys")
 	csv := string(s.send("GET", "/api/v1/log.csv", "").body)
 	assert.Contains(t, csv, "Part and plait")
-	assert.Contains(t, csv, i.Brief.Piece[0].Name)
+	assert.Contains(t, csv, i.Brief.Pieces[0].Name)
 
 	// Taken back, it goes on and nothing of it is learnt.
 	back := chair.Event{ID: uuid.NewString(), N: len(events) + 9, At: time.Now().UnixMilli(), Hand: "first", Kind: chair.Undone, Of: events[len(events)-1].ID}

@@ -68,8 +68,8 @@ func (d *told) say(minutes float64, e chair.Event) {
 func (d *told) work(share float64) {
 	packs, used, since, sitting := map[int]int{}, map[int]int{}, 0.0, 0
 	d.say(0, chair.Event{Kind: chair.Began})
-	last := int(math.Ceil(share * float64(len(d.brief.Task))))
-	for n, t := range d.brief.Task[:last] {
+	last := int(math.Ceil(share * float64(len(d.brief.Tasks))))
+	for n, t := range d.brief.Tasks[:last] {
 		if t.Sitting != sitting { // another day
 			sitting, since = t.Sitting, 0
 			d.say(2, chair.Event{Kind: chair.Paused, Text: "for today"})
@@ -86,21 +86,21 @@ func (d *told) work(share float64) {
 		}
 		minutes := t.Minutes[0] * slow * math.Exp(0.16*d.random.NormFloat64())
 		if t.Place >= 0 && t.Kind != pace.Plaits {
-			p := d.brief.Place[t.Place]
-			for used[p.Piece]+p.Count > packs[p.Piece]*max(1, d.brief.Piece[p.Piece].Yield) {
+			p := d.brief.Places[t.Place]
+			for used[p.Piece]+p.Count > packs[p.Piece]*max(1, d.brief.Pieces[p.Piece].Yield) {
 				packs[p.Piece]++
-				d.say(0.1, chair.Event{Kind: chair.Opened, Piece: d.brief.Piece[p.Piece].Key, Count: 1})
+				d.say(0.1, chair.Event{Kind: chair.Opened, Piece: d.brief.Pieces[p.Piece].Key, Count: 1})
 			}
 			used[p.Piece] += p.Count
 			if d.random.IntN(60) == 0 {
 				used[p.Piece]++
-				d.say(0.1, chair.Event{Kind: chair.Spoilt, Piece: d.brief.Piece[p.Piece].Key, Count: 1})
+				d.say(0.1, chair.Event{Kind: chair.Spoilt, Piece: d.brief.Pieces[p.Piece].Key, Count: 1})
 			}
 		}
 		d.say(minutes, chair.Event{Kind: chair.Done, Tasks: []string{t.Key}})
 		since += minutes
 		if t.Kind == pace.Plaits && d.random.IntN(70) == 0 {
-			id := d.brief.Place[t.Place].ID
+			id := d.brief.Places[t.Place].ID
 			d.say(0.2, chair.Event{Kind: chair.Split, Places: []string{id}})
 			twin := id + "#" + d.events[len(d.events)-1].ID
 			d.say(minutes, chair.Event{Kind: chair.Done, Tasks: []string{chair.PlaitKey(twin)}})
@@ -172,7 +172,7 @@ func chairs(ctx context.Context, use *studio.Studio, by store.Person, planID str
 	d.work(0.62)
 	// One was passed over; nobody has noticed yet.
 	missed := slices.IndexFunc(d.events, func(e chair.Event) bool {
-		return e.Kind == chair.Done && e.Tasks[0] == i.Brief.Task[len(i.Brief.Task)/2].Key
+		return e.Kind == chair.Done && e.Tasks[0] == i.Brief.Tasks[len(i.Brief.Tasks)/2].Key
 	})
 	d.events = slices.Delete(d.events, missed, missed+1)
 	// The last piece went on a minute ago, whenever the demo is opened.

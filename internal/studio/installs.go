@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 	"time"
 
@@ -55,11 +56,11 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 	if err != nil {
 		return store.Install{}, err
 	}
-	for i := range at.Brief.Piece {
+	for i := range at.Brief.Pieces {
 		// At hand is what the stash gives, what is on its way, and what is bought for the rest.
 		for _, l := range shop.Lines {
-			if l.Key == at.Brief.Piece[i].Key {
-				at.Brief.Piece[i].Have = l.Stash + l.Used + l.Coming + l.Order.Units
+			if l.Key == at.Brief.Pieces[i].Key {
+				at.Brief.Pieces[i].Have = l.Stash + l.Used + l.Coming + l.Order.Units
 			}
 		}
 	}
@@ -301,10 +302,13 @@ func skillName(skill string) string {
 	return pace.Kind(skill).Name()
 }
 
+// thousandths is a number as it is kept in a plan, to be read by people too.
+func thousandths(v float64) float64 { return math.Round(1000*v) / 1000 }
+
 // logged is the pace of a person as it is put on a plan.
 func (p PersonPace) logged() (out []plan.LoggedPace) {
 	for _, x := range p.Skills {
-		out = append(out, plan.LoggedPace{Skill: x.Skill, Factor: x.Factor, Spread: x.Spread, Installs: len(x.Lines)})
+		out = append(out, plan.LoggedPace{Skill: x.Skill, Factor: thousandths(x.Factor), Spread: thousandths(x.Spread), Installs: len(x.Lines)})
 	}
 	return out
 }

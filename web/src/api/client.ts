@@ -181,9 +181,10 @@ export const server = {
   startInstall: ({ plan, ...body }: Schemas["NewInstall"] & { plan: string }) =>
     settle(http.POST("/api/v1/plans/{id}/install", { ...at(plan), body })),
   atChair: () => settle(http.GET("/api/v1/installs")),
-  install: (id: string) => settle(http.GET("/api/v1/installs/{id}", at(id))),
-  tell: (id: string, body: Schemas["TellRequest"]) =>
-    settle(http.POST("/api/v1/installs/{id}/events", { ...at(id), body })),
+  install: (id: string, signal: AbortSignal) =>
+    settle(http.GET("/api/v1/installs/{id}", { ...at(id), signal })),
+  tell: (id: string, body: Schemas["TellRequest"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/installs/{id}/events", { ...at(id), body, signal })),
   keepPhoto: (id: string, photo: string, file: Blob) =>
     settle(
       http.PUT("/api/v1/installs/{id}/photos/{photo}", {

@@ -2,6 +2,7 @@ import { LeftOutlined, ToolOutlined } from "@ant-design/icons";
 import { Button, Drawer, Segmented, Skeleton } from "antd";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { comeIn } from "../api/queries";
 import { useNarrow } from "../lib/narrow";
 import { usePreferences } from "../lib/preferences";
 import { clockOf, hours } from "../lib/units";
@@ -152,6 +153,11 @@ function SendingNote({ shown: { sending, waiting, trouble } }: { shown: Shown })
       hidden={says === ""}
     >
       {says}
+      {sending === "signed-out" && (
+        <Button size="large" onClick={() => comeIn(null)}>
+          Sign in
+        </Button>
+      )}
     </p>
   );
 }

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { Count } from "../ui/Numeric";
 import styles from "./Chair.module.css";
 import type { Following, Shown } from "./following";
-import { Photo } from "./More";
+import { Photo } from "./Photo";
 import { smallPicture } from "./smallPicture";
 
 interface Props {

@@ -67,10 +67,7 @@ export function DueNow({ view, tell }: Props) {
               {due.pauses ? "Take it now" : "Did it"}
             </button>
             {due.pauses && (
-              <button
-                type="button"
-                onClick={() => void tell({ kind: "paused", text: "short" }, { kind: "began" })}
-              >
+              <button type="button" onClick={() => void tell({ kind: "rested", text: due.key })}>
                 Not now
               </button>
             )}

@@ -1,9 +1,10 @@
 import { App, Button, Drawer, Input } from "antd";
-import { useRef, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { ChairView } from "../api/types";
 import { Count } from "../ui/Numeric";
 import styles from "./Chair.module.css";
 import type { Following, Telling } from "./following";
+import { Photo } from "./Photo";
 import { smallPicture } from "./smallPicture";
 
 interface Props {
@@ -203,45 +204,5 @@ function Words({ label, onSay }: { label: string; onSay: (text: string) => void 
         Keep it
       </Button>
     </label>
-  );
-}
-
-/** A picture, after who it shows said yes. */
-export function Photo({ asks, onPicture }: { asks: string; onPicture: (file: File) => Promise<void> }) {
-  const [asked, setAsked] = useState(false);
-  const [trouble, setTrouble] = useState("");
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <div className={styles.photo}>
-      <p>
-        <strong>{asks}</strong> It is kept small, without where it was taken, with this install, and can be
-        deleted.
-      </p>
-      <div className={styles.answers}>
-        <button type="button" aria-pressed={asked} onClick={() => setAsked(!asked)}>
-          {asked ? "Yes was said" : "Yes"}
-        </button>
-        <button type="button" disabled={!asked} onClick={() => input.current?.click()}>
-          Take it
-        </button>
-      </div>
-      <input
-        ref={input}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        hidden
-        aria-label="Picture"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (!file) return;
-          setTrouble("");
-          onPicture(file).catch((error: unknown) =>
-            setTrouble(error instanceof Error ? error.message : "This picture can not be read."),
-          );
-        }}
-      />
-      {trouble && <p role="alert">{trouble}</p>}
-    </div>
   );
 }

@@ -23,6 +23,8 @@ export type Telling = Omit<ChairEvent, "id" | "n" | "at" | "hand">;
 
 const pollTime = 4000; // ms between looks at what others told
 const most = 400; // events sent at once
+const openTime = 2500; // ms an install that is here waits for the server
+const answerTime = 15_000; // ms until a connection counts as lost
 
 /**
  * One install followed on this device. What is told is kept on the disk first, then shown, then sent;
@@ -60,13 +62,14 @@ export class Following {
 
   /** Opens an install: from the server, or as this device took it along. */
   static async open(id: string): Promise<Following> {
-    let install: Install | undefined;
+    const here = await device.installHere(id).catch(() => undefined);
+    let install = here;
     try {
-      install = await server.install(id);
-      await device.keepInstall(install);
+      // Where it is here already, a connection that hangs is not waited for.
+      install = await server.install(id, AbortSignal.timeout(here ? openTime : answerTime));
+      await device.keepInstall(install).catch(() => undefined);
     } catch (error) {
-      install = error instanceof Refusal ? undefined : await device.installHere(id);
-      if (!install) throw error;
+      if (!install || error instanceof Refusal) throw error;
     }
     const [fold, kept] = await Promise.all([follow(install.brief), device.eventsHere(id)]);
     return new Following(install, fold, kept);
@@ -193,10 +196,11 @@ export class Following {
     const id = this.install.id;
     try {
       const unsent = this.unsent().slice(0, most);
-      const answer = await server.tell(id, {
-        after: this.cursor,
-        events: unsent.map(({ event }) => event),
-      });
+      const answer = await server.tell(
+        id,
+        { after: this.cursor, events: unsent.map(({ event }) => event) },
+        AbortSignal.timeout(answerTime),
+      );
       const sent = unsent.map(({ event }) => ({ event, sent: true }));
       const theirs = answer.events.map((event) => ({ event, sent: true }));
       await device.keepEvents(id, [...sent, ...theirs]).catch(() => undefined);

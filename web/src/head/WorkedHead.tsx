@@ -4,6 +4,7 @@ import { cameraAt, mirrored } from "./camera";
 import { pictured as picturedOf } from "./drawn";
 import { HeadPicture, type Box } from "./HeadPicture";
 import { HeadSections } from "./HeadSections";
+import * as paths from "./paths";
 import type { Class } from "./reading";
 import { hooksOf } from "./reading";
 import { clampLat, useStance } from "./stance";
@@ -26,6 +27,8 @@ interface Props {
   places: readonly Class[];
   /** The place that is next, by its number; none for the whole head. */
   next: number | undefined;
+  /** The line that is next, such as a track to be plaited; none for anything else. */
+  line: readonly Vec[] | undefined;
   /** Whether it is seen in a mirror. */
   mirror: boolean;
   /** What each section is, in words, by its id. */
@@ -34,7 +37,7 @@ interface Props {
 }
 
 /** A head that is worked at: painted by how far it is, turned to the next place, touched to go elsewhere. */
-export function WorkedHead({ head, layout, places, next, mirror, labels, onTouch }: Props) {
+export function WorkedHead({ head, layout, places, next, line, mirror, labels, onTouch }: Props) {
   const { stance, now, put, turnTo } = useStance();
   const drag = useRef<{ x: number; y: number; lon: number; lat: number; moved: boolean }>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -55,7 +58,7 @@ export function WorkedHead({ head, layout, places, next, mirror, labels, onTouch
     [layout, places],
   );
   const hooks = useMemo(() => places.slice(count), [places, count]);
-  const at = next === undefined ? undefined : roots[next];
+  const at = next === undefined ? line?.[Math.floor(line.length / 2)] : roots[next];
 
   // The next place comes into sight; while it is seen squarely, nothing turns.
   useEffect(() => {
@@ -140,7 +143,7 @@ export function WorkedHead({ head, layout, places, next, mirror, labels, onTouch
 
   const [tabStop, setTabStop] = useState<string>();
   const wanted = next === undefined ? undefined : layout.sections[next]?.id;
-  const spot = at && camera.facing(at) > 0 ? camera.flat(at) : undefined;
+  const spot = next !== undefined && at && camera.facing(at) > 0 ? camera.flat(at) : undefined;
   return (
     <div className={styles.head}>
       <HeadPicture
@@ -175,6 +178,15 @@ export function WorkedHead({ head, layout, places, next, mirror, labels, onTouch
           tabStop={tabStop ?? wanted}
           stale={moving}
         />
+        {line && (
+          <path
+            className={styles.line}
+            d={camera
+              .clipLine(line)
+              .map((stretch) => paths.open(stretch, camera.flat))
+              .join("")}
+          />
+        )}
         {spot && (
           <g
             className={styles.spot}

@@ -43,7 +43,8 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
           </p>
           <PlanFigures plan={plan} />
           <p className={styles.saved}>
-            Saved {when(plan.updated)}
+            {plan.installId === undefined ? "Saved" : "Kept as it was at the chair, saved"}{" "}
+            {when(plan.updated)}
             {plan.savedBy && ` by ${plan.savedBy}`}
           </p>
         </div>
