@@ -38,6 +38,46 @@ func start(t *testing.T, args ...string) string {
 	return startAt(t, "127.0.0.1:0", args...).address
 }
 
+// furnished is the demo studio's file as it is when it is first opened; making it takes longer
+// than copying it.
+var furnished = sync.OnceValues(func() ([]byte, error) {
+	dir, err := os.MkdirTemp("", "kladotex-demo")
+	if err != nil {
+		return nil, err
+	}
+	defer os.RemoveAll(dir)
+	file := filepath.Join(dir, "demo.db")
+	cmd := exec.Command(program, "demo", "-db", file, "-addr", "127.0.0.1:0")
+	cmd.Stderr = os.Stderr
+	out, err := cmd.StdoutPipe()
+	if err != nil {
+		return nil, err
+	}
+	if err := cmd.Start(); err != nil {
+		return nil, err
+	}
+	if _, err := bufio.NewReader(out).ReadString('\n'); err != nil { // it is ready
+		return nil, err
+	}
+	if err := cmd.Process.Signal(os.Interrupt); err != nil {
+		return nil, err
+	}
+	if err := cmd.Wait(); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(file)
+})
+
+// demoFile is a demo studio of a test's own.
+func demoFile(t *testing.T) string {
+	t.Helper()
+	studio, err := furnished()
+	require.NoError(t, err, "make bin/kladotex builds the program")
+	file := filepath.Join(t.TempDir(), "demo.db")
+	require.NoError(t, os.WriteFile(file, studio, 0o600))
+	return file
+}
+
 // startAt runs the program at a host and port.
 func startAt(t *testing.T, at string, args ...string) running {
 	t.Helper()

@@ -146,6 +146,7 @@ func TestWorkingByHand(t *testing.T) {
 // The same without a mouse, on a tablet with its keyboard: the tool taken, sections
 // found, picked, joined, left out, locked, lines and hairline moved, and all undone.
 func TestWorkingByHandWithKeysAlone(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion")
 	n := b.sections()
 	keys := func(list ...string) {
@@ -275,6 +276,7 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 // The client's own hairline: a high forehead and receding temples are set on the head, the nape
 // with its tape, fragile edges left out; all of it is kept, and taken back.
 func TestHairlineOfTheClient(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
 	const scalp = `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
 	area := func() float64 {

@@ -63,7 +63,7 @@ func TestAWholeHeadAtTheChair(t *testing.T) {
 	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	engine := string(script)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 820, 1180, "force-prefers-reduced-motion")
 	b.enterDemo(address, "")
 	b.openPlan(address, "The lighthouse technician, long thick hair", "day")
@@ -135,7 +135,7 @@ func TestTheChairOnAPhone(t *testing.T) {
 	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	engine := string(script)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 390, 844, "touch-events", "force-prefers-reduced-motion")
 	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	b.follow("61")
@@ -198,7 +198,10 @@ func TestTheChairOnAPhone(t *testing.T) {
 	// Somewhere else by a touch on the head, once it has turned.
 	time.Sleep(time.Second)
 	b.waitFor(`document.querySelector("[data-still=true]")`)
-	other := `[...document.querySelectorAll("[data-section]")].map((e) => [e, e.getBoundingClientRect()]).sort(([, p], [, q]) => q.width * q.height - p.width * p.height)[0]`
+	// That which is seen most squarely: its middle is where its plait stands.
+	other := `(() => { const box = document.querySelector("[data-still]").getBoundingClientRect();
+		const off = (r) => Math.hypot(r.x + r.width / 2 - box.x - box.width / 2, r.y + r.height / 2 - box.y - box.height / 2);
+		return [...document.querySelectorAll("[data-section]")].map((e) => [e, e.getBoundingClientRect()]).sort(([, p], [, q]) => off(p) - off(q))[0]; })()`
 	id := value[string](b, other+`[0].dataset.section`)
 	xy := value[[]float64](b, `(() => { const r = `+other+`[1]; return [r.x + r.width / 2, r.y + r.height / 2]; })()`)
 	b.touch([2]float64{xy[0], xy[1]})
@@ -272,7 +275,7 @@ func (w *wire) set(cut bool) {
 // it comes back nothing is lost and nothing is twice.
 func TestTwoDevicesOneAway(t *testing.T) {
 	t.Parallel()
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	away := newWire(t, address)
 	tablet, phone := open(t, 820, 1180, "force-prefers-reduced-motion"), open(t, 390, 844, "force-prefers-reduced-motion")
 	tablet.enterDemo(address, "Tamsin Okoro-Vale stylist")
@@ -348,7 +351,7 @@ func TestTwoDevicesOneAway(t *testing.T) {
 // there in the end, once.
 func TestKilledWhileTapping(t *testing.T) {
 	t.Parallel()
-	db, profile := filepath.Join(t.TempDir(), "demo.db"), filepath.Join(t.TempDir(), "profile")
+	db, profile := demoFile(t), filepath.Join(t.TempDir(), "profile")
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := openWith(t, profile, 820, 1180, "force-prefers-reduced-motion")
 	b.mayComplain()

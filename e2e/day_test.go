@@ -3,7 +3,6 @@ package e2e
 import (
 	"bytes"
 	"os"
-	"path/filepath"
 	"testing"
 	"time"
 
@@ -38,7 +37,7 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b := open(t, 1280, 800)
 	files := t.TempDir()
 	b.downloadsTo(files)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The ferry pilot, a design on the left", "day")
 	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
@@ -144,7 +143,7 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 func TestADayOnAPhone(t *testing.T) {
 	t.Parallel()
 	b := open(t, 390, 844)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The baker, own front and a quick back", "day")
 	fits := func(where string) {

@@ -3,7 +3,6 @@ package e2e
 import (
 	"bytes"
 	"os"
-	"path/filepath"
 	"strconv"
 	"testing"
 
@@ -23,7 +22,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	b := open(t, 1280, 800)
 	files := t.TempDir()
 	b.downloadsTo(files)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The cellist, a ring to tie up", "hair")
 	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
@@ -110,7 +109,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 	t.Parallel()
 	b := open(t, 390, 844)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The ferry pilot, a design on the left", "hair")
 	b.part("Drape and cover")
@@ -145,7 +144,7 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 func TestTheDrapeByWebGL(t *testing.T) {
 	t.Parallel()
 	b := open(t, 1280, 800, "enable-unsafe-swiftshader")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The coxswain, linked plaits under the cap", "hair")
 	b.part("Drape and cover")

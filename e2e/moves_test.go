@@ -3,7 +3,6 @@ package e2e
 import (
 	"fmt"
 	"os"
-	"path/filepath"
 	"strconv"
 	"testing"
 	"time"
@@ -114,8 +113,9 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 // What is done before and after is read and done otherwise here: the words follow, the plan
 // says that it departs, and is brought back. A house that hooks dry is followed by new plans.
 func TestBeforeAndAfter(t *testing.T) {
+	t.Parallel()
 	b := open(t, 390, 844)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The lighthouse technician, long thick hair", "attach")
 	b.part("Before and after")

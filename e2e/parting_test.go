@@ -21,7 +21,7 @@ import (
 func atTheHead(t *testing.T, title string, width, height int, flags ...string) tab {
 	t.Helper()
 	b := open(t, width, height, flags...)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, title, "parting")
 	return b
@@ -296,7 +296,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	files := t.TempDir()
 	b.downloadsTo(files)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	b.openPlan(address, "The baker, four evenings at home", "parting")
 	whole := b.sections()

@@ -19,7 +19,7 @@ func TestPictures(t *testing.T) {
 	if *pictures == "" {
 		t.Skip("no -pictures directory given")
 	}
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	desk, phone := open(t, 1280, 800), open(t, 390, 844)
 	take := func(b tab, name string) {
 		time.Sleep(700 * time.Millisecond) // strands and small views follow a still head

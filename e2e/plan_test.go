@@ -18,6 +18,7 @@ import (
 // A newcomer measures a head, tries both patterns, changes a size and finds it
 // all again after a reload.
 func TestFirstPlan(t *testing.T) {
+	t.Parallel()
 	b := open(t, 1280, 800)
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b.claim(address)
@@ -117,6 +118,7 @@ func difference(t *testing.T, b tab, before, after string) {
 // A tape that can not be is refused at its field; what was there stays, and
 // nothing is saved until it is put right.
 func TestImpossibleTape(t *testing.T) {
+	t.Parallel()
 	b := open(t, 820, 1180)
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b.claim(address)
@@ -135,6 +137,7 @@ func TestImpossibleTape(t *testing.T) {
 // A set of pieces is in hand: the sizes are fitted to it, states are pinned and
 // compared, and one is chosen; all of it is saved.
 func TestFittingAHeadToTheHairInHand(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	before := b.tally("sections")
 	sections := func(n string) string {
@@ -185,6 +188,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 
 // The head is turned and read with keys alone.
 func TestHeadByKeyboard(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800)
 	seen := value[string](b, outlines)
 	b.do(chromedp.KeyEvent("2"))
@@ -209,7 +213,7 @@ func TestAccessibility(t *testing.T) {
 	require.NoError(t, err)
 	// Without motion, so that no colour is caught half-way.
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	look := func(page string, dim bool) { b.judge(string(engine), fmt.Sprintf("%s, dim %v", page, dim)) }
 	const pictures = `document.querySelector("img[src*=picture]")`
 	for _, dim := range []bool{false, true} {
@@ -304,7 +308,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	for _, size := range [][2]int{{820, 1180}, {390, 844}} {
 		b := open(t, size[0], size[1], "force-prefers-reduced-motion")
 		look := func(page string) {
@@ -366,7 +370,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 // printed for docs/performance.md, not judged.
 func TestPrintRepaintTimes(t *testing.T) {
 	b := open(t, 1280, 800)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.visit(address+"/plans/new/parting", drawn+" > 40")
 	b.part("Sizes")

@@ -5,13 +5,14 @@ import (
 	"net/http/httptest"
 	"net/http/httputil"
 	"net/url"
-	"path/filepath"
 	"strings"
 	"sync/atomic"
 	"testing"
 
+	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // losing stands before the program and, while told to, loses the answer to every save:
@@ -45,7 +46,8 @@ func loseAnswers(t *testing.T, address string) *losing {
 // is made, all of what was typed is kept, and nobody is told that they themselves saved
 // meanwhile.
 func TestALostAnswer(t *testing.T) {
-	l := loseAnswers(t, start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db")))
+	t.Parallel()
+	l := loseAnswers(t, start(t, "demo", "-db", demoFile(t)))
 	b := open(t, 1280, 800)
 	b.enterDemo(l.address, "")
 	b.visit(l.address+"/plans/new/look", drawn+" > 40")
@@ -81,7 +83,8 @@ func TestALostAnswer(t *testing.T) {
 // Two new plans do not share a draft; what was begun without a connection is found again
 // by who began it, and by no one else on the same tablet.
 func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
-	db := filepath.Join(t.TempDir(), "demo.db")
+	t.Parallel()
+	db := demoFile(t)
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 820, 1180)
 	b.enterDemo(program.address, "")
@@ -119,14 +122,15 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	b.part("Three tapes")
 	b.waitFor(typed)
 	b.waitFor(isSaved)
-	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 12`)
+	b.visit(program.address+"/plans", `document.querySelectorAll("img[src*=picture]").length === 25`)
 	assert.False(t, value[bool](b, `document.body.innerText.includes("not saved yet")`))
 }
 
 // A third save comes in while two are held against each other: it is not overwritten
 // unseen.
 func TestAThirdSaveInBetween(t *testing.T) {
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	t.Parallel()
+	address := start(t, "demo", "-db", demoFile(t))
 	const title = "The cellist, a hairline that shows"
 	odalys, tamsin := open(t, 1280, 800), open(t, 1280, 800)
 	odalys.enterDemo(address, "")
@@ -155,9 +159,15 @@ func TestAThirdSaveInBetween(t *testing.T) {
 // A part of the program that is not there any more, and a browser store that is broken,
 // leave a page that says so, not a blank one.
 func TestAPageNeverGoesBlank(t *testing.T) {
-	db := filepath.Join(t.TempDir(), "demo.db")
+	t.Parallel()
+	db := demoFile(t)
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 820, 1180)
+	// On a device that keeps nothing of the application.
+	_, err := chromedp.Call(b.ctx, network.SetBypassServiceWorker, network.SetBypassServiceWorkerParams{Bypass: true})
+	require.NoError(t, err)
+	_, err = chromedp.Call(b.ctx, network.SetCacheDisabled, network.SetCacheDisabledParams{CacheDisabled: true})
+	require.NoError(t, err)
 	b.enterDemo(program.address, "")
 	value[bool](b, `(localStorage.setItem("kladotex.preferences", "{half"), true)`)
 	b.visit(program.address, `document.querySelector("img[src*=picture]")`)

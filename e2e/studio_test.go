@@ -120,7 +120,8 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 // Two people change one plan: the second is told who changed what, and chooses;
 // the first one's state stays in the history and can be brought back.
 func TestTwoPeopleOnOnePlan(t *testing.T) {
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	t.Parallel()
+	address := start(t, "demo", "-db", demoFile(t))
 	const title = "The cellist, a hairline that shows"
 	odalys, tamsin := open(t, 1280, 800), open(t, 1280, 800)
 	odalys.enterDemo(address, "")
@@ -163,7 +164,8 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 // The program stops during work: the page says so, nothing typed is lost, not
 // even when the tab is closed, and it is saved once the program runs again.
 func TestLostConnection(t *testing.T) {
-	db := filepath.Join(t.TempDir(), "demo.db")
+	t.Parallel()
+	db := demoFile(t)
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 1280, 800)
 	b.enterDemo(program.address, "")
@@ -276,6 +278,7 @@ func TestAcknowledgedSavesOutliveAPowerCut(t *testing.T) {
 // An owner takes on an apprentice, who reads clients and works on plans and no
 // more; a client is archived, brought back and deleted; a lost tablet is signed out.
 func TestRunningTheStudio(t *testing.T) {
+	t.Parallel()
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b, tablet := open(t, 1280, 800), open(t, 820, 1180)
 	b.claim(address)

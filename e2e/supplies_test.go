@@ -21,7 +21,7 @@ func TestSupplyingAHead(t *testing.T) {
 	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	b.enterDemo(address, "")
 	judge := func(page string) { b.judge(string(engine), page) }
@@ -130,7 +130,7 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	t.Parallel()
 	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	b.enterDemo(address, "")
 	b.visit(address+"/supplies/items", says+`("Saltspun twist, 22 in")`)

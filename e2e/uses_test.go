@@ -1,7 +1,6 @@
 package e2e
 
 import (
-	"path/filepath"
 	"strconv"
 	"strings"
 	"testing"
@@ -87,8 +86,9 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 // By finger, on the phone: two sections are picked on the head and get a loc and another
 // way; the tally opens and tells it.
 func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
+	t.Parallel()
 	b := open(t, 390, 844, "force-prefers-reduced-motion", "touch-events")
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
 	require.NoError(t, err)
 	b.enterDemo(address, "")
@@ -127,6 +127,7 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 
 // By keys alone: the tool taken, a row picked, a piece and a method chosen and given.
 func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
 	b.step("4 Attach")
 	walk := b.walk
@@ -182,6 +183,7 @@ func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 // By advice, with keys alone: what is wanted is said, the ranking follows with its reasons, and
 // the method that leads along the hairline is taken.
 func TestChoosingAMethodByAdvice(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
 	b.step("4 Attach")
 	b.part("Which method")
@@ -215,8 +217,9 @@ func TestChoosingAMethodByAdvice(t *testing.T) {
 // A house that plaits snug: its new plans do too, earlier ones say that they depart, and are
 // brought back to it.
 func TestTheHouseTakesASide(t *testing.T) {
+	t.Parallel()
 	b := open(t, 1280, 800)
-	address := start(t, "demo", "-db", filepath.Join(t.TempDir(), "demo.db"))
+	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
 	b.take("Base plaits at the scalp", "Snug")
@@ -237,6 +240,7 @@ func TestTheHouseTakesASide(t *testing.T) {
 
 // Before anything is attached to a child the caution is read, once, and whose name stands by it.
 func TestACautionIsReadBeforeGoingOn(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The sail-school pupil, a part and no more", 390, 844)
 	b.press("link", "4 Attach")
 	b.waitFor(says + `("Before you go on")`)
