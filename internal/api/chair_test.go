@@ -232,3 +232,72 @@ func TestBadEventsAreNamed(t *testing.T) {
 	assert.Equal(t, http.StatusNotFound, s.send("POST", "/api/v1/installs/none/events", text(t, tellRequest{0, []chair.Event{good}})).StatusCode)
 	assert.Equal(t, http.StatusUnauthorized, s.stranger().send("GET", "/api/v1/installs/"+i.ID, "").StatusCode)
 }
+
+// What happened at the chair is in what is held about a client, and goes with them; a plan that is
+// deleted takes none of it along.
+func TestInstallsAreHeldAndGoWithTheirClient(t *testing.T) {
+	s := open(t)
+	c := s.newClient("Hesper Dunmorrow")
+	var p planDocument
+	res := s.send("POST", "/api/v1/plans", anew(text(t, map[string]any{"title": "A ring", "clientId": c.ID, "input": plan.Default()})))
+	require.Equal(t, http.StatusCreated, res.StatusCode, string(res.body))
+	res.json(t, &p)
+	i := s.atChair(p.ID)
+	assert.Equal(t, "Hesper Dunmorrow", i.Brief.Client)
+	s.tell(i.ID, 0, chair.Event{ID: uuid.NewString(), N: 1, At: 1, Hand: i.Hand, Kind: chair.Noted, Text: "the crown is finer"})
+	var taken bytes.Buffer
+	require.NoError(t, jpeg.Encode(&taken, image.NewGray(image.Rect(0, 0, 40, 30)), nil))
+	at := fmt.Sprintf("/api/v1/installs/%s/photos/%s?asked=true", i.ID, uuid.NewString())
+	require.Equal(t, http.StatusNoContent, s.send("PUT", at, taken.String(), "Content-Type", "image/jpeg").StatusCode)
+	var held struct {
+		Installs []struct {
+			Title  string        `json:"title"`
+			Events []chair.Event `json:"events"`
+			Photos [][]byte      `json:"photos"`
+		} `json:"installs"`
+	}
+	s.send("GET", "/api/v1/clients/"+c.ID+"/export", "").json(t, &held)
+	require.Len(t, held.Installs, 1)
+	assert.Equal(t, "the crown is finer", held.Installs[0].Events[0].Text)
+	assert.Len(t, held.Installs[0].Photos, 1)
+
+	require.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/plans/"+p.ID, "").StatusCode)
+	var still installDocument
+	s.send("GET", "/api/v1/installs/"+i.ID, "").json(t, &still)
+	assert.Empty(t, still.PlanID)
+	assert.Equal(t, i.Brief, still.Brief)
+	require.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/clients/"+c.ID, "").StatusCode)
+	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/installs/"+i.ID, "").StatusCode)
+	assert.Equal(t, http.StatusNotFound, s.send("GET", at, "").StatusCode)
+}
+
+// What keeps the application on a device is asked for anew each time, and fetches only what is ours.
+func TestTheWorkerHasAPolicyOfItsOwn(t *testing.T) {
+	s := open(t)
+	worker := s.send("GET", "/sw.js", "")
+	require.Equal(t, http.StatusOK, worker.StatusCode, "build the web application first: make bin/kladotex")
+	assert.Equal(t, "no-cache", worker.Header.Get("Cache-Control"))
+	policy := worker.Header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "connect-src 'self'")
+	assert.NotContains(t, policy, "unsafe")
+	assert.NotContains(t, string(worker.body), "/api/v1/clients", "nothing about people is kept")
+	assert.Equal(t, "no-cache", s.send("GET", "/kladotex.webmanifest", "").Header.Get("Cache-Control"))
+}
+
+// Everyone helps at the chair; a picture is deleted by those who keep clients.
+func TestWhoMayDoWhatAtTheChair(t *testing.T) {
+	s := open(t)
+	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
+	apprentice := s.as(store.Apprentice)
+	assert.Equal(t, i.ID, apprentice.atChair(i.PlanID).ID)
+	for _, path := range []string{"/installs", "/installs/" + i.ID, "/installs/" + i.ID + "/view", "/log", "/log.csv", "/paces", "/paces/plans"} {
+		assert.Equal(t, http.StatusOK, apprentice.send("GET", "/api/v1"+path, "").StatusCode, path)
+		assert.Equal(t, http.StatusUnauthorized, s.stranger().send("GET", "/api/v1"+path, "").StatusCode, path)
+	}
+	assert.Equal(t, http.StatusNotFound, s.send("POST", "/api/v1/plans/none/install", `{"id":"`+uuid.NewString()+`","unit":"in","paper":"a4"}`).StatusCode)
+	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/log/"+i.ID, "").StatusCode, "it is not finished")
+	var empty pageOf[loggedDocument]
+	s.send("GET", "/api/v1/log", "").json(t, &empty)
+	assert.NotNil(t, empty.Items)
+	assert.Empty(t, empty.Items)
+}

@@ -80,7 +80,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
       </section>
       <section aria-label="Filled in">
         <h2>Filled in where it was thin</h2>
-        <label className={styles.count}>
+        <div className={styles.count}>
           <span>How many pieces</span>
           <Count
             label="How many pieces were filled in"
@@ -89,7 +89,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
             max={60}
             onChange={(n) => setFill(n ?? 1)}
           />
-        </label>
+        </div>
         <div className={styles.larges}>
           {brief.pieces
             .filter((p) => p.need > 0)

@@ -164,7 +164,7 @@ function Pieces({
   const [count, setCount] = useState(1);
   return (
     <>
-      <label className={styles.count}>
+      <div className={styles.count}>
         <span>How many {unit}</span>
         <Count
           label={`How many ${unit}`}
@@ -173,7 +173,7 @@ function Pieces({
           max={200}
           onChange={(n) => setCount(n ?? 1)}
         />
-      </label>
+      </div>
       <div className={styles.larges}>
         {following.install.brief.pieces
           .filter((p) => p.need > 0)

@@ -27,6 +27,7 @@ import { useKeptFocus } from "./keptFocus";
 import styles from "./HeadMap.module.css";
 import { Legend } from "./Legend";
 import { MapNotes } from "./MapNotes";
+import { focusOn, leadsOn, neighbourThatWay } from "./neighbour";
 import { spoken } from "./names";
 import { hooksOf, readings as ownReadings, type Reading } from "./reading";
 import { clampLat, useStance } from "./stance";
@@ -257,26 +258,13 @@ export const HeadMap = memo(function HeadMap({
       event.stopPropagation();
       return;
     }
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (!way) return;
+    if (!leadsOn(event.key)) return;
     event.preventDefault();
-    const at = cameraAt(head.axesMm, now());
-    const [x, y] = at.flat(here.centroid);
-    // The neighbour that lies most squarely that way on the picture.
-    let best: Section | undefined;
-    let most = 0.3;
-    for (const other of here.neighbours.map((n) => byId.get(n))) {
-      if (!other) continue;
-      const [ox, oy] = at.flat(other.centroid);
-      const reach = Math.hypot(ox - x, oy - y) || 1;
-      const along = ((ox - x) * (way[0] ?? 0) + (oy - y) * (way[1] ?? 0)) / reach;
-      if (along > most) [best, most] = [other, along];
-    }
-    if (!best) return;
-    if (tool.picksOnTheWay) tool.pick(best.id);
-    bringInSight(best);
-    const next = svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`);
-    next?.focus();
+    const next = neighbourThatWay(event.key, here, byId, cameraAt(head.axesMm, now()));
+    if (!next) return;
+    if (tool.picksOnTheWay) tool.pick(next.id);
+    bringInSight(next);
+    focusOn(svg.current, next);
   };
 
   const resting = still.picture.layout;

@@ -1,21 +1,28 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { HeadShape, Layout, Section } from "../api/types";
+import type { HeadShape, Layout } from "../api/types";
 import { cameraAt, mirrored } from "./camera";
 import { pictured as picturedOf } from "./drawn";
 import { HeadPicture, type Box } from "./HeadPicture";
 import { HeadSections } from "./HeadSections";
+import { focusOn, neighbourThatWay } from "./neighbour";
 import * as paths from "./paths";
 import type { Class } from "./reading";
 import { hooksOf } from "./reading";
 import { clampLat, useStance } from "./stance";
 import { useSettled } from "../lib/settled";
-import { unit, type Vec } from "./vectors";
+import { unit, type Flat, type Vec } from "./vectors";
 import styles from "./WorkedHead.module.css";
 
 const box: Box = [-118, -118, 236, 232];
 const degreesPerPixel = 0.42;
 const tapSlop = 6; // px a finger may stray and still tap
 const turnStep = 15; // degrees an arrow key turns
+const turns: Readonly<Record<string, Flat>> = {
+  ArrowLeft: [turnStep, 0],
+  ArrowRight: [-turnStep, 0],
+  ArrowUp: [0, -turnStep],
+  ArrowDown: [0, turnStep],
+};
 const stillTime = 120; // ms
 const squarely = 0.5; // how far a place must face the viewer to be left where it is
 const near = 22; // mm within which a tap means a place
@@ -104,41 +111,25 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
     if (best !== undefined) onTouch(best);
   };
 
-  const byId = useMemo(() => new Map(layout.sections.map((s, i) => [s.id, { s, i }])), [layout]);
+  const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const onKeyDown = (event: KeyboardEvent) => {
     const id = event.target instanceof Element ? event.target.getAttribute("data-section") : null;
     const here = id === null ? undefined : byId.get(id);
     if (here && (event.key === "Enter" || event.key === " ")) {
       event.preventDefault();
       event.stopPropagation();
-      onTouch(here.i);
+      onTouch(layout.sections.indexOf(here));
       return;
     }
-    const turn = {
-      ArrowLeft: [turnStep, 0],
-      ArrowRight: [-turnStep, 0],
-      ArrowUp: [0, -turnStep],
-      ArrowDown: [0, turnStep],
-    }[event.key];
+    const turn = turns[event.key];
     if (!turn) return;
     event.preventDefault();
-    if (here) moveOn(here.s, turn);
-    else put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
-  };
-  /** From one section to the neighbour that lies most that way on the picture. */
-  const moveOn = (from: Section, [across, down]: number[]) => {
-    const [x, y] = camera.flat(from.centroid);
-    const way = [-Math.sign(across ?? 0), Math.sign(down ?? 0)] as const;
-    let best: Section | undefined;
-    let most = 0.3;
-    for (const name of from.neighbours) {
-      const other = byId.get(name)?.s;
-      if (!other) continue;
-      const [ox, oy] = camera.flat(other.centroid);
-      const along = ((ox - x) * way[0] + (oy - y) * way[1]) / (Math.hypot(ox - x, oy - y) || 1);
-      if (along > most) [best, most] = [other, along];
+    if (!here) {
+      put({ lon: now().lon + turn[0], lat: now().lat + turn[1] });
+      return;
     }
-    if (best) svg.current?.querySelector<SVGElement>(`[data-section="${CSS.escape(best.id)}"]`)?.focus();
+    const other = neighbourThatWay(event.key, here, byId, camera);
+    if (other) focusOn(svg.current, other);
   };
 
   const [tabStop, setTabStop] = useState<string>();
