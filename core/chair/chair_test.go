@@ -165,6 +165,10 @@ func TestWhatIsToldIsSeen(t *testing.T) {
 	d.tell(minute, chair.Event{Kind: chair.Done, Tasks: []string{chair.AttachKey(place + "#" + twin.ID)}})
 	assert.Equal(t, chair.Closed, view(&b, d).Pieces[0])
 
+	d.tell(minute, chair.Event{Kind: chair.Moved, Places: []string{b.Places[2].ID, "none"}, Text: "one row up"})
+	notes := view(&b, d).Notes
+	require.Len(t, notes, 1)
+	assert.Contains(t, notes[0].Text, "came out elsewhere: one row up")
 	d.tell(minute, chair.Event{Kind: chair.LeftOut, Places: []string{b.Places[1].ID}})
 	v = view(&b, d)
 	assert.Equal(t, chair.Without, v.Pieces[1])

@@ -116,7 +116,7 @@ func init() { // it refers to what reads it
 		Redo:     {(*State).redo, tasksNamed, false, sayTasks("to do again: ")},
 		LeftOut:  {(*State).leftOut, placesNamed, false, sayPlaces("left out")},
 		Split:    {(*State).split, placesNamed, false, sayPlaces("came out as two")},
-		Moved:    {nothing, placesNamed, false, sayPlaces("came out elsewhere")},
+		Moved:    {(*State).moved, placesNamed, false, sayPlaces("came out elsewhere")},
 		Spoilt:   {(*State).tally, counted, false, sayPieces("spoilt")},
 		Opened:   {(*State).tally, counted, false, sayPacks("opened")},
 		Short:    {(*State).tally, counted, false, sayPieces("too few in a pack")},

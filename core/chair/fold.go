@@ -226,6 +226,14 @@ func (s *State) noted(e *Event) {
 	s.notes = append(s.notes, Note{Text: e.Text, Hand: e.Hand, At: e.At})
 }
 
+func (s *State) moved(e *Event) {
+	for _, id := range e.Places {
+		if i, has := s.byPlace[id]; has {
+			s.notes = append(s.notes, Note{Text: fmt.Sprintf("%s came out elsewhere: %s", s.where(i), e.Text), Hand: e.Hand, At: e.At})
+		}
+	}
+}
+
 func (s *State) photographed(e *Event) {
 	s.photos = append(s.photos, e.Photo)
 	s.notes = append(s.notes, Note{Text: e.Text, Hand: e.Hand, At: e.At, Photo: e.Photo})

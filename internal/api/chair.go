@@ -70,12 +70,6 @@ type told struct {
 	Closed *time.Time `json:"closed,omitempty"`
 }
 
-// wishQuery says for whom an install is looked at.
-type wishQuery struct {
-	Hand  string `query:"hand" maxLength:"64"`
-	ByRow bool   `query:"byRow"`
-}
-
 // loggedDocument is a finished install.
 type loggedDocument struct {
 	ID       string         `json:"id"`
@@ -149,25 +143,6 @@ func (s *server) chairOperations(api huma.API) {
 	}, func(ctx context.Context, in *InstallPath) (*struct{ Body installDocument }, error) {
 		i, err := s.studio.Install(ctx, in.ID)
 		return s.installAnswer(ctx, i, err)
-	})
-
-	huma.Register(api, huma.Operation{
-		OperationID: "viewInstall", Method: http.MethodGet, Path: "/api/v1/installs/{id}/view",
-		Summary: "What a device would show of an install now", Metadata: rights(studio.All),
-	}, func(ctx context.Context, in *struct {
-		InstallPath
-		wishQuery
-	}) (*struct{ Body chair.View }, error) {
-		i, err := s.studio.Install(ctx, in.ID)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		told, err := s.studio.Told(ctx, in.ID, 0)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		view := i.Brief.Fold(told.Events).View(chair.Wish{Hand: in.Hand, ByRow: in.ByRow, Now: time.Now().UnixMilli()})
-		return &struct{ Body chair.View }{view}, nil
 	})
 
 	huma.Register(api, huma.Operation{

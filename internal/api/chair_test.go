@@ -109,9 +109,7 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	s.send("GET", "/api/v1/installs", "").json(t, &list)
 	require.Len(t, list, 1)
 	assert.Equal(t, list[0].View.Watch.Of, list[0].View.Watch.Done)
-	var view chair.View
-	s.send("GET", "/api/v1/installs/"+i.ID+"/view?hand=first", "").json(t, &view)
-	assert.Nil(t, view.Card)
+	assert.Nil(t, list[0].View.Card)
 
 	// Its end.
 	spoilt := chair.Event{ID: uuid.NewString(), N: len(events) + 1, At: events[len(events)-1].At, Hand: "first", Kind: chair.Spoilt, Piece: "p1", Count: 3}
@@ -290,7 +288,7 @@ func TestWhoMayDoWhatAtTheChair(t *testing.T) {
 	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
 	apprentice := s.as(store.Apprentice)
 	assert.Equal(t, i.ID, apprentice.atChair(i.PlanID).ID)
-	for _, path := range []string{"/installs", "/installs/" + i.ID, "/installs/" + i.ID + "/view", "/log", "/log.csv", "/paces", "/paces/plans"} {
+	for _, path := range []string{"/installs", "/installs/" + i.ID, "/log", "/log.csv", "/paces", "/paces/plans"} {
 		assert.Equal(t, http.StatusOK, apprentice.send("GET", "/api/v1"+path, "").StatusCode, path)
 		assert.Equal(t, http.StatusUnauthorized, s.stranger().send("GET", "/api/v1"+path, "").StatusCode, path)
 	}

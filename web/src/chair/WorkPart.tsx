@@ -6,7 +6,7 @@ import {
   UndoOutlined,
 } from "@ant-design/icons";
 import { App } from "antd";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ChairCard, ChairView } from "../api/types";
 import { WorkedHead } from "../head";
@@ -116,16 +116,18 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
     <>
       <main className={styles.work}>
         <section className={styles.head} aria-label="Where">
-          <WorkedHead
-            head={head}
-            layout={layout}
-            places={places}
-            next={card && card.planned >= 0 ? card.planned : undefined}
-            line={card && layout.tracks.find((t) => card.where === `Track ${t.id}`)?.line}
-            mirror={mirror}
-            labels={labels}
-            onTouch={touch}
-          />
+          <Suspense>
+            <WorkedHead
+              head={head}
+              layout={layout}
+              places={places}
+              next={card && card.planned >= 0 ? card.planned : undefined}
+              line={card && layout.tracks.find((t) => card.where === `Track ${t.id}`)?.line}
+              mirror={mirror}
+              labels={labels}
+              onTouch={touch}
+            />
+          </Suspense>
           <button
             type="button"
             className={styles.mirror}

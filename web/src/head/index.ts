@@ -3,7 +3,6 @@ import { lazy } from "react";
 export { cameraAt, startStance, views, type Camera, type Stance } from "./camera";
 export { pictured, type Pictured } from "./drawn";
 export { HeadMap } from "./HeadMap";
-export { WorkedHead } from "./WorkedHead";
 export { HeadPicture, type Box } from "./HeadPicture";
 export { central, place, ring, rowStart, spoken, zoneName } from "./names";
 export { hookKey } from "./paint";
@@ -11,6 +10,9 @@ export * as paths from "./paths";
 export { hooksOf, kindOf, legend, type Class, type Reading } from "./reading";
 export type { HeadLayer, HeadTool, LayerView, View } from "./tool";
 export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors";
+
+/** The head at the chair; it loads with that. */
+export const WorkedHead = lazy(async () => ({ default: (await import("./WorkedHead")).WorkedHead }));
 
 /** The hair as it hangs; it loads once it is shown. */
 export const DrapePicture = lazy(async () => ({

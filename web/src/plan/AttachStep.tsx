@@ -14,9 +14,9 @@ import { Departures } from "./Departures";
 import type { Draft } from "./draft";
 import { StepList, Still } from "./moves/StepList";
 import { usesText, UseList } from "./UseList";
-import { WayList } from "./WayList";
 import { methodOf, wayName } from "./ways";
 
+const WayList = lazy(async () => ({ default: (await import("./WayList")).WayList }));
 const MethodAdvice = lazy(async () => ({ default: (await import("./MethodAdvice")).MethodAdvice }));
 const MoveWalk = lazy(async () => ({ default: (await import("./moves/MoveWalk")).MoveWalk }));
 
@@ -55,7 +55,9 @@ function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input:
             paths: ["ways"],
             content: (
               <>
-                <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />
+                <Suspense>
+                  <WayList input={input} catalogue={catalogue} layout={result.layout} done={done} />
+                </Suspense>
                 <Departures input={input} />
               </>
             ),

@@ -9,10 +9,7 @@ import { Parts } from "../ui/Parts";
 import { useAct } from "./act";
 import { actions, type Variant } from "./actions";
 import { BaseWish } from "./BaseWish";
-import { EditList } from "./byhand/EditList";
-import { HairlineWish } from "./byhand/HairlineWish";
 import type { Draft } from "./draft";
-import { FitCount } from "./FitCount";
 import { Outcome } from "./Outcome";
 import { PartLine } from "./PartLine";
 import { patternNames } from "./patterns";
@@ -20,6 +17,9 @@ import { StructureChoice } from "./StructureChoice";
 import { structures } from "./structures";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
 
+const FitCount = lazy(async () => ({ default: (await import("./FitCount")).FitCount }));
+const HairlineWish = lazy(async () => ({ default: (await import("./byhand/HairlineWish")).HairlineWish }));
+const EditList = lazy(async () => ({ default: (await import("./byhand/EditList")).EditList }));
 const Variants = lazy(async () => ({ default: (await import("./Variants")).Variants }));
 const TradeOff = lazy(async () => ({ default: (await import("./TradeOff")).TradeOff }));
 const RowGuide = lazy(async () => ({ default: (await import("./RowGuide")).RowGuide }));
@@ -157,7 +157,9 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
             says: `${result.tally.sections} sections`,
             content: (
               <>
-                <FitCount input={still} sections={result.tally.sections} />
+                <Suspense>
+                  <FitCount input={still} sections={result.tally.sections} />
+                </Suspense>
                 <Suspense>
                   <TradeOff input={still} />
                 </Suspense>
@@ -176,8 +178,12 @@ export const PartingStep = memo(function PartingStep({ draft, result, catalogue 
             paths: ["parting.edits", "parting.leftOut", "parting.edgesMm", "hairline"],
             content: (
               <>
-                <EditList edits={parting.edits} leftOut={parting.leftOut} layout={result.layout} />
-                <HairlineWish input={input} clientId={draft.clientId} />
+                <Suspense>
+                  <EditList edits={parting.edits} leftOut={parting.leftOut} layout={result.layout} />
+                </Suspense>
+                <Suspense>
+                  <HairlineWish input={input} clientId={draft.clientId} />
+                </Suspense>
               </>
             ),
           },

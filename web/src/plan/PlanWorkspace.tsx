@@ -1,10 +1,9 @@
 import { Alert, App, Button, Skeleton } from "antd";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, Navigate, useLocation, useNavigate, useParams } from "react-router";
+import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal, server } from "../api/client";
 import {
   queryClient,
-  useAtChair,
   useBegin,
   useCatalogue,
   useChange,
@@ -41,6 +40,7 @@ import { TallyStrip } from "./TallyStrip";
 
 const KeySheet = lazy(async () => ({ default: (await import("./KeySheet")).KeySheet }));
 const SavedElsewhere = lazy(async () => ({ default: (await import("./SavedElsewhere")).SavedElsewhere }));
+const AtChairNote = lazy(async () => ({ default: (await import("./AtChairNote")).AtChairNote }));
 const HistoryDrawer = lazy(async () => ({ default: (await import("./HistoryDrawer")).HistoryDrawer }));
 
 const noErrors = {};
@@ -281,7 +281,11 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                 }
               />
             )}
-            {install !== undefined && <AtChairNote plan={id} install={install} />}
+            {install !== undefined && (
+              <Suspense>
+                <AtChairNote plan={id} install={install} />
+              </Suspense>
+            )}
             <Refused autosave={autosave} />
             {error && (
               <Alert
@@ -348,30 +352,6 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
         {told && <TallyStrip result={told} before={before} onNotice={setNotice} />}
       </div>
     </ActContext>
-  );
-}
-
-/** Says that a plan is or was at the chair, and how to go on with it. */
-function AtChairNote({ plan, install }: { plan: string; install: string }) {
-  const goesOn = useAtChair().data?.some((i) => i.id === install);
-  return (
-    <Alert
-      type="info"
-      showIcon
-      title={
-        goesOn ? "At the chair: this plan stays as it is" : "This plan was at the chair and stays as it was"
-      }
-      action={
-        <div className={styles.lookBack}>
-          <Link to={goesOn ? `/chair/${install}` : `/log/${install}`}>
-            <Button>{goesOn ? "To the chair" : "How it went"}</Button>
-          </Link>
-          <Link to={newAddress("plans", { from: plan })}>
-            <Button type="primary">Copy it and go on</Button>
-          </Link>
-        </div>
-      }
-    />
   );
 }
 
