@@ -326,6 +326,7 @@ func TestHairlineOfTheClient(t *testing.T) {
 	// Fragile edges stay out all round.
 	last := area()
 	b.part("By hand")
+	b.waitFor(`document.querySelector("[aria-label='Edges left out all round']")`) // it loads when it is opened
 	value[bool](b, `(document.querySelector("[aria-label='Edges left out all round']").focus(), true)`)
 	b.do(chromedp.KeyEvent(kb.ArrowRight), chromedp.KeyEvent(kb.ArrowRight))
 	b.waitFor(says + `("of edges left out all round")`)

@@ -144,6 +144,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 		return `document.querySelector('[data-tally=sections] dd span')?.innerText === "` + n + `"`
 	}
 	fit := func(total string) {
+		b.waitFor(`document.querySelector("[aria-label='Sections wished for']")`) // it loads when it is opened
 		value[bool](b, `(document.querySelector("[aria-label='Sections wished for']").focus(), document.activeElement.select(), true)`)
 		b.do(chromedp.KeyEvent(total))
 		b.press("button", "Fit the sizes")
