@@ -22,7 +22,6 @@ var kills = flag.Int("kills", 8, "how often browser and server are killed while 
 
 // What the chair shows.
 const (
-	card    = `document.querySelector("[data-task], [data-step]")`
 	taskNow = `(document.querySelector("[data-task]")?.dataset.task ?? "")`
 	stepNow = `document.querySelector("footer button[data-step]")?.dataset.step`
 	unsent  = `Number(document.querySelector("[data-sending]")?.dataset.waiting ?? -1)`
@@ -46,7 +45,7 @@ func (b tab) done(key string) string {
 	return task
 }
 
-// asked answers what is asked at the chair, as long as there is anything.
+// answered answers what is asked at the chair, as long as there is anything.
 func (b tab) answered() {
 	b.t.Helper()
 	for value[bool](b, `[...document.querySelectorAll("button")].some((e) => e.innerText === "Fine")`) {

@@ -147,7 +147,7 @@ func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int
 		return store.Told{}, err
 	}
 	if len(events) > 0 {
-		told, err := s.store.Told(ctx, id, 0)
+		told, err := s.store.Told(ctx, id, math.MaxInt64) // how many there are is all that is asked
 		if err != nil {
 			return store.Told{}, err
 		}

@@ -85,15 +85,14 @@ export const photosHere = async (install: string): Promise<[string, Blob][]> => 
   return (await under<Blob>(start)).map(([key, picture]) => [key.slice(start.length), picture]);
 };
 
-/** Forgets an install whose events the server all has. */
-export async function forget(install: string): Promise<void> {
+/** Forgets an install and those of its events that the server has; what was told meanwhile stays. */
+export async function forget(install: string, sent: readonly string[]): Promise<void> {
   await kept(
     "readwrite",
     (store) =>
       new Promise<void>((resolve, reject) => {
         store.delete(installKey(install));
-        const start = eventKey(install, "");
-        store.delete(IDBKeyRange.bound(start, `${start}\uffff`));
+        for (const event of sent) store.delete(eventKey(install, event));
         store.transaction.oncomplete = () => resolve();
         store.transaction.onerror = () => reject(store.transaction.error ?? new Error("not forgotten"));
       }),

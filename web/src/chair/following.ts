@@ -206,19 +206,23 @@ export class Following {
       await device.keepEvents(id, [...sent, ...theirs]).catch(() => undefined);
       this.join([...sent, ...theirs]);
       this.cursor = answer.cursor;
-      const known = [...this.events.values()].filter((one) => one.sent).length;
-      if (answer.known < known) {
+      const known = [...this.events.values()].filter((one) => one.sent);
+      if (answer.known < known.length) {
         // A copy was put back there, and some of it is lost: all is sent again.
         for (const one of this.events.values()) one.sent = false;
         this.cursor = 0;
-      } else if (answer.known > known) this.cursor = 0; // the same, of what others told
+      } else if (answer.known > known.length) this.cursor = 0; // the same, of what others told
       for (const [photo, picture] of await device.photosHere(id)) {
         await server.keepPhoto(id, photo, picture);
         await device.dropPhoto(id, photo);
       }
       this.sending = this.unsent().length > 0 ? "waiting" : "sent";
       this.trouble = undefined;
-      if (answer.closed && this.sending === "sent" && this.shown.view.over) await device.forget(id);
+      if (answer.closed && this.sending === "sent" && this.shown.view.over)
+        await device.forget(
+          id,
+          known.map(({ event }) => event.id),
+        );
     } catch (error) {
       if (!(error instanceof Refusal) || error.status >= 500) this.sending = "away";
       else {
