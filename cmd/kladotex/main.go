@@ -33,6 +33,7 @@ import (
 	"kladotex/internal/api"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 const usage = `usage: kladotex serve|demo [-db FILE] [-addr HOST:PORT] [-host NAME]... [-secure] [-proxy ADDRESS]... [-v]
@@ -235,17 +236,17 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: level}))
 	slog.SetDefault(log)
 
-	studio, err := store.Open(ctx, *file)
+	kept, err := store.Open(ctx, *file)
 	if err != nil {
 		return err
 	}
-	defer studio.Close()
+	defer kept.Close()
 	if furnish {
-		if err := demo.Furnish(ctx, studio); err != nil {
+		if err := demo.Furnish(ctx, kept); err != nil {
 			return err
 		}
 	}
-	handler, err := api.New(ctx, studio, log, options)
+	handler, err := api.New(ctx, kept, log, options)
 	if err != nil {
 		return err
 	}
@@ -260,7 +261,7 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 	fmt.Fprintf(out, "Kladotex is open at http://%s/\n", listener.Addr())
 	ended := make(chan error, 1)
 	go func() { ended <- server.Serve(listener) }()
-	go clean(ctx, studio)
+	go clean(ctx, kept)
 	select {
 	case err := <-ended:
 		return err
@@ -271,16 +272,24 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 	}
 }
 
-// clean removes sign-ins that ran out, from time to time until ctx ends.
-func clean(ctx context.Context, studio *store.Store) {
+// clean removes sign-ins that ran out, and what the house rules keep no longer, now and from time to
+// time until ctx ends.
+func clean(ctx context.Context, file *store.Store) {
 	each := time.NewTicker(cleaning)
 	defer each.Stop()
 	for {
+		pictures, notes, err := studio.Keep(ctx, file, time.Now())
+		switch {
+		case err != nil && ctx.Err() == nil:
+			slog.Warn("deleting what is kept no longer", "error", err)
+		case pictures+notes > 0:
+			slog.Info("deleted what the house rules keep no longer", "pictures", pictures, "notes", notes)
+		}
 		select {
 		case <-ctx.Done():
 			return
 		case <-each.C:
-			if err := studio.DropOldSessions(ctx); err != nil && ctx.Err() == nil {
+			if err := file.DropOldSessions(ctx); err != nil && ctx.Err() == nil {
 				slog.Warn("removing old sign-ins", "error", err)
 			}
 		}

@@ -54,7 +54,24 @@ type Consent struct {
 	Given  bool   `json:"given"`
 	On     string `json:"on" maxLength:"10" doc:"Day as YYYY-MM-DD; empty when not given"`
 	Covers string `json:"covers" maxLength:"500" doc:"What was agreed to"`
+	// Withheld is what the client did not agree to.
+	Withheld []Keeping `json:"withheld,omitempty" maxItems:"2" enum:"photos,health" doc:"What the client did not agree to"`
 }
+
+// Keeping is something that is kept of a client only with consent.
+type Keeping string
+
+// What is kept.
+const (
+	KeepPhotos Keeping = "photos"
+	KeepHealth Keeping = "health"
+)
+
+// Withholds tells whether something was refused.
+func (c Consent) Withholds(k Keeping) bool { return slices.Contains(c.Withheld, k) }
+
+// Allows tells whether something was agreed to.
+func (c Consent) Allows(k Keeping) bool { return c.Given && !c.Withholds(k) }
 
 // Install is an earlier install, as far as it is remembered.
 type Install struct {
@@ -206,6 +223,9 @@ func (f Facts) Check() error {
 	f.Hair.Check(&bad, "hair.", true)
 	if f.Consent.Given || f.Consent.On != "" {
 		bad.Day("consent.on", "The day of consent", f.Consent.On)
+	}
+	for i, k := range f.Consent.Withheld {
+		invalid.OneOf(&bad, invalid.At("consent.withheld", i), "What was not agreed to", k, []Keeping{KeepPhotos, KeepHealth})
 	}
 	for i, in := range f.Installs {
 		path := fmt.Sprintf("installs[%d].", i)

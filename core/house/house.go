@@ -35,7 +35,18 @@ type Rules struct {
 	Paper string `json:"paper,omitempty" enum:"letter,a4" doc:"Size of the studio's paper; left out for each reader's own"`
 	// Letters are the words of messages, by kind; those left out are as usual.
 	Letters map[message.Kind]message.Template `json:"letters,omitempty" doc:"Words of messages by kind; those left out are as usual"`
+	// Keeps is for how long pictures and health notes are kept; nil keeps them until they are deleted.
+	Keeps *Keeps `json:"keeps,omitempty" doc:"For how long pictures and health notes are kept; left out to keep them until they are deleted"`
 }
+
+// Keeps is for how many months after the end of an install what is delicate is kept; 0 is until it is
+// deleted.
+type Keeps struct {
+	Photos int `json:"photoMonths" minimum:"0" maximum:"120"`
+	Health int `json:"healthMonths" minimum:"0" maximum:"120"`
+}
+
+const mostMonths = 120
 
 // mostChairs bounds the chairs of a studio.
 const mostChairs = 40
@@ -63,7 +74,8 @@ func (r Rules) Asks() quote.Terms {
 // Equal tells whether two documents say the same.
 func (r Rules) Equal(other Rules) bool {
 	return r.Schema == other.Schema && r.Currency == other.Currency && maps.Equal(r.Sides, other.Sides) && reflect.DeepEqual(r.Terms, other.Terms) &&
-		r.Chairs == other.Chairs && r.Zone == other.Zone && r.Paper == other.Paper && maps.Equal(r.Letters, other.Letters)
+		r.Chairs == other.Chairs && r.Zone == other.Zone && r.Paper == other.Paper && maps.Equal(r.Letters, other.Letters) &&
+		reflect.DeepEqual(r.Keeps, other.Keeps)
 }
 
 // Usual are the rules a studio starts with.
@@ -89,6 +101,10 @@ func (r Rules) Check() error {
 	}
 	if r.Paper != "" {
 		invalid.OneOf(&bad, "paper", "The paper", r.Paper, []string{"letter", "a4"})
+	}
+	if r.Keeps != nil {
+		bad.Count("keeps.photoMonths", "Months for which pictures are kept", r.Keeps.Photos, 0, mostMonths)
+		bad.Count("keeps.healthMonths", "Months for which health notes are kept", r.Keeps.Health, 0, mostMonths)
 	}
 	for kind, t := range r.Letters {
 		if invalid.OneOf(&bad, "letters", "The kind of a message", kind, message.Kinds()); len(bad) == 0 {

@@ -12,6 +12,7 @@ import (
 	"kladotex/core/plait"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/wear"
 )
 
 // School is a question on which good practitioners disagree, with its sides. A studio takes
@@ -348,6 +349,23 @@ func (r Rules) side(s *School) string {
 		return taken
 	}
 	return s.Usual
+}
+
+// wears is how long heads are worn by the side a studio takes.
+var wears = map[string]wear.Rules{
+	"six":  {Weeks: wear.Weeks{Least: 6, Most: 8}},
+	"two":  {Weeks: wear.Weeks{Least: 2, Most: 3}},
+	"four": {Weeks: wear.Weeks{Least: 8, Most: 16}, WithCare: true},
+}
+
+// Wear is how long the studio has heads worn.
+func (r Rules) Wear() wear.Rules {
+	for i := range Schools {
+		if Schools[i].Key == "wear" {
+			return wears[r.side(&Schools[i])]
+		}
+	}
+	return wear.Rules{}
 }
 
 // checkSides refuses questions that are not asked and sides they do not have.

@@ -257,6 +257,12 @@ func (m Method) Decided(chosen Chosen) Chosen {
 // Bears is the water that what hangs by the method bears while it is worn.
 func (m Method) Bears() Water { return m.traits.Wet }
 
+// Off is what practised hands take to take one place down, minutes.
+func (m Method) Off() float64 { return m.traits.Off }
+
+// Whole tells whether its pieces come off whole, to be used again.
+func (m Method) Whole() bool { return m.traits.Whole }
+
 // Pieces is how many pieces go on one place, for each that is asked for there.
 func (m Method) Pieces(s Settings) int {
 	if m.pieces == nil {

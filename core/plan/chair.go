@@ -11,6 +11,7 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
+	"kladotex/core/wear"
 )
 
 // regionNames are the parts of the working order as they are spoken of.
@@ -22,6 +23,8 @@ var regionNames = map[RowGroup]string{
 type Chair struct {
 	Brief chair.Brief
 	How   How
+	// Worn is the head as it is worn afterwards.
+	Worn wear.Brief
 }
 
 // How is how a plan is done, step by step, as it was when it was frozen.
@@ -68,6 +71,7 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 		b.Sittings = append(b.Sittings, chair.Sitting{Name: p.SittingName(i), Minutes: p.Sittings[i].Minutes})
 	}
 	b.Tasks = d.chairTasks(p.Sittings)
+	out.Worn = w.worn(out.How.Work)
 	return out, ctx.Err()
 }
 
@@ -102,6 +106,10 @@ func chairRows(rows []WorkRow) []chair.Row {
 // chairPlaces are the places with what is measured of each at the head.
 func (d *day) chairPlaces(work []Attachment) []chair.Place {
 	out := make([]chair.Place, len(d.res.Places))
+	for i := range d.res.Places { // those that are kept belong to no row that is worked at
+		p := &d.res.Places[i]
+		out[i] = chair.Place{ID: p.ID, Piece: p.Piece, Hook: p.Ground != method.OnPlait}
+	}
 	towards := func(i int) r3.Vec {
 		at := parting.Toward(d.head, d.res.Places[i].At)
 		return r3.Vec{X: at[0], Y: at[1], Z: at[2]}

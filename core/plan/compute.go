@@ -140,6 +140,9 @@ func (in Input) resolved(ctx context.Context, lay layer) (*worked, error) {
 		m, _ := method.Lookup(way.Method) // checked above
 		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.Decided(way.Choices))
 	}
+	if err := w.checkKept(); err != nil {
+		return nil, err
+	}
 	w.filled = make(map[int]int, len(in.Fill.At))
 	for _, d := range in.Fill.At {
 		if i := w.nearestPlace(d.On(head)); i >= 0 {

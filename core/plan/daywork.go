@@ -87,10 +87,9 @@ func (d *day) by(t pace.Task) []float64 {
 // build lists the steps in working order: the base first; then, for one person, all plaits and
 // after them all pieces, or row by row; for two always row by row, one behind the other.
 func (d *day) build() {
-	settle := d.add(pace.Settle.Name(), settleTask, sitting.Step{Plaits: true})
+	settle := d.add(pace.Settle.Name(), d.settleTask(), sitting.Step{Plaits: true})
 	base := []int{}
-	for i := range d.layout.Tracks {
-		t := &d.layout.Tracks[i]
+	for _, t := range d.tracks() {
 		base = append(base, d.add(fmt.Sprintf("Track %s", t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
 	}
 	for _, of := range []func() (pace.Task, bool){d.tailTask, d.netTask} {

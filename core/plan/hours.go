@@ -68,20 +68,23 @@ var settleTask = pace.Task{Kind: pace.Settle, Skill: string(pace.Settle), Minute
 // none.
 func (w *worked) tailTask() (pace.Task, bool) {
 	n := w.layout.Tails()
-	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.TailTime * float64(n)}, n > 0
+	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.TailTime * float64(n)}, n > 0 && w.in.Redo == nil
 }
 
 func (w *worked) netTask() (pace.Task, bool) {
-	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: pace.NetTime}, len(w.layout.Nets) > 0
+	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: pace.NetTime}, len(w.layout.Nets) > 0 && w.in.Redo == nil
 }
 
 // finishTask is to look the whole head over, fill and trim.
 func (w *worked) finishTask() pace.Task {
 	minutes := pace.FinishTime + pace.FillTime*float64(w.in.Fill.Total())
 	for i := range w.res.Places {
-		if p := &w.res.Places[i]; p.Ground == method.OnPlait {
+		p := &w.res.Places[i]
+		switch {
+		case p.Kept:
+		case p.Ground == method.OnPlait:
 			minutes += pace.LooseFinish * float64(p.Count)
-		} else {
+		default:
 			minutes += pace.HookedFinish * float64(p.Count)
 		}
 	}
@@ -90,8 +93,8 @@ func (w *worked) finishTask() pace.Task {
 
 // baseTasks are all that is done to the base before anything hangs on it.
 func (w *worked) baseTasks() (out []pace.Task) {
-	for i := range w.layout.Tracks {
-		out = append(out, trackTask(&w.layout.Tracks[i]))
+	for _, t := range w.tracks() {
+		out = append(out, trackTask(t))
 	}
 	for _, of := range []func() (pace.Task, bool){w.tailTask, w.netTask} {
 		if t, has := of(); has {
@@ -101,11 +104,24 @@ func (w *worked) baseTasks() (out []pace.Task) {
 	return out
 }
 
+// tracks are those to be plaited; none where only outer rows are done again.
+func (w *worked) tracks() (out []*parting.Track) {
+	if w.in.Redo == nil {
+		for i := range w.layout.Tracks {
+			out = append(out, &w.layout.Tracks[i])
+		}
+	}
+	return out
+}
+
 // headTasks are all that is done at the head.
 func (w *worked) headTasks() []pace.Task {
-	out := append(make([]pace.Task, 0, 3*len(w.res.Places)+8), settleTask)
+	out := append(make([]pace.Task, 0, 3*len(w.res.Places)+8), w.settleTask())
 	out = append(out, w.baseTasks()...)
 	for i := range w.res.Places {
+		if w.res.Places[i].Kept {
+			continue
+		}
 		if t, has := w.plaitTask(i); has {
 			out = append(out, t)
 		}
@@ -168,6 +184,9 @@ func (w *worked) timeable() []Timeable {
 	}
 	for i := range w.res.Places {
 		p := &w.res.Places[i]
+		if p.Kept {
+			continue
+		}
 		if t, has := w.plaitTask(i); has {
 			add(plaiting, "Part and plait a section", t.Minutes)
 		}

@@ -82,6 +82,10 @@ type Input struct {
 	// Customs are sides taken where practitioners disagree and nothing else says how it is
 	// done; nil where all are as usual.
 	Customs map[string]string `json:"customs,omitempty" doc:"Sides taken on questions of practice, by key; those left out are as usual"`
+	// Redo is what is done again of a head that is worn; nil for a whole head.
+	Redo *Redo `json:"redo,omitempty" doc:"What is done again of a head that is worn; left out for a whole head"`
+	// ReuseFirst takes pieces that were worn before out of the stash before new ones.
+	ReuseFirst bool `json:"reuseFirst,omitempty" doc:"True to take pieces that were worn before out of the stash first"`
 }
 
 // hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
@@ -279,6 +283,10 @@ func (in Input) check() invalid.Errors {
 	}
 	if in.Wishes != nil {
 		in.Wishes.Check(&bad, "wishes.")
+	}
+	if in.Redo != nil {
+		bad.Count("redo.rows", "The outer rows to do again", in.Redo.Rows, 1, outerRows)
+		bad.Letters("redo.install", "The install they belong to", in.Redo.Install, 1, 64)
 	}
 	in.checkCustoms(&bad)
 	in.checkAccents(&bad, pieces)

@@ -61,6 +61,9 @@ func (w *worked) need() (Need, error) {
 	wraps := make([]WrapNeed, len(in.Ways))
 	for i := range w.res.Places {
 		p := &w.res.Places[i]
+		if p.Kept {
+			continue
+		}
 		pieces[p.Piece].OnHead += p.Count
 		if p.Ground != method.OnPlait {
 			pieces[p.Piece].Hooked += p.Count

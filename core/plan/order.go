@@ -82,6 +82,9 @@ func (w *worked) workRows() []WorkRow {
 	var rows []WorkRow
 	index := map[string]int{}
 	for i := range w.res.Places {
+		if w.res.Places[i].Kept {
+			continue
+		}
 		key, name, group, side := w.workRowOf(f, &w.res.Places[i])
 		k, have := index[key]
 		if !have {

@@ -37,6 +37,8 @@ type Place struct {
 	Count int `json:"count"`
 	// Accents are indices into the plan's accents: what is put on besides.
 	Accents []int `json:"accents,omitempty"`
+	// Kept is true where what hangs stays, as in a plan that does only some rows again.
+	Kept bool `json:"kept,omitempty"`
 }
 
 // Resolution is who gets what on a head.
@@ -98,6 +100,7 @@ func Resolve(in Input, h scalp.Head, l *parting.Layout) Resolution {
 			r.Places[i].Accents = append(r.Places[i].Accents, k)
 		}
 	}
+	in.keep(f, l, r.Places)
 	return r
 }
 

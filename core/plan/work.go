@@ -88,6 +88,9 @@ func (w *worked) work() []Attachment {
 	var groups []*group
 	for i := range w.res.Places {
 		p := &w.res.Places[i]
+		if p.Kept {
+			continue
+		}
 		k := slices.IndexFunc(groups, func(g *group) bool { return g.way == p.Way && g.piece == p.Piece && g.Ground == p.Ground })
 		if k < 0 {
 			way := w.in.Ways[p.Way]

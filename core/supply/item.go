@@ -88,13 +88,23 @@ type FibreFacts struct {
 	Name  string `json:"name"`
 	// Care is how it wants to be handled, and whether it is worth saving.
 	Care string `json:"care"`
+	// Rounds is how often it stands being worn.
+	Rounds int `json:"rounds" doc:"How often it stands being worn"`
 }
 
 // Fibres are all fibres. Common practice, no source.
 var Fibres = []FibreFacts{
-	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it."},
-	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round."},
-	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds."},
+	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it.", 2},
+	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round.", 3},
+	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds.", 6},
+}
+
+// Facts are those of the fibre; empty for one that is unknown.
+func (f Fibre) Facts() FibreFacts {
+	if i := slices.IndexFunc(Fibres, func(x FibreFacts) bool { return x.Fibre == f }); i >= 0 {
+		return Fibres[i]
+	}
+	return FibreFacts{}
 }
 
 // Colour is one that an item comes in.

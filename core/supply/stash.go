@@ -1,6 +1,7 @@
 package supply
 
 import (
+	"cmp"
 	"slices"
 
 	"kladotex/core/invalid"
@@ -202,18 +203,24 @@ type TakeFrom struct {
 	Pieces int    `json:"pieces"`
 }
 
-// Take finds need pieces in lots, what is open before what is shut, the shortest before longer ones, worn ones
-// before new ones. It is less than the need where there are not so many.
-func Take(need int, lots []Held) []TakeFrom {
+// Take finds need pieces in lots: new ones before worn ones, or where reuse is wished worn ones before
+// new ones, good ones first; then the shortest before longer ones, and what is open before what is
+// shut. It is less than the need where there are not so many.
+func Take(need int, lots []Held, reuse bool) []TakeFrom {
 	lots = slices.Clone(lots)
+	late := func(h Held) int {
+		switch {
+		case h.Round == 0 && reuse:
+			return 2
+		case h.Round == 0:
+			return -1
+		case h.Condition == Worn:
+			return 1
+		}
+		return 0
+	}
 	slices.SortStableFunc(lots, func(a, b Held) int {
-		if a.Length != b.Length {
-			return int(a.Length - b.Length)
-		}
-		if a.Round != b.Round {
-			return b.Round - a.Round
-		}
-		return a.Packs - b.Packs
+		return cmp.Or(cmp.Compare(late(a), late(b)), cmp.Compare(a.Length, b.Length), cmp.Compare(a.Round, b.Round), cmp.Compare(a.Packs, b.Packs))
 	})
 	var out []TakeFrom
 	for _, l := range lots {

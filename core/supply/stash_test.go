@@ -79,7 +79,8 @@ func TestPacksAreOpenedWhenLoosePiecesRunOut(t *testing.T) {
 	}
 }
 
-// Open packs first, cut and worn pieces before new ones, and never what others are promised.
+// New pieces before worn ones, or where reuse is wished the other way round; open packs first, and
+// never what others are promised.
 func TestTakeLeavesWhatIsPromised(t *testing.T) {
 	lots := []Held{
 		{ID: "new", Lot: Lot{Pack: 20, Length: 450}, Stock: Stock{Packs: 3}},
@@ -87,8 +88,9 @@ func TestTakeLeavesWhatIsPromised(t *testing.T) {
 		{ID: "long", Lot: Lot{Pack: 20, Length: 600}, Stock: Stock{Packs: 9}},
 		{ID: "worn", Lot: Lot{Pack: 20, Length: 450, Round: 1}, Stock: Stock{Loose: 30}},
 	}
-	assert.Equal(t, []TakeFrom{{"worn", 30}, {"open", 7}, {"new", 33}}, Take(70, lots))
-	short := Take(1000, lots)
+	assert.Equal(t, []TakeFrom{{"worn", 30}, {"open", 7}, {"new", 33}}, Take(70, lots, true))
+	assert.Equal(t, []TakeFrom{{"open", 7}, {"new", 60}, {"long", 180}, {"worn", 3}}, Take(250, lots, false))
+	short := Take(1000, lots, false)
 	sum := 0
 	for _, x := range short {
 		sum += x.Pieces

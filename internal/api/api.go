@@ -105,7 +105,9 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 		guesses.slowGuessing,
 		inSession(sessions),
 	)
-	operations(e, &server{studio: use, sessions: sessions, demo: o.Demo && s.Facts().Demo, guesses: guesses})
+	served := &server{studio: use, sessions: sessions, demo: o.Demo && s.Facts().Demo, guesses: guesses}
+	operations(e, served)
+	served.handedOver(e)
 	application(e, csrfCookie)
 	return e, nil
 }
@@ -173,6 +175,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.calendarOperations(api)
 	s.messageOperations(api)
 	s.chairOperations(api)
+	s.wearOperations(api)
 	s.catalogueOperations(api)
 	s.figureOperations(api)
 	s.houseOperations(api)
@@ -184,14 +187,19 @@ func operations(e *echo.Echo, s *server) huma.API {
 	return api
 }
 
-// schemaName names a type in the description; those of the chair have names that plans have too.
+// schemaName names a type in the description; those of the chair and of wear have names that others have too.
 func schemaName(t reflect.Type, hint string) string {
 	name := huma.DefaultSchemaNamer(t, hint)
 	for t.Kind() == reflect.Pointer {
 		t = t.Elem()
 	}
-	if t.Kind() == reflect.Struct && t.PkgPath() == "kladotex/core/chair" {
-		return "Chair" + name
+	if t.Kind() == reflect.Struct {
+		switch t.PkgPath() {
+		case "kladotex/core/chair":
+			return "Chair" + name
+		case "kladotex/core/wear":
+			return "Wear" + name
+		}
 	}
 	return name
 }

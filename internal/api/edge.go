@@ -199,6 +199,13 @@ func (g *guesses) atAccount(address, name string) time.Duration {
 	return g.accounts[g.hash(name)%uint64(len(g.accounts))].take(time.Now(), accountBurst, accountPause)
 }
 
+// knew returns the try of who knew a secret.
+func (g *guesses) knew(address string) {
+	g.lock.Lock()
+	defer g.lock.Unlock()
+	g.address(address).giveBack()
+}
+
 // mostFamiliar bounds what is remembered of addresses that are known.
 const mostFamiliar = 10_000
 

@@ -25,14 +25,10 @@ type Entry struct {
 	calendar.Booking
 }
 
-// Calendar writes bookings as iCalendar (RFC 5545). Sittings carry instants, so that readers in
+// Calendar writes bookings, and the days of heads being worn, as iCalendar (RFC 5545). Sittings carry instants, so that readers in
 // any zone show the right time; errands are whole days.
-func Calendar(name string, entries []Entry) ([]byte, error) {
-	cal := ics.NewCalendar()
-	cal.SetProductId("-//Kladotex//Calendar//EN")
-	cal.SetMethod(ics.MethodPublish)
-	cal.SetXWRCalName(name)
-	cal.SetRefreshInterval("PT1H")
+func Calendar(name string, entries []Entry, days []HeadDays) ([]byte, error) {
+	cal := newCalendar(name)
 	for _, e := range entries {
 		who := e.Client
 		if who == "" {
@@ -56,19 +52,64 @@ func Calendar(name string, entries []Entry) ([]byte, error) {
 			event.SetStatus(ics.ObjectStatusConfirmed)
 		}
 		for i, errand := range e.Errands {
-			day, err := time.Parse(time.DateOnly, errand.On)
-			if err != nil {
-				return nil, fmt.Errorf("booking %s: %w", e.ID, err)
+			if err := addDay(cal, fmt.Sprintf("%s-e%d@kladotex", e.ID, i+1), e.At, Day{errand.On, fmt.Sprintf("%s: %s", who, errand.Title)}); err != nil {
+				return nil, err
 			}
-			event := cal.AddEvent(fmt.Sprintf("%s-e%d@kladotex", e.ID, i+1))
-			event.SetDtStampTime(e.At)
-			event.SetAllDayStartAt(day)
-			event.SetAllDayEndAt(day.AddDate(0, 0, 1))
-			event.SetSummary(fmt.Sprintf("%s: %s", who, errand.Title))
-			event.SetTimeTransparency(ics.TransparencyTransparent)
+		}
+	}
+	for _, h := range days {
+		for i, d := range h.Days {
+			if err := addDay(cal, fmt.Sprintf("%s-w%d@kladotex", h.ID, i+1), h.At, d); err != nil {
+				return nil, err
+			}
 		}
 	}
 	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
+}
+
+// HeadDays are the days of a head being worn, for those who look after it.
+type HeadDays struct {
+	ID   string
+	At   time.Time // when it was finished
+	Days []Day
+}
+
+// Day is a whole day on which something is due.
+type Day struct{ On, Title string }
+
+// Days writes whole days as iCalendar (RFC 5545), under ids that begin with one: read in once more they
+// take the place of those before. at is when they were written.
+func Days(name, id string, at time.Time, days []Day) ([]byte, error) {
+	cal := newCalendar(name)
+	for i, d := range days {
+		if err := addDay(cal, fmt.Sprintf("%s-%d@kladotex", id, i+1), at, d); err != nil {
+			return nil, err
+		}
+	}
+	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
+}
+
+func newCalendar(name string) *ics.Calendar {
+	cal := ics.NewCalendar()
+	cal.SetProductId("-//Kladotex//Calendar//EN")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetXWRCalName(name)
+	cal.SetRefreshInterval("PT1H")
+	return cal
+}
+
+func addDay(cal *ics.Calendar, id string, at time.Time, d Day) error {
+	day, err := time.Parse(time.DateOnly, d.On)
+	if err != nil {
+		return fmt.Errorf("calendar entry %s: %w", id, err)
+	}
+	event := cal.AddEvent(id)
+	event.SetDtStampTime(at)
+	event.SetAllDayStartAt(day)
+	event.SetAllDayEndAt(day.AddDate(0, 0, 1))
+	event.SetSummary(d.Title)
+	event.SetTimeTransparency(ics.TransparencyTransparent)
+	return nil
 }
 
 // Bounds of what is read in.

@@ -28,7 +28,7 @@ func TestCalendarReadBackByAnotherParser(t *testing.T) {
 		},
 		Errands: []calendar.Errand{{On: "2027-03-26", Title: "Rinse the new hair, dry it"}},
 	}}
-	raw, err := Calendar("Tidewheel Loft", []Entry{entry})
+	raw, err := Calendar("Tidewheel Loft", []Entry{entry}, nil)
 	require.NoError(t, err)
 	for _, line := range strings.Split(string(raw), "\r\n") {
 		assert.LessOrEqual(t, len(line), 75, "RFC 5545: lines of at most 75 octets")

@@ -9,6 +9,7 @@ import (
 	"kladotex/core/message"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
+	"kladotex/core/wear"
 	"kladotex/internal/calendar"
 	"kladotex/internal/store"
 )
@@ -54,6 +55,8 @@ func Held(h store.Held) ([]byte, error) {
 		Events  []chair.Event `json:"events"`
 		// Photos are JPEG.
 		Photos [][]byte `json:"photos"`
+		// Worn is what was seen and done while it was worn.
+		Worn []wear.Entry `json:"worn"`
 	}
 	out := struct {
 		Format   string       `json:"format"`
@@ -92,7 +95,7 @@ func Held(h store.Held) ([]byte, error) {
 		out.Messages = append(out.Messages, heldMessage{m.At, m.Words})
 	}
 	for _, i := range h.Installs {
-		out.Installs = append(out.Installs, heldInstall{i.Install.Brief.Title, i.Install.Started, i.Install.Closed, i.Events, i.Photos})
+		out.Installs = append(out.Installs, heldInstall{i.Install.Brief.Title, i.Install.Started, i.Install.Closed, i.Events, i.Photos, append([]wear.Entry{}, i.Worn...)})
 	}
 	raw, err := json.MarshalIndent(out, "", "  ")
 	return append(raw, '\n'), err

@@ -11,6 +11,7 @@ import (
 
 	"kladotex/core/chair"
 	"kladotex/core/client"
+	"kladotex/core/wear"
 )
 
 // Client is a stored client.
@@ -189,6 +190,8 @@ type HeldInstall struct {
 	Install Install
 	Events  []chair.Event
 	Photos  [][]byte
+	// Worn is what was seen and done while it was worn.
+	Worn []wear.Entry
 }
 
 // HeldPlan is a plan made for a client, with the states pinned beside it and its

@@ -13,6 +13,7 @@ import (
 	"kladotex/core/chair"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/wear"
 )
 
 // ErrAtChair: the plan is at the chair, or was: it stays as it is.
@@ -47,6 +48,9 @@ type InstallDraft struct {
 	Input, Places       []byte
 	Engine, By          string
 	PlanSheet, DaySheet []byte
+	// Worn is the head as it is worn afterwards, Redoes the install whose outer rows it does again.
+	Worn   wear.Brief
+	Redoes string
 	// At is when it began; the zero time is now.
 	At time.Time
 }
@@ -81,14 +85,18 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 		if err != nil {
 			return err
 		}
+		worn, err := json.Marshal(d.Worn)
+		if err != nil {
+			return err
+		}
 		at := d.At
 		if at.IsZero() {
 			at = time.Now()
 		}
 		paper := func(file []byte) []byte { return append([]byte{}, file...) } // none is an empty one
-		_, err = tx.ExecContext(ctx, `INSERT INTO install (id, plan_id, client_id, brief, how, head, input, places, engine, plan_sheet, day_sheet, started_by, started_at)
-			VALUES (?, ?, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, d.PlanID, d.ClientID, string(brief), string(how), string(d.Frozen.Head), string(d.Input), string(d.Places), d.Engine, paper(d.PlanSheet), paper(d.DaySheet), d.By, stampOf(at))
+		_, err = tx.ExecContext(ctx, `INSERT INTO install (id, plan_id, client_id, brief, how, head, input, places, engine, plan_sheet, day_sheet, started_by, started_at, worn, redoes)
+			VALUES (?, ?, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, d.PlanID, d.ClientID, string(brief), string(how), string(d.Frozen.Head), string(d.Input), string(d.Places), d.Engine, paper(d.PlanSheet), paper(d.DaySheet), d.By, stampOf(at), string(worn), d.Redoes)
 		if err != nil {
 			return err
 		}
@@ -304,12 +312,13 @@ func (s *Store) ReopenInstall(ctx context.Context, id string) error {
 	})
 }
 
-// spend takes pieces out of the lots that serve a plan: what was booked for it before is not booked again.
+// spend takes pieces out of the lots that serve a plan: what was booked for it before is not
+// booked again; repairs while it is worn (see [movesOf]) are not part of it.
 func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string) (Booked, error) {
 	out := Booked{Piece: sp.Name}
 	before := func(kind supply.MoveKind) (n int, err error) {
 		err = tx.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
-			WHERE m.plan_id = ? AND m.kind = ? AND lot.colour = ? AND lot.item_id IN (
+			WHERE m.plan_id = ? AND m.kind = ? AND instr(m.id, '/') = 0 AND lot.colour = ? AND lot.item_id IN (
 				SELECT id FROM item WHERE id = ? OR json_extract(document, '$.line') = (SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`,
 			planID, string(kind), searchKey(sp.Colour), sp.Item, sp.Item).Scan(&n)
 		return n, err
@@ -335,7 +344,7 @@ func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string) 
 		if err != nil {
 			return Booked{}, err
 		}
-		for _, t := range supply.Take(m.count, lots) {
+		for _, t := range supply.Take(m.count, lots, sp.Reuse) {
 			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, By: by})
 			if err != nil {
 				return Booked{}, err
@@ -451,7 +460,11 @@ func heldInstalls(ctx context.Context, q querier, client string) (out []HeldInst
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, HeldInstall{i, told.Events, photos})
+		entries, err := readEntries(ctx, q, i.ID)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, HeldInstall{i, told.Events, photos, entries})
 	}
 	return out, nil
 }

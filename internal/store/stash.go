@@ -136,6 +136,8 @@ type LotDraft struct {
 	ID, Item string
 	Lot      supply.Lot
 	Purchase string // empty for one that was not ordered here
+	// WornBy is the client who wore them; empty for new ones, and for those of nobody in particular.
+	WornBy string
 }
 
 // AddLot makes a lot and books its first move. A lot of this id that is there already was made
@@ -162,8 +164,8 @@ func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, 
 	if err != nil {
 		return Lot{}, err
 	}
-	_, err = tx.ExecContext(ctx, `INSERT INTO lot (id, item_id, colour, document, purchase_id, created_at) VALUES (?, ?, ?, ?, nullif(?, ''), ?)`,
-		d.ID, d.Item, searchKey(d.Lot.Colour), string(document), d.Purchase, stampOf(time.Now()))
+	_, err = tx.ExecContext(ctx, `INSERT INTO lot (id, item_id, colour, document, purchase_id, created_at, worn_by) VALUES (?, ?, ?, ?, nullif(?, ''), ?, ?)`,
+		d.ID, d.Item, searchKey(d.Lot.Colour), string(document), d.Purchase, stampOf(time.Now()), d.WornBy)
 	if err != nil {
 		return Lot{}, err
 	}
@@ -229,13 +231,15 @@ type Claim struct {
 	// Key names what it is for inside the plan.
 	Key, Item, Colour string
 	Pieces            int // as sold, before loose hair is cut
+	// Reuse is true where what was worn before goes first.
+	Reuse bool
 }
 
 // lengthSlack is by how much a piece may be shorter than planned and still do, mm.
 const lengthSlack = 12.0
 
 // matching are the lots that can serve for a claim: its item or another of the same line and form,
-// in its colour, long enough. Pieces that a plan holds already are not counted as promised.
+// in its colour, long enough, and worn by no other client before. Pieces that a plan holds already are not counted as promised.
 func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.Held, error) {
 	item, err := readItem(ctx, q, c.Item)
 	if err != nil {
@@ -244,7 +248,8 @@ func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.He
 		}
 		return nil, err
 	}
-	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0`, searchKey(c.Colour), string(item.Kind))
+	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0
+		AND lot.worn_by IN ('', coalesce((SELECT client_id FROM plan WHERE id = ?), ''))`, searchKey(c.Colour), string(item.Kind), plan)
 	if err != nil {
 		return nil, err
 	}
@@ -311,7 +316,7 @@ func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Co
 			covered.Elsewhere += min(lots[i].Promised, lots[i].Pieces(lots[i].Pack))
 			lots[i].Promised += taken[lots[i].ID]
 		}
-		covered.Take = supply.Take(max(0, c.Pieces-covered.Used), lots)
+		covered.Take = supply.Take(max(0, c.Pieces-covered.Used), lots, c.Reuse)
 		for _, t := range covered.Take {
 			taken[t.Lot] += t.Pieces
 		}
@@ -426,4 +431,58 @@ func (s *Store) PutLots(ctx context.Context, puts []LotPut, progress func(done i
 		return fmt.Errorf("storing lots: %w", err)
 	}
 	return nil
+}
+
+// LotBook is the ledger of one lot up to the end of a time, summed by what happened.
+type LotBook struct {
+	Lot   Lot
+	Lines []supply.Booked
+	// Price is what a piece of it cost, minor units: as it was ordered, else as its item is sold.
+	Price float64
+}
+
+// Ledger is the ledger of every lot up to a time; lines before from say so.
+func (s *Store) Ledger(ctx context.Context, from, to time.Time) (out []LotBook, err error) {
+	err = s.snapshot(ctx, func(tx *sql.Tx) error {
+		lots, err := list(ctx, tx, "lots", func(row scanner) (b LotBook, err error) {
+			var order string
+			b.Lot, err = readLotRow(alsoScan{row, []any{&order}})
+			if err != nil {
+				return b, err
+			}
+			b.Price = b.Lot.Item.UnitPrice()
+			var lines []PurchaseLine
+			if err := json.Unmarshal([]byte(order), &lines); err != nil {
+				return b, err
+			}
+			for _, l := range lines {
+				if pieces := l.Offer.Packs * l.Pack; l.Item == b.Lot.Held.Item && strings.EqualFold(l.Colour, b.Lot.Colour) && pieces > 0 && l.Offer.Price > 0 {
+					b.Price = float64(l.Offer.Price) / float64(pieces)
+				}
+			}
+			return b, nil
+		}, `SELECT `+lotColumns+`, coalesce((SELECT lines FROM purchase WHERE purchase.id = lot.purchase_id), '[]')`+lotTables+` ORDER BY item.search_key, lot.id`)
+		if err != nil {
+			return err
+		}
+		index := make(map[string]int, len(lots))
+		for i := range lots {
+			index[lots[i].Lot.ID] = i
+		}
+		_, err = list(ctx, tx, "the ledger", func(row scanner) (b supply.Booked, err error) {
+			var lot string
+			if err = row.Scan(&lot, &b.Kind, &b.Before, &b.Packs, &b.Pieces); err == nil {
+				if i, has := index[lot]; has {
+					lots[i].Lines = append(lots[i].Lines, b)
+				}
+			}
+			return b, err
+		}, `SELECT lot_id, kind, at < ? AS before, sum(packs), sum(pieces) FROM stash_move WHERE at < ? GROUP BY lot_id, kind, before`, stampOf(from), stampOf(to))
+		out = lots
+		return err
+	})
+	if err != nil {
+		return nil, fmt.Errorf("the ledger: %w", err)
+	}
+	return out, nil
 }

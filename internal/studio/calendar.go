@@ -1,6 +1,7 @@
 package studio
 
 import (
+	"cmp"
 	"context"
 	"crypto/rand"
 	"crypto/subtle"
@@ -265,7 +266,21 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 	if name == "" {
 		name = "Kladotex"
 	}
-	return export.Calendar(name, entries)
+	heads, err := s.WornHeads(ctx)
+	if err != nil {
+		return nil, err
+	}
+	days := make([]export.HeadDays, len(heads))
+	for i := range heads {
+		h := &heads[i]
+		days[i] = export.HeadDays{ID: h.ID, At: h.Closed, Days: []export.Day{{On: h.Date(h.Clock.Next), Title: cmp.Or(h.Client, h.Title) + ": look at scalp, edges and roots"}}}
+		if h.Clock.Next != h.Clock.Planned {
+			days[i].Days = append(days[i].Days, export.Day{On: h.Date(h.Clock.Planned), Title: cmp.Or(h.Client, h.Title) + ": take down"})
+		} else {
+			days[i].Days[0].Title = cmp.Or(h.Client, h.Title) + ": take down"
+		}
+	}
+	return export.Calendar(name, entries, days)
 }
 
 // Feed is the secret of the address at which the calendar can be followed; it is made when it

@@ -12,6 +12,7 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/chair"
+	"kladotex/core/client"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/pace"
@@ -65,7 +66,10 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 		}
 	}
 	d := store.InstallDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Engine: plan.Engine, By: by.Name, At: start.At,
+		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Worn: at.Worn, Engine: plan.Engine, By: by.Name, At: start.At,
+	}
+	if p.Input.Redo != nil {
+		d.Redoes = p.Input.Redo.Install
 	}
 	drawn := flat.Of(&res)
 	drawn.Notices = []advice.Notice{} // they were looked at in the plan
@@ -181,20 +185,30 @@ func (s *Studio) settle(ctx context.Context, by store.Person, i store.Install) e
 		if i.Closed.IsZero() {
 			return nil
 		}
-		return s.store.ReopenInstall(ctx, i.ID)
+		if err := s.store.ReopenInstall(ctx, i.ID); err != nil {
+			return err
+		}
+		return s.unrenew(ctx, by, i)
 	}
 	log := state.Log()
+	in, err := s.frozenInput(ctx, i.ID)
+	if err != nil {
+		return err
+	}
 	var spent []store.Spent
 	for _, p := range log.Pieces {
 		if p.Piece.Item != "" && p.Used+p.Spoilt > 0 {
 			per := max(1, p.Piece.Per)
 			spent = append(spent, store.Spent{
-				Claim: store.Claim{Key: p.Piece.Key, Item: p.Piece.Item, Colour: p.Piece.Colour, Pieces: (p.Used + p.Spoilt + per - 1) / per},
+				Claim: store.Claim{Key: p.Piece.Key, Item: p.Piece.Item, Colour: p.Piece.Colour, Pieces: (p.Used + p.Spoilt + per - 1) / per, Reuse: in.ReuseFirst},
 				Name:  p.Piece.Called(), Used: (p.Used + per - 1) / per, Spoilt: p.Spoilt / per,
 			})
 		}
 	}
-	return s.store.CloseInstall(ctx, i, time.UnixMilli(at), log, spent, by.Name)
+	if err := s.store.CloseInstall(ctx, i, time.UnixMilli(at), log, spent, by.Name); err != nil {
+		return err
+	}
+	return s.renew(ctx, by, i, in, time.UnixMilli(at))
 }
 
 // KeepPhoto keeps a picture of an install, small and without where it was taken; who it shows was
@@ -204,6 +218,9 @@ func (s *Studio) KeepPhoto(ctx context.Context, by store.Person, install, id str
 	if !asked {
 		bad.Add("asked", "Ask first: a picture is kept only of those who said yes.")
 		return bad
+	}
+	if err := s.consented(ctx, install, client.KeepPhotos); err != nil {
+		return err
 	}
 	small, err := photo.Small(file)
 	if errors.Is(err, photo.ErrNoPicture) {

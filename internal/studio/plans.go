@@ -175,17 +175,30 @@ func (s *Studio) onPaper(ctx context.Context, id string, unit sheet.Unit, paper 
 	return out, sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: home.Rules.Currency}, nil
 }
 
+// Beginning says what a new plan starts from; every id may be empty.
+type Beginning struct {
+	ClientID string
+	// From is an earlier plan.
+	From string
+	// Renews is the install of a head being worn, Rows how many of its outer rows are done again.
+	Renews string
+	Rows   int
+}
+
 // Begin is what a new plan starts from: the default as the house does it, worked by who begins
-// it, or an earlier plan,
-// with the client's head and hair in it. Either id may be empty.
-func (s *Studio) Begin(ctx context.Context, by store.Person, clientID, from string) (Draft, error) {
-	d := Draft{Title: "New plan", ClientID: clientID, Input: plan.Default()}
-	if from != "" {
-		p, err := s.store.Plan(ctx, from)
+// it, an earlier plan, or the outer rows of a head being worn, with the client's head and hair in it.
+func (s *Studio) Begin(ctx context.Context, by store.Person, b Beginning) (Draft, error) {
+	d := Draft{Title: "New plan", ClientID: b.ClientID, Input: plan.Default()}
+	switch {
+	case b.Renews != "":
+		return s.beginRenewal(ctx, by, b)
+	case b.From != "":
+		p, err := s.store.Plan(ctx, b.From)
 		if err != nil {
 			return Draft{}, err
 		}
 		d.Title, d.Input = p.Title+", again", p.Input
+		d.Input.Redo = nil // a copy is of the whole head
 		if d.ClientID == "" {
 			d.ClientID = p.ClientID
 		}
@@ -196,23 +209,28 @@ func (s *Studio) Begin(ctx context.Context, by store.Person, clientID, from stri
 			return Draft{}, err
 		}
 		d.Input = c.Facts.Begin(d.Input)
-		if from == "" {
+		if b.From == "" {
 			d.Title = c.Name
 		}
 	}
-	if from == "" { // an earlier plan keeps what it departed in
+	if b.From == "" { // an earlier plan keeps what it departed in
 		h, err := s.store.House(ctx)
 		if err != nil {
 			return Draft{}, err
 		}
 		d.Input = h.Rules.Begin(d.Input)
-		d.Input.Day = &plan.Day{Hands: []plan.Hand{{
-			Key: "first", Person: by.ID, Name: by.Name, Hand: by.Hand, OwnHead: by.OwnHead, Does: plan.DoesBoth,
-		}}}
+		d.Input.Day = dayOf(by)
 	}
 	var err error
 	d.Input, err = s.withPace(ctx, d.Input)
 	return d, err
+}
+
+// dayOf is the day of a plan that one person does.
+func dayOf(by store.Person) *plan.Day {
+	return &plan.Day{Hands: []plan.Hand{{
+		Key: "first", Person: by.ID, Name: by.Name, Hand: by.Hand, OwnHead: by.OwnHead, Does: plan.DoesBoth,
+	}}}
 }
 
 // Departures are where a plan departs from the house rules.

@@ -53,6 +53,11 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (plan.
 			return plan.Fitting{}, err
 		}
 		before = c.Facts.Worn()
+		heads, err := s.Heads(ctx, clientID)
+		if err != nil {
+			return plan.Fitting{}, err
+		}
+		before = append(wornBefore(heads), before...)
 	}
 	return plan.FitOf(ctx, in, have, before)
 }

@@ -59,6 +59,9 @@ type records interface {
 	DropPhoto(ctx context.Context, install, id string) error
 	Log(ctx context.Context, page store.Page) ([]store.Logged, error)
 	LogOf(ctx context.Context, id string) (store.Logged, error)
+	CareLink(ctx context.Context, install string) (store.CareLink, error)
+	DropCareLink(ctx context.Context, install string) error
+	DeleteInstall(ctx context.Context, id string) error
 	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 

@@ -248,6 +248,7 @@ func claims(in plan.Input, need plan.Need) []store.Claim {
 	out := make([]store.Claim, len(list))
 	for i, w := range list {
 		out[i] = w.claim()
+		out[i].Reuse = in.ReuseFirst
 	}
 	return out
 }

@@ -18,7 +18,7 @@ const shell = new NetworkFirst({
   networkTimeoutSeconds: 4,
   plugins: [{ cacheKeyWillBeUsed: () => Promise.resolve(page) }],
 });
-registerRoute(new NavigationRoute(shell, { denylist: [/^\/api\//] }));
+registerRoute(new NavigationRoute(shell, { denylist: [/^\/(api|care)\//] }));
 
 registerRoute(
   ({ url }) => url.origin === self.location.origin && url.pathname.startsWith("/api/v1/figures/"),

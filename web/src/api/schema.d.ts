@@ -246,6 +246,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{id}/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The installs of a client in a row, and what the next plan can take from them */
+        get: operations["listHeads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{id}/input": {
         parameters: {
             query?: never;
@@ -496,6 +513,59 @@ export interface paths {
         get: operations["readInstall"];
         put?: never;
         post?: never;
+        /** Delete an install with all that was told of it, its pictures and what was seen since */
+        delete: operations["deleteInstall"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/care-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the client an address to read the care at; the one before leads nowhere */
+        post: operations["handCare"];
+        /** Revoke the address at which the care is read */
+        delete: operations["revokeCare"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/care.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The days of care as calendar entries */
+        get: operations["careCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/care.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The client's sheet on care */
+        get: operations["careSheet"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -572,6 +642,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/installs/{id}/wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A head being worn, or one that was */
+        get: operations["readWorn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/installs/{id}/wear/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what was seen or done while a head is worn; the same again changes nothing */
+        put: operations["putWear"];
+        post?: never;
+        /** Delete what was seen or done, and take back what it moved in the stash */
+        delete: operations["dropWear"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/items": {
         parameters: {
             query?: never;
@@ -620,6 +725,23 @@ export interface paths {
         put?: never;
         /** Where the ends land, what reaches each line, and the cut list */
         post: operations["landing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ledger/{year}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came into the stash over a year, what became of it and what is left, in pieces and in money */
+        get: operations["readYear"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1574,6 +1696,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The heads being worn, the one to be taken down first leading */
+        get: operations["listWorn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/work": {
         parameters: {
             query?: never;
@@ -1606,6 +1745,29 @@ export interface components {
             /** @description The small thing; left out for a piece */
             thing?: components["schemas"]["Thing"];
             where: components["schemas"]["Where"];
+        };
+        Account: {
+            /** Format: int64 */
+            bought: number;
+            /** Format: int64 */
+            given: number;
+            /** Format: int64 */
+            leftNew: number;
+            /** Format: int64 */
+            leftSaved: number;
+            /**
+             * Format: int64
+             * @description Pieces there at the beginning
+             */
+            opening: number;
+            /** Format: int64 */
+            other: number;
+            /** Format: int64 */
+            saved: number;
+            /** Format: int64 */
+            spoilt: number;
+            /** Format: int64 */
+            usedUp: number;
         };
         AcknowledgeRequest: {
             /** @description Key of the caution */
@@ -1747,6 +1909,18 @@ export interface components {
             turns: components["schemas"]["Between"];
             /** @description Key of the way */
             way: string;
+        };
+        Back: {
+            /** @enum {string} */
+            condition: "new" | "good" | "worn";
+            item: string;
+            /** @description Id of the lot */
+            lot: string;
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            round: number;
         };
         Balance: {
             left: components["schemas"]["Half"];
@@ -1914,6 +2088,18 @@ export interface components {
              * @description Pieces in all of them, by the label where nobody counted
              */
             pieces: number;
+        };
+        CareDate: {
+            key: string;
+            on: string;
+            title: string;
+        };
+        CareLink: {
+            by: string;
+            /** @description Path under this studio's address; who knows it reads the care and nothing else */
+            path: string;
+            /** @description Last day it is open */
+            until: string;
         };
         Catalogue: {
             bounds: components["schemas"]["Bounds"];
@@ -2431,6 +2617,8 @@ export interface components {
             given: boolean;
             /** @description Day as YYYY-MM-DD; empty when not given */
             on: string;
+            /** @description What the client did not agree to */
+            withheld?: ("photos" | "health")[];
         };
         CountWish: {
             /** @description True when the number is that of the zones that change alone */
@@ -2778,6 +2966,11 @@ export interface components {
             /** @enum {string} */
             fibre: "synthetic" | "blend" | "human";
             name: string;
+            /**
+             * Format: int64
+             * @description How often it stands being worn
+             */
+            rounds: number;
         };
         Fill: {
             /** @description Places known beforehand: one piece at each, hung on what lies nearest */
@@ -3117,6 +3310,10 @@ export interface components {
             plaits: components["schemas"]["Preparation"];
             /** @description What the install is priced by; left out for the studio's usual way */
             price?: components["schemas"]["Basis"];
+            /** @description What is done again of a head that is worn; left out for a whole head */
+            redo?: components["schemas"]["Redo"];
+            /** @description True to take pieces that were worn before out of the stash first */
+            reuseFirst?: boolean;
             /**
              * Format: int64
              * @description Version of this document's schema
@@ -3263,6 +3460,12 @@ export interface components {
         ItemGone: {
             /** @description True where it was archived instead */
             archived: boolean;
+        };
+        Keeps: {
+            /** Format: int64 */
+            healthMonths: number;
+            /** Format: int64 */
+            photoMonths: number;
         };
         KindFacts: {
             hair: boolean;
@@ -3885,6 +4088,62 @@ export interface components {
              */
             stopMm: number;
         };
+        PastHead: {
+            /**
+             * Format: double
+             * @description Longest own hair when it was planned, mm
+             */
+            beforeMm: number;
+            change: string[];
+            /** @description Left out while it is worn, or where nobody noted it */
+            downOn?: string;
+            /** @enum {string} */
+            edges?: "better" | "same" | "worse" | "";
+            /** @enum {string} */
+            felt?: "comfortable" | "tight" | "painful" | "";
+            id: string;
+            /**
+             * Format: double
+             * @description Longest own hair at the taking down, mm; 0 where nobody measured
+             */
+            lengthMm: number;
+            /**
+             * Format: int64
+             * @description Lost or replaced
+             */
+            lost: number;
+            /** Format: double */
+            massG: number;
+            /** Format: int64 */
+            mended: number;
+            on: string;
+            /**
+             * Format: int64
+             * @description Packs opened
+             */
+            packs: number;
+            photos: string[];
+            /** Format: int64 */
+            pieces: number;
+            planId?: string;
+            /** Format: double */
+            plannedMin: number;
+            /** Format: int64 */
+            saved: number;
+            title: string;
+            /** Format: double */
+            weeks: number;
+            /** Format: double */
+            workedMin: number;
+            /** @description True for one that is worn still */
+            worn: boolean;
+        };
+        PastHeads: {
+            /** @description The latest first */
+            heads: components["schemas"]["PastHead"][];
+            /** @description What the next plan can take from them; left out before the first was taken down */
+            worked?: components["schemas"]["Worked"];
+        };
         PersonEntry: {
             /**
              * @description How practised they are
@@ -4160,6 +4419,40 @@ export interface components {
             /** Format: int64 */
             wasMinor: number;
         };
+        Priced: {
+            /**
+             * Format: int64
+             * @description Pieces that were at hand, repairs among them
+             */
+            came: number;
+            /**
+             * Format: int64
+             * @description On the head now
+             */
+            hangs: number;
+            /**
+             * Format: int64
+             * @description Never hung
+             */
+            left: number;
+            name: string;
+            /** @description Key of the piece */
+            piece: string;
+            /** Format: double */
+            priceMinor: number;
+            /**
+             * Format: int64
+             * @description Came back to be used again
+             */
+            saved: number;
+            /** Format: int64 */
+            spoilt: number;
+            /**
+             * Format: int64
+             * @description Went on the head and did not come back
+             */
+            usedUp: number;
+        };
         Promise: {
             /** Format: int64 */
             pieces: number;
@@ -4272,6 +4565,15 @@ export interface components {
             says?: components["schemas"]["Imported"];
             trouble?: string;
         };
+        Redo: {
+            /** @description Id of the install the head is worn from */
+            install: string;
+            /**
+             * Format: int64
+             * @description 1 for the row at the hairline, 2 for the row behind it too
+             */
+            rows: number;
+        };
         RefreshPricesRequest: {
             /** @description Write them into the items too */
             save: boolean;
@@ -4344,6 +4646,8 @@ export interface components {
             chairs?: number;
             /** @description ISO 4217 code of the studio's currency */
             currency: string;
+            /** @description For how long pictures and health notes are kept; left out to keep them until they are deleted */
+            keeps?: components["schemas"]["Keeps"];
             /** @description Words of messages by kind; those left out are as usual */
             letters?: {
                 [key: string]: components["schemas"]["Template"];
@@ -5043,6 +5347,206 @@ export interface components {
             /** @description The wrapping hair; methods that wrap need it */
             wrapping?: components["schemas"]["Wrapping"];
         };
+        WearAdvice: {
+            /** @enum {string} */
+            do: "clinician" | "take-down" | "loosen" | "refresh" | "put-back" | "tend";
+            /** @description Key of the sign it is about */
+            sign: string;
+            text: string;
+            /** Format: int64 */
+            withinDays: number;
+        };
+        WearArea: {
+            /**
+             * Format: double
+             * @description Minutes of practised hands to take it off
+             */
+            minutes: number;
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            places: number;
+        };
+        WearCare: {
+            avoid: boolean;
+            /** Format: int64 */
+            everyDays: number;
+            key: string;
+            text: string;
+            title: string;
+        };
+        WearClock: {
+            checkLate: boolean;
+            /**
+             * Format: int64
+             * @description Today, in days since the last look
+             */
+            day: number;
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            latest: number;
+            /** Format: int64 */
+            nextCheck: number;
+            /** Format: int64 */
+            planned: number;
+            reasons: components["schemas"]["WearReason"][];
+            /** @enum {string} */
+            state: "fine" | "soon" | "due" | "over";
+        };
+        WearEntry: {
+            by?: string;
+            /** Format: int64 */
+            count?: number;
+            /** Format: int64 */
+            day: number;
+            /** @enum {string} */
+            edges?: "better" | "same" | "worse" | "";
+            /** @enum {string} */
+            felt?: "comfortable" | "tight" | "painful" | "";
+            id: string;
+            /** @enum {string} */
+            kind: "checked" | "put-back" | "replaced" | "lost" | "ring-off" | "renewed" | "noted" | "taken-down";
+            /** Format: double */
+            lengthMm?: number;
+            /** Format: double */
+            minutes?: number;
+            /** @description Id of the install by which rows were done again */
+            of?: string;
+            on: string;
+            photo?: string;
+            piece?: string;
+            /** Format: int64 */
+            rows?: number;
+            saved?: components["schemas"]["WearSaved"][];
+            signs?: {
+                [key: string]: number;
+            };
+            text?: string;
+            things?: number[];
+        };
+        WearGrown: {
+            /** Format: double */
+            leastMm: number;
+            /** Format: double */
+            likelyMm: number;
+            /** Format: double */
+            mostMm: number;
+            /** Format: int64 */
+            week: number;
+        };
+        WearGuide: {
+            after: string[];
+            areas: components["schemas"]["WearArea"][];
+            /** Format: double */
+            baseMin: number;
+            before: string[];
+            /** Format: double */
+            combMin: number;
+            /** Format: double */
+            markMm: number;
+            /** Format: double */
+            offMin: number;
+            parts: components["schemas"]["WearGuidePart"][];
+            /** Format: int64 */
+            restDays: number;
+            restWhy: string;
+            shed: components["schemas"]["WearShed"];
+            /** Format: double */
+            totalMin: number;
+            /** Format: double */
+            washMin: number;
+            worry: string[];
+        };
+        WearGuidePart: {
+            /** Format: double */
+            cutBelowMm: number;
+            /** @enum {string} */
+            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            name: string;
+            /** @description Key of the piece */
+            piece: string;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            places: number;
+            steps: components["schemas"]["Step"][];
+            /** Format: int64 */
+            usuallyBack: number;
+            /** @description Name of the method */
+            way: string;
+        };
+        WearReason: {
+            decides: boolean;
+            key: string;
+            /** Format: int64 */
+            least: number;
+            /** Format: int64 */
+            most: number;
+            text: string;
+        };
+        WearRenewal: {
+            /**
+             * Format: double
+             * @description Minutes of practised hands to take off, part, plait and attach, on this head
+             */
+            minutes: number;
+            pays: boolean;
+            /** Format: int64 */
+            pieces: number;
+            /** Format: int64 */
+            places: number;
+            /** Format: int64 */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Weeks gained
+             */
+            weeks: number;
+            why: string;
+        };
+        WearSaved: {
+            /** Format: int64 */
+            good: number;
+            /** @description Key of the piece */
+            piece: string;
+            /**
+             * Format: int64
+             * @description Fit for filling, for covered rows or for practice
+             */
+            worn: number;
+        };
+        WearShed: {
+            /** Format: double */
+            ballMm: number;
+            /** Format: int64 */
+            days: number;
+            /**
+             * Format: int64
+             * @description Hairs
+             */
+            least: number;
+            /** Format: double */
+            massG: number;
+            /** Format: int64 */
+            most: number;
+        };
+        WearSign: {
+            ask: string;
+            grades: string[];
+            key: string;
+            /** Format: int64 */
+            sinceDay: number;
+            where: string;
+        };
+        WearThing: {
+            colour?: string;
+            /** Format: int64 */
+            count: number;
+            item?: string;
+            name: string;
+        };
         WeighRequest: {
             item: components["schemas"]["Item"];
             /** Format: int64 */
@@ -5143,6 +5647,77 @@ export interface components {
             /** @description Keys of rows in an order of one's own */
             rows?: string[];
         };
+        Worked: {
+            change: string[];
+            keep: string[];
+            on: string;
+            /** @description The plan to begin from; left out once it is deleted */
+            planId?: string;
+            readyOn?: string;
+            readyWhy?: string;
+            title: string;
+        };
+        WornDocument: {
+            /** @description What became of its pieces */
+            account: components["schemas"]["Priced"][];
+            /** @description The lots its pieces came back into */
+            back: components["schemas"]["Back"][];
+            care: components["schemas"]["WearCare"][];
+            clientId?: string;
+            dates: components["schemas"]["CareDate"][];
+            downOn?: string;
+            /** @description What was seen and done, the oldest first */
+            entries: components["schemas"]["WearEntry"][];
+            /** @description Grown out at the end of every week */
+            growing: components["schemas"]["WearGrown"][];
+            /** @description How the head is drawn */
+            head: components["schemas"]["Preview"];
+            link?: components["schemas"]["CareLink"];
+            ownHead: boolean;
+            pieces: components["schemas"]["WornPiece"][];
+            planId?: string;
+            readyOn?: string;
+            renewals: components["schemas"]["WearRenewal"][];
+            /** @description What to look for, in the order of today */
+            signs: components["schemas"]["WearSign"][];
+            /** @description How it comes off, on the day planned or, once that has passed, today */
+            takedown: components["schemas"]["WearGuide"];
+            things: components["schemas"]["WearThing"][];
+        };
+        WornEntry: {
+            /** @description What the last look asks for, the gravest first */
+            advice: components["schemas"]["WearAdvice"][];
+            client: string;
+            clock: components["schemas"]["WearClock"];
+            /** @description Day planned for the taking down */
+            dueOn: string;
+            /**
+             * Format: double
+             * @description Grown out at the roots, likely
+             */
+            grownMm: number;
+            id: string;
+            /** @description Day of the next look */
+            nextOn: string;
+            /** @description Day of the last look */
+            on: string;
+            title: string;
+        };
+        WornPiece: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many hang or hung
+             */
+            hung: number;
+            /** @description True where it is an item of the supplies, so that what comes back goes to the stash */
+            kept: boolean;
+            key: string;
+            name: string;
+            /** Format: int64 */
+            rounds: number;
+            swatch?: string;
+        };
         WrapNeed: {
             order: components["schemas"]["Order"];
             /**
@@ -5193,6 +5768,22 @@ export interface components {
             body: string;
             subject: string;
             to: string;
+        };
+        Year: {
+            all: components["schemas"]["Account"];
+            items: components["schemas"]["YearItem"][];
+            moneyMinor: components["schemas"]["Account"];
+            /** Format: int64 */
+            year: number;
+        };
+        YearItem: {
+            account: components["schemas"]["Account"];
+            colour: string;
+            item: string;
+            moneyMinor: components["schemas"]["Account"];
+            name: string;
+            /** @description What is counted, many of it */
+            unit: string;
         };
         ZoneFinding: {
             code: string;
@@ -5298,6 +5889,10 @@ export interface operations {
                 client?: string;
                 /** @description An earlier plan to start from */
                 from?: string;
+                /** @description A head being worn whose outer rows are to be done again */
+                renews?: string;
+                /** @description How many of them */
+                rows?: number;
             };
             header?: never;
             path?: never;
@@ -5801,6 +6396,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listHeads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastHeads"];
                 };
             };
             /** @description Error */
@@ -6352,6 +6978,165 @@ export interface operations {
             };
         };
     };
+    deleteInstall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    handCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CareLink"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    revokeCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    careCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The days */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    careSheet: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     installDaySheet: {
         parameters: {
             query?: never;
@@ -6546,6 +7331,107 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readWorn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WornDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putWear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description An id made by the device */
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WearEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WornDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    dropWear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description An id made by the device */
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WornDocument"];
                 };
             };
             /** @description Error */
@@ -6754,6 +7640,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Landings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readYear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Year"];
                 };
             };
             /** @description Error */
@@ -9010,6 +9927,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trade"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    listWorn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WornEntry"][];
                 };
             };
             /** @description Error */

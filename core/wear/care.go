@@ -1,0 +1,108 @@
+package wear
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"kladotex/core/hair"
+	"kladotex/core/method"
+)
+
+// Care is one thing the client does, or leaves, while the head is worn.
+type Care struct {
+	Key   string `json:"key"`
+	Title string `json:"title"`
+	Text  string `json:"text"`
+	// Every is after how many days it comes again; 0 for what is no matter of days.
+	Every int `json:"everyDays"`
+	// Avoid is true for what is left.
+	Avoid bool `json:"avoid"`
+}
+
+// Rhythm of care, days. Common practice, no source.
+const (
+	washEvery  = 10
+	rinseEvery = 4
+	nightly    = 1
+)
+
+// soaked is the mass of soaked hair ÷ dry, until somebody weighed it. Common practice, no source.
+const soaked = 2
+
+// curls are the forms whose ends curl and tangle at the nape.
+var curls = []hair.Form{hair.CurlyBulk}
+
+// Care is what the client does while the head is worn, in the order of a day: for the methods, the
+// water it gets, the pieces and the hairline at hand. Common practice, no source.
+func (b *Brief) Care() []Care {
+	out := []Care{
+		{Key: "night", Title: "Every night", Every: nightly,
+			Text: "Gather the pieces loosely in front or on top, never tight. A satin or silk scarf over the edges, a bonnet over all of it. A headband keeps a scarf from slipping; it lies on the forehead, not on the hairline."},
+	}
+	switch b.Water {
+	case method.Dry:
+		out = append(out, Care{Key: "wash", Title: "Washing", Avoid: true,
+			Text: "Keep it dry: water undoes what is twined. A cap in the shower and in the rain. Wipe the parts with a damp cloth on a fingertip, and let them dry."})
+	case method.Swim:
+		out = append(out,
+			Care{Key: "swim", Title: "After the water", Text: "Rinse with fresh water at once, roots first, so that neither salt nor pool water dries in. Press it out in a towel, never wring it."},
+			b.rootsOnly())
+	default:
+		out = append(out, b.rootsOnly())
+	}
+	if b.Water != method.Dry {
+		out = append(out, Care{Key: "dry", Title: "Dry it fully", Text: fmt.Sprintf(
+			"Wet it weighs about %.0f g instead of %.0f g: hold it in a towel while it drips, and let nothing hang free. Then moving air, cool, at the roots until they are dry to the touch: two hours or more. Never to bed, nor under a scarf, while it is damp.",
+			roundTo(soaked*b.Mass, 10), roundTo(b.Mass, 10))})
+	}
+	out = append(out, Care{Key: "scalp", Title: "The scalp", Every: rinseEvery, Text: "A few drops of light oil, or a diluted rinse, from a nozzle along the parts; press it in with the fingertips, no nails. Little: what builds up at the root mats."})
+	if slices.ContainsFunc(b.Parts, func(p Part) bool { return slices.Contains(curls, p.Form) }) {
+		out = append(out, Care{Key: "curls", Title: "Curly ends", Every: nightly, Text: "At the nape, every day: take the ends apart by hand, one piece at a time, from the tip upward. No brush, no comb."})
+	}
+	out = append(out,
+		Care{Key: "elastics", Title: "No elastics", Avoid: true, Text: "Nothing tight to tie it up: a strip of cloth or a large soft clip. Not up at all in the first week, and never twice in the same place."},
+		Care{Key: "heat", Title: "Heat and flame", Avoid: true, Text: "Fibre melts: no irons, no hot dryer, care at candles, grills and ovens."},
+	)
+	if b.Edges != hair.StrongEdges || b.Tender {
+		out = append(out, Care{Key: "edges", Title: "The edges", Text: "Leave them be: no gel every day, no brush, no headband on the hairline. Let the scarf lie loosely there."})
+	}
+	if b.Child {
+		out = append(out, Care{Key: "child", Title: "For whoever looks after the child", Text: "Look at the edges and the nape once a week, and ask every time whether anything hurts. Swimming and sport: a loose cap, and dry it afterwards."})
+	}
+	return append(out, Care{Key: "call", Title: "When to get in touch", Text: "It should not hurt. Pain, bumps, stinging, or a face that feels drawn up: have it loosened the same day. Sores, a rash, or hair that comes out in patches: see a clinician. Itching that stays, an odour, flakes or roots that mat: come sooner than planned."})
+}
+
+func (b *Brief) rootsOnly() Care {
+	return Care{Key: "wash", Title: "Wash the roots only", Every: washEvery,
+		Text: "Shampoo diluted one to ten, from a bottle with a nozzle, along the parts only; fingertips, not nails. Let the water run down the pieces, do not rub them. Rinse until it runs clear."}
+}
+
+func roundTo(v, step float64) float64 { return step * math.Round(v/step) }
+
+// DateDown is the key of the day of the taking down.
+const DateDown = "down"
+
+// Date is a day on which something is due while a head is worn, in days since the last look.
+type Date struct {
+	Day   int    `json:"day"`
+	Key   string `json:"key"`
+	Title string `json:"title"`
+}
+
+// Dates are the looks, the washing days and the day of the taking down.
+func (b *Brief) Dates(c Clock) []Date {
+	var out []Date
+	for _, d := range b.Looks(c.Planned) {
+		if d < c.Planned {
+			out = append(out, Date{d, "look", "Look at scalp, edges and roots"})
+		}
+	}
+	for _, care := range b.Care() {
+		for d := care.Every; care.Key == "wash" && d > 0 && d < c.Planned-washEvery/2; d += care.Every {
+			out = append(out, Date{d, "wash", "Wash the roots, and dry them fully"})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Date) int { return a.Day - b.Day })
+	return append(out, Date{c.Planned, DateDown, "Take it down"})
+}

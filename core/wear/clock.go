@@ -1,0 +1,234 @@
+package wear
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/parting"
+)
+
+// Weeks is how long something is worn, from the least to the most.
+type Weeks struct {
+	Least int `json:"least"`
+	Most  int `json:"most"`
+}
+
+// Rules are how long a house has heads worn.
+type Rules struct {
+	Weeks
+	// WithCare is true for a house that goes beyond what a method and a foundation usually bear,
+	// on strong edges and a scalp that is looked after.
+	WithCare bool
+}
+
+// withCare is by how many times such a house goes beyond it.
+const withCare = 2
+
+// foundations are the usual weeks of each foundation, and why. Common practice, no source.
+var foundations = map[parting.Structure]struct {
+	Weeks
+	why string
+}{
+	parting.AllIndividuals: {Weeks{6, 8}, "Individuals all over: every root grows out alike"},
+	parting.EarToEar:       {Weeks{6, 8}, "Individuals in front: the tracks behind stay covered longer than the front looks new"},
+	parting.Perimeter:      {Weeks{4, 6}, "A ring that is tied up: its roots are what is seen, and the ring can be done again"},
+	parting.Horseshoe:      {Weeks{6, 8}, "Individuals beside the part, tracks at the sides and behind"},
+	parting.PartLine:       {Weeks{4, 6}, "Few individuals at the part: the tracks beside it lift as they grow out"},
+	parting.Linked:         {Weeks{4, 6}, "Linked plaits: one that loosens loosens the next"},
+	parting.NetCap:         {Weeks{4, 6}, "A net: the plaits under it are hard to wash and to dry"},
+	parting.FrontDesign:    {Weeks{3, 5}, "Tracks that are meant to be seen get fuzzy first"},
+}
+
+// Caps on the weeks of heads that bear less. Common practice, no source.
+const (
+	childWeeks   = 4
+	fragileWeeks = 6
+	bareWeeks    = 4
+	tenderWeeks  = 6
+	swimWeeks    = 6 // in the water every day it is never quite dry
+	longest      = 16
+	fewPlaces    = 0.05 // the share of places below which a method does not decide
+)
+
+// Reason is one thing that speaks for so many weeks.
+type Reason struct {
+	Key  string `json:"key"`
+	Text string `json:"text"`
+	Weeks
+	// Decides is true for the one that sets the day.
+	Decides bool `json:"decides"`
+}
+
+// reasons are all that limits how long a head is worn.
+func (b *Brief) reasons(r Rules) []Reason {
+	stretch := func(w Weeks) Weeks {
+		if r.WithCare && b.Edges == hair.StrongEdges && !b.Child && !b.Tender {
+			return Weeks{w.Least, min(longest, withCare*w.Most)}
+		}
+		return w
+	}
+	out := []Reason{{Key: "house", Text: "The house has heads worn so long", Weeks: r.Weeks}}
+	if f, has := foundations[b.Structure]; has {
+		out = append(out, Reason{Key: "foundation", Text: f.why, Weeks: stretch(f.Weeks)})
+	}
+	all := 0
+	for _, p := range b.Parts {
+		all += p.Places
+	}
+	var seen []method.ID
+	for _, p := range b.Parts {
+		m, has := method.Lookup(p.Method)
+		if !has || slices.Contains(seen, p.Method) || float64(p.Places) < fewPlaces*float64(all) {
+			continue
+		}
+		seen = append(seen, p.Method)
+		out = append(out, Reason{Key: "method", Text: m.Name, Weeks: stretch(Weeks{m.WearWeeks[0], m.WearWeeks[1]})})
+	}
+	limit := func(applies bool, key string, weeks int, text string) {
+		if applies {
+			out = append(out, Reason{Key: key, Text: text, Weeks: Weeks{min(r.Least, weeks), weeks}})
+		}
+	}
+	limit(b.Child, "child", childWeeks, "A child: lighter, fewer, looser, and worn for a shorter time")
+	limit(b.Edges == hair.FragileEdges, "edges", fragileWeeks, "Fragile edges: they rest sooner")
+	limit(b.Edges == hair.BareEdges, "edges", bareWeeks, "Bare edges: what still grows there rests soon")
+	limit(b.Tender, "scalp", tenderWeeks, "A tender scalp")
+	limit(b.Water == method.Swim, "water", swimWeeks, "In the water often: it is never dry for long")
+	limit(b.Wish > 0, "wish", b.Wish, "So long was wished for")
+	return out
+}
+
+// ClockState is how it stands with the day of the taking down.
+type ClockState string
+
+// The states.
+const (
+	Fine ClockState = "fine"
+	Soon ClockState = "soon" // within a week
+	Due  ClockState = "due"  // today, or its range has begun and the day has passed
+	Over ClockState = "over" // past all that speaks for it
+)
+
+// Clock is when a head is taken down, and when it is looked at next. Days count from the last look of
+// the install.
+type Clock struct {
+	Day int `json:"day" doc:"Today, in days since the last look"`
+	// From is the first day on which it is usual to take it down, Planned the day planned for it,
+	// Latest the last that anything speaks for.
+	From    int        `json:"from"`
+	Planned int        `json:"planned"`
+	Latest  int        `json:"latest"`
+	State   ClockState `json:"state" enum:"fine,soon,due,over"`
+	Reasons []Reason   `json:"reasons"`
+	// Next is the next look at it, Late is true where one is overdue; -1 once it is taken down.
+	Next int  `json:"nextCheck"`
+	Late bool `json:"checkLate"`
+}
+
+// Weeks gained by doing the outer row, or both outer rows, again. Common practice, no source.
+var gained = [3]int{0, 3, 5}
+
+// Clock says when a head is taken down. Signs that were found bring it forward; rows done again put it
+// off, as far as the longest that anything is worn.
+func (b *Brief) Clock(r Rules, s *State, day int) Clock {
+	c := Clock{Day: day, Reasons: b.reasons(r), Next: -1}
+	least, most := longest, longest
+	decides := 0
+	for i, x := range c.Reasons {
+		least = min(least, x.Least)
+		if x.Most < most {
+			most, decides = x.Most, i
+		}
+	}
+	if b.Wish > 0 {
+		least = min(least, b.Wish)
+	}
+	c.From, c.Planned = 7*min(least, most), 7*most
+	if gain := s.gain(); gain > 0 {
+		c.Planned = min(c.Planned+7*gain, 7*longest)
+		decides = len(c.Reasons)
+		c.Reasons = append(c.Reasons, Reason{
+			Key: "refresh", Text: fmt.Sprintf("%s done again: %d weeks more", rowsOf(s.rows), gain), Weeks: Weeks{c.From / 7, c.Planned / 7},
+		})
+	}
+	c.Latest = c.Planned
+	if d, sooner := s.bringsForward(day); sooner && d.day < c.Planned {
+		c.Planned = d.day
+		c.From = min(c.From, c.Planned)
+		decides = len(c.Reasons)
+		c.Reasons = append(c.Reasons, Reason{Key: "signs", Text: d.why, Weeks: Weeks{d.day / 7, d.day / 7}})
+	}
+	c.Reasons[decides].Decides = true
+	slices.SortStableFunc(c.Reasons, func(a, b Reason) int { return cmp.Compare(a.Most, b.Most) })
+	switch {
+	case day > c.Latest:
+		c.State = Over
+	case day >= c.Planned:
+		c.State = Due
+	case c.Planned-day <= 7:
+		c.State = Soon
+	default:
+		c.State = Fine
+	}
+	if s.Off < 0 {
+		c.Next = b.nextCheck(s, c.Planned)
+		c.Late = c.Next < day
+	}
+	return c
+}
+
+func rowsOf(n int) string {
+	if n > 1 {
+		return "Both outer rows"
+	}
+	return "The outer row"
+}
+
+// Days between looks. Common practice, no source: pull shows in the first two days, the rest comes
+// slowly.
+const (
+	firstLook  = 2
+	secondLook = 7
+	lookEvery  = 14
+	closeLooks = 7 // of a child, a tender scalp and edges that are not strong
+	lookEarly  = 2 // days before it is due that a look counts as it
+)
+
+// Looks are the days on which a head is looked at, the last of them that of the taking down.
+func (b *Brief) Looks(planned int) []int {
+	every := lookEvery
+	if b.Child || b.Tender || b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges {
+		every = closeLooks
+	}
+	out := []int{firstLook}
+	for d := secondLook; d < planned-lookEarly; d += every {
+		out = append(out, d)
+	}
+	return append(out, max(planned, firstLook))
+}
+
+// nextCheck is the first look that nobody took yet; after a sign, sooner.
+func (b *Brief) nextCheck(s *State, planned int) int {
+	last := -1
+	if n := len(s.Checks); n > 0 {
+		last = s.Checks[n-1].Day
+	}
+	looks := b.Looks(planned)
+	next := looks[len(looks)-1]
+	for _, d := range looks {
+		if d > last+lookEarly || last < 0 {
+			next = d
+			break
+		}
+	}
+	if last >= 0 && s.worry() > None {
+		next = min(next, last+again)
+	}
+	return max(next, last+1)
+}
+
+// again is after how many days a sign is looked at again. Common practice, no source.
+const again = 3

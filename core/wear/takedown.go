@@ -1,0 +1,235 @@
+package wear
+
+import (
+	"fmt"
+	"math"
+
+	"kladotex/core/hair"
+	"kladotex/core/method"
+)
+
+// Minutes of what follows once all pieces are off. Common practice, no source.
+const (
+	combTime    = 12.0  // to crumble build-up and slide out shed hair, whatever the head
+	combEach    = 0.25  // the same for each plait
+	combWeekly  = 0.06  // and more of it for every week, as a share
+	washTime    = 45.0  // detangle damp, wash, condition
+	longTakeoff = 240.0 // minutes from which a second sitting or second hands are advised
+)
+
+// Guide is how a head comes off.
+type Guide struct {
+	// Areas come off in this order, the back first.
+	Areas []Area      `json:"areas"`
+	Parts []GuidePart `json:"parts"`
+	// Off, Base, Comb and Wash are the minutes to take the pieces off, to undo plaits and tracks, to
+	// get shed hair and build-up out, and to detangle and wash; Total is their sum.
+	Off   float64 `json:"offMin"`
+	Base  float64 `json:"baseMin"`
+	Comb  float64 `json:"combMin"`
+	Wash  float64 `json:"washMin"`
+	Total float64 `json:"totalMin"`
+	Shed  Shed    `json:"shed"`
+	// Mark is the longest distance from a root above which nothing is cut, mm; 0 where nothing is cut.
+	Mark float64 `json:"markMm"`
+	// Before, After and Worry are what is done before the first piece, once all are off, and what is
+	// no shed hair any more.
+	Before []string `json:"before"`
+	After  []string `json:"after"`
+	Worry  []string `json:"worry"`
+	// Rest is how many days own hair and scalp rest before the next install, and why.
+	Rest    int    `json:"restDays"`
+	RestWhy string `json:"restWhy"`
+}
+
+// GuidePart is how one piece comes off.
+type GuidePart struct {
+	Piece    string        `json:"piece" doc:"Key of the piece"`
+	Name     string        `json:"name"`
+	Method   method.ID     `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
+	Way      string        `json:"way" doc:"Name of the method"`
+	Places   int           `json:"places"`
+	Pieces   int           `json:"pieces"`
+	CutBelow float64       `json:"cutBelowMm"`
+	Steps    []method.Step `json:"steps"`
+	// Back is how many of its pieces usually come back whole.
+	Back int `json:"usuallyBack"`
+}
+
+// Shares of pieces that come back whole, by how they came off. Common practice, no source: most of
+// what was hooked, nearly all that was made by hand, none of what was cut.
+const (
+	hookedBack = 0.85
+	wholeBack  = 0.95
+)
+
+// comesBack is how many of a part usually come back.
+func comesBack(p Part) int {
+	m, _ := method.Lookup(p.Method)
+	switch {
+	case !m.Whole() || p.Form == hair.BraidingHair:
+		return 0
+	case p.Form == hair.HandmadeLoc:
+		return int(math.Round(wholeBack * float64(p.Pieces)))
+	}
+	return int(math.Round(hookedBack * float64(p.Pieces)))
+}
+
+// Takedown is how a head comes off after so many days.
+func (b *Brief) Takedown(days int) Guide {
+	g := Guide{Areas: []Area{}, Parts: []GuidePart{}, Shed: b.ShedIn(days)}
+	factor := b.factor()
+	plaits := 0
+	for _, a := range b.Areas {
+		a.Off *= factor
+		g.Areas = append(g.Areas, a)
+		g.Off += a.Off
+		plaits += a.Places
+	}
+	for _, p := range b.Parts {
+		m, _ := method.Lookup(p.Method)
+		g.Parts = append(g.Parts, GuidePart{p.Key, p.Name, p.Method, m.Name, p.Places, p.Pieces, p.CutBelow, p.TakesDown, comesBack(p)})
+		g.Mark = max(g.Mark, p.CutBelow)
+	}
+	g.Base = b.Base * factor
+	g.Comb = (combTime + combEach*float64(plaits)*b.Taken) * (1 + combWeekly*float64(days)/7) * factor
+	g.Wash = washTime * factor
+	g.Total = g.Off + g.Base + g.Comb + g.Wash
+	g.Before = []string{
+		"Sit at a table with good light, a bowl for cuffs and one for pieces that can be used again. Clip all away but the lowest row at the back.",
+		"Start at the back, at the nape, and go up and forward; the hairline comes last, when hands know how it gives.",
+	}
+	if g.Mark > 0 {
+		g.Before = append(g.Before, "Before the first cut mark every piece: nothing is cut above the mark, ever. Where the own hair ends is felt between two fingers, not guessed.")
+	}
+	if g.Total > longTakeoff {
+		g.Before = append(g.Before, "It is long: split it over two evenings, plaits that are open tied into loose ones overnight, or ask for second hands.")
+	}
+	g.After = []string{
+		"Dry, before any water: crumble the grey build-up at each root between two fingertips with a drop of oil.",
+		"Hold the root, and slide the loose hair out towards the tip; then the next one. Wet, it would felt together.",
+		"The edges first, with fingers alone, no comb.",
+		"Mist with water and a little conditioner, detangle in sections from the tip up, wide comb last.",
+		"Wash scalp and hair, condition, rinse, dry fully.",
+	}
+	g.Worry = []string{
+		"Hairs with a tiny pale bulb at one end were shed and were due. They come evenly from all over.",
+		"A handful from one spot, bare patches, or short hairs broken off along the edges is something else: rest, and ask a clinician.",
+	}
+	g.Rest, g.RestWhy = b.Rest(days, "", "")
+	return g
+}
+
+// Days of rest before the next install. Common practice, no source.
+const (
+	restShort = 3  // after up to four weeks
+	restUsual = 7  // after up to eight
+	restLong  = 14 // after more, or where the edges are not strong
+	restHurt  = 28 // where it hurt or the edges thinned
+)
+
+// Rest is how many days own hair and scalp rest after so many days of wear, and why.
+func (b *Brief) Rest(days int, felt Comfort, edges Change) (int, string) {
+	weeks := (days + 3) / 7
+	switch {
+	case edges == Worse || felt == Painful:
+		return restHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls, and a clinician's look where it does not mend."
+	case b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges || b.Tender || weeks > 8:
+		return restLong, fmt.Sprintf("After %d weeks, with %s: two weeks to rest, washed and conditioned at least twice.", weeks, b.delicate(weeks))
+	case weeks > 4:
+		return restUsual, fmt.Sprintf("After %d weeks: a week to rest, washed and conditioned.", weeks)
+	}
+	return restShort, fmt.Sprintf("After %d weeks: wash, condition, and let the scalp breathe for some days.", weeks)
+}
+
+// delicate is why a head rests for longer.
+func (b *Brief) delicate(weeks int) string {
+	switch {
+	case b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges:
+		return "edges that are not strong"
+	case b.Tender:
+		return "a tender scalp"
+	}
+	return "so long a wear"
+}
+
+// Renewal is what doing the outer rows again would cost and bring.
+type Renewal struct {
+	Rows    int     `json:"rows"`
+	Places  int     `json:"places"`
+	Pieces  int     `json:"pieces"`
+	Minutes float64 `json:"minutes" doc:"Minutes of practised hands to take off, part, plait and attach, on this head"`
+	Weeks   int     `json:"weeks" doc:"Weeks gained"`
+	// Pays is true where it is worth it, Why says why or why not.
+	Pays bool   `json:"pays"`
+	Why  string `json:"why"`
+}
+
+// Of doing rows again, common practice, no source.
+const (
+	fewestRing = 6    // places below which there is no ring to speak of
+	ringAfter  = 21   // days before which the ring is no older than the rest looks
+	showsGrown = 10.0 // mm grown out from which the second row is seen too
+	weekCosts  = 2    // a week gained by the second row may cost so many times one gained by the first
+)
+
+// Renewals are doing the outer row again, and both, after so many days; empty where no pieces hang
+// loose at the hairline.
+func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
+	out := []Renewal{}
+	if b.Ring[0].Places < fewestRing {
+		return out
+	}
+	row := func(k int) (r Renewal) {
+		for i := range k {
+			r.Places += b.Ring[i].Places
+			r.Pieces += b.Ring[i].Pieces
+			r.Minutes += b.Ring[i].Minutes * b.factor()
+		}
+		r.Rows, r.Weeks = k, max(0, min(gained[k], longest-(c.Latest/7-s.gain())))
+		return r
+	}
+	one := row(1)
+	grown, _ := b.GrownIn(days)
+	switch {
+	case s.RenewedOn >= 0 && days-s.RenewedOn < ringAfter:
+		one.Why = "It was done again a short while ago."
+	case c.State == Over:
+		one.Why = "The head is past its day: take it down, a new ring would hold old hair longer."
+	case one.Weeks < 1:
+		one.Why = "It is worn as long as anything is worn already."
+	case days < ringAfter:
+		one.Why = fmt.Sprintf("Only %.0f mm have grown out: put back what is loose, and wait.", grown)
+	default:
+		one.Pays = true
+		one.Why = fmt.Sprintf("%.0f mm have grown out; the ring is what is seen, and the rest holds.", grown)
+	}
+	out = append(out, one)
+	if b.Ring[1].Places == 0 {
+		return out
+	}
+	two := row(2)
+	more := two.Minutes - one.Minutes
+	extra := two.Weeks - one.Weeks
+	switch {
+	case !one.Pays:
+		two.Why = one.Why
+	case extra < 1:
+		two.Why = "The second row would gain nothing more."
+	case grown < showsGrown:
+		two.Why = "The second row is still covered by the first."
+	case more/float64(extra) > weekCosts*one.Minutes/float64(one.Weeks):
+		two.Why = fmt.Sprintf("%.0f min more for %s more; a week of the ring costs %.0f. It does not pay.", more, weeks(extra), one.Minutes/float64(one.Weeks))
+	default:
+		two.Pays = true
+		two.Why = fmt.Sprintf("%.0f min more for %s more.", more, weeks(extra))
+	}
+	return append(out, two)
+}
+
+func weeks(n int) string {
+	if n == 1 {
+		return "1 week"
+	}
+	return fmt.Sprintf("%d weeks", n)
+}

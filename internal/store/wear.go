@@ -1,0 +1,419 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"kladotex/core/supply"
+	"kladotex/core/wear"
+)
+
+// Worn is a finished install with what was seen and done since.
+type Worn struct {
+	Logged
+	// Brief is the head as it is worn; nil for an install begun before there was one.
+	Brief *wear.Brief
+	// Redoes is the id of the install whose outer rows this one did again; empty for a whole head.
+	Redoes  string
+	Entries []wear.Entry
+}
+
+const wornColumns = loggedColumns + `, worn, redoes`
+
+func readWorn(row scanner) (w Worn, err error) {
+	var brief string
+	w.Logged, err = readLogged(alsoScan{row, []any{&brief, &w.Redoes}})
+	if err != nil || brief == "" {
+		return w, err
+	}
+	return w, json.Unmarshal([]byte(brief), &w.Brief)
+}
+
+// alsoScan reads further columns behind those asked for.
+type alsoScan struct {
+	scanner
+	more []any
+}
+
+func (a alsoScan) Scan(to ...any) error { return a.scanner.Scan(append(to, a.more...)...) }
+
+func (s *Store) wornWith(ctx context.Context, what, where string, args ...any) (out []Worn, err error) {
+	err = s.snapshot(ctx, func(tx *sql.Tx) error {
+		out, err = list(ctx, tx, what, readWorn, `SELECT `+wornColumns+` FROM install WHERE closed_at != '' AND `+where, args...)
+		for i := range out {
+			if err == nil {
+				out[i].Entries, err = readEntries(ctx, tx, out[i].ID)
+			}
+		}
+		return err
+	})
+	return out, err
+}
+
+// Worn are the heads being worn that were finished since: those not taken down, of every client the
+// latest alone. What did outer rows again belongs to the head it was done for.
+func (s *Store) Worn(ctx context.Context, since time.Time) ([]Worn, error) {
+	return s.wornWith(ctx, "heads being worn", `down_on = '' AND redoes = '' AND closed_at > ? AND NOT EXISTS (
+		SELECT 1 FROM install later WHERE later.client_id = install.client_id AND later.redoes = '' AND later.closed_at > install.closed_at)
+		ORDER BY closed_at LIMIT 200`, stampOf(since))
+}
+
+// WornOf is one finished install with what was seen and done since, or [ErrNotFound].
+func (s *Store) WornOf(ctx context.Context, id string) (Worn, error) {
+	found, err := s.wornWith(ctx, "a head", `id = ?`, id)
+	if err == nil && len(found) == 0 {
+		err = ErrNotFound
+	}
+	if err != nil {
+		return Worn{}, fmt.Errorf("head %s: %w", id, err)
+	}
+	return found[0], nil
+}
+
+// Heads are all finished installs of a client, the latest first.
+func (s *Store) Heads(ctx context.Context, client string) ([]Worn, error) {
+	return s.wornWith(ctx, "heads of a client", `client_id = ? ORDER BY closed_at DESC, id LIMIT 200`, client)
+}
+
+// RedoneOf are the finished installs by which outer rows of a head were done again, the oldest first.
+func (s *Store) RedoneOf(ctx context.Context, id string) ([]Worn, error) {
+	return s.wornWith(ctx, "rows done again", `redoes = ? ORDER BY closed_at, id`, id)
+}
+
+// InputOf is the frozen input document of an install.
+func (s *Store) InputOf(ctx context.Context, id string) (raw []byte, err error) {
+	var text string
+	if err = s.read.QueryRowContext(ctx, `SELECT input FROM install WHERE id = ?`, id).Scan(&text); err != nil {
+		return nil, fmt.Errorf("input of install %s: %w", id, found(err))
+	}
+	return []byte(text), nil
+}
+
+func readEntries(ctx context.Context, q querier, install string) ([]wear.Entry, error) {
+	return list(ctx, q, "entries of a head", func(row scanner) (e wear.Entry, err error) {
+		var document string
+		if err = row.Scan(&document); err != nil {
+			return e, err
+		}
+		return e, json.Unmarshal([]byte(document), &e)
+	}, `SELECT document FROM wear_entry WHERE install_id = ? ORDER BY on_day, id`, install)
+}
+
+// Moving is what an entry takes out of the stash or brings back to it.
+type Moving struct {
+	Item, Colour string
+	// Length is that of pieces that were cut from longer hair, mm; 0 for as the item.
+	Length float64
+	// Take is how many are taken out for a repair; Good and Worn how many come back.
+	Take, Good, Worn int
+}
+
+// Back are the pieces of an entry that came back, as lots.
+type Back struct {
+	Lot       string           `json:"lot" doc:"Id of the lot"`
+	Item      string           `json:"item"`
+	Name      string           `json:"name"`
+	Pieces    int              `json:"pieces"`
+	Round     int              `json:"round"`
+	Condition supply.Condition `json:"condition" enum:"new,good,worn"`
+}
+
+// PutEntry keeps an entry of a head under its id, and books what it moves in the stash. The same entry
+// again changes nothing; another under the same id takes its place, and its moves are put right.
+func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, moves []Moving) error {
+	document, err := json.Marshal(e)
+	if err != nil {
+		return err
+	}
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		var before string
+		err := tx.QueryRowContext(ctx, `SELECT document FROM wear_entry WHERE install_id = ? AND id = ?`, w.ID, e.ID).Scan(&before)
+		switch {
+		case err == nil && before == string(document):
+			return nil
+		case err == nil:
+			if err := unbook(ctx, tx, w.ID, e.ID, e.By); err != nil {
+				return err
+			}
+		case !errors.Is(err, sql.ErrNoRows):
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, ?, ?, ?, ?)
+			ON CONFLICT (install_id, id) DO UPDATE SET on_day = excluded.on_day, kind = excluded.kind, document = excluded.document`,
+			w.ID, e.ID, e.On, string(e.Kind), string(document), stampOf(time.Now()))
+		if err != nil {
+			if code(err) == foreignKey {
+				err = ErrNotFound
+			}
+			return err
+		}
+		for _, m := range moves {
+			if err := moved(ctx, tx, w, e, m); err != nil {
+				return err
+			}
+		}
+		return markDown(ctx, tx, w.ID)
+	})
+	if err != nil {
+		return fmt.Errorf("keeping an entry of head %s: %w", w.ID, err)
+	}
+	return nil
+}
+
+// DropEntry deletes an entry and takes its moves in the stash back. One that is gone is no error.
+func (s *Store) DropEntry(ctx context.Context, install, id, by string) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error {
+		if err := unbook(ctx, tx, install, id, by); err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `DELETE FROM wear_entry WHERE install_id = ? AND id = ?`, install, id); err != nil {
+			return err
+		}
+		return markDown(ctx, tx, install)
+	})
+	if err != nil {
+		return fmt.Errorf("deleting an entry of head %s: %w", install, err)
+	}
+	return nil
+}
+
+// markDown keeps the day a head was taken down, as its entries have it.
+func markDown(ctx context.Context, tx *sql.Tx, install string) error {
+	_, err := tx.ExecContext(ctx, `UPDATE install SET down_on = coalesce((SELECT on_day FROM wear_entry WHERE install_id = install.id AND kind = ?), '') WHERE id = ?`, string(wear.Down), install)
+	return err
+}
+
+// movesOf is what the ids of the moves of an entry begin with. No other id has a slash.
+func movesOf(install, entry string) string {
+	return uuid.NewSHA1(uuid.NameSpaceOID, []byte(install+"/"+entry)).String() + "/"
+}
+
+// unbook books the opposite of what an entry moved.
+func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
+	prefix := movesOf(install, entry)
+	type net struct {
+		lot           string
+		packs, pieces int
+		moves         int
+	}
+	nets, err := list(ctx, tx, "moves of an entry", func(row scanner) (n net, err error) {
+		err = row.Scan(&n.lot, &n.packs, &n.pieces, &n.moves)
+		return n, err
+	}, `SELECT lot_id, sum(packs), sum(pieces), count(*) FROM stash_move WHERE substr(id, 1, ?) = ? AND kind IN ('used', 'saved', 'adjusted') GROUP BY lot_id`, len(prefix), prefix)
+	if err != nil {
+		return err
+	}
+	for _, n := range nets {
+		if n.packs == 0 && n.pieces == 0 {
+			continue
+		}
+		_, err := book(ctx, tx, n.lot, MoveDraft{
+			ID: fmt.Sprintf("%s%d", prefix, n.moves), Kind: supply.Adjusted, Stock: supply.Stock{Packs: -n.packs, Loose: -n.pieces}, Reason: "Taken back: written down otherwise", By: by,
+		})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// moved books what an entry takes out of the stash, or brings back.
+func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) error {
+	prefix := movesOf(w.ID, e.ID)
+	next := func(lot string) (id string, err error) {
+		var n int
+		err = tx.QueryRowContext(ctx, `SELECT count(*) FROM stash_move WHERE substr(id, 1, ?) = ? AND lot_id = ?`, len(prefix), prefix, lot).Scan(&n)
+		return fmt.Sprintf("%s%d", prefix, n), err
+	}
+	if m.Take > 0 {
+		lots, err := matching(ctx, tx, w.PlanID, Claim{Item: m.Item, Colour: m.Colour})
+		if err != nil {
+			return err
+		}
+		for _, t := range supply.Take(m.Take, lots, true) {
+			id, err := next(t.Lot)
+			if err != nil {
+				return err
+			}
+			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, By: e.By}); err != nil {
+				return err
+			}
+		}
+	}
+	if m.Good+m.Worn == 0 {
+		return nil
+	}
+	sources, err := sourcesOf(ctx, tx, w, m)
+	if err != nil {
+		return err
+	}
+	for _, c := range []struct {
+		condition supply.Condition
+		count     int
+	}{{supply.Good, m.Good}, {supply.Worn, m.Worn}} {
+		for i := range sources {
+			src := &sources[i]
+			n := min(c.count, src.used)
+			if n <= 0 {
+				continue
+			}
+			c.count -= n
+			src.used -= n
+			lot := src.lot
+			lot.Condition, lot.Round = c.condition, lot.Round+1
+			lot.Counted, lot.Length = true, cmp.Or(m.Length, lot.Length)
+			lotID := uuid.NewSHA1(uuid.NameSpaceOID, []byte(w.ID+"/"+e.ID+"/"+src.id+"/"+string(c.condition))).String()
+			id, err := next(lotID)
+			if err != nil {
+				return err
+			}
+			draft := LotDraft{ID: lotID, Item: src.item, Lot: lot, WornBy: w.ClientID}
+			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, By: e.By}
+			if _, err := readLot(ctx, tx, lotID); err == nil {
+				_, err = book(ctx, tx, lotID, move)
+				if err != nil {
+					return err
+				}
+			} else if _, err := addLot(ctx, tx, draft, move); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// source is where pieces on a head came from, and how many of them.
+type source struct {
+	id, item string
+	lot      supply.Lot
+	used     int
+}
+
+// sourcesOf are the lots a head's pieces of an item came from, the newest round first: what was worn
+// least is most likely to come back. What came from no lot stands last.
+func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, error) {
+	out, err := list(ctx, tx, "where pieces came from", func(row scanner) (s source, err error) {
+		var document string
+		if err = row.Scan(&s.id, &s.item, &document, &s.used); err != nil {
+			return s, err
+		}
+		return s, json.Unmarshal([]byte(document), &s.lot)
+	}, `SELECT lot.id, lot.item_id, lot.document, -sum(mv.pieces + mv.packs * json_extract(lot.document, '$.pack')) FROM stash_move mv JOIN lot ON lot.id = mv.lot_id
+		WHERE mv.kind = 'used' AND lot.colour = ? AND mv.plan_id IN (SELECT plan_id FROM install WHERE id = ? OR redoes = ?) AND lot.item_id IN (
+			SELECT id FROM item WHERE id = ? OR json_extract(document, '$.line') = (SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))
+		GROUP BY lot.id HAVING -sum(mv.pieces + mv.packs) > 0 ORDER BY json_extract(lot.document, '$.round'), lot.id`, searchKey(m.Colour), w.ID, w.ID, m.Item, m.Item)
+	if err != nil {
+		return nil, err
+	}
+	item, err := readItem(ctx, tx, m.Item)
+	if errors.Is(err, ErrNotFound) {
+		return out, nil // it left the supplies meanwhile
+	}
+	if err != nil {
+		return nil, err
+	}
+	return append(out, source{id: m.Item, item: m.Item, lot: supply.Lot{Colour: m.Colour, Pack: max(1, item.Pack.Units)}, used: m.Good + m.Worn}), nil
+}
+
+// BackOf are the lots into which pieces of a head came back, with how many did.
+func (s *Store) BackOf(ctx context.Context, install string, entries []wear.Entry) (out []Back, err error) {
+	for _, e := range entries {
+		prefix := movesOf(install, e.ID)
+		lots, err := list(ctx, s.read, "pieces that came back", func(row scanner) (b Back, err error) {
+			err = row.Scan(&b.Lot, &b.Item, &b.Name, &b.Round, &b.Condition, &b.Pieces)
+			return b, err
+		}, `SELECT lot.id, lot.item_id, json_extract(item.document, '$.name'), json_extract(lot.document, '$.round'), json_extract(lot.document, '$.condition'), sum(mv.pieces)
+			FROM stash_move mv JOIN lot ON lot.id = mv.lot_id JOIN item ON item.id = lot.item_id
+			WHERE substr(mv.id, 1, ?) = ? AND mv.kind IN ('saved', 'adjusted') AND json_extract(lot.document, '$.round') > 0 GROUP BY lot.id HAVING sum(mv.pieces) > 0 ORDER BY lot.id`, len(prefix), prefix)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, lots...)
+	}
+	return out, nil
+}
+
+// CareLink is the address under which a client reads the care of their head.
+type CareLink struct {
+	Secret string
+	Until  string // the last day it is open
+	By     string
+}
+
+// CareLink is that of a head; one with no secret where there is none.
+func (s *Store) CareLink(ctx context.Context, install string) (l CareLink, err error) {
+	err = s.read.QueryRowContext(ctx, `SELECT secret, until, made_by FROM care_link WHERE install_id = ?`, install).Scan(&l.Secret, &l.Until, &l.By)
+	if errors.Is(err, sql.ErrNoRows) {
+		return CareLink{}, nil
+	}
+	return l, err
+}
+
+// SetCareLink puts an address in place of the one before, which leads nowhere from then on.
+func (s *Store) SetCareLink(ctx context.Context, install string, l CareLink) error {
+	_, err := s.write.ExecContext(ctx, `INSERT INTO care_link (install_id, secret, until, made_by, made_at) VALUES (?, ?, ?, ?, ?)
+		ON CONFLICT (install_id) DO UPDATE SET secret = excluded.secret, until = excluded.until, made_by = excluded.made_by, made_at = excluded.made_at`,
+		install, l.Secret, l.Until, l.By, stampOf(time.Now()))
+	if code(err) == foreignKey {
+		err = ErrNotFound
+	}
+	if err != nil {
+		return fmt.Errorf("address for the care of head %s: %w", install, err)
+	}
+	return nil
+}
+
+// DropCareLink revokes the address of a head. None is no error.
+func (s *Store) DropCareLink(ctx context.Context, install string) error {
+	if _, err := s.write.ExecContext(ctx, `DELETE FROM care_link WHERE install_id = ?`, install); err != nil {
+		return fmt.Errorf("revoking the address of head %s: %w", install, err)
+	}
+	return nil
+}
+
+// ByCareSecret is the head that a secret opens on a day, or [ErrNotFound].
+func (s *Store) ByCareSecret(ctx context.Context, secret, today string) (install string, err error) {
+	err = s.read.QueryRowContext(ctx, `SELECT install_id FROM care_link WHERE secret = ? AND until >= ?`, secret, today).Scan(&install)
+	return install, found(err)
+}
+
+// DeleteInstall removes an install with all that was told of it, its pictures and what was seen since.
+func (s *Store) DeleteInstall(ctx context.Context, id string) error {
+	return s.deleteFrom(ctx, "install", id)
+}
+
+// Forget deletes pictures and health notes of installs that ended before a time; the zero time deletes
+// none. It answers how many of each went.
+func (s *Store) Forget(ctx context.Context, photos, health time.Time) (pictures, notes int64, err error) {
+	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		drop := func(before time.Time, n *int64, query string, args ...any) error {
+			if before.IsZero() {
+				return nil
+			}
+			res, err := tx.ExecContext(ctx, query, append([]any{stampOf(before)}, args...)...)
+			if err == nil {
+				*n, err = res.RowsAffected()
+			}
+			return err
+		}
+		const ended = `install_id IN (SELECT id FROM install WHERE closed_at != '' AND closed_at < ?)`
+		if err := drop(photos, &pictures, `DELETE FROM install_photo WHERE `+ended); err != nil {
+			return err
+		}
+		return drop(health, &notes, `DELETE FROM wear_entry WHERE `+ended+` AND kind IN (?, ?)`, string(wear.Checked), string(wear.Noted))
+	})
+	if err == nil && pictures+notes > 0 {
+		_, err = s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`)
+	}
+	if err != nil {
+		return 0, 0, fmt.Errorf("deleting what is kept no longer: %w", err)
+	}
+	return pictures, notes, nil
+}

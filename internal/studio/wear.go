@@ -1,0 +1,628 @@
+package studio
+
+import (
+	"bytes"
+	"cmp"
+	"context"
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"kladotex/core/chair"
+	"kladotex/core/client"
+	"kladotex/core/hair"
+	"kladotex/core/house"
+	"kladotex/core/invalid"
+	"kladotex/core/plan"
+	"kladotex/core/supply"
+	"kladotex/core/wear"
+	"kladotex/internal/export"
+	"kladotex/internal/sheet"
+	"kladotex/internal/store"
+)
+
+// Head is a head being worn, or one that was.
+type Head struct {
+	store.Worn
+	Brief wear.Brief
+	Input plan.Input
+	State *wear.State
+	Clock wear.Clock
+	// On is the day of the last look, Day today, counted from it.
+	On  time.Time
+	Day int
+	// Logs are the logs of all installs that hung it.
+	Logs []chair.Log
+}
+
+// Hung is how many of each piece hung at the end of the install.
+func hung(log chair.Log) map[string]int {
+	out := map[string]int{}
+	for _, p := range log.Pieces {
+		out[p.Piece.Key] = p.Used
+	}
+	return out
+}
+
+// Date is a day of the head's wear by the calendar.
+func (h *Head) Date(day int) string { return h.On.AddDate(0, 0, day).Format(time.DateOnly) }
+
+// dayAfter is how many days a date lies after another; both are dates of one calendar.
+func dayAfter(from time.Time, on string) (int, error) {
+	d, err := time.Parse(time.DateOnly, on)
+	if err != nil {
+		return 0, err
+	}
+	return int(math.Round(d.Sub(from).Hours() / 24)), nil
+}
+
+// longestWorn is for how long a finished head that nobody took down is taken to be worn.
+const longestWorn = 26 * 7 * 24 * time.Hour
+
+// head works out how it stands with a finished install.
+func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Head, error) {
+	h := Head{Worn: w, Logs: []chair.Log{w.Log}}
+	var err error
+	if h.Input, err = s.frozenInput(ctx, w.ID); err != nil {
+		return Head{}, err
+	}
+	if w.Brief != nil {
+		h.Brief = *w.Brief
+	} else { // it began before a head's wear was frozen
+		at, err := plan.ChairOf(ctx, h.Input)
+		if err != nil {
+			return Head{}, fmt.Errorf("wear of install %s: %w", w.ID, err)
+		}
+		h.Brief = at.Worn
+	}
+	zone, err := zoneNamed(rules.Zone)
+	if err != nil {
+		return Head{}, err
+	}
+	day := func(t time.Time) time.Time {
+		y, m, d := t.In(zone).Date()
+		return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+	}
+	h.On = day(w.Closed)
+	h.Day = int(day(time.Now()).Sub(h.On).Hours() / 24)
+	h.State = h.Brief.Fold(hung(w.Log), w.Entries)
+	h.Clock = h.Brief.Clock(rules.Wear(), h.State, h.Day)
+	return h, nil
+}
+
+func (s *Studio) frozenInput(ctx context.Context, install string) (plan.Input, error) {
+	raw, err := s.store.InputOf(ctx, install)
+	if err != nil {
+		return plan.Input{}, err
+	}
+	in, err := plan.Decode(bytes.NewReader(raw))
+	if err != nil {
+		return plan.Input{}, fmt.Errorf("install %s: %w", install, err)
+	}
+	return in, nil
+}
+
+func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Head, error) {
+	if err != nil {
+		return nil, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Head, len(list))
+	for i, w := range list {
+		if out[i], err = s.head(ctx, w, home.Rules); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// WornHeads are the heads being worn, the one to be taken down first leading.
+func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
+	list, err := s.store.Worn(ctx, time.Now().Add(-longestWorn))
+	out, err := s.heads(ctx, list, err)
+	slices.SortStableFunc(out, func(a, b Head) int {
+		return cmp.Compare(a.Clock.Planned-a.Day, b.Clock.Planned-b.Day)
+	})
+	return out, err
+}
+
+// Heads are all finished heads of a client, the latest first; what did outer rows again is not one.
+func (s *Studio) Heads(ctx context.Context, clientID string) ([]Head, error) {
+	list, err := s.store.Heads(ctx, clientID)
+	list = slices.DeleteFunc(list, func(w store.Worn) bool { return w.Redoes != "" })
+	return s.heads(ctx, list, err)
+}
+
+// HeadOf is one finished head.
+func (s *Studio) HeadOf(ctx context.Context, install string) (Head, error) {
+	w, err := s.store.WornOf(ctx, install)
+	found, err := s.heads(ctx, []store.Worn{w}, err)
+	if err != nil {
+		return Head{}, err
+	}
+	h := found[0]
+	again, err := s.store.RedoneOf(ctx, install)
+	if err != nil {
+		return Head{}, err
+	}
+	for _, a := range again {
+		h.Logs = append(h.Logs, a.Log)
+	}
+	return h, nil
+}
+
+// consented refuses to keep something of a client who did not agree to it. Where nobody is on file
+// there is nobody else to ask.
+func (s *Studio) consented(ctx context.Context, install string, what client.Keeping) error {
+	i, err := s.store.Install(ctx, install)
+	if err != nil {
+		return err
+	}
+	if i.ClientID == "" {
+		return nil
+	}
+	c, err := s.store.Client(ctx, i.ClientID)
+	if err != nil {
+		return err
+	}
+	var bad invalid.Errors
+	switch {
+	case what == client.KeepPhotos && c.Facts.Consent.Withholds(what):
+		bad.Add("consent", "%s did not agree to pictures, as the client's card says.", c.Name)
+	case what == client.KeepHealth && !c.Facts.Consent.Allows(what):
+		bad.Add("consent", "Notes on scalp and hair are kept only with consent. Ask %s, and note it on the client's card.", c.Name)
+	}
+	return bad.Err()
+}
+
+// PutWear keeps something that was seen or done while a head is worn.
+func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e wear.Entry) (Head, error) {
+	h, err := s.HeadOf(ctx, install)
+	if err != nil {
+		return Head{}, err
+	}
+	var bad invalid.Errors
+	bad.Day("on", "The day", e.On)
+	if len(bad) > 0 {
+		return Head{}, bad
+	}
+	if e.Day, err = dayAfter(h.On, e.On); err != nil {
+		return Head{}, err
+	}
+	if e.Day > h.Day+1 { // a clock that runs ahead by a day is no fault
+		bad.Add("on", "The day lies in the future.")
+		return Head{}, bad
+	}
+	if e.Kind == wear.Renewed {
+		bad.Add("kind", "Rows are done again at the chair: plan it, and the head is told.")
+		return Head{}, bad
+	}
+	e.By = by.Name
+	others := slices.DeleteFunc(slices.Clone(h.Entries), func(o wear.Entry) bool { return o.ID == e.ID })
+	if err := e.Check(&h.Brief, hung(h.Log), others); err != nil {
+		return Head{}, err
+	}
+	if e.Kind == wear.Checked || e.Kind == wear.Noted && e.Text != "" {
+		if err := s.consented(ctx, install, client.KeepHealth); err != nil {
+			return Head{}, err
+		}
+	}
+	if err := s.store.PutEntry(ctx, h.Worn, e, movings(h.Brief, h.Input, e)); err != nil {
+		return Head{}, err
+	}
+	return s.HeadOf(ctx, install)
+}
+
+// movings are what an entry moves in the stash: pieces that are items of the supplies.
+func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
+	of := func(key string) (store.Moving, bool) {
+		i := slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key })
+		if i < 0 || in.Pieces[i].Item == "" {
+			return store.Moving{}, false
+		}
+		p := in.Pieces[i]
+		m := store.Moving{Item: p.Item, Colour: p.Colour}
+		if p.Pack.Cuts*p.Pack.Splits > 1 {
+			m.Length = math.Round(p.Length)
+		}
+		return m, true
+	}
+	if m, kept := of(e.Piece); kept && e.Kind == wear.Replaced {
+		m.Take = e.Count
+		out = append(out, m)
+	}
+	for _, x := range e.Saved {
+		if m, kept := of(x.Piece); kept && x.Good+x.Worn > 0 {
+			m.Good, m.Worn = x.Good, x.Worn
+			out = append(out, m)
+		}
+	}
+	for i, n := range e.Things {
+		if t := b.Things[i]; t.Item != "" && n > 0 {
+			out = append(out, store.Moving{Item: t.Item, Colour: t.Colour, Good: n})
+		}
+	}
+	return out
+}
+
+// DropWear deletes what was seen or done, and takes back what it moved.
+func (s *Studio) DropWear(ctx context.Context, by store.Person, install, entry string) (Head, error) {
+	h, err := s.HeadOf(ctx, install)
+	if err != nil {
+		return Head{}, err
+	}
+	for _, e := range h.Entries {
+		if e.ID == entry && e.Photo != "" {
+			if err := s.store.DropPhoto(ctx, install, e.Photo); err != nil {
+				return Head{}, err
+			}
+		}
+	}
+	if err := s.store.DropEntry(ctx, install, entry, by.Name); err != nil {
+		return Head{}, err
+	}
+	return s.HeadOf(ctx, install)
+}
+
+// renewal is the id of the entry by which an install tells that it did rows again.
+func renewal(install string) string { return "renewed-" + install }
+
+// renew tells the head whose outer rows a finished install did again.
+func (s *Studio) renew(ctx context.Context, by store.Person, i store.Install, in plan.Input, at time.Time) error {
+	if in.Redo == nil {
+		return nil
+	}
+	h, err := s.HeadOf(ctx, in.Redo.Install)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil // it was deleted meanwhile
+	}
+	if err != nil {
+		return err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return err
+	}
+	zone, err := zoneNamed(home.Rules.Zone)
+	if err != nil {
+		return err
+	}
+	e := wear.Entry{ID: renewal(i.ID), On: at.In(zone).Format(time.DateOnly), Kind: wear.Renewed, Rows: in.Redo.Rows, Of: i.ID, By: by.Name}
+	if e.Day, err = dayAfter(h.On, e.On); err != nil {
+		return err
+	}
+	return s.store.PutEntry(ctx, h.Worn, e, nil)
+}
+
+// unrenew takes back that an install did rows again.
+func (s *Studio) unrenew(ctx context.Context, by store.Person, i store.Install) error {
+	in, err := s.frozenInput(ctx, i.ID)
+	if err != nil || in.Redo == nil {
+		return err
+	}
+	return s.store.DropEntry(ctx, in.Redo.Install, renewal(i.ID), by.Name)
+}
+
+// beginRenewal is a plan of the outer rows of a head being worn: as it was installed, from the stash
+// first, with nothing to spare, by whoever begins it.
+func (s *Studio) beginRenewal(ctx context.Context, by store.Person, b Beginning) (Draft, error) {
+	h, err := s.HeadOf(ctx, b.Renews)
+	if err != nil {
+		return Draft{}, err
+	}
+	in := h.Input
+	in.Redo = &plan.Redo{Install: h.ID, Rows: b.Rows}
+	in.ReuseFirst = true
+	in.Fill = plan.Fill{Piece: in.Fill.Piece}
+	in.Spares = supply.Spares{Least: 1}
+	in.Trim, in.Price = nil, nil
+	in.Day = dayOf(by)
+	if err := plan.Check(in); err != nil {
+		return Draft{}, err
+	}
+	rows := "outer row"
+	if b.Rows > 1 {
+		rows = "two outer rows"
+	}
+	in, err = s.withPace(ctx, in)
+	return Draft{Title: fmt.Sprintf("%s, %s again", h.Title, rows), ClientID: h.ClientID, Input: in}, err
+}
+
+// CareDate is a day on which something is due.
+type CareDate struct {
+	On    string `json:"on"`
+	Key   string `json:"key"`
+	Title string `json:"title"`
+}
+
+// Dates are the days on which something is due for a head.
+func (h *Head) Dates() []CareDate {
+	out := []CareDate{}
+	for _, d := range h.Brief.Dates(h.Clock) {
+		out = append(out, CareDate{h.Date(d.Day), d.Key, d.Title})
+	}
+	return out
+}
+
+// care is what the client of a head is handed: it names nobody.
+func (s *Studio) care(ctx context.Context, install string) (sheet.Care, error) {
+	h, err := s.HeadOf(ctx, install)
+	if err != nil {
+		return sheet.Care{}, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return sheet.Care{}, err
+	}
+	out := sheet.Care{Studio: strings.TrimSpace(home.Rules.Asks().Name), Down: h.State.Off >= 0}
+	for _, x := range h.Brief.Care() {
+		out.Lines = append(out.Lines, sheet.CareLine{Title: x.Title, Text: x.Text, Every: x.Every, Avoid: x.Avoid})
+	}
+	for _, d := range h.Dates() {
+		out.Dates = append(out.Dates, sheet.CareDate{On: d.On, Title: d.Title, Last: d.Key == wear.DateDown})
+	}
+	return out, nil
+}
+
+// CareSheet is the care of a head on paper.
+func (s *Studio) CareSheet(ctx context.Context, install, paper string) ([]byte, error) {
+	c, err := s.care(ctx, install)
+	if err != nil {
+		return nil, err
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return sheet.CarePDF(ctx, c, cmp.Or(home.Rules.Paper, paper))
+}
+
+// CareCalendar is the care of a head as calendar entries.
+func (s *Studio) CareCalendar(ctx context.Context, install string) ([]byte, error) {
+	c, err := s.care(ctx, install)
+	if err != nil {
+		return nil, err
+	}
+	days := make([]export.Day, len(c.Dates))
+	for i, d := range c.Dates {
+		days[i] = export.Day{On: d.On, Title: d.Title}
+	}
+	return export.Days("The care of your hair", install, time.Now(), days)
+}
+
+// afterDown is for how many days after the taking down an address for care stays open, and mostOpen
+// for how many it does at most.
+const (
+	afterDown = 14
+	mostOpen  = 200
+)
+
+// Hand gives a head an address under which its care is read, in place of the one before.
+func (s *Studio) Hand(ctx context.Context, by store.Person, install string) (store.CareLink, error) {
+	h, err := s.HeadOf(ctx, install)
+	if err != nil {
+		return store.CareLink{}, err
+	}
+	l := store.CareLink{Secret: rand.Text(), Until: h.Date(min(max(h.Clock.Latest, h.Day)+afterDown, h.Day+mostOpen)), By: by.Name}
+	return l, s.store.SetCareLink(ctx, install, l)
+}
+
+// Handed is the head whose care a secret opens today, or [store.ErrNotFound].
+func (s *Studio) Handed(ctx context.Context, secret string) (install string, err error) {
+	today, err := s.today(ctx)
+	if err != nil {
+		return "", err
+	}
+	return s.store.ByCareSecret(ctx, secret, today)
+}
+
+// HandedPage is the page that a secret opens: nonce is that of its styles, calendar where its days are
+// fetched.
+func (s *Studio) HandedPage(ctx context.Context, secret, nonce, calendar string, faces sheet.Faces) ([]byte, error) {
+	install, err := s.Handed(ctx, secret)
+	if err != nil {
+		return nil, err
+	}
+	c, err := s.care(ctx, install)
+	if err != nil {
+		return nil, err
+	}
+	today, err := s.today(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return sheet.CarePage(c, today, nonce, calendar, faces)
+}
+
+// today is the date by the studio's clock.
+func (s *Studio) today(ctx context.Context) (string, error) {
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return "", err
+	}
+	zone, err := zoneNamed(home.Rules.Zone)
+	if err != nil {
+		return "", err
+	}
+	return time.Now().In(zone).Format(time.DateOnly), nil
+}
+
+// wornBefore are heads that were worn and taken down, to compare a new one with.
+func wornBefore(heads []Head) (out []plan.Worn) {
+	for _, h := range heads {
+		if d := h.State.Down; d != nil && d.Felt != "" {
+			out = append(out, plan.Worn{What: h.Title, On: h.On.Format(time.DateOnly), Mass: h.Brief.Mass, Comfortable: d.Felt == wear.Comfortable})
+		}
+	}
+	return out
+}
+
+// Worked is what an earlier head teaches the next plan of the same client.
+type Worked struct {
+	PlanID string `json:"planId,omitempty" doc:"The plan to begin from; left out once it is deleted"`
+	Title  string `json:"title"`
+	On     string `json:"on"`
+	// Keep is what went well, Change what to do otherwise, both in words drawn from the numbers.
+	Keep   []string `json:"keep"`
+	Change []string `json:"change"`
+	// Ready is the first day on which the next install may follow; empty where the head is still worn.
+	Ready string `json:"readyOn,omitempty"`
+	Why   string `json:"readyWhy,omitempty"`
+}
+
+// few is how many lines of a kind are said of a head.
+const few = 4
+
+// WhatWorked is what the client's latest head that was taken down teaches, the best of them where it was
+// not comfortable; nil where there is none.
+func WhatWorked(heads []Head) *Worked {
+	down := slices.DeleteFunc(slices.Clone(heads), func(h Head) bool { return h.State.Down == nil })
+	if len(down) == 0 {
+		return nil
+	}
+	h := down[0]
+	if h.State.Down.Felt == wear.Tight || h.State.Down.Felt == wear.Painful {
+		if i := slices.IndexFunc(down, func(x Head) bool { return x.State.Down.Felt == wear.Comfortable }); i > 0 {
+			h = down[i]
+		}
+	}
+	out := Worked{PlanID: h.PlanID, Title: h.Title, On: h.On.Format(time.DateOnly), Keep: []string{}, Change: []string{}}
+	d := h.State.Down
+	weeks := (d.Day + 3) / 7
+	used := 0
+	for _, p := range h.Log.Pieces {
+		used += p.Used
+	}
+	switch d.Felt {
+	case wear.Comfortable:
+		out.Keep = append(out.Keep, fmt.Sprintf("%d pieces, about %.0f g in all, felt comfortable for %d weeks.", used, 10*math.Round(h.Brief.Mass/10), weeks))
+	case wear.Tight:
+		out.Change = append(out.Change, fmt.Sprintf("%d pieces, about %.0f g, felt tight: slacker roots, lighter or fewer pieces.", used, 10*math.Round(h.Brief.Mass/10)))
+	case wear.Painful:
+		out.Change = append(out.Change, fmt.Sprintf("%d pieces, about %.0f g, hurt: nothing as heavy or as tight again.", used, 10*math.Round(h.Brief.Mass/10)))
+	}
+	switch d.Edges {
+	case wear.Better, wear.Same:
+		out.Keep = append(out.Keep, fmt.Sprintf("The edges came out %s.", map[wear.Change]string{wear.Better: "better than before", wear.Same: "as they were"}[d.Edges]))
+	case wear.Worse:
+		out.Change = append(out.Change, "The edges came out thinner: leave them out, and nothing heavy in the first row.")
+	}
+	if h.State.Replaced+h.State.Lost+h.State.Mended == 0 {
+		out.Keep = append(out.Keep, "No piece came loose.")
+	} else {
+		out.Change = append(out.Change, fmt.Sprintf("%d came loose and %d were lost: snugger hitches where they did.", h.State.Mended, h.State.Replaced+h.State.Lost))
+	}
+	out.Change = append(out.Change, h.Log.Change...)
+	out.Keep, out.Change = out.Keep[:min(few, len(out.Keep))], out.Change[:min(few, len(out.Change))]
+	latest := down[0]
+	rest, why := latest.Brief.Rest(latest.State.Down.Day, latest.State.Down.Felt, latest.State.Down.Edges)
+	out.Ready, out.Why = latest.Date(latest.State.Down.Day+rest), why
+	return &out
+}
+
+// Keep deletes pictures and health notes that the house rules keep no longer.
+func Keep(ctx context.Context, s *store.Store, now time.Time) (pictures, notes int64, err error) {
+	home, err := s.House(ctx)
+	if err != nil || home.Rules.Keeps == nil {
+		return 0, 0, err
+	}
+	before := func(months int) time.Time {
+		if months == 0 {
+			return time.Time{}
+		}
+		return now.AddDate(0, -months, 0)
+	}
+	return s.Forget(ctx, before(home.Rules.Keeps.Photos), before(home.Rules.Keeps.Health))
+}
+
+// Year is the stash over a year: what came, what became of it, and what is left.
+type Year struct {
+	Year  int        `json:"year"`
+	Items []YearItem `json:"items"`
+	// All is the sum in pieces, Money the same in minor units.
+	All   supply.Account `json:"all"`
+	Money supply.Account `json:"moneyMinor"`
+}
+
+// YearItem is an item in one colour over a year.
+type YearItem struct {
+	Item    string         `json:"item"`
+	Name    string         `json:"name"`
+	Colour  string         `json:"colour"`
+	Unit    string         `json:"unit" doc:"What is counted, many of it"`
+	Account supply.Account `json:"account"`
+	Money   supply.Account `json:"moneyMinor"`
+}
+
+// YearOf is the stash over a year by the studio's clock.
+func (s *Studio) YearOf(ctx context.Context, year int) (Year, error) {
+	var bad invalid.Errors
+	if bad.Count("year", "The year", year, 2000, 2100); len(bad) > 0 {
+		return Year{}, bad
+	}
+	home, err := s.store.House(ctx)
+	if err != nil {
+		return Year{}, err
+	}
+	zone, err := zoneNamed(home.Rules.Zone)
+	if err != nil {
+		return Year{}, err
+	}
+	books, err := s.store.Ledger(ctx, time.Date(year, 1, 1, 0, 0, 0, 0, zone), time.Date(year+1, 1, 1, 0, 0, 0, 0, zone))
+	if err != nil {
+		return Year{}, err
+	}
+	out := Year{Year: year, Items: []YearItem{}}
+	for _, b := range books {
+		a := supply.AccountOf(b.Lot.Held.Lot, b.Lines)
+		if a == (supply.Account{}) {
+			continue
+		}
+		money := a.Times(b.Price)
+		k := slices.IndexFunc(out.Items, func(y YearItem) bool { return y.Item == b.Lot.Held.Item && strings.EqualFold(y.Colour, b.Lot.Colour) })
+		if k < 0 {
+			k = len(out.Items)
+			out.Items = append(out.Items, YearItem{Item: b.Lot.Held.Item, Name: b.Lot.Item.Name, Colour: b.Lot.Colour, Unit: b.Lot.Item.Kind.Facts().Units})
+		}
+		out.Items[k].Account, out.Items[k].Money = out.Items[k].Account.Plus(a), out.Items[k].Money.Plus(money)
+		out.All, out.Money = out.All.Plus(a), out.Money.Plus(money)
+	}
+	return out, nil
+}
+
+// Priced is an account of a head with its money.
+type Priced struct {
+	wear.PieceAccount
+	// Price is what one cost, minor units, not rounded; 0 where nobody knows.
+	Price float64 `json:"priceMinor"`
+}
+
+// Account is what became of the pieces of a head, with money.
+func (h *Head) Account() []Priced {
+	out := []Priced{}
+	for _, a := range h.State.Account(h.Logs...) {
+		p := h.Input.Piece(a.Piece)
+		price := 0.0
+		for _, o := range p.Offers {
+			if pieces := o.Packs * p.Pack.Yield(); pieces > 0 && o.Price > 0 {
+				if each := float64(o.Price) / float64(pieces); price == 0 || each < price {
+					price = each
+				}
+			}
+		}
+		out = append(out, Priced{a, price})
+	}
+	return out
+}
+
+// Back are the lots into which pieces of a head came back.
+func (s *Studio) Back(ctx context.Context, h Head) ([]store.Back, error) {
+	return s.store.BackOf(ctx, h.ID, h.Entries)
+}
