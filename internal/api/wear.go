@@ -19,8 +19,8 @@ import (
 	"kladotex/web"
 )
 
-// wornEntry is a head being worn in a list.
-type wornEntry struct {
+// WornEntry is a head being worn in a list.
+type WornEntry struct {
 	ID     string        `json:"id"`
 	Title  string        `json:"title"`
 	Client string        `json:"client"`
@@ -46,7 +46,7 @@ type wornPiece struct {
 
 // wornDocument is a head being worn, or one that was.
 type wornDocument struct {
-	wornEntry
+	WornEntry
 	PlanID   string            `json:"planId,omitempty"`
 	ClientID string            `json:"clientId,omitempty"`
 	OwnHead  bool              `json:"ownHead"`
@@ -122,8 +122,8 @@ type EntryPath struct {
 	Entry string `path:"entry" minLength:"8" maxLength:"64" doc:"An id made by the device"`
 }
 
-func wornEntryOf(h *studio.Head) wornEntry {
-	out := wornEntry{
+func entryOfWorn(h *studio.Head) WornEntry {
+	out := WornEntry{
 		ID: h.ID, Title: h.Title, Client: h.Client, On: h.Date(0), Clock: h.Clock, Due: h.Date(h.Clock.Planned), Advice: []wear.Advice{},
 	}
 	day := h.Day
@@ -152,7 +152,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 		day = h.State.Off
 	}
 	out := wornDocument{
-		wornEntry: wornEntryOf(&h), PlanID: h.PlanID, ClientID: h.ClientID, OwnHead: h.Brief.OwnHead, Pieces: []wornPiece{},
+		WornEntry: entryOfWorn(&h), PlanID: h.PlanID, ClientID: h.ClientID, OwnHead: h.Brief.OwnHead, Pieces: []wornPiece{},
 		Things: append([]wear.Thing{}, h.Brief.Things...), Growing: h.Brief.Growing(mostWeeks), Signs: wear.SignsOn(h.Day), Entries: append([]wear.Entry{}, h.Entries...),
 		Care: h.Brief.Care(), Dates: h.Dates(), Renewals: h.Brief.Renewals(h.Day, h.State, h.Clock), Takedown: h.Brief.Takedown(day), Account: h.Account(),
 	}
@@ -202,16 +202,16 @@ func (s *server) wearOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listWorn", Method: http.MethodGet, Path: "/api/v1/wear",
 		Summary: "The heads being worn, the one to be taken down first leading", Metadata: rights(studio.All),
-	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []wornEntry }, error) {
+	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []WornEntry }, error) {
 		heads, err := s.studio.WornHeads(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		out := make([]wornEntry, len(heads))
+		out := make([]WornEntry, len(heads))
 		for i := range heads {
-			out[i] = wornEntryOf(&heads[i])
+			out[i] = entryOfWorn(&heads[i])
 		}
-		return &struct{ Body []wornEntry }{out}, nil
+		return &struct{ Body []WornEntry }{out}, nil
 	})
 
 	huma.Register(api, huma.Operation{

@@ -13,29 +13,53 @@ import (
 	"kladotex/core/chair"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
+	"kladotex/core/supply"
+	"kladotex/core/wear"
 	"kladotex/internal/sheet"
+	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
 
 // finished are heads that were done before, the oldest first: each like one of today's plans, by
-// someone, so many weeks ago.
+// someone, so many weeks ago; and what became of it.
 var finished = []struct {
 	title, like, client, by string
 	weeks                   int
+	// colour is that of its pieces where they came out of the stash; empty for hair that was bought
+	// for it and never put there.
+	colour string
+	// worn is after how many weeks it came off; 0 for one that is worn still.
+	worn  int
+	felt  wear.Comfort
+	edges wear.Change
+	// grown is the own hair's length at the taking down beyond that planned with, mm.
+	grown float64
+	seen  []seen
 }{
-	{"The cellist, first rehearsals", "The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", 54},
-	{"The ferry pilot, first go", "The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", 50},
-	{"The coxswain, training camp", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 45},
-	{"The lighthouse technician, spring", "The lighthouse technician, horseshoe", technician, "Odalys Brandt", 39},
-	{"The sail-school pupil, end of term", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 34},
-	{"The cellist, spring concert", "The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", 30},
-	{"The ferry pilot, a quick back for summer", atChair, pilot, "Ikaika Moreau", 25},
-	{"The coxswain, the long race", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 20},
-	{"The lighthouse technician, lantern week", "The lighthouse technician, long thick hair", technician, "Odalys Brandt", 15},
-	{"The sail-school pupil, summer camp", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 9},
-	{"The cellist, chamber evenings", "The cellist, a ring to tie up", cellist, "Odalys Brandt", 5},
-	{"The baker, a quick front", "The baker, own front and a quick back", baker, "Tamsin Okoro-Vale", 2},
+	{"The cellist, first rehearsals", "The cellist, a ring to tie up", cellist, "Tamsin Okoro-Vale", 54, "", 6, wear.Tight, wear.Worse, 9, nil},
+	{"The ferry pilot, first go", "The ferry pilot, fine hair, few and light", pilot, "Odalys Brandt", 50, "", 5, wear.Comfortable, wear.Same, 11, nil},
+	{"The coxswain, training camp", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 45, "", 6, wear.Tight, wear.Same, 10, []seen{{1, map[string]wear.Grade{"pulling": wear.Some}, "Temples drew for a day; two pieces eased."}}},
+	{"The lighthouse technician, spring", "The lighthouse technician, horseshoe", technician, "Odalys Brandt", 39, "Tar", 8, wear.Comfortable, wear.Same, 15, nil},
+	{"The sail-school pupil, end of term", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 34, "", 4, wear.Comfortable, wear.Same, 7, nil},
+	{"The cellist, spring concert", "The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", 30, "", 6, wear.Comfortable, wear.Same, 10, nil},
+	{"The ferry pilot, a quick back for summer", atChair, pilot, "Ikaika Moreau", 25, "Walnut", 6, wear.Comfortable, wear.Better, 14, nil},
+	{"The coxswain, the long race", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 20, "Tar", 6, wear.Comfortable, wear.Same, 11, nil},
+	{"The sail-school pupil, summer camp", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 15, "", 4, wear.Comfortable, wear.Same, 7, nil},
+	{"The lighthouse technician, lantern week", "The lighthouse technician, long thick hair", technician, "Odalys Brandt", 9, "Walnut", 0, "", "", 0, []seen{
+		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {21, map[string]wear.Grade{"itching": wear.Some}, "Itches after night shifts under the cap."}, {49, map[string]wear.Grade{"matting": wear.None}, ""},
+	}},
+	{"The cellist, chamber evenings", "The cellist, a ring to tie up", cellist, "Odalys Brandt", 5, "Rope", 0, "", "", 0, []seen{
+		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {9, map[string]wear.Grade{"itching": wear.None}, ""}, {21, map[string]wear.Grade{"loose": wear.Some}, "Two at the left temple, from the shoulder rest."},
+	}},
+	{"The baker, a quick front", "The baker, own front and a quick back", baker, "Tamsin Okoro-Vale", 2, "", 0, "", "", 0, []seen{{2, map[string]wear.Grade{"pulling": wear.None}, ""}}},
+}
+
+// seen is a look at a head being worn: signs that are not named were not found.
+type seen struct {
+	day   int
+	signs map[string]wear.Grade
+	text  string
 }
 
 // atChair is the plan that is half done at the chair today.
@@ -133,7 +157,11 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 		in.OwnHead = false
 		in.Pieces = slices.Clone(in.Pieces)
 		for i := range in.Pieces {
-			in.Pieces[i].Item = "" // what hung there was bought for it
+			if p := &in.Pieces[i]; f.colour == "" {
+				p.Item = "" // what hung there was bought for it
+			} else {
+				p.Colour = f.colour
+			}
 		}
 		at := morning.AddDate(0, 0, -7*f.weeks)
 		in.Day = &plan.Day{
@@ -148,6 +176,11 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 		if _, err := s.CreatePlan(ctx, id, store.Draft{Title: f.title, ClientID: clients[f.client], Input: in, Summary: store.Summarise(in, res), By: by.Name}); err != nil {
 			return fmt.Errorf("demo install %q: %w", f.title, err)
 		}
+		if f.colour != "" {
+			if err := bought(ctx, s, id, in, res, at.AddDate(0, 0, -8)); err != nil {
+				return fmt.Errorf("demo install %q: %w", f.title, err)
+			}
+		}
 		i, err := use.StartInstall(ctx, by, studio.Start{ID: uuid.NewString(), PlanID: id, At: at})
 		if err != nil {
 			return fmt.Errorf("demo install %q: %w", f.title, err)
@@ -158,8 +191,73 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 		if err := d.tellAll(ctx, use, i.ID, by); err != nil {
 			return err
 		}
+		if err := wore(ctx, use, n, i.ID, by); err != nil {
+			return fmt.Errorf("demo wear of %q: %w", f.title, err)
+		}
 	}
 	return nil
+}
+
+// bought puts the hair of a plan into the stash some days before it is hung.
+func bought(ctx context.Context, s *store.Store, planID string, in plan.Input, res plan.Result, at time.Time) error {
+	for _, n := range res.Need.Pieces {
+		p := in.Piece(n.Piece)
+		_, err := s.AddLot(ctx, store.LotDraft{ID: uuid.NewString(), Item: p.Item, Lot: supply.Lot{Colour: p.Colour, Pack: p.Pack.Units, Condition: supply.New, Supplier: standin.Chandlery}},
+			store.MoveDraft{ID: uuid.NewString(), Kind: supply.Bought, Stock: supply.Stock{Packs: n.Order.Packs}, PlanID: planID, By: "Odalys Brandt", At: at})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// wore tells what was seen of a finished head, and how it came off.
+func wore(ctx context.Context, use *studio.Studio, n int, install string, by store.Person) error {
+	f := finished[n]
+	h, err := use.HeadOf(ctx, install)
+	if err != nil {
+		return err
+	}
+	put := func(day int, e wear.Entry) error {
+		if day > h.Day { // it was finished a day late
+			return nil
+		}
+		e.ID, e.On = uuid.NewString(), h.Date(day)
+		_, err := use.PutWear(ctx, by, install, e)
+		return err
+	}
+	for _, s := range f.seen {
+		signs := map[string]wear.Grade{}
+		for _, sign := range wear.SignsOn(s.day) {
+			signs[sign.Key] = s.signs[sign.Key]
+		}
+		if err := put(s.day, wear.Entry{Kind: wear.Checked, Signs: signs, Text: s.text}); err != nil {
+			return err
+		}
+		if signs["loose"] == wear.Some {
+			if err := put(s.day, wear.Entry{Kind: wear.Mended, Piece: h.Log.Pieces[0].Piece.Key, Count: 2, Text: "Hitched again at the grown-out root."}); err != nil {
+				return err
+			}
+		}
+	}
+	if f.worn == 0 {
+		return nil
+	}
+	guide := h.Brief.Takedown(7 * f.worn)
+	e := wear.Entry{Kind: wear.Down, Felt: f.felt, Edges: f.edges, Length: math.Round(h.Brief.Hair + f.grown), Minutes: 5 * math.Round(0.9*guide.Total/5)}
+	for _, p := range guide.Parts {
+		if p.Back > 0 {
+			k := slices.IndexFunc(e.Saved, func(s wear.Saved) bool { return s.Piece == p.Piece })
+			if k < 0 {
+				k = len(e.Saved)
+				e.Saved = append(e.Saved, wear.Saved{Piece: p.Piece})
+			}
+			good := min(p.Back*3/4, h.State.Hung[p.Piece])
+			e.Saved[k].Good += good
+			e.Saved[k].Worn += min(p.Back-p.Back*3/4, h.State.Hung[p.Piece]-e.Saved[k].Good)
+		}
+	}
+	return put(7*f.worn, e)
 }
 
 // chairs has a plan at the chair, half done by a person.

@@ -260,7 +260,7 @@ func (s *Store) CloseInstall(ctx context.Context, i Install, at time.Time, log c
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		var booked []Booked
 		for _, sp := range spent {
-			b, err := spend(ctx, tx, i.PlanID, sp, by)
+			b, err := spend(ctx, tx, i.PlanID, sp, by, at)
 			if err != nil {
 				return err
 			}
@@ -314,7 +314,7 @@ func (s *Store) ReopenInstall(ctx context.Context, id string) error {
 
 // spend takes pieces out of the lots that serve a plan: what was booked for it before is not
 // booked again; repairs while it is worn (see [movesOf]) are not part of it.
-func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string) (Booked, error) {
+func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string, at time.Time) (Booked, error) {
 	out := Booked{Piece: sp.Name}
 	before := func(kind supply.MoveKind) (n int, err error) {
 		err = tx.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
@@ -345,7 +345,7 @@ func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string) 
 			return Booked{}, err
 		}
 		for _, t := range supply.Take(m.count, lots, sp.Reuse) {
-			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, By: by})
+			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, By: by, At: at})
 			if err != nil {
 				return Booked{}, err
 			}

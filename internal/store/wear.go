@@ -224,6 +224,17 @@ func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
 	return nil
 }
 
+// noon is the middle of the day of an entry, at which its moves are booked, so that they count for its
+// year; one of today is booked now.
+func noon(e wear.Entry) time.Time {
+	day, err := time.Parse(time.DateOnly, e.On)
+	at := day.Add(12 * time.Hour)
+	if now := time.Now(); err != nil || at.After(now) || e.On == now.Format(time.DateOnly) {
+		return now
+	}
+	return at
+}
+
 // moved books what an entry takes out of the stash, or brings back.
 func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) error {
 	prefix := movesOf(w.ID, e.ID)
@@ -242,7 +253,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 			if err != nil {
 				return err
 			}
-			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, By: e.By}); err != nil {
+			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, By: e.By, At: noon(e)}); err != nil {
 				return err
 			}
 		}
@@ -275,7 +286,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 				return err
 			}
 			draft := LotDraft{ID: lotID, Item: src.item, Lot: lot, WornBy: w.ClientID}
-			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, By: e.By}
+			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, By: e.By, At: noon(e)}
 			if _, err := readLot(ctx, tx, lotID); err == nil {
 				_, err = book(ctx, tx, lotID, move)
 				if err != nil {

@@ -21,6 +21,8 @@ const CalendarPage = lazy(() => import("./calendar/CalendarPage"));
 const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
 const ItemCard = lazy(() => import("./supplies/ItemCard"));
 const ChairPage = lazy(() => import("./chair/ChairPage"));
+const WearPage = lazy(() => import("./wear/WearPage"));
+const WornHeadPage = lazy(() => import("./wear/WornHeadPage"));
 const LogPage = lazy(() => import("./log/LogPage"));
 const InstallLog = lazy(() => import("./log/InstallLog"));
 const QuotePage = lazy(() => import("./quotes/QuotePage"));
@@ -81,6 +83,8 @@ function Studio() {
           <Route path="/plans" element={<PlansPage />} />
           <Route path="/plans/:id/:step?" element={<PlanWorkspace />} />
           <Route path="/chair/:id" element={<ChairPage />} />
+          <Route path="/wear" element={<WearPage />} />
+          <Route path="/wear/:id" element={<WornHeadPage />} />
           <Route path="/log" element={<LogPage />} />
           <Route path="/log/:id" element={<InstallLog />} />
           <Route path="/calendar" element={<CalendarPage />} />

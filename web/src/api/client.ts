@@ -57,6 +57,9 @@ const over = (id: string, version: number) => ({
   params: { path: { id }, header: { "If-Match": `"${version}"` } },
 });
 
+/** A head being worn with how it is drawn. */
+const unpacked = (doc: Schemas["WornDocument"]) => ({ ...doc, head: unpack(doc.head) });
+
 export const server = {
   studio: () => settle(http.GET("/api/v1/studio")),
   claim: (body: Schemas["Credentials"]) => settle(http.POST("/api/v1/owner", { body })),
@@ -198,6 +201,26 @@ export const server = {
     settle(http.DELETE("/api/v1/installs/{id}/photos/{photo}", { params: { path: { id, photo } } })),
   log: (query: { after?: string; limit?: number }) => settle(http.GET("/api/v1/log", { params: { query } })),
   logOf: (id: string) => settle(http.GET("/api/v1/log/{id}", at(id))),
+  worn: () => settle(http.GET("/api/v1/wear")),
+  wornOf: async (id: string) => unpacked(await settle(http.GET("/api/v1/installs/{id}/wear", at(id)))),
+  putWear: async (id: string, entry: Schemas["WearEntry"]) =>
+    unpacked(
+      await settle(
+        http.PUT("/api/v1/installs/{id}/wear/{entry}", {
+          params: { path: { id, entry: entry.id } },
+          body: entry,
+        }),
+      ),
+    ),
+  dropWear: async (id: string, entry: string) =>
+    unpacked(
+      await settle(http.DELETE("/api/v1/installs/{id}/wear/{entry}", { params: { path: { id, entry } } })),
+    ),
+  removeInstall: (id: string) => settle(http.DELETE("/api/v1/installs/{id}", at(id))),
+  handCare: (id: string) => settle(http.POST("/api/v1/installs/{id}/care-link", at(id))),
+  revokeCare: (id: string) => settle(http.DELETE("/api/v1/installs/{id}/care-link", at(id))),
+  heads: (client: string) => settle(http.GET("/api/v1/clients/{id}/heads", at(client))),
+  year: (year: number) => settle(http.GET("/api/v1/ledger/{year}", { params: { path: { year } } })),
   paces: () => settle(http.GET("/api/v1/paces")),
   loggedPaces: () => settle(http.GET("/api/v1/paces/plans")),
 

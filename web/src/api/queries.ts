@@ -29,6 +29,7 @@ import type {
   PlanEntry,
   PlanInput,
   PlanResult,
+  WornHead,
 } from "./types";
 
 // Results show at once: a timer between answer and repaint is felt under a slider.
@@ -418,6 +419,43 @@ export const useLog = () =>
   );
 
 export const useLogOf = (id: string) => useQuery({ queryKey: ["log", id], queryFn: () => server.logOf(id) });
+
+/** The heads being worn, the one to be taken down first leading. */
+export const useWorn = () => useQuery({ queryKey: ["worn"], queryFn: server.worn });
+
+/** A head being worn, or one that was. */
+export const useWornOf = (id: string) =>
+  useQuery({
+    queryKey: ["worn", id],
+    queryFn: () => server.wornOf(id),
+    structuralSharing: false, // large, and drawn
+  });
+
+/** Changes a head being worn, and with it what hangs on it: the list, the client, the stash. */
+export function useWear<A>(id: string, change: (argument: A) => Promise<WornHead>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (head) => {
+      client.setQueryData(["worn", id], head);
+      void client.invalidateQueries({ queryKey: ["worn"], exact: true });
+      for (const key of ["heads", "stash", "year", "items"])
+        void client.invalidateQueries({ queryKey: [key] });
+    },
+  });
+}
+
+/** The installs of a client in a row. */
+export const useHeads = (client: string | undefined) =>
+  useQuery({
+    queryKey: ["heads", client],
+    queryFn: () => server.heads(client ?? ""),
+    enabled: client !== undefined && client !== "",
+  });
+
+/** What came into the stash over a year, and what became of it. */
+export const useYear = (year: number) =>
+  useQuery({ queryKey: ["year", year], queryFn: () => server.year(year), placeholderData: keepPreviousData });
 
 /** What finished installs say of the pace of people, with the evidence. */
 export const usePaces = () => useQuery({ queryKey: ["paces"], queryFn: server.paces });

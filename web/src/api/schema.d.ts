@@ -5660,19 +5660,35 @@ export interface components {
         WornDocument: {
             /** @description What became of its pieces */
             account: components["schemas"]["Priced"][];
+            /** @description What the last look asks for, the gravest first */
+            advice: components["schemas"]["WearAdvice"][];
             /** @description The lots its pieces came back into */
             back: components["schemas"]["Back"][];
             care: components["schemas"]["WearCare"][];
+            client: string;
             clientId?: string;
+            clock: components["schemas"]["WearClock"];
             dates: components["schemas"]["CareDate"][];
             downOn?: string;
+            /** @description Day planned for the taking down */
+            dueOn: string;
             /** @description What was seen and done, the oldest first */
             entries: components["schemas"]["WearEntry"][];
             /** @description Grown out at the end of every week */
             growing: components["schemas"]["WearGrown"][];
+            /**
+             * Format: double
+             * @description Grown out at the roots, likely
+             */
+            grownMm: number;
             /** @description How the head is drawn */
             head: components["schemas"]["Preview"];
+            id: string;
             link?: components["schemas"]["CareLink"];
+            /** @description Day of the next look */
+            nextOn: string;
+            /** @description Day of the last look */
+            on: string;
             ownHead: boolean;
             pieces: components["schemas"]["WornPiece"][];
             planId?: string;
@@ -5683,6 +5699,7 @@ export interface components {
             /** @description How it comes off, on the day planned or, once that has passed, today */
             takedown: components["schemas"]["WearGuide"];
             things: components["schemas"]["WearThing"][];
+            title: string;
         };
         WornEntry: {
             /** @description What the last look asks for, the gravest first */

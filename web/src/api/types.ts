@@ -1,4 +1,5 @@
 import type { components, operations } from "./schema";
+import type { PlanResult } from "./unpack";
 
 export type { Given, Hook, Layout, NetArea, PlanResult, Point, Row, Section, Track } from "./unpack";
 
@@ -15,6 +16,19 @@ export type ChairDue = Schemas["ChairDue"];
 export type ChairAnswer = NonNullable<ChairEvent["answer"]>;
 export type AtChairEntry = Schemas["ChairEntry"];
 export type LoggedInstall = Schemas["LoggedDocument"];
+export type WornEntry = Schemas["WornEntry"];
+export type WornDocument = Schemas["WornDocument"];
+export type WornHead = Omit<WornDocument, "head"> & { head: PlanResult };
+export type WearEntry = Schemas["WearEntry"];
+export type WearKind = WearEntry["kind"];
+export type WearAdvice = Schemas["WearAdvice"];
+export type WearClock = Schemas["WearClock"];
+export type WearGuide = Schemas["WearGuide"];
+export type Saved = Schemas["WearSaved"];
+export type PastHead = Schemas["PastHead"];
+export type PastHeads = Schemas["PastHeads"];
+export type Account = Schemas["Account"];
+export type StashYear = Schemas["Year"];
 export type LearntPace = Schemas["LearntPace"];
 export type SkillPace = Schemas["SkillPace"];
 export type PlanInput = Schemas["Input"];

@@ -43,6 +43,7 @@ import { PlanList } from "../plans";
 import steps from "../ui/panel.module.css";
 import styles from "./ClientCard.module.css";
 import { EarlierInstalls } from "./EarlierInstalls";
+import { OverTime } from "./OverTime";
 import { HairFields } from "../ui/HairFields";
 import { choices } from "../ui/hairNames";
 import { HairlineFields, usualHairline } from "../ui/HairlineFields";
@@ -221,6 +222,7 @@ function Card({ id, catalogue, opened, shelf, onMade }: CardProps) {
         </FieldErrors>
         {autosave.isStored && (
           <section className={styles.below}>
+            <OverTime id={id} />
             <TheirPlans id={id} />
             {mayChange && <Keeping id={id} draft={draft} change={change} save={() => autosave.save()} />}
           </section>
@@ -361,6 +363,12 @@ function CautionFacts({ facts, set }: FactsProps) {
   );
 }
 
+/** What is kept of a client only with consent. */
+const keepings = [
+  { key: "health", label: "Notes on scalp and hair", note: "what is seen while a head is worn" },
+  { key: "photos", label: "Pictures", note: "each is asked for once more when it is taken" },
+] as const;
+
 function PersonFacts({ facts, set }: FactsProps) {
   const { consent } = facts;
   const agree = (control: string | null, part: Partial<Facts["consent"]>) =>
@@ -426,6 +434,18 @@ function PersonFacts({ facts, set }: FactsProps) {
               onChange={(event) => agree("consent.covers", { covers: event.target.value })}
             />
           </label>
+          {keepings.map(({ key, label, note }) => (
+            <Toggle
+              key={key}
+              label={label}
+              note={note}
+              checked={!consent.withheld?.includes(key)}
+              onChange={(agreed) => {
+                const others = (consent.withheld ?? []).filter((k) => k !== key);
+                agree(null, { withheld: agreed ? others : [...others, key] });
+              }}
+            />
+          ))}
         </>
       )}
     </section>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { HeadShape, Layout } from "../api/types";
 import { cameraAt, mirrored } from "./camera";
 import { pictured as picturedOf } from "./drawn";
@@ -10,19 +10,11 @@ import type { Class } from "./reading";
 import { hooksOf } from "./reading";
 import { clampLat, useStance } from "./stance";
 import { useSettled } from "../lib/settled";
-import { unit, type Flat, type Vec } from "./vectors";
+import { turnByKey, turns, useTurning } from "./turning";
+import { unit, type Vec } from "./vectors";
 import styles from "./WorkedHead.module.css";
 
 const box: Box = [-118, -118, 236, 232];
-const degreesPerPixel = 0.42;
-const tapSlop = 6; // px a finger may stray and still tap
-const turnStep = 15; // degrees an arrow key turns
-const turns: Readonly<Record<string, Flat>> = {
-  ArrowLeft: [turnStep, 0],
-  ArrowRight: [-turnStep, 0],
-  ArrowUp: [0, -turnStep],
-  ArrowDown: [0, turnStep],
-};
 const stillTime = 120; // ms
 const squarely = 0.5; // how far a place must face the viewer to be left where it is
 const near = 22; // mm within which a tap means a place
@@ -46,7 +38,6 @@ interface Props {
 /** A head that is worked at: painted by how far it is, turned to the next place, touched to go elsewhere. */
 export function WorkedHead({ head, layout, places, next, line, mirror, labels, onTouch }: Props) {
   const { stance, now, put, turnTo } = useStance();
-  const drag = useRef<{ x: number; y: number; lon: number; lat: number; moved: boolean }>(null);
   const svg = useRef<SVGSVGElement>(null);
   const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
   const roots = useMemo<Vec[]>(
@@ -79,27 +70,8 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
     });
   }, [at, head, now, turnTo]);
 
-  const onPointerDown = (event: PointerEvent) => {
-    if (event.button !== 0) return;
-    drag.current = { x: event.clientX, y: event.clientY, ...now(), moved: false };
-  };
-  const onPointerMove = (event: PointerEvent) => {
-    const from = drag.current;
-    if (!from) return;
-    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y];
-    if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
-    if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
-    from.moved = true;
-    const way = mirror ? -1 : 1;
-    put({ lon: from.lon - way * dx * degreesPerPixel, lat: from.lat + dy * degreesPerPixel });
-  };
-  const onPointerUp = (event: PointerEvent) => {
-    const from = drag.current;
-    drag.current = null;
-    const to = svg.current?.getScreenCTM()?.inverse();
-    if (!from || from.moved || !to) return;
-    // The nearest place under the finger: what hangs there is smaller than a fingertip.
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
+  // The nearest place under the finger: what hangs there is smaller than a fingertip.
+  const turning = useTurning({ now, put }, svg, mirror, (point) => {
     let best: number | undefined;
     let least = near;
     roots.forEach((root, i) => {
@@ -109,7 +81,7 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
       if (mm < least) [best, least] = [i, mm];
     });
     if (best !== undefined) onTouch(best);
-  };
+  });
 
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const onKeyDown = (event: KeyboardEvent) => {
@@ -121,13 +93,12 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
       onTouch(layout.sections.indexOf(here));
       return;
     }
-    const turn = turns[event.key];
-    if (!turn) return;
-    event.preventDefault();
     if (!here) {
-      put({ lon: now().lon + turn[0], lat: now().lat + turn[1] });
+      turnByKey({ now, put }, event);
       return;
     }
+    if (!(event.key in turns)) return;
+    event.preventDefault();
     const other = neighbourThatWay(event.key, here, byId, camera);
     if (other) focusOn(svg.current, other);
   };
@@ -153,10 +124,7 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
         role="group"
         aria-label={`The head${mirror ? " as in a mirror" : ""}. Arrow keys turn it; touch a place to go there.`}
         data-still={!moving}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={() => (drag.current = null)}
+        {...turning}
         onKeyDown={onKeyDown}
         onFocus={(event) => setTabStop(event.target.getAttribute("data-section") ?? undefined)}
       >

@@ -14,6 +14,9 @@ export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors"
 /** The head at the chair; it loads with that. */
 export const WorkedHead = lazy(async () => ({ default: (await import("./WorkedHead")).WorkedHead }));
 
+/** The head as it has grown out; it loads with the heads being worn. */
+export const GrownHead = lazy(async () => ({ default: (await import("./GrownHead")).GrownHead }));
+
 /** The hair as it hangs; it loads once it is shown. */
 export const DrapePicture = lazy(async () => ({
   default: (await import("./drape/DrapePicture")).DrapePicture,

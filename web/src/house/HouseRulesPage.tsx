@@ -122,6 +122,28 @@ function Studio() {
               }
             />
           </label>
+          {keeps.map(({ key, label }) => (
+            <label key={key} className={styles.rule}>
+              <span>{label}</span>
+              <Select<number>
+                disabled={!maySet}
+                value={data.rules.keeps?.[key] ?? 0}
+                options={[0, 3, 6, 12, 24, 60].map((months) => ({
+                  value: months,
+                  label: months === 0 ? "Until they are deleted" : `${months} months after the install`,
+                }))}
+                onChange={(months) =>
+                  save.mutate({
+                    ...data,
+                    rules: {
+                      ...data.rules,
+                      keeps: { photoMonths: 0, healthMonths: 0, ...data.rules.keeps, [key]: months },
+                    },
+                  })
+                }
+              />
+            </label>
+          ))}
           <p className={styles.note}>
             A pack of {money(1250)} is what it is now; changing the currency changes no number.
             {!maySet && " Only an owner sets the house rules."}
@@ -132,6 +154,12 @@ function Studio() {
     </section>
   );
 }
+
+/** What is kept for a time only, then deleted by itself. */
+const keeps = [
+  { key: "photoMonths", label: "Pictures of heads are kept" },
+  { key: "healthMonths", label: "Notes on scalp and hair are kept" },
+] as const;
 
 /** The questions on which practitioners disagree, with the side the studio takes. */
 function Schools() {

@@ -1,5 +1,5 @@
 import { Alert, Select } from "antd";
-import { memo, useDeferredValue, useState } from "react";
+import { lazy, memo, Suspense, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { server } from "../api/client";
 import { useChange, useClient, useClients } from "../api/queries";
@@ -16,6 +16,8 @@ import { Trouble } from "../ui/Trouble";
 import { useAct } from "./act";
 import { actions } from "./actions";
 import type { Draft } from "./draft";
+
+const WhatWorked = lazy(async () => ({ default: (await import("./WhatWorked")).WhatWorked }));
 
 interface Props {
   draft: Draft;
@@ -134,6 +136,11 @@ function WhoseHead({ draft }: { draft: Draft }) {
       {client?.cautions.map((c) => (
         <Alert key={c} type="warning" showIcon title={c} />
       ))}
+      {client && (
+        <Suspense>
+          <WhatWorked client={client.id} />
+        </Suspense>
+      )}
     </>
   );
 }

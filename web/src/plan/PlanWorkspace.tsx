@@ -40,6 +40,7 @@ import { TallyStrip } from "./TallyStrip";
 
 const KeySheet = lazy(async () => ({ default: (await import("./KeySheet")).KeySheet }));
 const SavedElsewhere = lazy(async () => ({ default: (await import("./SavedElsewhere")).SavedElsewhere }));
+const RedoNote = lazy(async () => ({ default: (await import("./RedoNote")).RedoNote }));
 const AtChairNote = lazy(async () => ({ default: (await import("./AtChairNote")).AtChairNote }));
 const HistoryDrawer = lazy(async () => ({ default: (await import("./HistoryDrawer")).HistoryDrawer }));
 
@@ -284,6 +285,11 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
             {install !== undefined && (
               <Suspense>
                 <AtChairNote plan={id} install={install} />
+              </Suspense>
+            )}
+            {draft.input.redo && (
+              <Suspense>
+                <RedoNote redo={draft.input.redo} />
               </Suspense>
             )}
             <Refused autosave={autosave} />

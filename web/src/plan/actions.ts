@@ -353,6 +353,8 @@ export const actions = {
   setPrice: (group: Group, part: Partial<Basis>) =>
     onInput(group && `price.${group}`, (i) => ({ ...i, price: { ...i.price, ...part } })),
 
+  setReuseFirst: (on: boolean) =>
+    onInput(null, (i) => ({ ...omit(i, "reuseFirst"), ...(on && { reuseFirst: true }) })),
   setInstallDay: (install: string) => onDay(null, () => ({ install })),
   setHands: (group: Group, hands: Hand[]) => onDay(group && `hands.${group}`, () => ({ hands })),
   /** How long all of it may take, minutes; 0 is not said. */

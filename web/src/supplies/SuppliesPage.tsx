@@ -10,6 +10,7 @@ import { ItemList } from "./ItemList";
 import { NewLot } from "./NewLot";
 import { OrderList } from "./OrderList";
 import { Stash } from "./Stash";
+import { StashYear } from "./StashYear";
 import { SupplierLists } from "./SupplierLists";
 import styles from "./SuppliesPage.module.css";
 
@@ -17,6 +18,7 @@ const parts = {
   stash: { title: "Stash", lead: "What lies here, what is promised to whom, and what happened to it." },
   items: { title: "Pieces", lead: "Every line on file: measured, weighed and priced once." },
   orders: { title: "Orders", lead: "What is to be ordered, what is under way, and how it came." },
+  year: { title: "The year", lead: "What came over a year, what became of it, and what is left." },
   suppliers: {
     title: "Suppliers",
     lead: "Two simulated suppliers: look through their lists, ask for prices.",
@@ -72,6 +74,7 @@ function SuppliesPage() {
       {part === "stash" && <Stash />}
       {part === "items" && <ItemList />}
       {part === "orders" && <OrderList />}
+      {part === "year" && <StashYear />}
       {part === "suppliers" && <SupplierLists />}
       {part === "files" && <Files />}
       {adding && <NewLot onClose={() => setAdding(false)} />}

@@ -10,6 +10,7 @@ import { when } from "../lib/units";
 import { FirstPlan } from "../plans";
 import { PlanFigures } from "../plans";
 import { AtTheChair } from "./AtTheChair";
+import { HeadsWorn } from "./HeadsWorn";
 import { NextSittings } from "./NextSittings";
 import styles from "./TodayPage.module.css";
 
@@ -45,6 +46,7 @@ export function TodayPage() {
     >
       <AtTheChair />
       <NextSittings />
+      <HeadsWorn />
       {plans.isPending && <Skeleton active />}
       {plans.error && <Trouble error={plans.error} retry={() => void plans.refetch()} />}
       {plans.data?.length === 0 && <FirstPlan anyClient={anyClient ?? false} />}

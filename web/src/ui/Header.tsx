@@ -148,6 +148,7 @@ const Places = () => (
     </NavLink>
     <NavLink to="/clients">Clients</NavLink>
     <NavLink to="/plans">Plans</NavLink>
+    <NavLink to="/wear">Wear</NavLink>
     <NavLink to="/calendar">Calendar</NavLink>
     <NavLink to="/supplies">Supplies</NavLink>
     <NavLink to="/log">Log</NavLink>

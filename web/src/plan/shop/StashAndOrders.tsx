@@ -95,6 +95,18 @@ export function StashAndOrders({ plan, input, shop }: Props) {
           </small>
         </span>
       </label>
+      <label className={styles.hold}>
+        <Switch checked={input.reuseFirst ?? false} onChange={(on) => act(actions.setReuseFirst(on))} />
+        <span>
+          Reuse first
+          <small>
+            {input.reuseFirst
+              ? "Pieces that were worn before go first, the good ones leading."
+              : "New pieces go first, those worn before only where they run out."}{" "}
+            What a client wore goes to that client alone.
+          </small>
+        </span>
+      </label>
       {hold.error && <Trouble error={hold.error} />}
       {shop.orders.length === 0 && (
         <p className={panel.lead}>Nothing to order: it lies there, or is on its way.</p>

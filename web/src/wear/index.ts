@@ -1,0 +1,2 @@
+export { WearRing } from "./WearRing";
+export { deeds, left, within } from "./words";
