@@ -155,7 +155,7 @@ func (b *Brief) Clock(r Rules, s *State, day int) Clock {
 		})
 	}
 	c.Latest = c.Planned
-	if d, sooner := s.bringsForward(day); sooner && d.day < c.Planned {
+	if d, sooner := s.bringsForward(); sooner && d.day < c.Planned {
 		c.Planned = d.day
 		c.From = min(c.From, c.Planned)
 		decides = len(c.Reasons)

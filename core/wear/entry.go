@@ -89,9 +89,10 @@ var kinds = map[Kind]kind{
 		}
 		checkSigns(bad, e.Signs)
 	}, func(_ *Brief, s *State, e *Entry) { s.Checks = append(s.Checks, *e) }},
-	Mended: {onePiece, func(_ *Brief, s *State, e *Entry) { s.Mended += e.Count }},
+	Mended: {onePiece, func(_ *Brief, s *State, e *Entry) { s.Mended, s.mendedOn = s.Mended+e.Count, e.Day }},
 	Replaced: {onePiece, func(_ *Brief, s *State, e *Entry) {
 		s.Replaced += e.Count
+		s.mendedOn = e.Day
 		s.Replacements[e.Piece] += e.Count
 		s.Spent[e.Piece] += e.Count
 	}},
@@ -203,13 +204,13 @@ type State struct {
 	Off  int
 	Down *Entry
 
-	rows, times int
+	rows, times, mendedOn int
 }
 
 // Fold is what entries come to, given how many of each piece hung at the end of the install, those
 // of rows that were done again among them. Days decide their order, then their ids.
 func (b *Brief) Fold(hung map[string]int, entries []Entry) *State {
-	s := &State{Hung: map[string]int{}, Spent: map[string]int{}, Replacements: map[string]int{}, Saved: map[string]int{}, RenewedOn: -1, Off: -1}
+	s := &State{Hung: map[string]int{}, Spent: map[string]int{}, Replacements: map[string]int{}, Saved: map[string]int{}, RenewedOn: -1, Off: -1, mendedOn: -1}
 	for k, n := range hung {
 		s.Hung[k] = n
 	}

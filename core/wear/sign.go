@@ -187,6 +187,17 @@ func Advise(found map[string]Grade, day int) []Advice {
 	return out
 }
 
+// Advice is what the last look asks for, the gravest first: what was put back or done again since asks
+// for nothing more.
+func (s *State) Advice() []Advice {
+	if len(s.Checks) == 0 || s.Off >= 0 {
+		return []Advice{}
+	}
+	c := s.Checks[len(s.Checks)-1]
+	done := map[Do]bool{PutBack: s.mendedOn >= c.Day, Refresh: s.RenewedOn >= c.Day}
+	return slices.DeleteFunc(Advise(c.Signs, c.Day), func(a Advice) bool { return done[a.Do] })
+}
+
 // sooner is a day by which a head should be down, and why.
 type sooner struct {
 	day int
@@ -194,13 +205,13 @@ type sooner struct {
 }
 
 // bringsForward is the day by which what was found at the last look wants the head down.
-func (s *State) bringsForward(today int) (sooner, bool) {
+func (s *State) bringsForward() (sooner, bool) {
 	if len(s.Checks) == 0 {
 		return sooner{}, false
 	}
 	c := s.Checks[len(s.Checks)-1]
 	best, found := sooner{}, false
-	for _, a := range Advise(c.Signs, c.Day) {
+	for _, a := range s.Advice() {
 		if a.Do != TakeDown {
 			continue
 		}

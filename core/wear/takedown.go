@@ -3,6 +3,7 @@ package wear
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
@@ -12,6 +13,7 @@ import (
 const (
 	combTime    = 12.0  // to crumble build-up and slide out shed hair, whatever the head
 	combEach    = 0.25  // the same for each plait
+	combHook    = 0.05  // and for each piece that was hooked on a base
 	combWeekly  = 0.06  // and more of it for every week, as a share
 	washTime    = 45.0  // detangle damp, wash, condition
 	longTakeoff = 240.0 // minutes from which a second sitting or second hands are advised
@@ -79,20 +81,37 @@ func comesBack(p Part) int {
 func (b *Brief) Takedown(days int) Guide {
 	g := Guide{Areas: []Area{}, Parts: []GuidePart{}, Shed: b.ShedIn(days)}
 	factor := b.factor()
-	plaits := 0
 	for _, a := range b.Areas {
 		a.Off *= factor
 		g.Areas = append(g.Areas, a)
 		g.Off += a.Off
-		plaits += a.Places
 	}
-	for _, p := range b.Parts {
-		m, _ := method.Lookup(p.Method)
-		g.Parts = append(g.Parts, GuidePart{p.Key, p.Name, p.Method, m.Name, p.Places, p.Pieces, p.CutBelow, p.TakesDown, comesBack(p)})
-		g.Mark = max(g.Mark, p.CutBelow)
+	// The end of the own hair has grown away from the scalp; what grows fast counts.
+	likely, spread := b.GrownIn(days)
+	grown := likely + 2*spread
+	comb := combTime
+	for _, onBase := range []bool{true, false} { // what lies on the base comes off first
+		for _, p := range b.Parts {
+			if (p.Ground != method.OnPlait) != onBase {
+				continue
+			}
+			if onBase {
+				comb += combHook * float64(p.Places)
+			} else {
+				comb += combEach * float64(p.Places)
+			}
+			m, _ := method.Lookup(p.Method)
+			part := GuidePart{p.Key, p.Name, p.Method, m.Name, p.Places, p.Pieces, p.CutBelow, p.TakesDown, comesBack(p)}
+			if p.CutBelow > 0 {
+				part.CutBelow += grown
+				part.Steps = marked(p.TakesDown, grown)
+			}
+			g.Parts = append(g.Parts, part)
+			g.Mark = max(g.Mark, part.CutBelow)
+		}
 	}
 	g.Base = b.Base * factor
-	g.Comb = (combTime + combEach*float64(plaits)*b.Taken) * (1 + combWeekly*float64(days)/7) * factor
+	g.Comb = comb * (1 + combWeekly*float64(days)/7) * factor
 	g.Wash = washTime * factor
 	g.Total = g.Off + g.Base + g.Comb + g.Wash
 	g.Before = []string{
@@ -118,6 +137,17 @@ func (b *Brief) Takedown(days int) Guide {
 	}
 	g.Rest, g.RestWhy = b.Rest(days, "", "")
 	return g
+}
+
+// marked are the moves in which a piece comes off, the mark on it moved down by what has grown out.
+func marked(steps []method.Step, grown float64) []method.Step {
+	out := slices.Clone(steps)
+	lengths := make(map[string]float64, len(out[0].Lengths))
+	for k, mm := range out[0].Lengths {
+		lengths[k] = mm + grown
+	}
+	out[0].Lengths = lengths
+	return out
 }
 
 // Days of rest before the next install. Common practice, no source.

@@ -124,7 +124,7 @@ type EntryPath struct {
 
 func entryOfWorn(h *studio.Head) WornEntry {
 	out := WornEntry{
-		ID: h.ID, Title: h.Title, Client: h.Client, On: h.Date(0), Clock: h.Clock, Due: h.Date(h.Clock.Planned), Advice: []wear.Advice{},
+		ID: h.ID, Title: h.Title, Client: h.Client, On: h.Date(0), Clock: h.Clock, Due: h.Date(h.Clock.Planned), Advice: h.State.Advice(),
 	}
 	day := h.Day
 	if h.State.Off >= 0 {
@@ -133,10 +133,6 @@ func entryOfWorn(h *studio.Head) WornEntry {
 		out.Next = h.Date(h.Clock.Next)
 	}
 	out.Grown, _ = h.Brief.GrownIn(day)
-	if n := len(h.State.Checks); n > 0 && h.State.Off < 0 {
-		c := h.State.Checks[n-1]
-		out.Advice = wear.Advise(c.Signs, c.Day)
-	}
 	return out
 }
 

@@ -50,10 +50,21 @@ var finished = []struct {
 		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {21, map[string]wear.Grade{"itching": wear.Some}, "Itches after night shifts under the cap."}, {49, map[string]wear.Grade{"matting": wear.None}, ""},
 	}},
 	{"The cellist, chamber evenings", "The cellist, a ring to tie up", cellist, "Odalys Brandt", 5, "Rope", 0, "", "", 0, []seen{
-		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {9, map[string]wear.Grade{"itching": wear.None}, ""}, {21, map[string]wear.Grade{"loose": wear.Some}, "Two at the left temple, from the shoulder rest."},
+		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {9, map[string]wear.Grade{"itching": wear.None}, ""}, {19, map[string]wear.Grade{"itching": wear.None}, ""}, {33, map[string]wear.Grade{"loose": wear.Some}, "Two at the left temple, where the cello leans."},
 	}},
-	{"The baker, a quick front", "The baker, own front and a quick back", baker, "Tamsin Okoro-Vale", 2, "", 0, "", "", 0, []seen{{2, map[string]wear.Grade{"pulling": wear.None}, ""}}},
+	{"The baker, a quick front", "The baker, own front and a quick back", baker, "Tamsin Okoro-Vale", 2, "", 0, "", "", 0, []seen{{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {8, map[string]wear.Grade{"pulling": wear.None}, ""}}},
 }
+
+// swatches are the colours of pieces out of the stash, as a screen shows them.
+var swatches = func() map[string]string {
+	out := map[string]string{}
+	for _, l := range standin.List(standin.Chandlery, time.Now()) {
+		for _, c := range l.Item.Colours {
+			out[c.Name] = c.Swatch
+		}
+	}
+	return out
+}()
 
 // seen is a look at a head being worn: signs that are not named were not found.
 type seen struct {
@@ -160,10 +171,10 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 			if p := &in.Pieces[i]; f.colour == "" {
 				p.Item = "" // what hung there was bought for it
 			} else {
-				p.Colour = f.colour
+				p.Colour, p.Swatch = f.colour, swatches[f.colour]
 			}
 		}
-		at := morning.AddDate(0, 0, -7*f.weeks)
+		at := morning.AddDate(0, 0, -7*f.weeks-1)
 		in.Day = &plan.Day{
 			Install: at.Format(time.DateOnly),
 			Hands:   []plan.Hand{{Key: by.ID, Person: by.ID, Name: by.Name, Hand: by.Hand, Does: plan.DoesBoth}},

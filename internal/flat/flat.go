@@ -139,6 +139,8 @@ type Given struct {
 	Counts []int `json:"counts"`
 	// Accents are places with the accents put on there, one after the other.
 	Accents []int `json:"accents" doc:"Index of a place and of the accent put on there, one pair after the other"`
+	// Kept are places at which what hangs stays.
+	Kept []int `json:"kept,omitempty" doc:"Indices of the places at which what hangs stays"`
 	// Matched counts the places each use says something about.
 	Matched []int `json:"matched"`
 	// Plaits are the thicknesses of the plaits at their roots, tenths of a millimetre.
@@ -206,6 +208,9 @@ func givenOf(r *plan.Result) Given {
 		g.Pieces[i], g.Ways[i], g.Counts[i] = p.Piece, p.Way, p.Count
 		for _, a := range p.Accents {
 			g.Accents = append(g.Accents, i, a)
+		}
+		if p.Kept {
+			g.Kept = append(g.Kept, i)
 		}
 		if p.Section >= 0 {
 			g.Plaits[p.Section] = tenths(p.Plait.Diameter)

@@ -3130,6 +3130,8 @@ export interface components {
             /** @description Index of a place and of the accent put on there, one pair after the other */
             accents: number[];
             counts: number[];
+            /** @description Indices of the places at which what hangs stays */
+            kept?: number[];
             matched: number[];
             /** @description Index of the piece in the plan */
             pieces: number[];

@@ -47,6 +47,8 @@ export interface Given {
   place: number;
   /** Indices into the plan's accents: what is put on besides. */
   accents: readonly number[];
+  /** True where what hangs stays, as in a plan of outer rows. */
+  kept?: true;
 }
 
 export interface Hook {
@@ -152,7 +154,9 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
     const place = at(given.accents, i);
     accents.set(place, [...(accents.get(place) ?? []), at(given.accents, i + 1)]);
   }
+  const kept = new Set(given.kept ?? []);
   const givenAt = (i: number): Given => ({
+    ...(kept.has(i) && { kept: true }),
     place: i,
     accents: accents.get(i) ?? [],
     piece: at(given.pieces, i),

@@ -17,6 +17,7 @@ const box: Box = [-118, -118, 236, 232];
 const stillTime = 120; // ms
 const stub = 30; // mm of each piece that are drawn
 const edge = 0.12; // how far a root must face the viewer to be drawn
+const atTheTemple = { lon: 42, lat: 24 }; // where it shows first
 const none: readonly never[] = [];
 const noClasses = new Map<string, never>();
 
@@ -33,7 +34,7 @@ interface Props {
 
 /** A head as it has grown out: between the scalp and every piece stands so much own hair. */
 export function GrownHead({ head, layout, grownMm, swatches, label }: Props) {
-  const { stance, now, put } = useStance();
+  const { stance, now, put } = useStance(atTheTemple);
   const svg = useRef<SVGSVGElement>(null);
   const hair = hairTones[usePreferences((p) => p.hair)].dark;
   const axes = useMemo(() => vec(head.axesMm), [head]);

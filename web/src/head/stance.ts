@@ -6,9 +6,9 @@ const turnTime = 380; // ms a view key takes
 
 export const clampLat = (lat: number) => Math.max(-25, Math.min(90, lat));
 
-/** The stance, and ways to change it at once or in a smooth turn. */
-export function useStance() {
-  const [stance, setStance] = useState<Stance>(startStance);
+/** The stance, from which it starts, and ways to change it at once or in a smooth turn. */
+export function useStance(start = startStance) {
+  const [stance, setStance] = useState<Stance>(start);
   const frame = useRef(0);
   const latest = useRef(stance);
   const put = useCallback((next: Stance) => {
@@ -20,10 +20,10 @@ export function useStance() {
   const turnTo = useCallback((to: Stance) => {
     cancelAnimationFrame(frame.current);
     const from = latest.current;
-    const start = performance.now();
+    const begun = performance.now();
     const time = calm() ? 0 : turnTime;
     const step = (now: number) => {
-      const f = time === 0 ? 1 : Math.min(1, (now - start) / time);
+      const f = time === 0 ? 1 : Math.min(1, (now - begun) / time);
       latest.current = f === 1 ? to : between(from, to, f * f * (3 - 2 * f));
       setStance(latest.current);
       if (f < 1) frame.current = requestAnimationFrame(step);

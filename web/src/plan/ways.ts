@@ -44,6 +44,9 @@ export const accentName = (input: PlanInput, { piece, thing }: Accent): string =
   thing?.name ?? input.pieces.find((p) => p.key === piece)?.name ?? "";
 
 const plain = { fill: "#efe4cb", ink: "#2a231c" };
+/** Of a plan of outer rows: what is not done again. */
+const stays: Class = { key: "stays", fill: "#cfc3ad", ink: "#2a231c", mark: "·", name: "Stays as it hangs" };
+
 const noAccent: Class = { key: "-", mark: "", name: "None", ...plain };
 
 /** So many packs of one piece, to be shown on the head. */
@@ -81,11 +84,13 @@ export const givenReadings = (
   reach?: Reaching,
 ): Reading[] => {
   const shown = shownWays(input, layout);
-  const piece = (i: number) => {
+  const piece = ({ piece: i, kept }: Given) => {
+    if (kept) return stays;
     const of = input.pieces[i];
     return kindOf(i, of ? pieceName(input.pieces, of) : "");
   };
-  const way = (i: number) => {
+  const way = ({ way: i, kept }: Given) => {
+    if (kept) return stays;
     const of = input.ways[i];
     return of ? kindOf(shown.indexOf(of), wayName(catalogue, input.ways, of.key)) : kindOf(i, "");
   };
@@ -108,7 +113,7 @@ export const givenReadings = (
           },
         ]
       : []),
-    { key: "piece", name: "Piece", of: (s) => piece(s.given.piece), ofHook: (h) => piece(h.given.piece) },
-    { key: "method", name: "Method", of: (s) => way(s.given.way), ofHook: (h) => way(h.given.way) },
+    { key: "piece", name: "Piece", of: (s) => piece(s.given), ofHook: (h) => piece(h.given) },
+    { key: "method", name: "Method", of: (s) => way(s.given), ofHook: (h) => way(h.given) },
   ];
 };

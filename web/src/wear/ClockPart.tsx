@@ -1,4 +1,5 @@
 import type { WornHead } from "../api/types";
+import { localDay } from "../lib/localDay";
 import { day } from "../lib/units";
 import styles from "./Wear.module.css";
 import { span } from "./words";
@@ -30,11 +31,13 @@ export function ClockPart({ head }: { head: WornHead }) {
       </ul>
       <h3>Days to come</h3>
       <ul className={styles.dates}>
-        {head.dates.map((d) => (
-          <li key={d.on + d.key} data-key={d.key}>
-            <b>{day(d.on)}</b> {d.title}
-          </li>
-        ))}
+        {head.dates
+          .filter((d) => d.on >= localDay())
+          .map((d) => (
+            <li key={d.on + d.key} data-key={d.key}>
+              <b>{day(d.on)}</b> {d.title}
+            </li>
+          ))}
       </ul>
       <p className={styles.note}>
         The usual advice of the trade, not a medical limit: what itches, smells, flakes, mats or hurts comes

@@ -5,6 +5,7 @@ import { v4 as uuid } from "uuid";
 import { server } from "../api/client";
 import { useWear } from "../api/queries";
 import type { Saved, WearEntry, WearGuide, WornHead } from "../api/types";
+import { useNarrow } from "../lib/narrow";
 import { usePreferences } from "../lib/preferences";
 import { hours, length } from "../lib/units";
 import { LengthField } from "../ui/fields";
@@ -204,6 +205,7 @@ const edgesNow = [
 /** What is told once it is down: pieces saved, time, how it felt, edges, length. */
 function ItIsDown({ head }: { head: WornHead }) {
   const { message } = App.useApp();
+  const narrow = useNarrow();
   const usual = (key: string) =>
     head.takedown.parts.filter((p) => p.piece === key).reduce((n, p) => n + p.usuallyBack, 0);
   const [saved, setSaved] = useState<Saved[]>(() =>
@@ -257,6 +259,7 @@ function ItIsDown({ head }: { head: WornHead }) {
         <Segmented
           size="large"
           block
+          vertical={narrow}
           aria-label="How was it to wear?"
           value={how}
           options={[...feels]}
@@ -266,6 +269,7 @@ function ItIsDown({ head }: { head: WornHead }) {
         <Segmented
           size="large"
           block
+          vertical={narrow}
           aria-label="The edges now"
           value={edge}
           options={[...edgesNow]}

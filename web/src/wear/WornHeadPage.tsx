@@ -1,4 +1,4 @@
-import { Skeleton, Slider } from "antd";
+import { Button, Skeleton } from "antd";
 import { Suspense, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { useWornOf } from "../api/queries";
@@ -7,6 +7,7 @@ import { GrownHead } from "../head";
 import { usePreferences } from "../lib/preferences";
 import { comb, day } from "../lib/units";
 import { Page } from "../ui/Page";
+import { Slide } from "../ui/Slide";
 import { Parts, type Part } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
 import { BackPart } from "./BackPart";
@@ -33,17 +34,17 @@ function WornHeadPage() {
   return (
     <Page
       title={data.client || data.title}
-      lead={
+      lead={`${data.client ? `${data.title} · ` : ""}worn since ${day(data.on)}`}
+      actions={
         <>
-          {data.client && `${data.title} · `}worn since {day(data.on)}
           {data.clientId !== undefined && (
-            <>
-              {" · "}
-              <Link to={`/clients/${data.clientId}`}>card</Link>
-            </>
+            <Link to={`/clients/${data.clientId}`}>
+              <Button size="large">The card</Button>
+            </Link>
           )}
-          {" · "}
-          <Link to={`/log/${data.id}`}>log</Link>
+          <Link to={`/log/${data.id}`}>
+            <Button size="large">How it was done</Button>
+          </Link>
         </>
       }
     >
@@ -60,36 +61,34 @@ function Shown({ head }: { head: WornHead }) {
       <section className={styles.seen} aria-label="The head today">
         <Grown head={head} />
       </section>
-      <div className={styles.side}>
-        <section className={styles.today} data-state={head.downOn ? "down" : clock.state}>
-          <WearRing clock={clock} down={head.downOn !== undefined} />
-          <div>
-            {head.downOn !== undefined ? (
-              <>
-                <h2>Taken down {day(head.downOn)}</h2>
-                {head.readyOn !== undefined && (
-                  <p>The next install may follow from {day(head.readyOn)} on.</p>
-                )}
-              </>
-            ) : (
-              <>
-                <h2>
-                  {clock.state === "over" ? "Past its day: " : "Take down "}
-                  {day(head.dueOn)}
-                </h2>
-                <p>
-                  {left(clock)} · usual from week {Math.round(clock.from / 7)} to week{" "}
-                  {Math.round(clock.latest / 7)}
-                </p>
-              </>
-            )}
-            {advice.slice(0, 2).map((a) => (
-              <p key={a.do + a.sign} className={styles.asks} data-do={a.do}>
-                <strong>{deeds[a.do]}</strong>, {within(a.withinDays)}. {a.text}
+      <section className={styles.today} data-state={head.downOn ? "down" : clock.state}>
+        <WearRing clock={clock} down={head.downOn !== undefined} />
+        <div>
+          {head.downOn !== undefined ? (
+            <>
+              <h2>Taken down {day(head.downOn)}</h2>
+              {head.readyOn !== undefined && <p>The next install may follow from {day(head.readyOn)} on.</p>}
+            </>
+          ) : (
+            <>
+              <h2>
+                {clock.state === "over" ? "Past its day: " : "Take down "}
+                {day(head.dueOn)}
+              </h2>
+              <p>
+                {left(clock)} · usual from week {Math.round(clock.from / 7)} to week{" "}
+                {Math.round(clock.latest / 7)}
               </p>
-            ))}
-          </div>
-        </section>
+            </>
+          )}
+          {advice.slice(0, 2).map((a) => (
+            <p key={a.do + a.sign} className={styles.asks} data-do={a.do}>
+              <strong>{deeds[a.do]}</strong>, {within(a.withinDays)}. {a.text}
+            </p>
+          ))}
+        </div>
+      </section>
+      <div className={styles.side}>
         <Parts step={head.downOn === undefined ? "wear" : "worn"} parts={parts} />
       </div>
     </div>
@@ -159,10 +158,7 @@ function usePartsOf(head: WornHead): readonly Part[] {
 /** The head with what has grown out at its roots, week by week. */
 function Grown({ head }: { head: WornHead }) {
   const unit = usePreferences((p) => p.unit);
-  const now = Math.min(
-    head.growing.length - 1,
-    Math.floor((head.downOn ? head.clock.day : head.clock.day) / 7),
-  );
+  const now = Math.min(head.growing.length - 1, Math.floor(head.clock.day / 7));
   const [week, setWeek] = useState(now);
   const grown = head.growing[week];
   const swatches = useMemo(() => head.pieces.map((p) => p.swatch ?? "#6b4a31"), [head.pieces]);
@@ -192,14 +188,17 @@ function Grown({ head }: { head: WornHead }) {
             ({comb(grown.leastMm, unit)}–{comb(grown.mostMm, unit)} {unit})
           </small>
         </p>
-        <Slider
+        <Slide
+          label="Weeks of wear"
+          says={words}
           min={0}
           max={head.growing.length - 1}
           value={week}
+          marks={[0, 4, 8, 12, 16].map((w) => ({
+            at: w,
+            text: w === 0 ? "on" : w === 16 ? "16 weeks" : `${w}`,
+          }))}
           onChange={setWeek}
-          marks={Object.fromEntries([0, 4, 8, 12, 16].map((w) => [w, `${w}`]))}
-          tooltip={{ open: false }}
-          ariaLabelForHandle="Weeks of wear"
         />
         <TrueSize mm={grown.likelyMm} />
       </div>
@@ -216,6 +215,9 @@ function TrueSize({ mm }: { mm: number }) {
   return (
     <svg className={styles.root} viewBox="-6 -16 132 44" aria-hidden>
       <rect x="-6" y="-16" width="6" height="28" className={styles.rootScalp} />
+      <text x="126" y="-10" textAnchor="end">
+        a root, twice its size
+      </text>
       <path d={`M0 -2 H${mm * k}`} className={styles.rootOwn} />
       <path d={`M${mm * k} -2 H126`} className={styles.rootPiece} />
       {ticks.map((t, i) => (
