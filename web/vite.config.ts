@@ -25,6 +25,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   // A test's deadline is there for one that hangs; a slow machine is no fault.
-  test: { testTimeout: 60_000, setupFiles: "./src/testSetup.ts" },
+  test: { testTimeout: 60_000, setupFiles: "./src/testSetup.ts", maxWorkers: "100%" },
   server: { proxy: { "/api": "http://127.0.0.1:8467" } },
 });

@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"net/http"
 	"time"
 
@@ -197,7 +196,7 @@ func (s *server) installAnswer(ctx context.Context, i store.Install, err error) 
 		ID: i.ID, PlanID: i.PlanID, Brief: i.Brief, How: frozen.How, Engine: i.Engine, By: i.By, Started: i.Started,
 		Closed: timeOrNothing(i.Closed), Papers: i.Papers, Hand: s.studio.HandOf(i, person(ctx)),
 	}
-	if err := json.Unmarshal(frozen.Head, &out.Head); err != nil {
+	if out.Head, err = flat.Read(frozen.Head); err != nil {
 		return nil, problem(ctx, err, "")
 	}
 	return &struct{ Body installDocument }{out}, nil

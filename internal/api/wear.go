@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"crypto/rand"
-	"encoding/json"
 	"errors"
 	"io/fs"
 	"net/http"
@@ -156,7 +155,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}
-	if err := json.Unmarshal(drawn.Head, &out.Head); err != nil {
+	if out.Head, err = flat.Read(drawn.Head); err != nil {
 		return nil, problem(ctx, err, "")
 	}
 	for _, p := range h.Log.Pieces {

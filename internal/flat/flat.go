@@ -3,6 +3,7 @@
 package flat
 
 import (
+	"encoding/json"
 	"math"
 
 	"kladotex/core/advice"
@@ -140,7 +141,7 @@ type Given struct {
 	// Accents are places with the accents put on there, one after the other.
 	Accents []int `json:"accents" doc:"Index of a place and of the accent put on there, one pair after the other"`
 	// Kept are places at which what hangs stays.
-	Kept []int `json:"kept,omitempty" doc:"Indices of the places at which what hangs stays"`
+	Kept []int `json:"kept" doc:"Indices of the places at which what hangs stays"`
 	// Matched counts the places each use says something about.
 	Matched []int `json:"matched"`
 	// Plaits are the thicknesses of the plaits at their roots, tenths of a millimetre.
@@ -193,6 +194,12 @@ func linesOf(lines []scalp.Line) []Line {
 	return out
 }
 
+// Read is a preview as it was kept, by this program or an earlier one.
+func Read(raw []byte) (p Preview, err error) {
+	p.Given.Kept = []int{} // which earlier ones did not write
+	return p, json.Unmarshal(raw, &p)
+}
+
 // Of is what a plan comes to, as it travels.
 func Of(r *plan.Result) Preview {
 	return Preview{
@@ -202,7 +209,7 @@ func Of(r *plan.Result) Preview {
 
 func givenOf(r *plan.Result) Given {
 	n := len(r.Places)
-	g := Given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Matched: r.Matched}
+	g := Given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Kept: []int{}, Matched: r.Matched}
 	for i := range r.Places {
 		p := &r.Places[i]
 		g.Pieces[i], g.Ways[i], g.Counts[i] = p.Piece, p.Way, p.Count

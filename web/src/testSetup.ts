@@ -1,8 +1,9 @@
 /* What jsdom lacks of a browser, for every test that draws. */
 if (typeof window !== "undefined") {
   const { configure } = await import("@testing-library/react");
-  // What is waited for comes in its time; a slow machine is no fault.
-  configure({ asyncUtilTimeout: 15_000 });
+  // What is waited for comes in its time; a slow machine is no fault. Whether something is hidden is not
+  // asked, which would take the styles of every parent: what is not drawn is not there.
+  configure({ asyncUtilTimeout: 15_000, defaultHidden: true });
   if (typeof Reflect.get(window, "matchMedia") !== "function")
     Object.assign(window, {
       matchMedia: (query: string) => ({

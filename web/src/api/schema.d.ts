@@ -3131,7 +3131,7 @@ export interface components {
             accents: number[];
             counts: number[];
             /** @description Indices of the places at which what hangs stays */
-            kept?: number[];
+            kept: number[];
             matched: number[];
             /** @description Index of the piece in the plan */
             pieces: number[];

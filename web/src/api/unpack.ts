@@ -154,7 +154,7 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
     const place = at(given.accents, i);
     accents.set(place, [...(accents.get(place) ?? []), at(given.accents, i + 1)]);
   }
-  const kept = new Set(given.kept ?? []);
+  const kept = new Set(given.kept);
   const givenAt = (i: number): Given => ({
     ...(kept.has(i) && { kept: true }),
     place: i,

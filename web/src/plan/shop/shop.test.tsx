@@ -260,12 +260,29 @@ describe("stash and orders", () => {
   it("stores the plan before it holds its share or lists what it lacks", async () => {
     draw(<StashAndOrders plan={plan} input={input} shop={shop} />);
     expect(screen.getByText(/60 pieces of the stash would be kept/)).toBeTruthy();
-    fireEvent.click(screen.getByRole("switch"));
+    fireEvent.click(screen.getByRole("switch", { name: /In work/ }));
     await waitFor(() => expect(sent).toContainEqual(["hold", ["plan-1", true]]));
     press("Put it on the order list");
     await waitFor(() => expect(sent).toContainEqual(["list", "plan-1"]));
     expect(plan.save).toHaveBeenCalledTimes(2);
     expect(await screen.findByText(/One order for this plan: to be ordered/)).toBeTruthy();
+  });
+});
+
+describe("pieces that were worn before", () => {
+  it("go first where the plan asks for it", () => {
+    draw(<StashAndOrders plan={plan} input={input} shop={shop} />);
+    expect(screen.getByText(/New pieces go first/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("switch", { name: /Reuse first/ }));
+    expect(after()?.reuseFirst).toBe(true);
+  });
+
+  it("go last again once that is taken back", () => {
+    draw(<StashAndOrders plan={plan} input={{ ...input, reuseFirst: true }} shop={shop} />);
+    fireEvent.click(screen.getByRole("switch", { name: /Reuse first/ }));
+    expect(acted[0]?.update({ title: "", input: { ...input, reuseFirst: true } }).input).not.toHaveProperty(
+      "reuseFirst",
+    );
   });
 });
 
