@@ -26,7 +26,7 @@ type WornEntry struct {
 	On     string        `json:"on" doc:"Day of the last look"`
 	Clock  wear.Clock    `json:"clock"`
 	Due    string        `json:"dueOn" doc:"Day planned for the taking down"`
-	Next   string        `json:"nextOn" doc:"Day of the next look"`
+	Next   string        `json:"nextOn,omitempty" doc:"Day of the next look; left out once it is taken down"`
 	Grown  float64       `json:"grownMm" doc:"Grown out at the roots, likely"`
 	Advice []wear.Advice `json:"advice" doc:"What the last look asks for, the gravest first"`
 }
@@ -60,7 +60,7 @@ type wornDocument struct {
 	Renewals []wear.Renewal    `json:"renewals"`
 	Takedown wear.Guide        `json:"takedown" doc:"How it comes off, on the day planned or, once that has passed, today"`
 	Account  []studio.Priced   `json:"account" doc:"What became of its pieces"`
-	Back     []store.Back      `json:"back" doc:"The lots its pieces came back into"`
+	Back     []store.Back      `json:"back" doc:"What of its pieces came back"`
 	Link     *careLink         `json:"link,omitempty"`
 	// Down is the day it was taken down, Ready that from which the next install may follow.
 	Down  string `json:"downOn,omitempty"`

@@ -355,3 +355,32 @@ func TestWhatIsKeptOfAHeadCanGo(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, link.Secret)
 }
+
+// Two lengths of one line and colour on a head are booked apart, and come back apart.
+func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
+	s := open(t)
+	short, long := s.adopt("D-18"), s.adopt("D-24")
+	in := plan.Default()
+	in.Parting.Structure = parting.EarToEar
+	in.Pieces = []hair.Piece{short.Item.Piece("front", short.ID, "Peat"), long.Item.Piece("back", long.ID, "Peat")}
+	in.Uses[0].Piece, in.Uses[1].Piece, in.Fill.Piece = "front", "back", "front"
+	for _, item := range []string{short.ID, long.ID} {
+		s.send("POST", "/api/v1/stash", anew(text(t, map[string]any{"item": item, "lot": supply.Lot{Colour: "Peat", Pack: 20, Condition: supply.New}, "packs": 6, "loose": 0})))
+	}
+	id := s.done(s.newPlan("Two lengths", in).ID, 40)
+	left := func(item string, round int) (n int) {
+		for _, l := range s.lots() {
+			if l.Item == item && l.Lot.Round == round {
+				n += l.Pieces
+			}
+		}
+		return n
+	}
+	h := s.wear(id)
+	require.Len(t, h.Pieces, 2)
+	assert.Equal(t, 120-h.Pieces[0].Hung, left(short.ID, 0))
+	assert.Equal(t, 120-h.Pieces[1].Hung, left(long.ID, 0))
+	require.Equal(t, http.StatusOK, s.put(id, wear.Entry{Kind: wear.Down, Saved: []wear.Saved{{Piece: "back", Good: 30, Worn: 4}}}).StatusCode)
+	assert.Equal(t, 34, left(long.ID, 1))
+	assert.Zero(t, left(short.ID, 1))
+}

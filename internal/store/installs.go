@@ -318,9 +318,9 @@ func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string, 
 	out := Booked{Piece: sp.Name}
 	before := func(kind supply.MoveKind) (n int, err error) {
 		err = tx.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
-			WHERE m.plan_id = ? AND m.kind = ? AND instr(m.id, '/') = 0 AND lot.colour = ? AND lot.item_id IN (
+			WHERE m.plan_id = ? AND m.kind = ? AND m.claim IN ('', ?) AND instr(m.id, '/') = 0 AND lot.colour = ? AND lot.item_id IN (
 				SELECT id FROM item WHERE id = ? OR json_extract(document, '$.line') = (SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`,
-			planID, string(kind), searchKey(sp.Colour), sp.Item, sp.Item).Scan(&n)
+			planID, string(kind), sp.Key, searchKey(sp.Colour), sp.Item, sp.Item).Scan(&n)
 		return n, err
 	}
 	used, err := before(supply.Used)
@@ -345,7 +345,7 @@ func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string, 
 			return Booked{}, err
 		}
 		for _, t := range supply.Take(m.count, lots, sp.Reuse) {
-			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, By: by, At: at})
+			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, Claim: sp.Key, By: by, At: at})
 			if err != nil {
 				return Booked{}, err
 			}

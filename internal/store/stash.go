@@ -126,7 +126,9 @@ type MoveDraft struct {
 	Stock  supply.Stock
 	Reason string
 	PlanID string
-	By     string
+	// Claim names what it is for inside the plan; empty where nobody said.
+	Claim string
+	By    string
 	// At is when it happened; the zero time is now.
 	At time.Time
 }
@@ -202,8 +204,8 @@ func book(ctx context.Context, tx *sql.Tx, lot string, d MoveDraft) (Lot, error)
 		at = time.Now()
 	}
 	for _, e := range entries {
-		_, err := tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, plan_id, at) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, ''), ?)`,
-			d.ID, lot, string(e.Kind), e.Packs, e.Pieces, d.By, d.Reason, d.PlanID, stampOf(at))
+		_, err := tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, plan_id, at, claim) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, ''), ?, ?)`,
+			d.ID, lot, string(e.Kind), e.Packs, e.Pieces, d.By, d.Reason, d.PlanID, stampOf(at), d.Claim)
 		if err != nil {
 			return Lot{}, err
 		}
@@ -307,8 +309,8 @@ func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Co
 		covered := Covered{Key: c.Key}
 		err = q.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
 			JOIN item ON item.id = lot.item_id
-			WHERE m.plan_id = ? AND m.kind = 'used' AND lot.colour = ? AND (item.id = ? OR json_extract(item.document, '$.line') =
-				(SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`, plan, searchKey(c.Colour), c.Item, c.Item).Scan(&covered.Used)
+			WHERE m.plan_id = ? AND m.kind = 'used' AND m.claim IN ('', ?) AND lot.colour = ? AND (item.id = ? OR json_extract(item.document, '$.line') =
+				(SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`, plan, c.Key, searchKey(c.Colour), c.Item, c.Item).Scan(&covered.Used)
 		if err != nil {
 			return nil, err
 		}

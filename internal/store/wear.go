@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -108,16 +109,16 @@ func readEntries(ctx context.Context, q querier, install string) ([]wear.Entry, 
 
 // Moving is what an entry takes out of the stash or brings back to it.
 type Moving struct {
-	Item, Colour string
+	// Key is that of the piece inside the plan.
+	Key, Item, Colour string
 	// Length is that of pieces that were cut from longer hair, mm; 0 for as the item.
 	Length float64
 	// Take is how many are taken out for a repair; Good and Worn how many come back.
 	Take, Good, Worn int
 }
 
-// Back are the pieces of an entry that came back, as lots.
+// Back are pieces of a head that came back.
 type Back struct {
-	Lot       string           `json:"lot" doc:"Id of the lot"`
 	Item      string           `json:"item"`
 	Name      string           `json:"name"`
 	Pieces    int              `json:"pieces"`
@@ -244,7 +245,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 		return fmt.Sprintf("%s%d", prefix, n), err
 	}
 	if m.Take > 0 {
-		lots, err := matching(ctx, tx, w.PlanID, Claim{Item: m.Item, Colour: m.Colour})
+		lots, err := matching(ctx, tx, w.PlanID, Claim{Key: m.Key, Item: m.Item, Colour: m.Colour})
 		if err != nil {
 			return err
 		}
@@ -253,7 +254,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 			if err != nil {
 				return err
 			}
-			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, By: e.By, At: noon(e)}); err != nil {
+			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}); err != nil {
 				return err
 			}
 		}
@@ -286,7 +287,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 				return err
 			}
 			draft := LotDraft{ID: lotID, Item: src.item, Lot: lot, WornBy: w.ClientID}
-			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, By: e.By, At: noon(e)}
+			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}
 			if _, err := readLot(ctx, tx, lotID); err == nil {
 				_, err = book(ctx, tx, lotID, move)
 				if err != nil {
@@ -307,7 +308,7 @@ type source struct {
 	used     int
 }
 
-// sourcesOf are the lots a head's pieces of an item came from, the newest round first: what was worn
+// sourcesOf are the lots a piece of a head came from, the newest round first: what was worn
 // least is most likely to come back. What came from no lot stands last.
 func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, error) {
 	out, err := list(ctx, tx, "where pieces came from", func(row scanner) (s source, err error) {
@@ -317,9 +318,9 @@ func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, err
 		}
 		return s, json.Unmarshal([]byte(document), &s.lot)
 	}, `SELECT lot.id, lot.item_id, lot.document, -sum(mv.pieces + mv.packs * json_extract(lot.document, '$.pack')) FROM stash_move mv JOIN lot ON lot.id = mv.lot_id
-		WHERE mv.kind = 'used' AND lot.colour = ? AND mv.plan_id IN (SELECT plan_id FROM install WHERE id = ? OR redoes = ?) AND lot.item_id IN (
-			SELECT id FROM item WHERE id = ? OR json_extract(document, '$.line') = (SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))
-		GROUP BY lot.id HAVING -sum(mv.pieces + mv.packs) > 0 ORDER BY json_extract(lot.document, '$.round'), lot.id`, searchKey(m.Colour), w.ID, w.ID, m.Item, m.Item)
+		WHERE mv.kind = 'used' AND lot.colour = ? AND mv.plan_id IN (SELECT plan_id FROM install WHERE id = ? OR redoes = ?)
+			AND (mv.claim = ? OR mv.claim = '' AND lot.item_id = ?)
+		GROUP BY lot.id HAVING -sum(mv.pieces + mv.packs) > 0 ORDER BY json_extract(lot.document, '$.round'), lot.id`, searchKey(m.Colour), w.ID, w.ID, m.Key, m.Item)
 	if err != nil {
 		return nil, err
 	}
@@ -333,20 +334,27 @@ func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, err
 	return append(out, source{id: m.Item, item: m.Item, lot: supply.Lot{Colour: m.Colour, Pack: max(1, item.Pack.Units)}, used: m.Good + m.Worn}), nil
 }
 
-// BackOf are the lots into which pieces of a head came back, with how many did.
+// BackOf are the pieces of a head that came back: those of an item, a round and a condition together.
 func (s *Store) BackOf(ctx context.Context, install string, entries []wear.Entry) (out []Back, err error) {
 	for _, e := range entries {
 		prefix := movesOf(install, e.ID)
 		lots, err := list(ctx, s.read, "pieces that came back", func(row scanner) (b Back, err error) {
-			err = row.Scan(&b.Lot, &b.Item, &b.Name, &b.Round, &b.Condition, &b.Pieces)
+			err = row.Scan(&b.Item, &b.Name, &b.Round, &b.Condition, &b.Pieces)
 			return b, err
-		}, `SELECT lot.id, lot.item_id, json_extract(item.document, '$.name'), json_extract(lot.document, '$.round'), json_extract(lot.document, '$.condition'), sum(mv.pieces)
+		}, `SELECT lot.item_id, json_extract(item.document, '$.name'), json_extract(lot.document, '$.round'), json_extract(lot.document, '$.condition'), sum(mv.pieces)
 			FROM stash_move mv JOIN lot ON lot.id = mv.lot_id JOIN item ON item.id = lot.item_id
 			WHERE substr(mv.id, 1, ?) = ? AND mv.kind IN ('saved', 'adjusted') AND json_extract(lot.document, '$.round') > 0 GROUP BY lot.id HAVING sum(mv.pieces) > 0 ORDER BY lot.id`, len(prefix), prefix)
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, lots...)
+		for _, b := range lots {
+			k := slices.IndexFunc(out, func(o Back) bool { return o.Item == b.Item && o.Round == b.Round && o.Condition == b.Condition })
+			if k < 0 {
+				out = append(out, b)
+			} else {
+				out[k].Pieces += b.Pieces
+			}
+		}
 	}
 	return out, nil
 }

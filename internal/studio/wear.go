@@ -228,7 +228,7 @@ func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
 			return store.Moving{}, false
 		}
 		p := in.Pieces[i]
-		m := store.Moving{Item: p.Item, Colour: p.Colour}
+		m := store.Moving{Key: p.Key, Item: p.Item, Colour: p.Colour}
 		if p.Pack.Cuts*p.Pack.Splits > 1 {
 			m.Length = math.Round(p.Length)
 		}
@@ -246,7 +246,7 @@ func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
 	}
 	for i, n := range e.Things {
 		if t := b.Things[i]; t.Item != "" && n > 0 {
-			out = append(out, store.Moving{Item: t.Item, Colour: t.Colour, Good: n})
+			out = append(out, store.Moving{Key: fmt.Sprint("thing:", i), Item: t.Item, Colour: t.Colour, Good: n})
 		}
 	}
 	return out
@@ -622,7 +622,7 @@ func (h *Head) Account() []Priced {
 	return out
 }
 
-// Back are the lots into which pieces of a head came back.
+// Back are the pieces of a head that came back.
 func (s *Studio) Back(ctx context.Context, h Head) ([]store.Back, error) {
 	return s.store.BackOf(ctx, h.ID, h.Entries)
 }

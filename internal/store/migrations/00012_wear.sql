@@ -31,7 +31,11 @@ CREATE TABLE care_link (
 -- reference: once the client is deleted nobody's plan matches it.
 ALTER TABLE lot ADD COLUMN worn_by TEXT NOT NULL DEFAULT '';
 
+-- What a move was for inside its plan: two pieces of a plan may share a line.
+ALTER TABLE stash_move ADD COLUMN claim TEXT NOT NULL DEFAULT '';
+
 -- +goose Down
+ALTER TABLE stash_move DROP COLUMN claim;
 ALTER TABLE lot DROP COLUMN worn_by;
 DROP TABLE care_link;
 DROP TABLE wear_entry;

@@ -1914,8 +1914,6 @@ export interface components {
             /** @enum {string} */
             condition: "new" | "good" | "worn";
             item: string;
-            /** @description Id of the lot */
-            lot: string;
             name: string;
             /** Format: int64 */
             pieces: number;
@@ -5664,7 +5662,7 @@ export interface components {
             account: components["schemas"]["Priced"][];
             /** @description What the last look asks for, the gravest first */
             advice: components["schemas"]["WearAdvice"][];
-            /** @description The lots its pieces came back into */
+            /** @description What of its pieces came back */
             back: components["schemas"]["Back"][];
             care: components["schemas"]["WearCare"][];
             client: string;
@@ -5687,8 +5685,8 @@ export interface components {
             head: components["schemas"]["Preview"];
             id: string;
             link?: components["schemas"]["CareLink"];
-            /** @description Day of the next look */
-            nextOn: string;
+            /** @description Day of the next look; left out once it is taken down */
+            nextOn?: string;
             /** @description Day of the last look */
             on: string;
             ownHead: boolean;
@@ -5716,8 +5714,8 @@ export interface components {
              */
             grownMm: number;
             id: string;
-            /** @description Day of the next look */
-            nextOn: string;
+            /** @description Day of the next look; left out once it is taken down */
+            nextOn?: string;
             /** @description Day of the last look */
             on: string;
             title: string;

@@ -48,7 +48,7 @@ export function BackPart({ head }: { head: WornHead }) {
           <h3>Back in the stash</h3>
           <ul className={styles.lines}>
             {head.back.map((b) => (
-              <li key={b.lot}>
+              <li key={b.item + b.condition + b.round}>
                 {b.pieces} of {b.name}, {b.condition === "good" ? "good" : "worn"}, worn{" "}
                 {b.round === 1 ? "once" : `${b.round} times`} so far.
               </li>

@@ -67,7 +67,7 @@ export function LookPart({ head }: { head: WornHead }) {
         aria-label="Note"
         placeholder="What else was seen, in your words"
         value={text}
-        autoSize={{ minRows: 2, maxRows: 6 }}
+        rows={2}
         maxLength={2000}
         onChange={(e) => setText(e.target.value)}
       />

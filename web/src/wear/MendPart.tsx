@@ -3,9 +3,8 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { v4 as uuid } from "uuid";
 import { server } from "../api/client";
-import { useWear } from "../api/queries";
+import { useChange, useWear } from "../api/queries";
 import type { WearKind, WornHead } from "../api/types";
-import { newAddress } from "../lib/madeHere";
 import { useNarrow } from "../lib/narrow";
 import { hours } from "../lib/units";
 import { Count } from "../ui/Numeric";
@@ -104,10 +103,14 @@ export function MendPart({ head }: { head: WornHead }) {
 /** What doing one or both outer rows again costs and gains, and a plan of it. */
 function Renewals({ head }: { head: WornHead }) {
   const navigate = useNavigate();
+  const { message } = App.useApp();
   const [saving, setSaving] = useState<number>();
   const best = [...head.renewals].reverse().find((r) => r.pays);
-  const plan = (rows: number) =>
-    void navigate(newAddress("plans", { renews: head.id, rows: String(rows) }, "hair"));
+  const plan = useChange(async (rows: number) => {
+    const id = uuid();
+    await server.createPlan(id, await server.begin({ renews: head.id, rows: String(rows) }));
+    return id;
+  }, "plans");
   return (
     <>
       <div className={styles.renewals}>
@@ -143,15 +146,34 @@ function Renewals({ head }: { head: WornHead }) {
       </div>
       {saving !== undefined && (
         <div className={styles.link}>
-          <RingOff head={head} rows={saving} onDone={() => plan(saving)} />
+          <RingOff
+            key={saving}
+            head={head}
+            rows={saving}
+            busy={plan.isPending}
+            onDone={() =>
+              plan.mutate(saving, {
+                onSuccess: (id) => void navigate(`/plans/${id}/hair`),
+                onError: (e) => void message.error(refusalOf(e)),
+              })
+            }
+          />
         </div>
       )}
     </>
   );
 }
 
+interface RingOffProps {
+  head: WornHead;
+  rows: number;
+  /** True while the plan is made. */
+  busy: boolean;
+  onDone: () => void;
+}
+
 /** Pieces of the ring that can be hung again, before the plan of it is made. */
-function RingOff({ head, rows, onDone }: { head: WornHead; rows: number; onDone: () => void }) {
+function RingOff({ head, rows, busy, onDone }: RingOffProps) {
   const pieces = head.renewals.find((r) => r.rows === rows)?.pieces ?? 0;
   const [saved, setSaved] = useState(() => head.pieces.map((p) => ({ piece: p.key, good: 0, worn: 0 })));
   const any = saved.some((s) => s.good + s.worn > 0);
@@ -181,7 +203,7 @@ function RingOff({ head, rows, onDone }: { head: WornHead; rows: number; onDone:
         <Button
           type="primary"
           size="large"
-          loading={keep.isPending}
+          loading={keep.isPending || busy}
           onClick={() => (any ? keep.mutate(undefined, { onSuccess: onDone }) : onDone())}
         >
           {any ? "Keep them, and plan" : "Plan it"}

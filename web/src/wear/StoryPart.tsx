@@ -67,7 +67,7 @@ export function StoryPart({ head }: { head: WornHead }) {
           aria-label="A note"
           placeholder="A note"
           value={text}
-          autoSize={{ minRows: 1, maxRows: 5 }}
+          rows={1}
           maxLength={2000}
           onChange={(e) => setText(e.target.value)}
         />

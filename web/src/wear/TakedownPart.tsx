@@ -298,7 +298,7 @@ function ItIsDown({ head }: { head: WornHead }) {
         aria-label="Note on the taking down"
         placeholder="What to remember next time"
         value={text}
-        autoSize={{ minRows: 2, maxRows: 6 }}
+        rows={2}
         maxLength={2000}
         onChange={(e) => setText(e.target.value)}
       />

@@ -8,7 +8,7 @@ import { Page } from "../ui/Page";
 import { Trouble } from "../ui/Trouble";
 import { WearRing } from "./WearRing";
 import styles from "./Wear.module.css";
-import { deeds, left, within } from "./words";
+import { deeds, left, nextLook, within } from "./words";
 
 /** The heads being worn: how long each has been, what has grown out, and what is due. */
 function WearPage() {
@@ -56,8 +56,7 @@ export function Worn({ entry }: { entry: WornEntry }) {
           {clock.state === "over" ? "Past its day" : "Take down"} {day(entry.dueOn)}, {left(clock)}
         </span>
         <small>
-          {comb(entry.grownMm, unit)} {unit} grown out ·{" "}
-          {clock.checkLate ? "a look is due" : `next look ${day(entry.nextOn)}`}
+          {comb(entry.grownMm, unit)} {unit} grown out · {nextLook(entry)}
         </small>
         {gravest && (
           <span className={styles.asks} data-do={gravest.do}>

@@ -19,7 +19,7 @@ import { StoryPart } from "./StoryPart";
 import { TakedownPart } from "./TakedownPart";
 import { WearRing } from "./WearRing";
 import styles from "./Wear.module.css";
-import { deeds, left, span, weeks, within } from "./words";
+import { deeds, left, nextLook, span, weeks, within } from "./words";
 
 /** One head being worn, from the first look to what came back. */
 function WornHeadPage() {
@@ -105,7 +105,7 @@ function usePartsOf(head: WornHead): readonly Part[] {
     {
       key: "look",
       title: "Look at it",
-      says: clock.checkLate ? "A look is due" : `Next look ${day(head.nextOn)}`,
+      says: nextLook(head),
       content: <LookPart head={head} />,
       shown: !down,
     },

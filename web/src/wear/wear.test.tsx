@@ -14,6 +14,7 @@ const answers = vi.hoisted(() => ({
   heads: [] as WornEntry[],
   head: undefined as unknown as WornHead,
   put: vi.fn<(id: string, entry: WearEntry) => Promise<WornHead>>(),
+  create: vi.fn<(id: string, draft: object) => Promise<object>>(() => Promise.resolve({})),
   drop: vi.fn<(id: string, entry: string) => Promise<WornHead>>(),
 }));
 vi.mock("../api/client", async (original) => {
@@ -26,6 +27,8 @@ vi.mock("../api/client", async (original) => {
       wornOf: () => Promise.resolve(answers.head),
       putWear: answers.put,
       dropWear: answers.drop,
+      begin: (from: Record<string, string>) => Promise.resolve({ title: "The ring", from }),
+      createPlan: answers.create,
     },
   };
 });
@@ -206,6 +209,7 @@ describe("a look at a head", () => {
   it("leads to the card where consent is missing, and keeps the answers", async () => {
     answers.put.mockRejectedValue(
       new Refusal(422, {
+        type: "about:blank",
         detail: "no",
         errors: [{ location: "body.consent", message: "Notes are kept only with consent." }],
       }),
@@ -237,9 +241,11 @@ describe("repairs and the ring", () => {
     expect(screen.getByText(/9 mm have grown out/)).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Do the ring again" }));
     fireEvent.click(screen.getByRole("button", { name: "Plan it" }));
-    expect((await screen.findByRole("status")).textContent).toMatch(
-      /^\/plans\/[-0-9a-f]+\/hair\?new=&renews=one&rows=1$/,
-    );
+    expect((await screen.findByRole("status")).textContent).toMatch(/^\/plans\/[-0-9a-f]+\/hair$/);
+    expect(answers.create.mock.calls[0]?.[1]).toEqual({
+      title: "The ring",
+      from: { renews: "one", rows: "1" },
+    });
     expect(answers.put).not.toHaveBeenCalled();
   });
 });

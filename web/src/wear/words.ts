@@ -1,4 +1,5 @@
-import type { WearAdvice, WearClock, WearEntry, WornHead } from "../api/types";
+import type { WearAdvice, WearClock, WearEntry, WornEntry, WornHead } from "../api/types";
+import { day } from "../lib/units";
 
 /** Weeks as one says them. */
 export const weeks = (n: number) => (n === 1 ? "1 week" : `${n} weeks`);
@@ -14,6 +15,10 @@ export function left({ planned, day }: WearClock): string {
   if (days < 0) return days === -1 ? "a day over" : `${-days} days over`;
   return days === 1 ? "tomorrow" : `in ${days} days`;
 }
+
+/** When it is looked at next. */
+export const nextLook = ({ clock, nextOn }: Pick<WornEntry, "clock" | "nextOn">) =>
+  nextOn === undefined || clock.checkLate ? "a look is due" : `next look ${day(nextOn)}`;
 
 /** What each advice asks for, in a word. */
 export const deeds: Readonly<Record<WearAdvice["do"], string>> = {
