@@ -106,7 +106,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	b.press("button", "It is down")
 	b.waitFor(says + `("Back in the stash")`)
 	look("what came back")
-	assert.True(t, value[bool](b, says+`("80 of Saltspun twist, 22 in, good, worn once so far.")`))
+	assert.True(t, value[bool](b, says+`("80 of Saltspun twist, 22 in, good; hung once so far.")`))
 	lots := promised[int](b, `(async () => (await (await fetch("/api/v1/stash?limit=200")).json()).items.filter((l) => l.lot.round === 1 && l.lot.colour === "Rope").reduce((n, l) => n + l.pieces, 0))()`)
 	assert.Equal(t, 80, lots)
 	b.visit(address+"/supplies/year", says+`("All of it, in money")`)

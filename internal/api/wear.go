@@ -125,13 +125,10 @@ func entryOfWorn(h *studio.Head) WornEntry {
 	out := WornEntry{
 		ID: h.ID, Title: h.Title, Client: h.Client, On: h.Date(0), Clock: h.Clock, Due: h.Date(h.Clock.Planned), Advice: h.State.Advice(),
 	}
-	day := h.Day
-	if h.State.Off >= 0 {
-		day = h.State.Off
-	} else {
+	if h.State.Off < 0 {
 		out.Next = h.Date(h.Clock.Next)
 	}
-	out.Grown, _ = h.Brief.GrownIn(day)
+	out.Grown, _ = h.Brief.GrownIn(h.Clock.Day)
 	return out
 }
 
@@ -142,9 +139,9 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 	if err != nil {
 		return nil, problem(ctx, err, "body.")
 	}
-	day := max(h.Day, h.Clock.Planned)
-	if h.State.Off >= 0 {
-		day = h.State.Off
+	day := h.Clock.Day
+	if h.State.Off < 0 {
+		day = max(day, h.Clock.Planned)
 	}
 	out := wornDocument{
 		WornEntry: entryOfWorn(&h), PlanID: h.PlanID, ClientID: h.ClientID, OwnHead: h.Brief.OwnHead, Pieces: []wornPiece{},

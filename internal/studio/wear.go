@@ -90,7 +90,11 @@ func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Hea
 	h.On = day(w.Closed)
 	h.Day = int(day(time.Now()).Sub(h.On).Hours() / 24)
 	h.State = h.Brief.Fold(hung(w.Log), w.Entries)
-	h.Clock = h.Brief.Clock(rules.Wear(), h.State, h.Day)
+	worn := h.Day // so long it was worn
+	if h.State.Off >= 0 {
+		worn = h.State.Off
+	}
+	h.Clock = h.Brief.Clock(rules.Wear(), h.State, worn)
 	return h, nil
 }
 

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { useHeads } from "../api/queries";
 import type { PastHead } from "../api/types";
+import { localDay } from "../lib/localDay";
 import { usePreferences } from "../lib/preferences";
 import { day, hours, length, weight } from "../lib/units";
 import styles from "./OverTime.module.css";
@@ -17,7 +18,7 @@ export function OverTime({ id }: { id: string }) {
   return (
     <section className={styles.over} aria-label="Over time">
       <h2>Over time</h2>
-      {data.worked?.readyOn !== undefined && (
+      {data.worked?.readyOn !== undefined && data.worked.readyOn > localDay() && (
         <p>
           {data.heads[0]?.worn
             ? "A head is being worn now."

@@ -1,6 +1,7 @@
 import { BulbOutlined } from "@ant-design/icons";
 import { Link } from "react-router";
 import { useHeads } from "../api/queries";
+import { localDay } from "../lib/localDay";
 import { newAddress } from "../lib/madeHere";
 import { day } from "../lib/units";
 import styles from "./WhatWorked.module.css";
@@ -29,7 +30,7 @@ export function WhatWorked({ client }: { client: string }) {
           </li>
         ))}
       </ul>
-      {worked.readyOn !== undefined && (
+      {worked.readyOn !== undefined && worked.readyOn > localDay() && (
         <p className={styles.what}>
           Rest until {day(worked.readyOn)}. {worked.readyWhy}
         </p>

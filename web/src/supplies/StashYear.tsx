@@ -48,13 +48,8 @@ export function StashYear() {
             <h3>All of it, in money</h3>
             <Stack account={data.moneyMinor} />
             <p>
-              {money(data.moneyMinor.opening)} there at the beginning +{" "}
-              <b>{money(data.moneyMinor.bought)} bought</b> ={" "}
-              {outs
-                .filter((o) => data.moneyMinor[o.key] !== 0)
-                .map((o) => `${money(data.moneyMinor[o.key])} ${o.name}`)
-                .join(" + ")}
-              {data.moneyMinor.other !== 0 && ` + ${money(data.moneyMinor.other)} missing or put right`}
+              <Came account={data.moneyMinor} write={money} /> ={" "}
+              <Became account={data.moneyMinor} write={money} />
             </p>
             {data.all.saved > 0 && (
               <p className={styles.note}>
@@ -72,16 +67,8 @@ export function StashYear() {
                 </strong>
                 <Stack account={y.account} />
                 <p>
-                  <b>
-                    {y.account.opening + y.account.bought} {y.unit}
-                  </b>{" "}
-                  ({y.account.opening} there, {y.account.bought} bought) ={" "}
-                  {outs
-                    .filter((o) => y.account[o.key] !== 0)
-                    .map((o) => `${y.account[o.key]} ${o.name}`)
-                    .join(" + ") || "0"}
-                  {y.account.other !== 0 && ` + ${y.account.other} missing or put right`}
-                  {y.account.saved > 0 && ` · ${y.account.saved} came back`}
+                  <Came account={y.account} write={(n) => `${n} ${y.unit}`} /> ={" "}
+                  <Became account={y.account} write={count} />
                 </p>
               </li>
             ))}
@@ -94,6 +81,30 @@ export function StashYear() {
       )}
     </>
   );
+}
+
+interface Written {
+  account: Account;
+  write: (n: number) => string;
+}
+
+const count = (n: number) => String(n);
+
+/** What there was: what lay there, what was bought, what came back from heads of before. */
+function Came({ account: a, write }: Written) {
+  const parts = [
+    a.opening !== 0 && `${write(a.opening)} there at the beginning`,
+    a.bought !== 0 && `${write(a.bought)} bought`,
+    a.usedUp < 0 && `${write(-a.usedUp)} back from earlier heads`,
+  ].filter(Boolean);
+  return <b>{parts.join(" + ") || write(0)}</b>;
+}
+
+/** What became of it. */
+function Became({ account: a, write }: Written) {
+  const parts = outs.filter((o) => a[o.key] > 0).map((o) => `${write(a[o.key])} ${o.name}`);
+  if (a.other !== 0) parts.push(`${write(a.other)} ${a.other > 0 ? "missing" : "put right"}`);
+  return parts.join(" + ") || write(0);
 }
 
 const Stack = ({ account }: { account: Account }) => (

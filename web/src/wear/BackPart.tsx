@@ -48,9 +48,8 @@ export function BackPart({ head }: { head: WornHead }) {
           <h3>Back in the stash</h3>
           <ul className={styles.lines}>
             {head.back.map((b) => (
-              <li key={b.item + b.condition + b.round}>
-                {b.pieces} of {b.name}, {b.condition === "good" ? "good" : "worn"}, worn{" "}
-                {b.round === 1 ? "once" : `${b.round} times`} so far.
+              <li key={`${b.item} ${b.condition} ${b.round}`}>
+                {`${b.pieces} of ${b.name}, ${b.condition === "good" ? "good" : "to fill or lie underneath"}; hung ${b.round === 1 ? "once" : `${b.round} times`} so far.`}
               </li>
             ))}
           </ul>
