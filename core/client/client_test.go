@@ -107,3 +107,22 @@ func TestHeightAndWhatWasWorn(t *testing.T) {
 	child, _ := in.Wearing()
 	assert.Less(t, child, adult)
 }
+
+// Consent covers what is not withheld, and nothing before it is given.
+func TestConsentCoversWhatIsNotWithheld(t *testing.T) {
+	var c Consent
+	assert.False(t, c.Allows(KeepPhotos))
+	assert.False(t, c.Withholds(KeepPhotos), "nobody was asked yet")
+	c = Consent{Given: true, On: "2026-10-02"}
+	assert.True(t, c.Allows(KeepHealth))
+	c.Withheld = []Keeping{KeepHealth}
+	assert.False(t, c.Allows(KeepHealth))
+	assert.True(t, c.Allows(KeepPhotos))
+	f := New()
+	f.Consent = c
+	require.NoError(t, f.Check())
+	f.Consent.Withheld = []Keeping{"gossip"}
+	fields := invalid.From(f.Check())
+	require.Len(t, fields, 1)
+	assert.Equal(t, "consent.withheld[0]", fields[0].Path)
+}

@@ -73,3 +73,21 @@ func TestChairsPaperAndLetters(t *testing.T) {
 		assert.Equal(t, path, fields[0].Path)
 	}
 }
+
+// For how long delicate things are kept is said in months, up to ten years; 0 is until they are deleted.
+func TestKeepsAreMonths(t *testing.T) {
+	r := Usual()
+	r.Keeps = &Keeps{Photos: 12}
+	require.NoError(t, r.Check())
+	assert.False(t, r.Equal(Usual()))
+	raw, err := json.Marshal(r)
+	require.NoError(t, err)
+	read, err := Decode(raw)
+	require.NoError(t, err)
+	assert.True(t, read.Equal(r))
+	r.Keeps = &Keeps{Photos: -1, Health: 121}
+	fields := invalid.From(r.Check())
+	require.Len(t, fields, 2)
+	assert.Equal(t, "keeps.photoMonths", fields[0].Path)
+	assert.Equal(t, "keeps.healthMonths", fields[1].Path)
+}

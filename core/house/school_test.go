@@ -11,6 +11,7 @@ import (
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/plan"
+	"kladotex/core/wear"
 )
 
 // Where practitioners disagree, the usual side is the one in bold in the trade's schools
@@ -80,4 +81,17 @@ func TestUnknownSidesAreRefused(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, read.Equal(Usual()))
 	assert.False(t, read.Equal(r))
+}
+
+// A house has heads worn as its side says; six to eight weeks are the usual advice, two weeks to four months
+// are seen (common practice, no source).
+func TestAHouseHasHeadsWorn(t *testing.T) {
+	assert.Equal(t, wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}}, Usual().Wear())
+	for side, most := range map[string]int{"two": 3, "six": 8, "four": 16} {
+		r := Usual()
+		r.Sides = map[string]string{"wear": side}
+		require.NoError(t, r.Check())
+		assert.Equal(t, most, r.Wear().Most, side)
+		assert.Equal(t, side == "four", r.Wear().WithCare, side)
+	}
 }

@@ -314,3 +314,67 @@ func TestRestGrowsWithWear(t *testing.T) {
 	assert.GreaterOrEqual(t, days(28, Painful, Same), 28)
 	assert.GreaterOrEqual(t, days(28, Comfortable, Worse), 28)
 }
+
+// Whatever is told of a head, the fold stands: counts stay in bounds, and a check never panics.
+func FuzzFold(f *testing.F) {
+	f.Add("checked", "pulling", 2, 5, 0, "twist", 3)
+	f.Add("taken-down", "odour", 1, 40, 1, "loc", 60)
+	f.Add("renewed", "", 0, -3, 2, "", -1)
+	f.Fuzz(func(t *testing.T, kind, sign string, grade, day, rows int, piece string, count int) {
+		b := head()
+		e := Entry{
+			ID: "fuzzed-entry", Day: day, Kind: Kind(kind), Signs: map[string]Grade{sign: Grade(grade)}, Piece: piece, Count: count, Rows: rows,
+			Saved: []Saved{{piece, count, rows}}, Things: []int{count}, Text: sign,
+		}
+		if e.Check(&b, hangs(), nil) != nil {
+			return
+		}
+		s := b.Fold(hangs(), []Entry{e})
+		for key, n := range s.Saved {
+			assert.LessOrEqual(t, n, hangs()[key])
+			assert.GreaterOrEqual(t, n, 0)
+		}
+		c := b.Clock(usual, s, max(0, day))
+		assert.LessOrEqual(t, c.From, c.Latest)
+		b.Renewals(max(0, day), s, c)
+		for _, a := range s.Advice() {
+			assert.NotEmpty(t, a.Text)
+			assert.GreaterOrEqual(t, a.Within, 0)
+		}
+	})
+}
+
+// Every sign says where to look and what each answer means, is asked once, and its worst answer always
+// leads to something to do.
+func TestEverySignLeadsSomewhere(t *testing.T) {
+	for _, day := range []int{0, 10, 30, 100} {
+		list := SignsOn(day)
+		require.Len(t, list, len(signs))
+		seen := map[string]bool{}
+		late := false
+		for _, s := range list {
+			assert.False(t, seen[s.Key], s.Key)
+			seen[s.Key] = true
+			assert.NotEmpty(t, s.Where)
+			for _, g := range s.Grades {
+				assert.NotEmpty(t, g)
+			}
+			assert.Empty(t, Advise(map[string]Grade{s.Key: None}, day))
+			some, bad := Advise(map[string]Grade{s.Key: Some}, day), Advise(map[string]Grade{s.Key: Bad}, day)
+			require.NotEmpty(t, some, s.Key)
+			require.NotEmpty(t, bad, s.Key)
+			assert.LessOrEqual(t, deedRank(bad[0].Do), deedRank(some[0].Do), "%s: worse is not graver", s.Key)
+			late = late || s.Since > day
+			assert.Equal(t, late, s.Since > day, "what is to be expected by then comes first")
+		}
+	}
+}
+
+func deedRank(d Do) int {
+	for i, x := range deeds {
+		if x == d {
+			return i
+		}
+	}
+	return -1
+}

@@ -163,3 +163,33 @@ func FuzzReadBusy(f *testing.F) {
 		}
 	})
 }
+
+// Whole days are read back by another library, in order, with ids that stay: read in once more they take
+// the place of those before.
+func TestDaysReadBackByAnotherParser(t *testing.T) {
+	days := []Day{{"2026-12-31", "Wash the roots; dry them fully, all of them"}, {"2027-01-01", "Take it down"}}
+	at := time.Date(2026, 12, 1, 10, 0, 0, 0, time.UTC)
+	read := func() []rfc5545.Event {
+		raw, err := Days("The care of your hair", "an-install", at, days)
+		require.NoError(t, err)
+		cal, err := rfc5545.NewDecoder(strings.NewReader(string(raw))).Decode()
+		require.NoError(t, err)
+		return cal.Events()
+	}
+	events := read()
+	require.Len(t, events, 2)
+	for i, e := range events {
+		start, err := e.DateTimeStart(time.UTC)
+		require.NoError(t, err)
+		end, err := e.DateTimeEnd(time.UTC)
+		require.NoError(t, err)
+		assert.Equal(t, days[i].On, start.Format(time.DateOnly))
+		assert.Equal(t, 24*time.Hour, end.Sub(start))
+		title, err := e.Props.Text(rfc5545.PropSummary)
+		require.NoError(t, err)
+		assert.Equal(t, days[i].Title, title)
+		assert.Equal(t, e.Props.Get(rfc5545.PropUID).Value, read()[i].Props.Get(rfc5545.PropUID).Value)
+	}
+	_, err := Days("x", "y", at, []Day{{"soon", "Wash"}})
+	require.Error(t, err)
+}

@@ -196,7 +196,8 @@ func movesOf(install, entry string) string {
 	return uuid.NewSHA1(uuid.NameSpaceOID, []byte(install+"/"+entry)).String() + "/"
 }
 
-// unbook books the opposite of what an entry moved.
+// unbook books the opposite of what an entry moved; packs that were opened stay open. The ids of moves of
+// one entry and lot go by how many lines there are already, so that each is new.
 func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
 	prefix := movesOf(install, entry)
 	type net struct {
@@ -207,7 +208,7 @@ func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
 	nets, err := list(ctx, tx, "moves of an entry", func(row scanner) (n net, err error) {
 		err = row.Scan(&n.lot, &n.packs, &n.pieces, &n.moves)
 		return n, err
-	}, `SELECT lot_id, sum(packs), sum(pieces), count(*) FROM stash_move WHERE substr(id, 1, ?) = ? AND kind IN ('used', 'saved', 'adjusted') GROUP BY lot_id`, len(prefix), prefix)
+	}, `SELECT lot_id, sum(packs) FILTER (WHERE kind != 'opened'), sum(pieces) FILTER (WHERE kind != 'opened'), count(*) FROM stash_move WHERE substr(id, 1, ?) = ? GROUP BY lot_id`, len(prefix), prefix)
 	if err != nil {
 		return err
 	}
@@ -287,7 +288,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 				return err
 			}
 			draft := LotDraft{ID: lotID, Item: src.item, Lot: lot, WornBy: w.ClientID}
-			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}
+			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, Reason: "Came back from a head", PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}
 			if _, err := readLot(ctx, tx, lotID); err == nil {
 				_, err = book(ctx, tx, lotID, move)
 				if err != nil {
