@@ -100,13 +100,19 @@ type lotDocument struct {
 	Pieces   int             `json:"pieces"`
 	Promises []store.Promise `json:"promises"`
 	Created  time.Time       `json:"created"`
+	// WornBy is who wore them, and to whom alone they are offered; Ends is true for those worn as
+	// often as their fibre stands, and for those of a client who is gone.
+	WornBy string `json:"wornBy,omitempty" doc:"Name of the client who wore them: they are offered to no other"`
+	Ends   bool   `json:"ends" doc:"True where no plan is offered them any more: worn as often as their fibre stands, or by a client who is on file no more"`
 }
 
 func lotOf(l store.Lot) lotDocument {
 	out := lotDocument{
 		ID: l.ID, Item: l.Held.Item, Name: l.Item.Name, Kind: l.Item.Kind, Lot: l.Lot, Stock: l.Stock, Pieces: l.Pieces(l.Pack),
-		Promises: append([]store.Promise{}, l.Promises...), Created: l.Created,
+		Promises: append([]store.Promise{}, l.Promises...), Created: l.Created, WornBy: l.WornBy,
 	}
+	most := l.Item.Fibre.Facts().Rounds
+	out.Ends = l.Once || most > 0 && l.Round >= most
 	for _, c := range l.Item.Colours {
 		if c.Name == l.Colour {
 			out.Swatch, out.Tip = c.Swatch, c.Tip

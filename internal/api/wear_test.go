@@ -33,11 +33,16 @@ func (s tester) planFor(title, clientID string, in plan.Input) (p planDocument) 
 	return p
 }
 
-// done has a plan worked at the chair to its end, so many days ago.
+// done has a plan worked at the chair, to an end so many days ago to the minute.
 func (s tester) done(planID string, days int) string {
 	s.t.Helper()
 	i := s.atChair(planID)
-	events := worked(i.Brief, i.Hand, 1, time.Now().AddDate(0, 0, -days).Add(-time.Hour))
+	ended := time.Now().AddDate(0, 0, -days)
+	long := time.Minute
+	for _, task := range i.Brief.Tasks {
+		long += time.Duration(task.Minutes[0] * float64(time.Minute))
+	}
+	events := worked(i.Brief, i.Hand, 1, ended.Add(-long))
 	for part := range slices.Chunk(events, 400) {
 		s.tell(i.ID, 0, part...)
 	}

@@ -17,7 +17,11 @@ import (
 // Lot is a lot of the stash with what is left of it.
 type Lot struct {
 	supply.Held
-	Item     supply.Item
+	Item supply.Item
+	// WornBy is the name of the client who wore them, "" for nobody in particular; Once is true where
+	// that client is on file no more.
+	WornBy   string
+	Once     bool
 	Created  time.Time
 	Promises []Promise
 }
@@ -31,13 +35,14 @@ type Promise struct {
 
 const lotColumns = `lot.id, lot.item_id, lot.document, lot.created_at, item.document,
 	(SELECT coalesce(sum(packs), 0) FROM stash_move WHERE lot_id = lot.id), (SELECT coalesce(sum(pieces), 0) FROM stash_move WHERE lot_id = lot.id),
-	(SELECT coalesce(sum(pieces), 0) FROM promise WHERE lot_id = lot.id)`
+	(SELECT coalesce(sum(pieces), 0) FROM promise WHERE lot_id = lot.id),
+	coalesce((SELECT name FROM client WHERE id = lot.worn_by), ''), lot.worn_by != '' AND NOT EXISTS (SELECT 1 FROM client WHERE id = lot.worn_by)`
 
 const lotTables = ` FROM lot JOIN item ON item.id = lot.item_id`
 
 func readLotRow(row scanner) (l Lot, err error) {
 	var document, item string
-	err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose, &l.Promised)
+	err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose, &l.Promised, &l.WornBy, &l.Once)
 	if err != nil {
 		return Lot{}, found(err)
 	}
@@ -241,7 +246,7 @@ type Claim struct {
 const lengthSlack = 12.0
 
 // matching are the lots that can serve for a claim: its item or another of the same line and form,
-// in its colour, long enough, and worn by no other client before. Pieces that a plan holds already are not counted as promised.
+// in its colour, long enough, not worn as often as its fibre stands, nor by another client. Pieces that a plan holds already are not counted as promised.
 func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.Held, error) {
 	item, err := readItem(ctx, q, c.Item)
 	if err != nil {
@@ -259,6 +264,9 @@ func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.He
 	for _, l := range lots {
 		if l.Held.Item != c.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
 			continue
+		}
+		if most := l.Item.Fibre.Facts().Rounds; most > 0 && l.Round >= most {
+			continue // worn as often as its fibre stands
 		}
 		if l.Length == 0 {
 			l.Length = l.Item.Length

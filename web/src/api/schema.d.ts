@@ -3633,6 +3633,8 @@ export interface components {
         LotDocument: {
             /** Format: date-time */
             created: string;
+            /** @description True where no plan is offered them any more: worn as often as their fibre stands, or by a client who is on file no more */
+            ends: boolean;
             id: string;
             /** @description Id of its item */
             item: string;
@@ -3646,6 +3648,8 @@ export interface components {
             stock: components["schemas"]["Stock"];
             swatch?: string;
             tip?: string;
+            /** @description Name of the client who wore them: they are offered to no other */
+            wornBy?: string;
         };
         LotMove: {
             /**

@@ -96,7 +96,13 @@ function LotCard({ lot, catalogue, onOpen }: CardProps) {
       <div className={styles.colour}>
         <Swatch colour={lot.swatch} tip={lot.tip} />
         <strong>{lot.lot.colour || "One colour"}</strong>
-        {lot.lot.round > 0 && <span className={styles.round}>{worn(lot.lot)}</span>}
+        {lot.lot.round > 0 && (
+          <span className={styles.round}>
+            {worn(lot.lot)}
+            {lot.wornBy && `, for ${lot.wornBy} alone`}
+            {lot.ends && ", no plan takes them any more"}
+          </span>
+        )}
         {lot.lot.lengthMm > 0 && (
           <span className={styles.round}>cut to {length(lot.lot.lengthMm, unit)}</span>
         )}

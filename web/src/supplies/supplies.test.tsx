@@ -64,6 +64,7 @@ const lot: Lot = {
   pieces: 53,
   promises: [{ planId: "p", plan: "The cellist", pieces: 30 }],
   created: "2026-11-20T10:00:00Z",
+  ends: false,
 };
 
 const worn: Lot = {

@@ -10,6 +10,12 @@ interface Props {
   onChange: (saved: Saved[]) => void;
 }
 
+/** In which ways a piece hung, where there is more than one. */
+function ways(head: WornHead, key: string): string {
+  const parts = head.takedown.parts.filter((p) => p.piece === key);
+  return parts.length < 2 ? "" : ` (${parts.map((p) => `${p.pieces} ${p.way.toLowerCase()}`).join(", ")})`;
+}
+
 /** How many of each piece came back, good and worn, to be stepped with a finger. */
 export function SavedCounts({ head, saved, most = Infinity, onChange }: Props) {
   return (
@@ -27,7 +33,9 @@ export function SavedCounts({ head, saved, most = Infinity, onChange }: Props) {
               <span>
                 {name}
                 <small>
-                  {p.hung} hung{p.rounds > 0 && ` · stands ${p.rounds} rounds`}
+                  {p.hung} hung
+                  {ways(head, p.key)}
+                  {p.rounds > 0 && ` · stands ${p.rounds} rounds`}
                 </small>
               </span>
             </span>

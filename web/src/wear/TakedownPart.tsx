@@ -54,6 +54,11 @@ export function TakedownPart({ head }: { head: WornHead }) {
                 </small>
               </h3>
               <Moves steps={p.steps} />
+              <p className={styles.note}>
+                {p.usuallyBack > 0
+                  ? `Usually ${p.usuallyBack} of ${p.pieces} come back whole.`
+                  : "Cut, they do not come back."}
+              </p>
             </section>
           ))}
           <Lines title="Once all are off" lines={g.after} />
