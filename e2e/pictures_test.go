@@ -40,6 +40,7 @@ func TestPictures(t *testing.T) {
 	const cellist, technician = "The cellist, a hairline that shows", "The lighthouse technician, long thick hair"
 	const horseshoe = "The lighthouse technician, horseshoe"
 	desk.openPlan(address, cellist, "look")
+	desk.waitFor(says + `("What worked")`)
 	take(desk, "look")
 	desk.openPlan(address, horseshoe, "hair")
 	desk.part("Who gets what")

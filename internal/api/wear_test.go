@@ -389,3 +389,26 @@ func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
 	assert.Equal(t, 34, left(long.ID, 1))
 	assert.Zero(t, left(short.ID, 1))
 }
+
+// An apprentice writes down what they see and deletes nothing; a stranger sees nothing at all; what
+// can not be is refused; a look that found nothing moves the next look alone.
+func TestWhoMayWriteOfAHead(t *testing.T) {
+	s := open(t)
+	id := s.ownHead(10)
+	now := s.wear(id)
+	apprentice := s.as(store.Apprentice)
+	look := wear.Entry{ID: uuid.NewString(), Kind: wear.Checked, Signs: map[string]wear.Grade{"pulling": wear.None}}
+	require.Equal(t, http.StatusOK, apprentice.put(id, look).StatusCode)
+	assert.Equal(t, "apprentice", s.wear(id).Entries[0].By)
+	assert.Equal(t, http.StatusForbidden, apprentice.send("DELETE", "/api/v1/installs/"+id+"/wear/"+look.ID, "").StatusCode)
+	for _, path := range []string{"/api/v1/wear", "/api/v1/installs/" + id + "/wear", "/api/v1/ledger/2026"} {
+		assert.Equal(t, http.StatusUnauthorized, s.stranger().send("GET", path, "").StatusCode, path)
+	}
+	future := look
+	future.ID, future.On = uuid.NewString(), time.Now().AddDate(0, 0, 9).Format(time.DateOnly)
+	assert.Contains(t, string(s.put(id, future).body), "lies in the future")
+	assert.Contains(t, string(s.put(id, wear.Entry{Kind: wear.Renewed, Rows: 1}).body), "done again at the chair")
+	after := s.wear(id).Clock
+	assert.Equal(t, now.Clock.Planned, after.Planned, "all was well")
+	assert.Greater(t, after.Next, now.Clock.Next)
+}

@@ -7,6 +7,7 @@ import type { WornHead } from "../api/types";
 import { Photo, smallPicture } from "../chair";
 import { Fold } from "../ui/Fold";
 import { localDay } from "../lib/localDay";
+import { Refused } from "./Refused";
 import styles from "./Wear.module.css";
 import { Link } from "react-router";
 
@@ -71,14 +72,11 @@ export function LookPart({ head }: { head: WornHead }) {
         maxLength={2000}
         onChange={(e) => setText(e.target.value)}
       />
-      {keep.error && (
-        <p className={styles.refused} role="alert">
-          {refusalOf(keep.error)}{" "}
-          {head.clientId !== undefined && keep.error instanceof Refusal && keep.error.fields.consent && (
-            <Link to={`/clients/${head.clientId}`}>Open the card</Link>
-          )}
-        </p>
-      )}
+      <Refused error={keep.error}>
+        {head.clientId !== undefined && keep.error instanceof Refusal && keep.error.fields.consent && (
+          <Link to={`/clients/${head.clientId}`}>Open the card</Link>
+        )}
+      </Refused>
       <div className={styles.buttons}>
         <Button
           type="primary"
@@ -104,10 +102,6 @@ export function LookPart({ head }: { head: WornHead }) {
     </>
   );
 }
-
-/** What was refused, in the server's words for the field. */
-export const refusalOf = (error: Error) =>
-  (error instanceof Refusal && Object.values(error.fields)[0]) || error.message;
 
 /** A picture of the head as it is, kept with what was seen. */
 export function TakePicture({ head }: { head: WornHead }) {

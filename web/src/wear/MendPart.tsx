@@ -8,7 +8,7 @@ import type { WearKind, WornHead } from "../api/types";
 import { useNarrow } from "../lib/narrow";
 import { hours } from "../lib/units";
 import { Count } from "../ui/Numeric";
-import { refusalOf } from "./LookPart";
+import { Refused, refusalOf } from "./Refused";
 import { SavedCounts } from "./SavedCounts";
 import { localDay } from "../lib/localDay";
 import styles from "./Wear.module.css";
@@ -85,11 +85,7 @@ export function MendPart({ head }: { head: WornHead }) {
             : "This piece is not among the supplies: nothing is taken out of the stash."}
         </p>
       )}
-      {keep.error && (
-        <p className={styles.refused} role="alert">
-          {refusalOf(keep.error)}
-        </p>
-      )}
+      <Refused error={keep.error} />
       <h3>The ring again</h3>
       {head.renewals.length === 0 ? (
         <p>No pieces hang loose along this hairline: there is no ring to do again.</p>
@@ -194,11 +190,7 @@ function RingOff({ head, rows, busy, onDone }: RingOffProps) {
         stash, and the plan takes them first. Nothing to count yet: just plan.
       </p>
       <SavedCounts head={head} saved={saved} most={pieces} onChange={setSaved} />
-      {keep.error && (
-        <p className={styles.refused} role="alert">
-          {refusalOf(keep.error)}
-        </p>
-      )}
+      <Refused error={keep.error} />
       <div className={styles.buttons}>
         <Button
           type="primary"

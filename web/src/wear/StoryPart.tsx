@@ -7,7 +7,7 @@ import { server } from "../api/client";
 import { useChange, useMay, useWear } from "../api/queries";
 import type { WornHead } from "../api/types";
 import { day } from "../lib/units";
-import { refusalOf } from "./LookPart";
+import { Refused, refusalOf } from "./Refused";
 import { localDay } from "../lib/localDay";
 import styles from "./Wear.module.css";
 import { told } from "./words";
@@ -80,11 +80,7 @@ export function StoryPart({ head }: { head: WornHead }) {
           Keep
         </Button>
       </div>
-      {note.error && (
-        <p className={styles.refused} role="alert">
-          {refusalOf(note.error)}
-        </p>
-      )}
+      <Refused error={note.error} />
       {mayForget && (
         <Popconfirm
           title="Delete this install for good: its events, pictures, notes and log? The stash stays as it is."

@@ -12,7 +12,7 @@ import { LengthField } from "../ui/fields";
 import { pictureOf } from "../ui/movePicture";
 import { Count } from "../ui/Numeric";
 import { StepText } from "../ui/StepText";
-import { refusalOf } from "./LookPart";
+import { Refused } from "./Refused";
 import { SavedCounts } from "./SavedCounts";
 import { localDay } from "../lib/localDay";
 import styles from "./Wear.module.css";
@@ -307,11 +307,7 @@ function ItIsDown({ head }: { head: WornHead }) {
         maxLength={2000}
         onChange={(e) => setText(e.target.value)}
       />
-      {keep.error && (
-        <p className={styles.refused} role="alert">
-          {refusalOf(keep.error)}
-        </p>
-      )}
+      <Refused error={keep.error} />
       <div className={styles.buttons}>
         <Button
           type="primary"
