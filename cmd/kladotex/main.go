@@ -261,7 +261,17 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 	fmt.Fprintf(out, "Kladotex is open at http://%s/\n", listener.Addr())
 	ended := make(chan error, 1)
 	go func() { ended <- server.Serve(listener) }()
-	go clean(ctx, kept)
+	// The file is closed once nobody looks into it any more, so that all of it is in one place.
+	cleaning, stop := context.WithCancel(ctx)
+	cleaned := make(chan struct{})
+	go func() {
+		defer close(cleaned)
+		clean(cleaning, kept)
+	}()
+	defer func() {
+		stop()
+		<-cleaned
+	}()
 	select {
 	case err := <-ended:
 		return err

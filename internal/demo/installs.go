@@ -44,7 +44,7 @@ var finished = []struct {
 	{"The sail-school pupil, end of term", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 34, "", 4, wear.Comfortable, wear.Same, 7, nil},
 	{"The cellist, spring concert", "The cellist, a hairline that shows", cellist, "Tamsin Okoro-Vale", 30, "", 6, wear.Comfortable, wear.Same, 10, nil},
 	{"The ferry pilot, a quick back for summer", atChair, pilot, "Ikaika Moreau", 25, "Walnut", 6, wear.Comfortable, wear.Better, 14, nil},
-	{"The coxswain, the long race", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 20, "Tar", 6, wear.Comfortable, wear.Same, 11, nil},
+	{"The coxswain, the long race", "The coxswain, grown-in, before the regatta", coxswain, "Tamsin Okoro-Vale", 20, "", 6, wear.Comfortable, wear.Same, 11, nil},
 	{"The sail-school pupil, summer camp", "The sail-school pupil, a part and no more", pupil, "Ikaika Moreau", 15, "", 4, wear.Comfortable, wear.Same, 7, nil},
 	{"The lighthouse technician, lantern week", "The lighthouse technician, long thick hair", technician, "Odalys Brandt", 9, "Walnut", 0, "", "", 0, []seen{
 		{2, map[string]wear.Grade{"pulling": wear.None}, ""}, {21, map[string]wear.Grade{"itching": wear.Some}, "Itches after night shifts under the cap."}, {49, map[string]wear.Grade{"matting": wear.None}, ""},
