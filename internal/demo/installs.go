@@ -202,6 +202,9 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 		if err := d.tellAll(ctx, use, i.ID, by); err != nil {
 			return err
 		}
+		if err := giveLeft(ctx, s, in, id, at); err != nil {
+			return fmt.Errorf("demo install %q: %w", f.title, err)
+		}
 		if err := wore(ctx, use, n, i.ID, by); err != nil {
 			return fmt.Errorf("demo wear of %q: %w", f.title, err)
 		}
@@ -217,6 +220,29 @@ func bought(ctx context.Context, s *store.Store, planID string, in plan.Input, r
 			store.MoveDraft{ID: uuid.NewString(), Kind: supply.Bought, Stock: supply.Stock{Packs: n.Order.Packs}, PlanID: planID, By: "Odalys Brandt", At: at})
 		if err != nil {
 			return err
+		}
+	}
+	return nil
+}
+
+// giveLeft gives what was bought for a plan and did not hang to the sail school.
+func giveLeft(ctx context.Context, s *store.Store, in plan.Input, planID string, at time.Time) error {
+	for _, p := range in.Pieces {
+		if p.Item == "" {
+			continue
+		}
+		lots, err := s.Stash(ctx, store.StashWish{Item: p.Item}, store.Page{Limit: 100})
+		if err != nil {
+			return err
+		}
+		for _, l := range lots {
+			if l.Round > 0 || l.Colour != p.Colour || l.Pieces(l.Pack) <= 0 {
+				continue
+			}
+			_, err := s.Move(ctx, l.ID, store.MoveDraft{ID: uuid.NewString(), Kind: supply.Given, Stock: l.Stock, Reason: "Left over, for the sail school", PlanID: planID, By: "Odalys Brandt", At: at.AddDate(0, 0, 3)})
+			if err != nil {
+				return err
+			}
 		}
 	}
 	return nil
