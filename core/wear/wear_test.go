@@ -378,3 +378,14 @@ func deedRank(d Do) int {
 	}
 	return -1
 }
+
+// A week before its day a head is soon due, on its day it is, and after the last that speaks for it it is over.
+func TestClockStates(t *testing.T) {
+	b := head()
+	planned := b.Clock(usual, fold(b), 0).Planned
+	for day, want := range map[int]ClockState{0: Fine, planned - 8: Fine, planned - 7: Soon, planned - 1: Soon, planned: Due, planned + 1: Over} {
+		assert.Equal(t, want, b.Clock(usual, fold(b), day).State, "day %d", day)
+	}
+	smelt := fold(b, Entry{ID: "look-1234", Day: 20, Kind: Checked, Signs: map[string]Grade{"odour": Bad}})
+	assert.Equal(t, Due, b.Clock(usual, smelt, 22).State, "brought forward it is due, not over")
+}
