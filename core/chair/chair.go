@@ -32,6 +32,8 @@ type Brief struct {
 	ByRow  bool    `json:"byRow"`
 	Hands  []Hand  `json:"hands"`
 	Pieces []Piece `json:"pieces"`
+	// Goods are what goes on beside the pieces that hang; nil for an install begun before they were counted.
+	Goods  []Good  `json:"goods"`
 	Rows   []Row   `json:"rows"`
 	Places []Place `json:"places"`
 	// Task are all things to do in working order, as planned.
@@ -72,11 +74,31 @@ type Piece struct {
 }
 
 // Called is the piece with its colour.
-func (p Piece) Called() string {
-	if p.Colour == "" {
-		return p.Name
+func (p Piece) Called() string { return called(p.Name, p.Colour) }
+
+func called(name, colour string) string {
+	if colour == "" {
+		return name
 	}
-	return p.Name + ", " + p.Colour
+	return name + ", " + colour
+}
+
+// Good is what goes on beside the pieces that hang: wrapping hair, pieces put on as accents, cuffs.
+type Good struct {
+	// Key names the need inside the plan; an accent that is a piece has the key of that piece.
+	Key    string `json:"key"`
+	Item   string `json:"item,omitempty" doc:"Id of the item of the supplies; left out for one that is not in them"`
+	Name   string `json:"name"`
+	Colour string `json:"colour"`
+	// Per is how many are made of one as sold.
+	Per int `json:"per"`
+}
+
+// With is so many of a good at one place.
+type With struct {
+	// Good is an index into the goods.
+	Good  int `json:"good"`
+	Count int `json:"count"`
 }
 
 // Row is a row of the working order.
@@ -109,8 +131,9 @@ type Place struct {
 	// Up is how far the upper line of its row stands off the row below; of a hook, how far it
 	// stands from the one before it on its track. 0 for neither.
 	Up float64 `json:"upMm"`
-	// Beside is what is put on besides, in words.
+	// Beside is what is put on besides, in words; With is what that takes, and the wrapping hair.
 	Beside []string `json:"beside,omitempty"`
+	With   []With   `json:"with,omitempty"`
 }
 
 // Task is one thing to do: at one place or, where Place is -1, for the head.

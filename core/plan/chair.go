@@ -1,7 +1,9 @@
 package plan
 
 import (
+	"cmp"
 	"context"
+	"fmt"
 	"slices"
 	"strings"
 
@@ -67,6 +69,7 @@ func ChairOf(ctx context.Context, in Input) (Chair, error) {
 	b.Pieces = w.chairPieces(need)
 	b.Rows = chairRows(d.rows)
 	b.Places = d.chairPlaces(out.How.Work)
+	w.chairGoods(b)
 	for i := range p.Sittings {
 		b.Sittings = append(b.Sittings, chair.Sitting{Name: p.SittingName(i), Minutes: p.Sittings[i].Minutes})
 	}
@@ -88,6 +91,50 @@ func (w *worked) chairPieces(n Need) []chair.Piece {
 		}
 	}
 	return out
+}
+
+// WrapKey and ThingKey name the needs of a plan that are no pieces: the wrapping hair of a way, and an
+// accent that is a small thing.
+func WrapKey(way string) string  { return "wrap:" + way }
+func ThingKey(accent int) string { return fmt.Sprint("thing:", accent) }
+
+// chairGoods puts what goes on beside the pieces, and how much of it at each place.
+func (w *worked) chairGoods(b *chair.Brief) {
+	in := w.in
+	b.Goods = []chair.Good{}
+	put := func(place int, g chair.Good, count int) {
+		k := slices.IndexFunc(b.Goods, func(x chair.Good) bool { return x.Key == g.Key })
+		if k < 0 {
+			k = len(b.Goods)
+			b.Goods = append(b.Goods, g)
+		}
+		b.Places[place].With = append(b.Places[place].With, chair.With{Good: k, Count: count})
+	}
+	for i := range w.res.Places {
+		p := &w.res.Places[i]
+		if p.Kept {
+			continue
+		}
+		for _, a := range p.Accents {
+			if k := w.accentPiece(a); k >= 0 {
+				x := in.Pieces[k]
+				put(i, chair.Good{Key: x.Key, Item: x.Item, Name: x.Name, Colour: x.Colour, Per: x.Pack.Cuts * x.Pack.Splits}, 1)
+			} else if t := in.Accents[a].Thing; t != nil {
+				put(i, chair.Good{Key: ThingKey(a), Item: t.Item, Name: t.Name, Colour: t.Colour, Per: 1}, 1)
+			}
+		}
+		way := &in.Ways[p.Way]
+		if n := w.works[i].Strands; n > 0 && way.Wrapping != nil {
+			h := way.Wrapping
+			put(i, chair.Good{Key: WrapKey(way.Key), Item: h.Item, Name: in.wrappingName(way.Key), Colour: h.Colour, Per: max(1, h.Cuts)}, n)
+		}
+	}
+}
+
+// wrappingName is what the wrapping hair of a way is called.
+func (in Input) wrappingName(way string) string {
+	i := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == way })
+	return cmp.Or(in.Ways[i].Wrapping.Name, "Wrapping hair, "+in.WayName(way))
 }
 
 func chairRows(rows []WorkRow) []chair.Row {

@@ -76,6 +76,8 @@ type MoveFacts struct {
 	// Reasoned is true for one that is only taken with a reason.
 	Reasoned bool `json:"reasoned"`
 	book     func(Lot, Stock, Stock) []Entry
+	// wrote tells whether a line of this kind was written by a move.
+	wrote func(Stock, Entry) bool
 }
 
 // Entry is one line of the ledger: how many shut packs and loose pieces came or went.
@@ -89,26 +91,36 @@ type Entry struct {
 var Moves = []MoveFacts{
 	{Bought, "Bought", "packs, and pieces beside them, that came", false, func(_ Lot, _, m Stock) []Entry {
 		return []Entry{{Bought, m.Packs, m.Loose}}
-	}},
+	}, came},
 	{Opened, "Opened", "packs opened, and the pieces that were in them; none for as the label says", false, func(l Lot, _, m Stock) []Entry {
 		inside := m.Loose
 		if inside == 0 {
 			inside = m.Packs * l.Pack
 		}
 		return []Entry{{Opened, -m.Packs, inside}}
-	}},
-	{Used, "Used", "pieces that went on a head", false, takes(Used)},
-	{Spoilt, "Spoilt", "pieces torn, tangled or lost", false, takes(Spoilt)},
+	}, func(m Stock, e Entry) bool { return e.Packs == -m.Packs }},
+	{Used, "Used", "pieces that went on a head", false, takes(Used), left},
+	{Spoilt, "Spoilt", "pieces torn, tangled or lost", false, takes(Spoilt), left},
 	{Saved, "Saved", "pieces that came back from a head", false, func(_ Lot, _, m Stock) []Entry {
 		return []Entry{{Saved, m.Packs, m.Loose}}
-	}},
+	}, came},
 	{Counted, "Counted", "what there is: shut packs, and loose pieces", false, func(_ Lot, have, m Stock) []Entry {
 		return []Entry{{Counted, m.Packs - have.Packs, m.Loose - have.Loose}}
-	}},
-	{Given, "Given away", "pieces given away or sold", false, takes(Given)},
+	}, func(Stock, Entry) bool { return true }}, // it keeps what was missing, not what was counted
+	{Given, "Given away", "pieces given away or sold", false, takes(Given), left},
 	{Adjusted, "Put right", "packs and pieces to add, or with a minus to take away", true, func(_ Lot, _, m Stock) []Entry {
 		return []Entry{{Adjusted, m.Packs, m.Loose}}
-	}},
+	}, came},
+}
+
+func came(m Stock, e Entry) bool { return e.Packs == m.Packs && e.Pieces == m.Loose }
+func left(m Stock, e Entry) bool { return e.Packs == -m.Packs && e.Pieces == -m.Loose }
+
+// Booking tells whether lines of the ledger are those of a move: one that is repeated is known by its id,
+// and another under the same id by this.
+func Booking(kind MoveKind, m Stock, lines []Entry) bool {
+	i := slices.IndexFunc(Moves, func(f MoveFacts) bool { return f.Kind == kind })
+	return i >= 0 && slices.ContainsFunc(lines, func(e Entry) bool { return e.Kind == kind && Moves[i].wrote(m, e) })
 }
 
 // takes books pieces that leave a lot. What is in opened packs goes first; further packs are

@@ -143,17 +143,17 @@ func (s *server) calendarOperations(api huma.API) {
 		From string `query:"from" required:"true" maxLength:"10" doc:"First day, such as 2026-12-01"`
 		To   string `query:"to" required:"true" maxLength:"10" doc:"Last day, up to 100 days later"`
 	}) (*struct{ Body month }, error) {
-		bookings, busy, zone, err := s.studio.Month(ctx, in.From, in.To)
+		bookings, busy, clock, err := s.studio.Month(ctx, in.From, in.To)
 		if err != nil {
 			return nil, problem(ctx, err, "query.")
 		}
-		out := month{Bookings: make([]bookingDocument, len(bookings)), Busy: make([]busyEntry, len(busy)), Today: time.Now().In(zone).Format(time.DateOnly)}
+		out := month{Bookings: make([]bookingDocument, len(bookings)), Busy: make([]busyEntry, len(busy)), Today: clock.Today()}
 		for i, b := range bookings {
 			out.Bookings[i] = bookingOf(b)
 		}
 		const local = "2006-01-02T15:04"
 		for i, b := range busy {
-			out.Busy[i] = busyEntry{b.PersonID, b.Title, b.Start.In(zone).Format(local), b.End.In(zone).Format(local)}
+			out.Busy[i] = busyEntry{b.PersonID, b.Title, b.Start.In(clock.Zone).Format(local), b.End.In(clock.Zone).Format(local)}
 		}
 		return &struct{ Body month }{out}, nil
 	})
@@ -171,17 +171,17 @@ func (s *server) calendarOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readFeed", Method: http.MethodGet, Path: "/api/v1/calendar/feed",
-		Summary: "Where the calendar can be followed", Metadata: rights(studio.Crew),
+		Summary: "Where the calendar can be followed by who asks: an address for each person, which ends with their place in the studio", Metadata: rights(studio.Crew),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body feed }, error) {
-		secret, err := s.studio.Feed(ctx)
+		secret, err := s.studio.Feed(ctx, person(ctx))
 		return feedOf(ctx, secret, err)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "renewFeed", Method: http.MethodPost, Path: "/api/v1/calendar/feed",
-		Summary: "Give the calendar another address; the one before leads nowhere", Metadata: rights(studio.Owners),
+		Summary: "Give who asks another address for the calendar; the one before leads nowhere", Metadata: rights(studio.Crew),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body feed }, error) {
-		secret, err := s.studio.RenewFeed(ctx)
+		secret, err := s.studio.RenewFeed(ctx, person(ctx))
 		return feedOf(ctx, secret, err)
 	})
 
@@ -195,7 +195,7 @@ func (s *server) calendarOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
-		return &calendarFile{calendarType, "private, max-age=300", body}, nil
+		return &calendarFile{calendarType, "no-store", body}, nil
 	})
 
 	huma.Register(api, huma.Operation{

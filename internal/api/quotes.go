@@ -27,12 +27,13 @@ type quoteDocument struct {
 	Expired  bool         `json:"expired" doc:"True once its last day is over and nobody answered"`
 }
 
-func quoteOf(q store.Quote) quoteDocument {
+// quoteOf is a quote as it stands on a day.
+func quoteOf(q store.Quote, today string) quoteDocument {
 	out := quoteDocument{ID: q.ID, Number: q.Number, PlanID: q.PlanID, State: q.State, Given: q.Given, At: q.At, By: q.AnsweredBy}
 	if !q.Answered.IsZero() {
 		out.Answered = &q.Answered
 	}
-	out.Expired = q.State == quote.Open && time.Now().Format(time.DateOnly) > q.Given.Until
+	out.Expired = q.State == quote.Open && today > q.Given.Until
 	return out
 }
 
@@ -43,11 +44,15 @@ type QuotePath struct {
 
 type quoteOutput struct{ Body quoteDocument }
 
-func quoteAnswer(ctx context.Context, q store.Quote, err error) (*quoteOutput, error) {
+func (s *server) quoteAnswer(ctx context.Context, q store.Quote, err error) (*quoteOutput, error) {
 	if err != nil {
 		return nil, problem(ctx, err, "body.")
 	}
-	return &quoteOutput{quoteOf(q)}, nil
+	clock, err := s.studio.Clock(ctx)
+	if err != nil {
+		return nil, problem(ctx, err, "")
+	}
+	return &quoteOutput{quoteOf(q, clock.Today())}, nil
 }
 
 // newQuote is a quote to be given.
@@ -66,9 +71,13 @@ func (s *server) quoteOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
+		clock, err := s.studio.Clock(ctx)
+		if err != nil {
+			return nil, problem(ctx, err, "")
+		}
 		out := make([]quoteDocument, len(list))
 		for i, q := range list {
-			out[i] = quoteOf(q)
+			out[i] = quoteOf(q, clock.Today())
 		}
 		return &struct{ Body []quoteDocument }{out}, nil
 	})
@@ -91,7 +100,7 @@ func (s *server) quoteOperations(api huma.API) {
 		}
 		defer end()
 		q, err := s.studio.GiveQuote(ctx, person(ctx), in.Body.ID, in.PlanPath.ID, version, in.Body.Unit, in.Body.Paper)
-		return quoteAnswer(ctx, q, err)
+		return s.quoteAnswer(ctx, q, err)
 	})
 
 	huma.Register(api, huma.Operation{
@@ -99,7 +108,7 @@ func (s *server) quoteOperations(api huma.API) {
 		Summary: "A quote as it was given", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *QuotePath) (*quoteOutput, error) {
 		q, err := s.studio.Quote(ctx, in.ID)
-		return quoteAnswer(ctx, q, err)
+		return s.quoteAnswer(ctx, q, err)
 	})
 
 	huma.Register(api, huma.Operation{
@@ -112,7 +121,7 @@ func (s *server) quoteOperations(api huma.API) {
 		}
 	}) (*quoteOutput, error) {
 		q, err := s.studio.AnswerQuote(ctx, person(ctx), in.ID, in.Body.State)
-		return quoteAnswer(ctx, q, err)
+		return s.quoteAnswer(ctx, q, err)
 	})
 
 	huma.Register(api, huma.Operation{

@@ -42,7 +42,8 @@ func readBooking(row scanner) (b Booking, err error) {
 }
 
 // Book puts a plan on the calendar under an id made by who books it, in place of an earlier
-// booking of the plan. The same id again is the booking that is there.
+// booking of the plan. The same again is the booking that is there; another under its id fails with
+// [ErrStale].
 func (s *Store) Book(ctx context.Context, id string, d BookingDraft) (b Booking, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
@@ -50,6 +51,14 @@ func (s *Store) Book(ctx context.Context, id string, d BookingDraft) (b Booking,
 			return err
 		}
 		if err := read(); !errors.Is(err, ErrNotFound) {
+			if err != nil {
+				return err
+			}
+			var input string
+			err = tx.QueryRowContext(ctx, `SELECT input FROM booking WHERE id = ?`, id).Scan(&input)
+			return repeated(b.PlanID == d.PlanID && input == string(d.Input), err)
+		}
+		if err := notGone(ctx, tx, id); err != nil {
 			return err
 		}
 		document, err := json.Marshal(d.Booked)
@@ -148,22 +157,25 @@ func (s *Store) BusyTimes(ctx context.Context, from, to time.Time) ([]BusyTime, 
 		stampOf(to), stampOf(from))
 }
 
-// FeedSecret is the secret of the calendar's address; empty while there is none.
-func (s *Store) FeedSecret(ctx context.Context) (secret string, err error) {
-	if err := s.read.QueryRowContext(ctx, `SELECT feed_secret FROM studio`).Scan(&secret); err != nil {
+// FeedSecret is the secret of a person's address of the calendar; empty while there is none.
+func (s *Store) FeedSecret(ctx context.Context, person string) (secret string, err error) {
+	err = s.read.QueryRowContext(ctx, `SELECT secret FROM calendar_feed WHERE person_id = ?`, person).Scan(&secret)
+	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return "", fmt.Errorf("the calendar's address: %w", err)
 	}
 	return secret, nil
 }
 
-// SetFeedSecret gives the calendar another address; the one before leads nowhere from now on.
-func (s *Store) SetFeedSecret(ctx context.Context, secret string) error {
-	err := s.inTx(ctx, func(tx *sql.Tx) error {
-		_, err := tx.ExecContext(ctx, `UPDATE studio SET feed_secret = ?`, secret)
-		return err
-	})
+// SetFeedSecret gives a person another address of the calendar; the one before leads nowhere from now on.
+func (s *Store) SetFeedSecret(ctx context.Context, person, secret string) error {
+	_, err := s.write.ExecContext(ctx, `INSERT INTO calendar_feed (person_id, secret) VALUES (?, ?) ON CONFLICT (person_id) DO UPDATE SET secret = excluded.secret`, person, secret)
 	if err != nil {
 		return fmt.Errorf("the calendar's address: %w", err)
 	}
 	return nil
+}
+
+// FeedOwner is the person whose address of the calendar has a secret, or [ErrNotFound].
+func (s *Store) FeedOwner(ctx context.Context, secret string) (Person, error) {
+	return s.person(ctx, `id = (SELECT person_id FROM calendar_feed WHERE secret = ?)`, secret)
 }

@@ -8,11 +8,8 @@ import (
 	"fmt"
 	"time"
 
-	"github.com/google/uuid"
-
 	"kladotex/core/chair"
 	"kladotex/core/plan"
-	"kladotex/core/supply"
 	"kladotex/core/wear"
 )
 
@@ -67,7 +64,8 @@ func readInstall(row scanner) (i Install, err error) {
 }
 
 // StartInstall freezes a plan for the chair, under an id made by who starts it. A plan is at the
-// chair once: where it is or was, that install is answered, whoever asks.
+// chair once: where it is or was, that install is answered, whoever asks. It fails with [ErrStale] where
+// the id is that of another plan's install, with [ErrNotFound] where it is that of a deleted one.
 func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i Install, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
@@ -75,6 +73,12 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 			return err
 		}
 		if err := read(); !errors.Is(err, ErrNotFound) {
+			if err == nil && i.PlanID != d.PlanID {
+				err = ErrStale // another plan's
+			}
+			return err
+		}
+		if err := notGone(ctx, tx, id); err != nil {
 			return err
 		}
 		brief, err := json.Marshal(d.Brief)
@@ -98,6 +102,10 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 			VALUES (?, ?, nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 			id, d.PlanID, d.ClientID, string(brief), string(how), string(d.Frozen.Head), string(d.Input), string(d.Places), d.Engine, paper(d.PlanSheet), paper(d.DaySheet), d.By, stampOf(at), string(worn), d.Redoes)
 		if err != nil {
+			return err
+		}
+		// What was taken for the plan by hand was taken for this install.
+		if _, err := tx.ExecContext(ctx, `UPDATE stash_move SET install_id = ? WHERE plan_id = ? AND kind IN ('used', 'spoilt')`, id, d.PlanID); err != nil {
 			return err
 		}
 		return read()
@@ -169,47 +177,19 @@ type Told struct {
 	Known  int
 }
 
-// Tell adds events to an install; those it has already are left as they are. person is the
-// id of who sends them.
-func (s *Store) Tell(ctx context.Context, install, person string, events []chair.Event) error {
-	err := s.inTx(ctx, func(tx *sql.Tx) error {
-		insert, err := tx.PrepareContext(ctx, `INSERT INTO install_event (install_id, id, document, person, received_at) VALUES (?, ?, ?, ?, ?)
-			ON CONFLICT (install_id, id) DO NOTHING`)
-		if err != nil {
-			return err
-		}
-		defer insert.Close()
-		now := stampOf(time.Now())
-		for _, e := range events {
-			document, err := json.Marshal(e)
-			if err != nil {
-				return err
-			}
-			if _, err := insert.ExecContext(ctx, install, e.ID, string(document), person, now); err != nil {
-				if code(err) == foreignKey {
-					err = ErrNotFound
-				}
-				return err
-			}
-		}
-		return nil
-	})
-	if err != nil {
-		return fmt.Errorf("telling of install %s: %w", install, err)
-	}
-	return nil
-}
-
 // readTold reads the events of an install that arrived after a cursor.
 func readTold(ctx context.Context, q querier, install string, after int64) (t Told, err error) {
 	t.Cursor = after
 	t.Events, err = list(ctx, q, "events", func(row scanner) (e chair.Event, err error) {
 		var document string
-		if err = row.Scan(&t.Cursor, &document); err != nil {
+		var began, received time.Time
+		if err = row.Scan(&t.Cursor, &document, (*stamp)(&received), (*stamp)(&began)); err != nil {
 			return e, err
 		}
-		return e, json.Unmarshal([]byte(document), &e)
-	}, `SELECT seq, document FROM install_event WHERE install_id = ? AND seq > ? ORDER BY seq`, install, after)
+		err = json.Unmarshal([]byte(document), &e)
+		e.At = boundedTime(e.At, began, received)
+		return e, err
+	}, `SELECT seq, document, received_at, started_at FROM install_event JOIN install ON install.id = install_id WHERE install_id = ? AND seq > ? ORDER BY seq`, install, after)
 	return t, err
 }
 
@@ -245,116 +225,6 @@ type Booked struct {
 	Spoilt int    `json:"spoilt"`
 	// Beyond are those the stash did not hold: hair that was never put into it.
 	Beyond int `json:"beyond"`
-}
-
-// Spent is what an install took of an item, as pieces are sold.
-type Spent struct {
-	Claim
-	Name         string
-	Used, Spoilt int
-}
-
-// CloseInstall keeps the log of an install, what it says of pace, and takes what was spent out of the
-// stash. Done once more it brings all of it up to what is known now.
-func (s *Store) CloseInstall(ctx context.Context, i Install, at time.Time, log chair.Log, spent []Spent, by string) error {
-	err := s.inTx(ctx, func(tx *sql.Tx) error {
-		var booked []Booked
-		for _, sp := range spent {
-			b, err := spend(ctx, tx, i.PlanID, sp, by, at)
-			if err != nil {
-				return err
-			}
-			booked = append(booked, b)
-		}
-		document, err := json.Marshal(struct {
-			chair.Log
-			Stash []Booked `json:"stash"`
-		}{log, booked})
-		if err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, `UPDATE install SET closed_at = ?, log = ? WHERE id = ?`, stampOf(at), string(document), i.ID); err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, `DELETE FROM install_pace WHERE install_id = ?`, i.ID); err != nil {
-			return err
-		}
-		for _, e := range log.Evidence {
-			if e.Person == "" {
-				continue
-			}
-			// Who left the studio has no pace to keep.
-			_, err := tx.ExecContext(ctx, `INSERT INTO install_pace (install_id, person_id, skill, actual, rate, own)
-				SELECT ?, ?, ?, ?, ?, ? WHERE EXISTS (SELECT 1 FROM person WHERE id = ?)`, i.ID, e.Person, e.Skill, e.Actual, e.Rate, e.Own, e.Person)
-			if err != nil {
-				return err
-			}
-		}
-		_, err = tx.ExecContext(ctx, `DELETE FROM promise WHERE plan_id = ?`, i.PlanID)
-		return err
-	})
-	if err != nil {
-		return fmt.Errorf("closing install %s: %w", i.ID, err)
-	}
-	return nil
-}
-
-// ReopenInstall takes back that an install is over.
-func (s *Store) ReopenInstall(ctx context.Context, id string) error {
-	return s.inTx(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, `DELETE FROM install_pace WHERE install_id = ?`, id); err != nil {
-			return fmt.Errorf("reopening install %s: %w", id, err)
-		}
-		if _, err := tx.ExecContext(ctx, `UPDATE install SET closed_at = '', log = '' WHERE id = ?`, id); err != nil {
-			return fmt.Errorf("reopening install %s: %w", id, err)
-		}
-		return nil
-	})
-}
-
-// spend takes pieces out of the lots that serve a plan: what was booked for it before is not
-// booked again; repairs while it is worn (see [movesOf]) are not part of it.
-func spend(ctx context.Context, tx *sql.Tx, planID string, sp Spent, by string, at time.Time) (Booked, error) {
-	out := Booked{Piece: sp.Name}
-	before := func(kind supply.MoveKind) (n int, err error) {
-		err = tx.QueryRowContext(ctx, `SELECT coalesce(-sum(m.pieces + m.packs * json_extract(lot.document, '$.pack')), 0) FROM stash_move m JOIN lot ON lot.id = m.lot_id
-			WHERE m.plan_id = ? AND m.kind = ? AND m.claim IN ('', ?) AND instr(m.id, '/') = 0 AND lot.colour = ? AND lot.item_id IN (
-				SELECT id FROM item WHERE id = ? OR json_extract(document, '$.line') = (SELECT nullif(json_extract(document, '$.line'), '') FROM item WHERE id = ?))`,
-			planID, string(kind), sp.Key, searchKey(sp.Colour), sp.Item, sp.Item).Scan(&n)
-		return n, err
-	}
-	used, err := before(supply.Used)
-	if err != nil {
-		return Booked{}, err
-	}
-	spoilt, err := before(supply.Spoilt)
-	if err != nil {
-		return Booked{}, err
-	}
-	out.Used, out.Spoilt = used, spoilt
-	for _, m := range []struct {
-		kind  supply.MoveKind
-		count int
-		done  *int
-	}{{supply.Used, sp.Used - used, &out.Used}, {supply.Spoilt, sp.Spoilt - spoilt, &out.Spoilt}} {
-		if m.count <= 0 {
-			continue
-		}
-		lots, err := matching(ctx, tx, planID, sp.Claim)
-		if err != nil {
-			return Booked{}, err
-		}
-		for _, t := range supply.Take(m.count, lots, sp.Reuse) {
-			_, err := book(ctx, tx, t.Lot, MoveDraft{ID: uuid.NewString(), Kind: m.kind, Stock: supply.Stock{Loose: t.Pieces}, PlanID: planID, Claim: sp.Key, By: by, At: at})
-			if err != nil {
-				return Booked{}, err
-			}
-			*m.done += t.Pieces
-			m.count -= t.Pieces
-		}
-		out.Beyond += m.count
-	}
-	return out, nil
 }
 
 const loggedColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), json_extract(brief, '$.title'), json_extract(brief, '$.client'), started_at, closed_at, log, length(plan_sheet) > 0`

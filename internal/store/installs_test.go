@@ -24,9 +24,9 @@ func startOf(t *testing.T, planID string) InstallDraft {
 	}
 }
 
-func someEvents(from, n int) (out []chair.Event) {
+func someEvents(began time.Time, from, n int) (out []chair.Event) {
 	for i := range n {
-		out = append(out, chair.Event{ID: fmt.Sprintf("event-%06d", from+i), N: from + i + 1, At: int64(from + i), Hand: "first", Kind: chair.Noted, Text: "note"})
+		out = append(out, chair.Event{ID: fmt.Sprintf("event-%06d", from+i), N: from + i + 1, At: began.UnixMilli() + int64(from+i), Hand: "first", Kind: chair.Noted, Text: "note"})
 	}
 	return out
 }
@@ -72,11 +72,17 @@ func TestWhatWasToldIsReadOn(t *testing.T) {
 	s := fresh(t)
 	_, err := s.StartInstall(t.Context(), "one", startOf(t, planned(t, s)))
 	require.NoError(t, err)
-	require.NoError(t, s.Tell(t.Context(), "one", "odalys", someEvents(0, 5)))
+	began, err := s.Install(t.Context(), "one")
+	require.NoError(t, err)
+	someEvents := func(from, n int) []chair.Event { return someEvents(began.Started, from, n) }
+	tell := func(install string, events []chair.Event, most int) error {
+		return s.Tell(t.Context(), install, Telling{Person: "odalys", Events: events, Most: most})
+	}
+	require.NoError(t, tell("one", someEvents(0, 5), 7))
 	first, err := s.Told(t.Context(), "one", 0)
 	require.NoError(t, err)
 	assert.Equal(t, someEvents(0, 5), first.Events)
-	require.NoError(t, s.Tell(t.Context(), "one", "tamsin", someEvents(3, 4)), "two of them are there")
+	require.NoError(t, tell("one", someEvents(3, 4), 7), "two of them are there")
 	next, err := s.Told(t.Context(), "one", first.Cursor)
 	require.NoError(t, err)
 	assert.Equal(t, someEvents(5, 2), next.Events)
@@ -85,51 +91,10 @@ func TestWhatWasToldIsReadOn(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, none.Events)
 	assert.Equal(t, next.Cursor, none.Cursor)
-	assert.ErrorIs(t, s.Tell(t.Context(), "none", "odalys", someEvents(0, 1)), ErrNotFound)
+	assert.ErrorIs(t, tell("none", someEvents(0, 1), 7), ErrNotFound)
+	assert.ErrorIs(t, tell("one", someEvents(7, 1), 7), ErrTooMany)
+	require.NoError(t, tell("one", someEvents(0, 7), 7), "none of them is new")
 	assert.ErrorIs(t, s.KeepPhoto(t.Context(), "none", "photo", []byte("x"), "Odalys"), ErrNotFound)
-}
-
-// The end of an install takes what was spent out of the stash, says what the stash never held, and done
-// again it takes only what came since.
-func TestTheEndTakesWhatWasSpent(t *testing.T) {
-	s, item, lot := stocked(t, 2)
-	id := planned(t, s)
-	require.NoError(t, s.Hold(t.Context(), id, true, []Claim{{Key: "p1", Item: item.ID, Colour: "Peat", Pieces: 30}}))
-	i, err := s.StartInstall(t.Context(), "one", startOf(t, id))
-	require.NoError(t, err)
-	left := func() int {
-		lots, err := s.Stash(t.Context(), StashWish{Empty: true}, all)
-		require.NoError(t, err)
-		require.Len(t, lots, 1)
-		require.Equal(t, lot.ID, lots[0].ID)
-		return lots[0].Pieces(20)
-	}
-	end := func(used, spoilt int) []Booked {
-		spent := []Spent{{Claim: Claim{Key: "p1", Item: item.ID, Colour: "Peat", Pieces: used + spoilt}, Name: "Driftline", Used: used, Spoilt: spoilt}}
-		require.NoError(t, s.CloseInstall(t.Context(), i, time.UnixMilli(5000), chair.Log{Planned: 60, Evidence: []chair.Evidence{
-			{Person: "nobody", Skill: "plaits", Actual: 60, Rate: 50},
-		}}, spent, "Odalys"))
-		l, err := s.LogOf(t.Context(), "one")
-		require.NoError(t, err)
-		assert.InDelta(t, 60, l.Log.Planned, 0)
-		return l.Stash
-	}
-	assert.Equal(t, []Booked{{Piece: "Driftline", Used: 28, Spoilt: 2}}, end(28, 2))
-	assert.Equal(t, 10, left())
-	assert.Equal(t, []Booked{{Piece: "Driftline", Used: 28, Spoilt: 2}}, end(28, 2), "nothing came since")
-	assert.Equal(t, 10, left())
-	assert.Equal(t, []Booked{{Piece: "Driftline", Used: 38, Spoilt: 2, Beyond: 4}}, end(42, 2), "it held ten more, not fourteen")
-	assert.Equal(t, 0, left())
-	lines, err := s.PaceLines(t.Context())
-	require.NoError(t, err)
-	assert.Empty(t, lines, "of somebody who is not of the studio nothing is kept")
-
-	require.NoError(t, s.ReopenInstall(t.Context(), "one"))
-	_, err = s.LogOf(t.Context(), "one")
-	assert.ErrorIs(t, err, ErrNotFound)
-	going, err := s.AtChair(t.Context())
-	require.NoError(t, err)
-	assert.Len(t, going, 1)
 }
 
 // The log comes in pages, the latest first, and pace goes with the person it is about.
@@ -143,9 +108,9 @@ func TestTheLogInPages(t *testing.T) {
 		i, err := s.StartInstall(t.Context(), fmt.Sprintf("install-%d", k), startOf(t, planned(t, s)))
 		require.NoError(t, err)
 		who := []Person{owner, other}[k%2]
-		require.NoError(t, s.CloseInstall(t.Context(), i, time.Unix(int64(k), 0), chair.Log{Evidence: []chair.Evidence{
-			{Person: who.ID, Skill: "plaits", Actual: 60, Rate: 50, Own: k == 4},
-		}}, nil, "Odalys"))
+		ended(t, s, i.ID, Settlement{Over: true, At: time.Unix(int64(k), 0), Log: chair.Log{Evidence: []chair.Evidence{
+			{Person: who.ID, Skill: "plaits", Actual: 60, Rate: 50, Own: k == 4}, {Person: "nobody of the studio", Skill: "plaits", Actual: 60, Rate: 50},
+		}}})
 	}
 	var seen []string
 	for page := (Page{Limit: 2}); ; {

@@ -29,8 +29,23 @@ func readMessage(row scanner) (m Message, err error) {
 	return m, found(err)
 }
 
-// KeepMessage keeps a message that was sent, under an id made by who sends it. The same id again
-// is the message that is there.
+// Message reads one that was sent, or [ErrNotFound].
+func (s *Store) Message(ctx context.Context, id string) (Message, error) {
+	m, err := readMessage(s.read.QueryRowContext(ctx, `SELECT `+messageColumns+` FROM message WHERE id = ?`, id))
+	if err != nil {
+		return Message{}, fmt.Errorf("message %s: %w", id, err)
+	}
+	return m, nil
+}
+
+// Repeats is nil when a message is what was kept under its id: then it was sent already. Else it is
+// [ErrStale].
+func (m Message) Repeats(kept Message) error {
+	return repeated(m.PlanID == kept.PlanID && m.Kind == kept.Kind && m.Words == kept.Words, nil)
+}
+
+// KeepMessage keeps a message that was sent, under an id made by who sends it. The same again is the
+// message that is there; another under its id fails with [ErrStale].
 func (s *Store) KeepMessage(ctx context.Context, m Message) (kept Message, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
@@ -38,6 +53,12 @@ func (s *Store) KeepMessage(ctx context.Context, m Message) (kept Message, err e
 			return err
 		}
 		if err := read(); !errors.Is(err, ErrNotFound) {
+			if err == nil {
+				err = m.Repeats(kept)
+			}
+			return err
+		}
+		if err := notGone(ctx, tx, m.ID); err != nil {
 			return err
 		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO message (id, plan_id, client_id, kind, recipient, subject, body, sent_by, sent_at)

@@ -24,6 +24,9 @@ const (
 
 // PurchaseLine is one item of an order.
 type PurchaseLine struct {
+	// Key names the need of the plan it is for; empty in orders for no plan, and in those listed before
+	// there was one.
+	Key    string     `json:"key,omitempty" doc:"What it is for inside the plan"`
 	Item   string     `json:"item,omitempty" doc:"Id of the item; left out for one that is not in the supplies"`
 	Name   string     `json:"name"`
 	Colour string     `json:"colour,omitempty"`

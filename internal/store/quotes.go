@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"time"
 
@@ -52,36 +53,60 @@ func readQuote(ctx context.Context, q querier, id string) (Quote, error) {
 	return readQuoteRow(q.QueryRowContext(ctx, `SELECT `+quoteColumns+` FROM quote WHERE id = ?`, id))
 }
 
-// GiveQuote freezes a quote under an id made by who gives it, with the next number. The same id
-// again is the quote that is there.
+// GiveQuote freezes a quote under an id made by who gives it, with the next number: a number is used
+// once, whatever became of its quote. The same quote again is the one that is there; another under its
+// id fails with [ErrStale]. The paper is made before anything is written, so that nobody waits for it.
 func (s *Store) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote, err error) {
-	err = s.inTx(ctx, func(tx *sql.Tx) error {
-		if q, err = readQuote(ctx, tx, id); err != ErrNotFound {
-			return err
-		}
-		number := 0
-		if err := tx.QueryRowContext(ctx, `SELECT 1 + coalesce(max(number), 0) FROM quote`).Scan(&number); err != nil {
-			return err
-		}
-		paper, err := d.Paper(number)
-		if err != nil {
-			return err
-		}
-		document, err := json.Marshal(d.Given)
-		if err != nil {
-			return err
-		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO quote (id, number, plan_id, client_id, state, document, input, places, parted, draped, paper, given_at)
-			VALUES (?, ?, nullif(?, ''), nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, number, d.PlanID, d.ClientID, quote.Open, string(document), string(d.Input), string(d.Places), d.Parted, d.Draped, paper, stampOf(time.Now()))
-		if err != nil {
-			return err
-		}
-		q, err = readQuote(ctx, tx, id)
-		return err
-	})
+	document, err := json.Marshal(d.Given)
 	if err != nil {
-		return Quote{}, fmt.Errorf("giving a quote: %w", err)
+		return Quote{}, err
+	}
+	var paper []byte
+	for made, given := 0, false; !given; { // who gives one in between takes the number
+		number := 0
+		if err := s.read.QueryRowContext(ctx, `SELECT 1 + quotes FROM studio`).Scan(&number); err != nil {
+			return Quote{}, fmt.Errorf("giving a quote: %w", err)
+		}
+		if number != made {
+			if paper, err = d.Paper(number); err != nil {
+				return Quote{}, fmt.Errorf("giving a quote: %w", err)
+			}
+			made = number
+		}
+		err = s.inTx(ctx, func(tx *sql.Tx) error {
+			var input string
+			err := tx.QueryRowContext(ctx, `SELECT input FROM quote WHERE id = ?`, id).Scan(&input)
+			switch {
+			case err == nil:
+				given = true
+				q, err = readQuote(ctx, tx, id)
+				return repeated(q.PlanID == d.PlanID && input == string(d.Input), err)
+			case !errors.Is(err, sql.ErrNoRows):
+				return err
+			}
+			if err := notGone(ctx, tx, id); err != nil {
+				return err
+			}
+			res, err := tx.ExecContext(ctx, `UPDATE studio SET quotes = ? WHERE quotes = ? - 1`, number, number)
+			if err != nil {
+				return err
+			}
+			if n, err := res.RowsAffected(); err != nil || n == 0 {
+				return err
+			}
+			given = true
+			_, err = tx.ExecContext(ctx, `INSERT INTO quote (id, number, plan_id, client_id, state, document, input, places, parted, draped, paper, given_at)
+				VALUES (?, ?, nullif(?, ''), nullif(?, ''), ?, ?, ?, ?, ?, ?, ?, ?)`,
+				id, number, d.PlanID, d.ClientID, quote.Open, string(document), string(d.Input), string(d.Places), d.Parted, d.Draped, paper, stampOf(time.Now()))
+			if err != nil {
+				return err
+			}
+			q, err = readQuote(ctx, tx, id)
+			return err
+		})
+		if err != nil {
+			return Quote{}, fmt.Errorf("giving a quote: %w", err)
+		}
 	}
 	return q, nil
 }

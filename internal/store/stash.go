@@ -131,6 +131,8 @@ type MoveDraft struct {
 	Stock  supply.Stock
 	Reason string
 	PlanID string
+	// InstallID is the install it was for; empty has it be that of the plan, if there is one.
+	InstallID string
 	// Claim names what it is for inside the plan; empty where nobody said.
 	Claim string
 	By    string
@@ -147,8 +149,8 @@ type LotDraft struct {
 	WornBy string
 }
 
-// AddLot makes a lot and books its first move. A lot of this id that is there already was made
-// by the same request, and stays as it is.
+// AddLot makes a lot and books its first move. Where the same was done under this id already, the
+// request was repeated, and the lot stays as it is; another lot under it fails with [ErrStale].
 func (s *Store) AddLot(ctx context.Context, d LotDraft, first MoveDraft) (l Lot, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		l, err = addLot(ctx, tx, d, first)
@@ -161,8 +163,15 @@ func (s *Store) AddLot(ctx context.Context, d LotDraft, first MoveDraft) (l Lot,
 }
 
 func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, error) {
-	if l, err := readLot(ctx, tx, d.ID); err == nil || !errors.Is(err, ErrNotFound) {
-		return l, err
+	switch l, err := readLot(ctx, tx, d.ID); {
+	case err == nil:
+		same, err := sameJSON(d.Lot, l.Lot)
+		if err = repeated(same && d.Item == l.Held.Item, err); err != nil {
+			return Lot{}, err
+		}
+		return book(ctx, tx, d.ID, first)
+	case !errors.Is(err, ErrNotFound):
+		return Lot{}, err
 	}
 	if _, err := readItem(ctx, tx, d.Item); err != nil {
 		return Lot{}, fmt.Errorf("item %s: %w", d.Item, err)
@@ -179,9 +188,17 @@ func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, 
 	return book(ctx, tx, d.ID, first)
 }
 
-// Move books what happened to pieces of a lot. The same move again changes nothing.
+// Move books what happened to pieces of a lot. The same move again changes nothing; another under its
+// id fails with [ErrStale].
 func (s *Store) Move(ctx context.Context, lot string, d MoveDraft) (l Lot, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		var elsewhere bool
+		if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM stash_move WHERE id = ? AND lot_id != ?)`, d.ID, lot).Scan(&elsewhere); err != nil {
+			return err
+		}
+		if elsewhere {
+			return ErrStale
+		}
 		l, err = book(ctx, tx, lot, d)
 		return err
 	})
@@ -196,9 +213,15 @@ func book(ctx context.Context, tx *sql.Tx, lot string, d MoveDraft) (Lot, error)
 	if err != nil {
 		return Lot{}, err
 	}
-	var have bool
-	if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM stash_move WHERE id = ? AND lot_id = ?)`, d.ID, lot).Scan(&have); err != nil || have {
-		return l, err
+	booked, err := list(ctx, tx, "a move", func(row scanner) (e supply.Entry, err error) {
+		err = row.Scan(&e.Kind, &e.Packs, &e.Pieces)
+		return e, err
+	}, `SELECT kind, packs, pieces FROM stash_move WHERE id = ? AND lot_id = ?`, d.ID, lot)
+	if err != nil {
+		return Lot{}, err
+	}
+	if len(booked) > 0 {
+		return l, repeated(supply.Booking(d.Kind, d.Stock, booked), nil)
 	}
 	entries, err := l.Book(l.Stock, d.Kind, d.Stock, d.Reason)
 	if err != nil {
@@ -209,8 +232,9 @@ func book(ctx context.Context, tx *sql.Tx, lot string, d MoveDraft) (Lot, error)
 		at = time.Now()
 	}
 	for _, e := range entries {
-		_, err := tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, plan_id, at, claim) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, ''), ?, ?)`,
-			d.ID, lot, string(e.Kind), e.Packs, e.Pieces, d.By, d.Reason, d.PlanID, stampOf(at), d.Claim)
+		_, err := tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, plan_id, install_id, at, claim)
+			VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, ''), coalesce(nullif(?, ''), (SELECT id FROM install WHERE plan_id = ?), ''), ?, ?)`,
+			d.ID, lot, string(e.Kind), e.Packs, e.Pieces, d.By, d.Reason, d.PlanID, d.InstallID, d.PlanID, stampOf(at), d.Claim)
 		if err != nil {
 			return Lot{}, err
 		}
@@ -245,9 +269,23 @@ type Claim struct {
 // lengthSlack is by how much a piece may be shorter than planned and still do, mm.
 const lengthSlack = 12.0
 
+// holder is who lots are looked for.
+type holder struct {
+	// Plan is the id of a plan, whose own promises do not count; Client whose head it is, worn pieces are
+	// that client's alone.
+	Plan, Client string
+}
+
+// holderOf is a stored plan with its client.
+func holderOf(ctx context.Context, q querier, plan string) (h holder, err error) {
+	h.Plan = plan
+	err = q.QueryRowContext(ctx, `SELECT coalesce((SELECT client_id FROM plan WHERE id = ?), '')`, plan).Scan(&h.Client)
+	return h, err
+}
+
 // matching are the lots that can serve for a claim: its item or another of the same line and form,
 // in its colour, long enough, not worn as often as its fibre stands, nor by another client. Pieces that a plan holds already are not counted as promised.
-func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.Held, error) {
+func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Held, error) {
 	item, err := readItem(ctx, q, c.Item)
 	if err != nil {
 		if errors.Is(err, ErrNotFound) {
@@ -256,7 +294,7 @@ func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.He
 		return nil, err
 	}
 	lots, err := list(ctx, q, "lots", readLotRow, `SELECT `+lotColumns+lotTables+` WHERE lot.colour = ? AND item.kind = ? AND `+lotPieces+` > 0
-		AND lot.worn_by IN ('', coalesce((SELECT client_id FROM plan WHERE id = ?), ''))`, searchKey(c.Colour), string(item.Kind), plan)
+		AND lot.worn_by IN ('', ?)`, searchKey(c.Colour), string(item.Kind), who.Client)
 	if err != nil {
 		return nil, err
 	}
@@ -275,7 +313,7 @@ func matching(ctx context.Context, q querier, plan string, c Claim) ([]supply.He
 			continue
 		}
 		own := 0
-		if err := q.QueryRowContext(ctx, `SELECT coalesce(sum(pieces), 0) FROM promise WHERE plan_id = ? AND lot_id = ?`, plan, l.ID).Scan(&own); err != nil {
+		if err := q.QueryRowContext(ctx, `SELECT coalesce(sum(pieces), 0) FROM promise WHERE plan_id = ? AND lot_id = ?`, who.Plan, l.ID).Scan(&own); err != nil {
 			return nil, err
 		}
 		l.Promised -= own
@@ -308,9 +346,13 @@ func (s *Store) Covering(ctx context.Context, plan string, claims []Claim) (out 
 
 func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Covered, error) {
 	out := make([]Covered, 0, len(claims))
+	who, err := holderOf(ctx, q, plan)
+	if err != nil {
+		return nil, err
+	}
 	taken := map[string]int{} // of lots that two pieces of the plan could share
 	for _, c := range claims {
-		lots, err := matching(ctx, q, plan, c)
+		lots, err := matching(ctx, q, who, c)
 		if err != nil {
 			return nil, err
 		}

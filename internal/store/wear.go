@@ -12,6 +12,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"kladotex/core/invalid"
 	"kladotex/core/supply"
 	"kladotex/core/wear"
 )
@@ -126,63 +127,73 @@ type Back struct {
 	Condition supply.Condition `json:"condition" enum:"new,good,worn"`
 }
 
-// PutEntry keeps an entry of a head under its id, and books what it moves in the stash. The same entry
+// PutEntry keeps an entry of a head under its id, and books at a time what it moves in the stash. The same entry
 // again changes nothing; another under the same id takes its place, and its moves are put right.
-func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, moves []Moving) error {
-	document, err := json.Marshal(e)
-	if err != nil {
-		return err
-	}
-	err = s.inTx(ctx, func(tx *sql.Tx) error {
-		var before string
-		err := tx.QueryRowContext(ctx, `SELECT document FROM wear_entry WHERE install_id = ? AND id = ?`, w.ID, e.ID).Scan(&before)
-		switch {
-		case err == nil && before == string(document):
-			return nil
-		case err == nil:
-			if err := unbook(ctx, tx, w.ID, e.ID, e.By); err != nil {
-				return err
-			}
-		case !errors.Is(err, sql.ErrNoRows):
-			return err
-		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, ?, ?, ?, ?)
-			ON CONFLICT (install_id, id) DO UPDATE SET on_day = excluded.on_day, kind = excluded.kind, document = excluded.document`,
-			w.ID, e.ID, e.On, string(e.Kind), string(document), stampOf(time.Now()))
-		if err != nil {
-			if code(err) == foreignKey {
-				err = ErrNotFound
-			}
-			return err
-		}
-		for _, m := range moves {
-			if err := moved(ctx, tx, w, e, m); err != nil {
-				return err
-			}
-		}
-		return markDown(ctx, tx, w.ID)
-	})
+func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, at time.Time, moves []Moving) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error { return putEntry(ctx, tx, w, e, at, moves) })
 	if err != nil {
 		return fmt.Errorf("keeping an entry of head %s: %w", w.ID, err)
 	}
 	return nil
 }
 
+func putEntry(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, at time.Time, moves []Moving) error {
+	document, err := json.Marshal(e)
+	if err != nil {
+		return err
+	}
+	var before string
+	err = tx.QueryRowContext(ctx, `SELECT document FROM wear_entry WHERE install_id = ? AND id = ?`, w.ID, e.ID).Scan(&before)
+	switch {
+	case err == nil && before == string(document):
+		return nil
+	case err == nil:
+		if err := unbook(ctx, tx, w.ID, e.ID, e.By); err != nil {
+			return err
+		}
+	case !errors.Is(err, sql.ErrNoRows):
+		return err
+	}
+	_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, ?, ?, ?, ?)
+		ON CONFLICT (install_id, id) DO UPDATE SET on_day = excluded.on_day, kind = excluded.kind, document = excluded.document`,
+		w.ID, e.ID, e.On, string(e.Kind), string(document), stampOf(time.Now()))
+	if err != nil {
+		if code(err) == foreignKey {
+			err = ErrNotFound
+		}
+		return err
+	}
+	for _, m := range moves {
+		if err := moved(ctx, tx, w, e, at, m); err != nil {
+			return err
+		}
+	}
+	if err := stillThere(ctx, tx, w.ID, e.ID); err != nil {
+		return err
+	}
+	return markDown(ctx, tx, w.ID)
+}
+
 // DropEntry deletes an entry and takes its moves in the stash back. One that is gone is no error.
 func (s *Store) DropEntry(ctx context.Context, install, id, by string) error {
-	err := s.inTx(ctx, func(tx *sql.Tx) error {
-		if err := unbook(ctx, tx, install, id, by); err != nil {
-			return err
-		}
-		if _, err := tx.ExecContext(ctx, `DELETE FROM wear_entry WHERE install_id = ? AND id = ?`, install, id); err != nil {
-			return err
-		}
-		return markDown(ctx, tx, install)
-	})
+	err := s.inTx(ctx, func(tx *sql.Tx) error { return dropEntry(ctx, tx, install, id, by) })
 	if err != nil {
 		return fmt.Errorf("deleting an entry of head %s: %w", install, err)
 	}
 	return nil
+}
+
+func dropEntry(ctx context.Context, tx *sql.Tx, install, id, by string) error {
+	if err := unbook(ctx, tx, install, id, by); err != nil {
+		return err
+	}
+	if err := stillThere(ctx, tx, install, id); err != nil {
+		return err
+	}
+	if _, err := tx.ExecContext(ctx, `DELETE FROM wear_entry WHERE install_id = ? AND id = ?`, install, id); err != nil {
+		return err
+	}
+	return markDown(ctx, tx, install)
 }
 
 // markDown keeps the day a head was taken down, as its entries have it.
@@ -202,23 +213,23 @@ func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
 	prefix := movesOf(install, entry)
 	type net struct {
 		lot           string
+		kind          supply.MoveKind
 		packs, pieces int
-		moves         int
 	}
 	nets, err := list(ctx, tx, "moves of an entry", func(row scanner) (n net, err error) {
-		err = row.Scan(&n.lot, &n.packs, &n.pieces, &n.moves)
+		err = row.Scan(&n.lot, &n.kind, &n.packs, &n.pieces)
 		return n, err
-	}, `SELECT lot_id, sum(packs) FILTER (WHERE kind != 'opened'), sum(pieces) FILTER (WHERE kind != 'opened'), count(*) FROM stash_move WHERE substr(id, 1, ?) = ? GROUP BY lot_id`, len(prefix), prefix)
+	}, `SELECT lot_id, kind, sum(packs), sum(pieces) FROM stash_move WHERE substr(id, 1, ?) = ? AND kind != 'opened' GROUP BY lot_id, kind HAVING sum(packs) != 0 OR sum(pieces) != 0`, len(prefix), prefix)
 	if err != nil {
 		return err
 	}
 	for _, n := range nets {
-		if n.packs == 0 && n.pieces == 0 {
-			continue
+		id, err := nextMove(ctx, tx, prefix, n.lot)
+		if err != nil {
+			return err
 		}
-		_, err := book(ctx, tx, n.lot, MoveDraft{
-			ID: fmt.Sprintf("%s%d", prefix, n.moves), Kind: supply.Adjusted, Stock: supply.Stock{Packs: -n.packs, Loose: -n.pieces}, Reason: "Taken back: written down otherwise", By: by,
-		})
+		_, err = tx.ExecContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, install_id, at) VALUES (?, ?, ?, ?, ?, ?, 'Taken back: written down otherwise', ?, ?)`,
+			id, n.lot, string(n.kind), -n.packs, -n.pieces, by, install, stampOf(time.Now()))
 		if err != nil {
 			return err
 		}
@@ -226,27 +237,34 @@ func unbook(ctx context.Context, tx *sql.Tx, install, entry, by string) error {
 	return nil
 }
 
-// noon is the middle of the day of an entry, at which its moves are booked, so that they count for its
-// year; one of today is booked now.
-func noon(e wear.Entry) time.Time {
-	day, err := time.Parse(time.DateOnly, e.On)
-	at := day.Add(12 * time.Hour)
-	if now := time.Now(); err != nil || at.After(now) || e.On == now.Format(time.DateOnly) {
-		return now
+// nextMove is an id for one more move of an entry and lot.
+func nextMove(ctx context.Context, tx *sql.Tx, prefix, lot string) (id string, err error) {
+	var n int
+	err = tx.QueryRowContext(ctx, `SELECT count(*) FROM stash_move WHERE substr(id, 1, ?) = ? AND lot_id = ?`, len(prefix), prefix, lot).Scan(&n)
+	return fmt.Sprintf("%s%d", prefix, n), err
+}
+
+// stillThere refuses a change of an entry by which pieces that came back, and were used since, would not
+// have come back.
+func stillThere(ctx context.Context, tx *sql.Tx, install, entry string) error {
+	prefix := movesOf(install, entry)
+	lacking := 0
+	err := tx.QueryRowContext(ctx, `SELECT coalesce(-sum(remaining), 0) FROM (SELECT `+lotPieces+` AS remaining FROM lot
+		WHERE lot.id IN (SELECT lot_id FROM stash_move WHERE substr(id, 1, ?) = ? AND kind = 'saved')) WHERE remaining < 0`, len(prefix), prefix).Scan(&lacking)
+	if err != nil || lacking == 0 {
+		return err
 	}
-	return at
+	var bad invalid.Errors
+	bad.Add("saved", "Of the pieces that came back %d were used since. Put right first what they were used for.", lacking)
+	return bad
 }
 
 // moved books what an entry takes out of the stash, or brings back.
-func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) error {
+func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, at time.Time, m Moving) error {
 	prefix := movesOf(w.ID, e.ID)
-	next := func(lot string) (id string, err error) {
-		var n int
-		err = tx.QueryRowContext(ctx, `SELECT count(*) FROM stash_move WHERE substr(id, 1, ?) = ? AND lot_id = ?`, len(prefix), prefix, lot).Scan(&n)
-		return fmt.Sprintf("%s%d", prefix, n), err
-	}
+	next := func(lot string) (id string, err error) { return nextMove(ctx, tx, prefix, lot) }
 	if m.Take > 0 {
-		lots, err := matching(ctx, tx, w.PlanID, Claim{Key: m.Key, Item: m.Item, Colour: m.Colour})
+		lots, err := matching(ctx, tx, holder{w.PlanID, w.ClientID}, Claim{Key: m.Key, Item: m.Item, Colour: m.Colour})
 		if err != nil {
 			return err
 		}
@@ -255,7 +273,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 			if err != nil {
 				return err
 			}
-			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}); err != nil {
+			if _, err := book(ctx, tx, t.Lot, MoveDraft{ID: id, Kind: supply.Used, Stock: supply.Stock{Loose: t.Pieces}, PlanID: w.PlanID, InstallID: w.ID, Claim: m.Key, By: e.By, At: at}); err != nil {
 				return err
 			}
 		}
@@ -288,7 +306,7 @@ func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, m Moving) erro
 				return err
 			}
 			draft := LotDraft{ID: lotID, Item: src.item, Lot: lot, WornBy: w.ClientID}
-			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, Reason: "Came back from a head", PlanID: w.PlanID, Claim: m.Key, By: e.By, At: noon(e)}
+			move := MoveDraft{ID: id, Kind: supply.Saved, Stock: supply.Stock{Loose: n}, Reason: "Came back from a head", PlanID: w.PlanID, InstallID: w.ID, Claim: m.Key, By: e.By, At: at}
 			if _, err := readLot(ctx, tx, lotID); err == nil {
 				_, err = book(ctx, tx, lotID, move)
 				if err != nil {
@@ -319,9 +337,9 @@ func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, err
 		}
 		return s, json.Unmarshal([]byte(document), &s.lot)
 	}, `SELECT lot.id, lot.item_id, lot.document, -sum(mv.pieces + mv.packs * json_extract(lot.document, '$.pack')) FROM stash_move mv JOIN lot ON lot.id = mv.lot_id
-		WHERE mv.kind = 'used' AND lot.colour = ? AND mv.plan_id IN (SELECT plan_id FROM install WHERE id = ? OR redoes = ?)
+		WHERE mv.kind = 'used' AND lot.colour = ? AND mv.install_id IN (SELECT id FROM install WHERE id = ? OR redoes = ?)
 			AND (mv.claim = ? OR mv.claim = '' AND lot.item_id = ?)
-		GROUP BY lot.id HAVING -sum(mv.pieces + mv.packs) > 0 ORDER BY json_extract(lot.document, '$.round'), lot.id`, searchKey(m.Colour), w.ID, w.ID, m.Key, m.Item)
+		GROUP BY lot.id HAVING -sum(mv.pieces + mv.packs * json_extract(lot.document, '$.pack')) > 0 ORDER BY json_extract(lot.document, '$.round'), lot.id`, searchKey(m.Colour), w.ID, w.ID, m.Key, m.Item)
 	if err != nil {
 		return nil, err
 	}

@@ -4,11 +4,11 @@ import (
 	"cmp"
 	"context"
 	"crypto/rand"
-	"crypto/subtle"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 	"time"
 
@@ -19,18 +19,6 @@ import (
 	"kladotex/internal/export"
 	"kladotex/internal/store"
 )
-
-// zoneNamed is a zone by its name; without one, that of this machine's clock.
-func zoneNamed(name string) (*time.Location, error) {
-	if name == "" {
-		return time.Local, nil
-	}
-	zone, err := time.LoadLocation(name)
-	if err != nil {
-		return nil, fmt.Errorf("zone %q: %w", name, err)
-	}
-	return zone, nil
-}
 
 // booked is a plan's day as it goes on the calendar.
 func booked(p store.Plan, day plan.DayPlan, orders []ShopOrder, home house.Rules) calendar.Booking {
@@ -150,10 +138,11 @@ func (s *Studio) Clashes(ctx context.Context, planID string, in plan.Input) ([]c
 
 // timeClashes are the clashes of sittings with what else is on the calendar.
 func (s *Studio) timeClashes(ctx context.Context, planID string, mine []calendar.Sitting, rules house.Rules) ([]calendar.Clash, error) {
-	zone, err := zoneNamed(rules.Zone)
+	clock, err := s.clockOf(rules)
 	if err != nil {
 		return nil, err
 	}
+	zone := clock.Zone
 	first, err := mine[0].When(zone)
 	if err != nil {
 		return nil, err
@@ -213,8 +202,8 @@ func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (o
 	return out, nil
 }
 
-// Month is what is on the calendar from one day to another, and the zone of the studio's clock.
-func (s *Studio) Month(ctx context.Context, from, to string) (bookings []store.Booking, busy []store.BusyTime, zone *time.Location, err error) {
+// Month is what is on the calendar from one day to another, and the studio's clock.
+func (s *Studio) Month(ctx context.Context, from, to string) (bookings []store.Booking, busy []store.BusyTime, clock Clock, err error) {
 	var bad invalid.Errors
 	bad.Day("from", "The first day", from)
 	bad.Day("to", "The last day", to)
@@ -222,22 +211,18 @@ func (s *Studio) Month(ctx context.Context, from, to string) (bookings []store.B
 		bad.Add("to", "The last day lies up to 100 days after the first.")
 	}
 	if err := bad.Err(); err != nil {
-		return nil, nil, nil, err
+		return nil, nil, Clock{}, err
 	}
-	home, err := s.store.House(ctx)
-	if err != nil {
-		return nil, nil, nil, err
-	}
-	if zone, err = zoneNamed(home.Rules.Zone); err != nil {
-		return nil, nil, nil, err
+	if clock, err = s.Clock(ctx); err != nil {
+		return nil, nil, Clock{}, err
 	}
 	if bookings, err = s.store.Bookings(ctx, from, to); err != nil {
-		return nil, nil, nil, err
+		return nil, nil, Clock{}, err
 	}
-	start, _ := time.ParseInLocation(time.DateOnly, from, zone)
-	end, _ := time.ParseInLocation(time.DateOnly, to, zone)
+	start, _ := time.ParseInLocation(time.DateOnly, from, clock.Zone)
+	end, _ := time.ParseInLocation(time.DateOnly, to, clock.Zone)
 	busy, err = s.store.BusyTimes(ctx, start, end.AddDate(0, 0, 1))
-	return bookings, busy, zone, err
+	return bookings, busy, clock, err
 }
 
 // feedDays is how many days back and ahead the calendar is written.
@@ -245,7 +230,11 @@ const feedDays = 400
 
 // CalendarFile writes the studio's calendar as iCalendar.
 func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
-	now := time.Now()
+	clock, err := s.Clock(ctx)
+	if err != nil {
+		return nil, err
+	}
+	now := clock.Now()
 	bookings, err := s.store.Bookings(ctx, now.AddDate(0, 0, -feedDays).Format(time.DateOnly), now.AddDate(0, 0, feedDays).Format(time.DateOnly))
 	if err != nil {
 		return nil, err
@@ -283,31 +272,30 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 	return export.Calendar(name, entries, days)
 }
 
-// Feed is the secret of the address at which the calendar can be followed; it is made when it
-// is first asked for.
-func (s *Studio) Feed(ctx context.Context) (string, error) {
-	secret, err := s.store.FeedSecret(ctx)
+// Feed is the secret of the address at which a person can follow the calendar; it is made when it is
+// first asked for, and ends when they leave the studio.
+func (s *Studio) Feed(ctx context.Context, by store.Person) (string, error) {
+	secret, err := s.store.FeedSecret(ctx, by.ID)
 	if err != nil || secret != "" {
 		return secret, err
 	}
-	return s.RenewFeed(ctx)
+	return s.RenewFeed(ctx, by)
 }
 
-// RenewFeed gives the calendar another address: whoever follows the one before sees nothing any
-// more.
-func (s *Studio) RenewFeed(ctx context.Context) (string, error) {
+// RenewFeed gives a person another address: whoever follows the one before sees nothing any more.
+func (s *Studio) RenewFeed(ctx context.Context, by store.Person) (string, error) {
 	secret := rand.Text() // 128 bits at least
-	return secret, s.store.SetFeedSecret(ctx, secret)
+	return secret, s.store.SetFeedSecret(ctx, by.ID, secret)
 }
 
-// Followed is the calendar for who knows its secret; for others there is nothing, or
-// [store.ErrNotFound].
+// Followed is the calendar for who knows the secret of a person who may see it; for others there is
+// nothing, or [store.ErrNotFound].
 func (s *Studio) Followed(ctx context.Context, secret string) ([]byte, error) {
-	real, err := s.store.FeedSecret(ctx)
+	who, err := s.store.FeedOwner(ctx, secret)
 	if err != nil {
 		return nil, err
 	}
-	if real == "" || subtle.ConstantTimeCompare([]byte(real), []byte(secret)) != 1 {
+	if !slices.Contains(Crew, who.Role) {
 		return nil, store.ErrNotFound
 	}
 	return s.CalendarFile(ctx)
@@ -325,16 +313,12 @@ func (s *Studio) ImportBusy(ctx context.Context, by store.Person, person string,
 	if by.ID != person && by.Role != store.Owner {
 		return 0, nil, ErrNotTheirs
 	}
-	home, err := s.store.House(ctx)
+	clock, err := s.Clock(ctx)
 	if err != nil {
 		return 0, nil, err
 	}
-	zone, err := zoneNamed(home.Rules.Zone)
-	if err != nil {
-		return 0, nil, err
-	}
-	from := time.Now().AddDate(0, 0, -31)
-	times, leftOut, err := export.ReadBusy(ctx, file, zone, from, from.AddDate(busyYears, 0, 0))
+	from := clock.Now().AddDate(0, 0, -31)
+	times, leftOut, err := export.ReadBusy(ctx, file, clock.Zone, from, from.AddDate(busyYears, 0, 0))
 	if errors.Is(err, export.ErrNoCalendar) || errors.Is(err, export.ErrTooMany) {
 		var bad invalid.Errors
 		bad.Add("(document)", "%s.", strings.ToUpper(err.Error()[:1])+err.Error()[1:])

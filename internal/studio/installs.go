@@ -112,7 +112,7 @@ func (s *Studio) AtChair(ctx context.Context) ([]AtChair, error) {
 			return nil, err
 		}
 		b := &installs[k].Brief
-		out[k] = AtChair{installs[k], b.Fold(told.Events).View(chair.Wish{Hand: b.Hands[0].Key, ByRow: b.ByRow, Now: time.Now().UnixMilli()})}
+		out[k] = AtChair{installs[k], b.Fold(told.Events).View(chair.Wish{Hand: b.Hands[0].Key, ByRow: b.ByRow, Now: s.now().UnixMilli()})}
 	}
 	return out, nil
 }
@@ -151,64 +151,20 @@ func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int
 		return store.Told{}, err
 	}
 	if len(events) > 0 {
-		told, err := s.store.Told(ctx, id, math.MaxInt64) // how many there are is all that is asked
+		settle, err := s.settling(ctx, by, i)
 		if err != nil {
 			return store.Told{}, err
 		}
-		if told.Known+len(events) > mostEvents {
+		err = s.store.Tell(ctx, id, store.Telling{Person: by.ID, By: by.Name, Events: events, Most: mostEvents, Settle: settle})
+		if errors.Is(err, store.ErrTooMany) {
 			bad.Add("events", "An install holds at most %d events.", mostEvents)
 			return store.Told{}, bad
 		}
-		if err := s.store.Tell(ctx, id, by.ID, events); err != nil {
-			return store.Told{}, err
-		}
-		if err := s.settle(ctx, by, i); err != nil {
+		if err != nil {
 			return store.Told{}, err
 		}
 	}
 	return s.store.Told(ctx, id, after)
-}
-
-// settle closes an install whose events say that it is over, brings a closed one up to what is known
-// now, and opens one again that goes on.
-func (s *Studio) settle(ctx context.Context, by store.Person, i store.Install) error {
-	told, err := s.store.Told(ctx, i.ID, 0)
-	if err != nil {
-		return err
-	}
-	if i.Closed.IsZero() && !slices.ContainsFunc(told.Events, func(e chair.Event) bool { return e.Kind == chair.Ended }) {
-		return nil
-	}
-	state := i.Brief.Fold(told.Events)
-	at, over := state.Over()
-	if !over {
-		if i.Closed.IsZero() {
-			return nil
-		}
-		if err := s.store.ReopenInstall(ctx, i.ID); err != nil {
-			return err
-		}
-		return s.unrenew(ctx, by, i)
-	}
-	log := state.Log()
-	in, err := s.frozenInput(ctx, i.ID)
-	if err != nil {
-		return err
-	}
-	var spent []store.Spent
-	for _, p := range log.Pieces {
-		if p.Piece.Item != "" && p.Used+p.Spoilt > 0 {
-			per := max(1, p.Piece.Per)
-			spent = append(spent, store.Spent{
-				Claim: store.Claim{Key: p.Piece.Key, Item: p.Piece.Item, Colour: p.Piece.Colour, Pieces: (p.Used + p.Spoilt + per - 1) / per, Reuse: in.ReuseFirst},
-				Name:  p.Piece.Called(), Used: (p.Used + per - 1) / per, Spoilt: p.Spoilt / per,
-			})
-		}
-	}
-	if err := s.store.CloseInstall(ctx, i, time.UnixMilli(at), log, spent, by.Name); err != nil {
-		return err
-	}
-	return s.renew(ctx, by, i, in, time.UnixMilli(at))
 }
 
 // KeepPhoto keeps a picture of an install, small and without where it was taken; who it shows was
@@ -367,6 +323,10 @@ func (s *Studio) LoggedPaces(ctx context.Context) (map[string][]plan.LoggedPace,
 
 // LogFile writes the log as a table: a line for each stage of an install and for each piece.
 func (s *Studio) LogFile(ctx context.Context) ([]byte, error) {
+	clock, err := s.Clock(ctx)
+	if err != nil {
+		return nil, err
+	}
 	var rows []export.LogRow
 	for page := (store.Page{Limit: 200}); ; {
 		list, err := s.store.Log(ctx, page)
@@ -374,7 +334,7 @@ func (s *Studio) LogFile(ctx context.Context) ([]byte, error) {
 			return nil, err
 		}
 		for _, l := range list {
-			on := l.Closed.Format(time.DateOnly)
+			on := clock.Date(l.Closed)
 			for _, st := range l.Log.Stages {
 				rows = append(rows, export.LogRow{On: on, Title: l.Title, Client: l.Client, What: "Work", Name: st.Name, Unit: "min", Planned: st.Planned, Actual: st.Actual, Tasks: st.Timed})
 			}

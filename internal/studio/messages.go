@@ -2,6 +2,7 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"strings"
 	"time"
@@ -103,8 +104,15 @@ func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID st
 	if to == "" {
 		to = p.Title
 	}
+	m := store.Message{ID: id, PlanID: p.ID, ClientID: p.ClientID, Kind: kind, To: to, Words: words, By: by.Name}
+	switch sent, err := s.store.Message(ctx, id); {
+	case err == nil: // it was sent, and is not sent twice
+		return sent, m.Repeats(sent)
+	case !errors.Is(err, store.ErrNotFound):
+		return store.Message{}, err
+	}
 	if err := standin.Post(ctx, to, words.Subject, words.Body); err != nil {
 		return store.Message{}, err
 	}
-	return s.store.KeepMessage(ctx, store.Message{ID: id, PlanID: p.ID, ClientID: p.ClientID, Kind: kind, To: to, Words: words, By: by.Name})
+	return s.store.KeepMessage(ctx, m)
 }

@@ -96,7 +96,11 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if err != nil {
 		return store.Quote{}, fmt.Errorf("drape of plan %s: %w", planID, err)
 	}
-	now := time.Now()
+	clock, err := s.clockOf(home.Rules)
+	if err != nil {
+		return store.Quote{}, err
+	}
+	now := clock.Now()
 	given := quote.Letter{
 		Schema: quote.LetterSchema, Title: p.Title, Client: p.Client, Studio: terms.Name, By: by.Name,
 		On: now.Format(time.DateOnly), Until: now.AddDate(0, 0, terms.ValidDays).Format(time.DateOnly),

@@ -10,6 +10,7 @@ package studio
 import (
 	"context"
 	"crypto/rand"
+	"time"
 
 	"kladotex/internal/password"
 	"kladotex/internal/store"
@@ -19,6 +20,8 @@ import (
 type Studio struct {
 	records
 	store *store.Store
+	// now is the present, by the machine's clock.
+	now func() time.Time
 	// nobody is the hash of a password that no one has.
 	nobody string
 }
@@ -71,5 +74,5 @@ func Open(ctx context.Context, s *store.Store) (*Studio, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Studio{records: s, store: s, nobody: nobody}, nil
+	return &Studio{records: s, store: s, now: time.Now, nobody: nobody}, nil
 }

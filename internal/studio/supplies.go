@@ -137,7 +137,7 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 		return nil, bad
 	}
 	out := []PriceChange{}
-	today := time.Now()
+	today := s.now()
 	for page := (store.Page{Limit: 200}); ; {
 		items, err := s.store.Items(ctx, store.ItemWish{}, page)
 		if err != nil {
@@ -233,11 +233,11 @@ func wantedOf(in plan.Input, need plan.Need) []wanted {
 		h := in.Ways[i].Wrapping
 		per := max(1, h.Cuts)
 		name := cmp.Or(h.Name, "Wrapping hair, "+in.WayName(n.Way))
-		out = append(out, wanted{"wrap:" + n.Way, name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
+		out = append(out, wanted{plan.WrapKey(n.Way), name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
 	}
 	for _, n := range need.Things {
 		t := in.Accents[n.Accent].Thing
-		out = append(out, wanted{fmt.Sprint("thing:", n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
+		out = append(out, wanted{plan.ThingKey(n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
 	}
 	return out
 }
@@ -290,7 +290,8 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 			line.Stash += t.Pieces * w.per
 		}
 		for _, l := range coming {
-			if l.Name == w.name && l.Item == w.item && strings.EqualFold(l.Colour, w.colour) {
+			named := l.Key == "" && l.Name == w.name // listed before lines bore the key
+			if (l.Key == w.key || named) && l.Item == w.item && strings.EqualFold(l.Colour, w.colour) {
 				line.Coming += l.Packs() * l.Pack * w.per
 			}
 		}
@@ -347,7 +348,7 @@ func (o *Shopping) list(wants []wanted, bought supply.Purchase) {
 				o.Orders = append(o.Orders, o.orderOf(l.Offer.Supplier))
 			}
 			w := wants[k]
-			o.Orders[i].Lines = append(o.Orders[i].Lines, store.PurchaseLine{Item: w.item, Name: w.name, Colour: w.colour, Pack: w.pack, Offer: l.Offer, Count: l.Count})
+			o.Orders[i].Lines = append(o.Orders[i].Lines, store.PurchaseLine{Key: w.key, Item: w.item, Name: w.name, Colour: w.colour, Pack: w.pack, Offer: l.Offer, Count: l.Count})
 			o.Orders[i].Goods += int64(l.Count) * l.Offer.Price
 		}
 	}

@@ -5,7 +5,6 @@ import (
 	"cmp"
 	"context"
 	"crypto/rand"
-	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -79,16 +78,17 @@ func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Hea
 		}
 		h.Brief = at.Worn
 	}
-	zone, err := zoneNamed(rules.Zone)
+	clock, err := s.clockOf(rules)
 	if err != nil {
 		return Head{}, err
 	}
-	day := func(t time.Time) time.Time {
-		y, m, d := t.In(zone).Date()
-		return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+	h.On = clock.Day(w.Closed)
+	h.Day = int(clock.Day(clock.Now()).Sub(h.On).Hours() / 24)
+	for k := range h.Entries { // a day that is kept is a date; how long after the last look it lies follows from it
+		if day, err := dayAfter(h.On, h.Entries[k].On); err == nil {
+			h.Entries[k].Day = day
+		}
 	}
-	h.On = day(w.Closed)
-	h.Day = int(day(time.Now()).Sub(h.On).Hours() / 24)
 	h.State = h.Brief.Fold(hung(w.Log), w.Entries)
 	worn := h.Day // so long it was worn
 	if h.State.Off >= 0 {
@@ -129,7 +129,7 @@ func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Hea
 
 // WornHeads are the heads being worn, the one to be taken down first leading.
 func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
-	list, err := s.store.Worn(ctx, time.Now().Add(-longestWorn))
+	list, err := s.store.Worn(ctx, s.now().Add(-longestWorn))
 	out, err := s.heads(ctx, list, err)
 	slices.SortStableFunc(out, func(a, b Head) int {
 		return cmp.Compare(a.Clock.Planned-a.Day, b.Clock.Planned-b.Day)
@@ -218,7 +218,16 @@ func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e
 			return Head{}, err
 		}
 	}
-	if err := s.store.PutEntry(ctx, h.Worn, e, movings(h.Brief, h.Input, e)); err != nil {
+	clock, err := s.Clock(ctx)
+	if err != nil {
+		return Head{}, err
+	}
+	if e.Kind == wear.Down {
+		if err := s.settleOld(ctx, by, install); err != nil {
+			return Head{}, err
+		}
+	}
+	if err := s.store.PutEntry(ctx, h.Worn, e, clock.Midday(e.On), movings(h.Brief, h.Input, e)); err != nil {
 		return Head{}, err
 	}
 	return s.HeadOf(ctx, install)
@@ -250,7 +259,10 @@ func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
 	}
 	for i, n := range e.Things {
 		if t := b.Things[i]; t.Item != "" && n > 0 {
-			out = append(out, store.Moving{Key: fmt.Sprint("thing:", i), Item: t.Item, Colour: t.Colour, Good: n})
+			a := slices.IndexFunc(in.Accents, func(a plan.Accent) bool {
+				return a.Thing != nil && a.Thing.Name == t.Name && a.Thing.Item == t.Item && a.Thing.Colour == t.Colour
+			})
+			out = append(out, store.Moving{Key: plan.ThingKey(a), Item: t.Item, Colour: t.Colour, Good: n})
 		}
 	}
 	return out
@@ -277,42 +289,6 @@ func (s *Studio) DropWear(ctx context.Context, by store.Person, install, entry s
 
 // renewal is the id of the entry by which an install tells that it did rows again.
 func renewal(install string) string { return "renewed-" + install }
-
-// renew tells the head whose outer rows a finished install did again.
-func (s *Studio) renew(ctx context.Context, by store.Person, i store.Install, in plan.Input, at time.Time) error {
-	if in.Redo == nil {
-		return nil
-	}
-	h, err := s.HeadOf(ctx, in.Redo.Install)
-	if errors.Is(err, store.ErrNotFound) {
-		return nil // it was deleted meanwhile
-	}
-	if err != nil {
-		return err
-	}
-	home, err := s.store.House(ctx)
-	if err != nil {
-		return err
-	}
-	zone, err := zoneNamed(home.Rules.Zone)
-	if err != nil {
-		return err
-	}
-	e := wear.Entry{ID: renewal(i.ID), On: at.In(zone).Format(time.DateOnly), Kind: wear.Renewed, Rows: in.Redo.Rows, Of: i.ID, By: by.Name}
-	if e.Day, err = dayAfter(h.On, e.On); err != nil {
-		return err
-	}
-	return s.store.PutEntry(ctx, h.Worn, e, nil)
-}
-
-// unrenew takes back that an install did rows again.
-func (s *Studio) unrenew(ctx context.Context, by store.Person, i store.Install) error {
-	in, err := s.frozenInput(ctx, i.ID)
-	if err != nil || in.Redo == nil {
-		return err
-	}
-	return s.store.DropEntry(ctx, in.Redo.Install, renewal(i.ID), by.Name)
-}
 
 // beginRenewal is a plan of the outer rows of a head being worn: as it was installed, from the stash
 // first, with nothing to spare, by whoever begins it.
@@ -398,7 +374,7 @@ func (s *Studio) CareCalendar(ctx context.Context, install string) ([]byte, erro
 	for i, d := range c.Dates {
 		days[i] = export.Day{On: d.On, Title: d.Title}
 	}
-	return export.Days("The care of your hair", install, time.Now(), days)
+	return export.Days("The care of your hair", install, s.now(), days)
 }
 
 // afterDown is for how many days after the taking down an address for care stays open, and mostOpen
@@ -420,11 +396,11 @@ func (s *Studio) Hand(ctx context.Context, by store.Person, install string) (sto
 
 // Handed is the head whose care a secret opens today, or [store.ErrNotFound].
 func (s *Studio) Handed(ctx context.Context, secret string) (install string, err error) {
-	today, err := s.today(ctx)
+	clock, err := s.Clock(ctx)
 	if err != nil {
 		return "", err
 	}
-	return s.store.ByCareSecret(ctx, secret, today)
+	return s.store.ByCareSecret(ctx, secret, clock.Today())
 }
 
 // HandedPage is the page that a secret opens: nonce is that of its styles, calendar where its days are
@@ -438,24 +414,11 @@ func (s *Studio) HandedPage(ctx context.Context, secret, nonce, calendar string,
 	if err != nil {
 		return nil, err
 	}
-	today, err := s.today(ctx)
+	clock, err := s.Clock(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return sheet.CarePage(c, today, nonce, calendar, faces)
-}
-
-// today is the date by the studio's clock.
-func (s *Studio) today(ctx context.Context) (string, error) {
-	home, err := s.store.House(ctx)
-	if err != nil {
-		return "", err
-	}
-	zone, err := zoneNamed(home.Rules.Zone)
-	if err != nil {
-		return "", err
-	}
-	return time.Now().In(zone).Format(time.DateOnly), nil
+	return sheet.CarePage(c, clock.Today(), nonce, calendar, faces)
 }
 
 // wornBefore are heads that were worn and taken down, to compare a new one with.
@@ -571,15 +534,11 @@ func (s *Studio) YearOf(ctx context.Context, year int) (Year, error) {
 	if bad.Count("year", "The year", year, 2000, 2100); len(bad) > 0 {
 		return Year{}, bad
 	}
-	home, err := s.store.House(ctx)
+	clock, err := s.Clock(ctx)
 	if err != nil {
 		return Year{}, err
 	}
-	zone, err := zoneNamed(home.Rules.Zone)
-	if err != nil {
-		return Year{}, err
-	}
-	books, err := s.store.Ledger(ctx, time.Date(year, 1, 1, 0, 0, 0, 0, zone), time.Date(year+1, 1, 1, 0, 0, 0, 0, zone))
+	books, err := s.store.Ledger(ctx, time.Date(year, 1, 1, 0, 0, 0, 0, clock.Zone), time.Date(year+1, 1, 1, 0, 0, 0, 0, clock.Zone))
 	if err != nil {
 		return Year{}, err
 	}
