@@ -6,6 +6,7 @@ import (
 	"image"
 	"image/color"
 	"image/jpeg"
+	"math"
 	"net/http"
 	"strings"
 	"sync"
@@ -17,10 +18,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/chair"
+	"kladotex/core/client"
 	"kladotex/core/hair"
 	"kladotex/core/pace"
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/wear"
 	"kladotex/internal/store"
 )
 
@@ -161,6 +165,95 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	s.send("GET", "/api/v1/paces", "").json(t, &paces)
 	assert.Empty(t, paces[0].Skills)
 	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/log/"+i.ID, "").StatusCode)
+	s.send("GET", "/api/v1/stash", "").json(t, &stash)
+	assert.Equal(t, 180, stash.Items[0].Pieces, "and nothing is out of the stash")
+}
+
+// stock is a line of the supplier's list with packs of it in the stash.
+func (s tester) stock(number, colour string, packs int) itemDocument {
+	s.t.Helper()
+	item := s.adopt(number)
+	res := s.send("POST", "/api/v1/stash", anew(text(s.t, map[string]any{
+		"item": item.ID, "lot": supply.Lot{Colour: colour, Pack: item.Item.Pack.Units, Condition: supply.New}, "packs": packs, "loose": 0,
+	})))
+	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+	return item
+}
+
+// An end takes everything out of the stash that went on: pieces, wrapping hair, accents that are pieces,
+// cuffs; once, though it is told late after the plan is gone; and cuffs that come back are those that went.
+func TestAnEndTakesTheWholeBill(t *testing.T) {
+	s := open(t)
+	loc, wrap, cuff, accent := s.stock("D-18", "Peat", 9), s.stock("MW-24", "Peat", 20), s.stock("TC-12", "Brass", 5), s.stock("SB-18", "Tar", 2)
+	in := plan.Default()
+	in.Parting.Structure = parting.EarToEar
+	hair1, hair2, wrapping := loc.Item.Piece("p1", loc.ID, "Peat"), accent.Item.Piece("p2", accent.ID, "Tar"), wrap.Item.Wrapping(wrap.ID, "Peat")
+	in.Pieces = []hair.Piece{hair1, hair2}
+	way := plan.NewWay(in.Ways[0].Key, "W1")
+	way.Wrapping = &wrapping
+	in.Ways[0] = way
+	everywhere := plan.Where{Kind: plan.Everywhere}
+	in.Accents = []plan.Accent{
+		{Piece: "p2", Where: everywhere, Count: 4},
+		{Thing: &plan.Thing{Name: "Lantern cuffs", Mass: 0.6, Pack: 12, Item: cuff.ID, Colour: "Brass"}, Where: everywhere, Count: 10},
+	}
+	p := s.newPlan("The cellist", in)
+	computed, err := plan.Compute(t.Context(), in)
+	require.NoError(t, err)
+	need := computed.Need
+	lies := func() map[string]int {
+		var stash pageOf[lotDocument]
+		s.send("GET", "/api/v1/stash?empty=true", "").json(t, &stash)
+		out := map[string]int{}
+		for _, l := range stash.Items {
+			out[l.Item] += l.Pieces
+		}
+		return out
+	}
+	before := lies()
+	i := s.atChair(p.ID)
+	events := worked(i.Brief, i.Hand, 1, time.Now().Add(-9*time.Hour))
+	require.NotNil(t, s.tell(i.ID, 0, events...).Closed)
+	after := lies()
+	strands := 0
+	for _, w := range need.Wraps {
+		strands += w.Strands
+	}
+	require.Positive(t, strands)
+	went := func(item itemDocument) int { return before[item.ID] - after[item.ID] }
+	assert.Equal(t, need.Things[0].Count, went(cuff))
+	assert.Equal(t, need.Pieces[1].Accents, went(accent))
+	assert.Equal(t, need.Pieces[0].OnHead, went(loc))
+	assert.Equal(t, strands, went(wrap))
+
+	require.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/plans/"+p.ID, "").StatusCode)
+	for n := range 3 {
+		s.tell(i.ID, 0, chair.Event{ID: uuid.NewString(), N: 9000 + n, At: time.Now().UnixMilli(), Hand: i.Hand, Kind: chair.Noted, Text: "Told late"})
+		assert.Equal(t, after, lies())
+	}
+	res := s.put(i.ID, wear.Entry{ID: uuid.NewString(), Kind: wear.Down, Things: []int{need.Things[0].Count}, Saved: []wear.Saved{{Piece: "p1", Good: 5}}})
+	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
+	assert.Equal(t, before[cuff.ID], lies()[cuff.ID], "all cuffs are back, and no more")
+	assert.Equal(t, after[loc.ID]+5, lies()[loc.ID])
+}
+
+// A clock that can not be right is put right where it is told: nothing that is read afterwards fails.
+func TestAnEndFarOutOfTimeBreaksNothing(t *testing.T) {
+	s := open(t)
+	c := s.newClient("Ysolde Abarinwe")
+	s.consent(&c, client.Consent{})
+	for _, at := range []int64{time.Now().UnixMicro(), math.MaxInt64, math.MinInt64, 0} {
+		p := s.planFor("The cellist", c.ID, plan.Default())
+		i := s.atChair(p.ID)
+		end := s.tell(i.ID, 0, chair.Event{ID: uuid.NewString(), N: 1, At: at, Hand: i.Hand, Kind: chair.Ended})
+		require.NotNil(t, end.Closed)
+		assert.WithinDuration(t, time.Now(), *end.Closed, 25*time.Hour)
+		for _, path := range []string{
+			"log", "log.csv", "log/" + i.ID, "wear", "installs/" + i.ID + "/wear", "installs/" + i.ID, "calendar.ics", "paces", "begin?client=" + c.ID, "clients/" + c.ID + "/held",
+		} {
+			assert.Less(t, s.send("GET", "/api/v1/"+path, "").StatusCode, 500, "%s at %d", path, at)
+		}
+	}
 }
 
 // Two devices that tell at the same time, each of them twice, lose nothing and double nothing.

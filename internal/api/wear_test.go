@@ -36,13 +36,16 @@ func (s tester) planFor(title, clientID string, in plan.Input) (p planDocument) 
 // done has a plan worked at the chair, to an end so many days ago to the minute.
 func (s tester) done(planID string, days int) string {
 	s.t.Helper()
-	i := s.atChair(planID)
 	ended := time.Now().AddDate(0, 0, -days)
+	use, err := studio.Open(s.t.Context(), s.store)
+	require.NoError(s.t, err)
+	i, err := use.StartInstall(s.t.Context(), store.Person{Name: "Odalys"}, studio.Start{ID: uuid.NewString(), PlanID: planID, At: ended.Add(-20 * time.Hour)})
+	require.NoError(s.t, err)
 	long := time.Minute
 	for _, task := range i.Brief.Tasks {
 		long += time.Duration(task.Minutes[0] * float64(time.Minute))
 	}
-	events := worked(i.Brief, i.Hand, 1, ended.Add(-long))
+	events := worked(i.Brief, i.Brief.Hands[0].Key, 1, ended.Add(-long))
 	for part := range slices.Chunk(events, 400) {
 		s.tell(i.ID, 0, part...)
 	}
