@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -122,6 +123,13 @@ func (b tab) mayComplain() { b.deaf.Store(true) }
 // patience bounds every wait for something to appear.
 const patience = 25 * time.Second
 
+// webGL has a browser draw by WebGL, in software. Without it a browser has none: what a test sees must not
+// hang on what the machine happens to have.
+const (
+	webGL   = "enable-unsafe-swiftshader"
+	noWebGL = "disable-3d-apis"
+)
+
 // open starts Chromium with a fresh profile and a window of the given size.
 func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Helper()
@@ -133,6 +141,9 @@ func openWith(t *testing.T, profile string, width, height int, flags ...string) 
 	t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.UserDataDir(profile), chromedp.WindowSize(width, height))
+	if !slices.Contains(flags, webGL) {
+		flags = append(flags, noWebGL)
+	}
 	for _, flag := range append(flags, "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync") {
 		options = append(options, chromedp.Flag(flag, true))
 	}

@@ -109,13 +109,14 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 	t.Parallel()
 	b := open(t, 390, 844)
+	require.False(t, value[bool](b, `!!document.createElement("canvas").getContext("webgl2")`))
 	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The ferry pilot, a design on the left", "hair")
 	b.part("Drape and cover")
 	b.waitFor(`document.querySelector("[aria-label='Worn']")`)
 	value[bool](b, `(document.querySelector("[data-head]").focus(), true)`)
-	// The big picture is the first; it is painted once it is known that there is no WebGL.
+	// The big picture is the first; this browser has no WebGL, so it is painted.
 	b.waitFor(`(() => { const c = document.querySelector("[aria-label='Head map'] canvas"); return c && !c.dataset.drape && c.width > 300; })()`)
 	b.waitFor(resting)
 	const picture = `document.querySelector("[aria-label='Head map'] canvas").toDataURL()`
@@ -143,7 +144,7 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 // without a complaint; turned and worn up it is another picture.
 func TestTheDrapeByWebGL(t *testing.T) {
 	t.Parallel()
-	b := open(t, 1280, 800, "enable-unsafe-swiftshader")
+	b := open(t, 1280, 800, webGL)
 	address := start(t, "demo", "-db", demoFile(t))
 	b.enterDemo(address, "")
 	b.openPlan(address, "The coxswain, linked plaits under the cap", "hair")

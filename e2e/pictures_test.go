@@ -104,7 +104,7 @@ func TestPictures(t *testing.T) {
 	desk.waitFor(`document.querySelector("svg[aria-label*='grown out after 5 weeks']")`)
 	take(desk, "wear")
 	// Hair as a graphics processor draws it.
-	drawn := open(t, 1280, 800, "enable-unsafe-swiftshader")
+	drawn := open(t, 1280, 800, webGL)
 	drawn.enterDemo(address, "")
 	drawn.openPlan(address, technician, "hair")
 	drawn.part("Where it lands")
