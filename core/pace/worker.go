@@ -45,6 +45,7 @@ const (
 	// tiredAfter is the work, minutes, after which one tires, and tiredRate by how much every
 	// minute beyond slows what comes then.
 	tiredAfter = 240.0
+	mostTired  = 0.4 // at most so much longer
 	tiredRate  = 0.1 / 60
 )
 
@@ -94,8 +95,10 @@ func (w Worker) Guess() float64 {
 // WarmUp is how much longer the k-th piece of a new method takes, from 0.
 func WarmUp(k int) float64 { return 1 + warmUp*math.Exp(-float64(k)/warmPieces) }
 
-// Tired is how much longer work takes that begins after so many minutes of it.
-func Tired(minutes float64) float64 { return 1 + tiredRate*max(0, minutes-tiredAfter) }
+// Tired is how much longer work takes that begins after so many minutes of it in one sitting.
+func Tired(minutes float64) float64 {
+	return 1 + min(mostTired, tiredRate*max(0, minutes-tiredAfter))
+}
 
 // Time corrects the guess of a worker by pieces that were timed: their minutes in the order they
 // were made, against the rate of practised hands for the same. One piece weighs as much as what

@@ -22,9 +22,11 @@ type DayPlan struct {
 	Rows      []DayRow `json:"rows"`
 	// Sittings are in order, those of a helper the evening before among them.
 	Sittings []DaySitting `json:"sittings"`
-	// Alone is how long the first would sit there alone, breaks in it, where two work; 0 for
-	// one.
-	Alone    float64    `json:"aloneMin" doc:"At the head with one pair of hands, where two work; else 0"`
+	// Alone is how long the first would sit there alone, in the sittings that would take, breaks in
+	// them, where two work; 0 for one.
+	Alone float64 `json:"aloneMin" doc:"At the head with one pair of hands, in the sittings that would take, where two work; else 0"`
+	// Labour is the work of all who work, breaks apart: what is paid for.
+	Labour   float64    `json:"labourMin" doc:"Work of all who work, breaks apart, minutes"`
 	Timeable []Timeable `json:"timeable"`
 	// Paces are what timed pieces say.
 	Paces []TimedPace `json:"paces"`
@@ -69,7 +71,8 @@ type DaySitting struct {
 	// Waits are minutes of each who works with nothing in hand.
 	Waits []float64 `json:"waitsMin"`
 
-	steps []int // of the day
+	steps []int // of the day, those of the list it was cut from begin at from
+	from  int
 }
 
 // Has tells whether one of those who work has anything to do in it.
@@ -135,13 +138,28 @@ func (d *day) plan(need Need) DayPlan {
 	out.Rows = d.dayRows()
 	out.Paces = d.paces(out.Timeable)
 	if len(d.hands) > 1 {
-		alone := d.alone()
-		out.Alone = sitting.Length(sitting.Crew{People: make([]sitting.Person, 1), Breaks: d.crew.Breaks}.Run(alone, 0, len(alone)))
+		for _, s := range (sitting.Crew{People: make([]sitting.Person, 1), Breaks: d.crew.Breaks}).Cut(d.alone(), d.limit) {
+			out.Alone += s.Minutes
+		}
 	}
+	out.Labour = d.labour(out.Hours, out.Sittings)
 	out.date(w.in)
 	out.Due = d.due(w.in, home, &out)
 	out.Says = d.says(&out)
 	return out
+}
+
+// labour is the work of all who work, rested: of one the hours, of two what each does in the sittings.
+func (d *day) labour(h pace.Hours, sittings []DaySitting) (minutes float64) {
+	if len(d.hands) == 1 {
+		return h.Total.Likely
+	}
+	for _, s := range sittings {
+		for _, x := range s.Spans {
+			minutes += d.steps[s.steps[x.Step-s.from]].By[x.Person]
+		}
+	}
+	return minutes
 }
 
 // figures are the times people name.

@@ -312,6 +312,7 @@ func (d *day) sitting(c sitting.Sitting, steps []step, person func(int) int) Day
 		last[span.Person] = span.End
 	}
 	s.Does = d.does(steps[c.From:c.To])
+	s.from = c.From
 	for _, of := range steps[c.From:c.To] {
 		s.steps = append(s.steps, of.at)
 	}

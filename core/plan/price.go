@@ -43,7 +43,15 @@ func PriceOf(ctx context.Context, in Input, terms quote.Terms) (quote.Price, Res
 	if err != nil {
 		return quote.Price{}, Result{}, err
 	}
-	return terms.Of(in.price(), res.Bought(in), res.Tally.Minutes), res, nil
+	work := quote.Labour{Minutes: res.Tally.Minutes, People: len(in.hands())}
+	if work.People > 1 { // each of them is paid
+		day, err := DayOf(ctx, in)
+		if err != nil {
+			return quote.Price{}, Result{}, err
+		}
+		work.Minutes = day.Labour
+	}
+	return terms.Of(in.price(), res.Bought(in), work), res, nil
 }
 
 // Included says in a few lines what an install takes in, for one who does not know the trade.

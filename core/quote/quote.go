@@ -163,15 +163,30 @@ const Quarter = 15
 // Hours is the time that is charged for so many minutes of work: whole quarters of an hour.
 func Hours(minutes float64) int { return int(math.Ceil(minutes/Quarter-1e-9)) * Quarter }
 
-// Of is the price of hair and things, of which there is a line each, and minutes of work.
-func (t Terms) Of(w Basis, bought []Charge, minutes float64) Price {
+// Labour is the work that is paid for: the minutes of all who work.
+type Labour struct {
+	Minutes float64
+	People  int
+}
+
+// says is the time that is charged, in words.
+func (l Labour) says(charged int) string {
+	if l.People > 1 {
+		return fmt.Sprintf("%d h %02d min of %d people", charged/60, charged%60, l.People)
+	}
+	return fmt.Sprintf("%d h %02d min", charged/60, charged%60)
+}
+
+// Of is the price of hair and things, of which there is a line each, and work. What is taken off takes
+// off what there is, and no more: then the line says so.
+func (t Terms) Of(w Basis, bought []Charge, work Labour) Price {
 	p := Price{Lines: []Charge{}, TaxName: t.TaxName, TaxPercent: t.Tax, TaxIncluded: t.TaxIncluded}
 	if !w.BringsHair {
 		p.Lines = append(p.Lines, bought...)
 	}
-	charged := Hours(minutes)
+	charged := Hours(work.Minutes)
 	p.Lines = append(p.Lines, Charge{
-		Kind: Work, Name: "Work", Detail: fmt.Sprintf("%d h %02d min", charged/60, charged%60),
+		Kind: Work, Name: "Work", Detail: work.says(charged),
 		Amount: rounded(int64(charged)*t.RateOf(w.Person), 60),
 	})
 	for _, x := range w.Extras {
@@ -180,7 +195,15 @@ func (t Terms) Of(w Basis, bought []Charge, minutes float64) Price {
 	for _, l := range p.Lines {
 		p.Total += l.Amount
 	}
-	p.Total = max(0, p.Total) // nobody is paid to sit down
+	for i := len(p.Lines) - 1; i >= 0 && p.Total < 0; i-- { // nobody is paid to sit down
+		l := &p.Lines[i]
+		if l.Amount < 0 {
+			kept := min(-l.Amount, -p.Total)
+			l.Amount += kept
+			p.Total += kept
+			l.Detail = "as far as there is anything to take it off"
+		}
+	}
 	if t.TaxIncluded {
 		p.Tax = t.Tax.Within(p.Total)
 	} else {

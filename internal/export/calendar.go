@@ -1,6 +1,7 @@
 package export
 
 import (
+	"bufio"
 	"context"
 	"errors"
 	"fmt"
@@ -8,12 +9,13 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode"
 
 	ics "github.com/arran4/golang-ical"
 	rfc5545 "github.com/emersion/go-ical"
-	"github.com/teambition/rrule-go"
 
 	"kladotex/internal/calendar"
+	"kladotex/internal/recur"
 )
 
 // Entry is a booking to be written as a calendar.
@@ -47,8 +49,8 @@ func Calendar(name string, entries []Entry, days []HeadDays) ([]byte, error) {
 			if len(e.Sittings) > 1 {
 				title = fmt.Sprintf("%s, sitting %d of %d", who, i+1, len(e.Sittings))
 			}
-			event.SetSummary(title)
-			event.SetDescription(fmt.Sprintf("%s. %d pieces. %s", s.Does, e.Pieces, strings.Join(s.Names, ", ")))
+			event.SetSummary(oneLine(title))
+			event.SetDescription(oneLine(fmt.Sprintf("%s. %d pieces. %s", s.Does, e.Pieces, strings.Join(s.Names, ", "))))
 			event.SetStatus(ics.ObjectStatusConfirmed)
 		}
 		for i, errand := range e.Errands {
@@ -89,11 +91,17 @@ func Days(name, id string, at time.Time, days []Day) ([]byte, error) {
 	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
 }
 
+// oneLine is a text without line breaks and what else steers a reader: a line of a calendar ends where the
+// file says, not where a name does.
+func oneLine(text string) string {
+	return strings.Join(strings.FieldsFunc(text, unicode.IsControl), " ")
+}
+
 func newCalendar(name string) *ics.Calendar {
 	cal := ics.NewCalendar()
 	cal.SetProductId("-//Kladotex//Calendar//EN")
 	cal.SetMethod(ics.MethodPublish)
-	cal.SetXWRCalName(name)
+	cal.SetXWRCalName(oneLine(name))
 	cal.SetRefreshInterval("PT1H")
 	return cal
 }
@@ -107,7 +115,7 @@ func addDay(cal *ics.Calendar, id string, at time.Time, d Day) error {
 	event.SetDtStampTime(at)
 	event.SetAllDayStartAt(day)
 	event.SetAllDayEndAt(day.AddDate(0, 0, 1))
-	event.SetSummary(d.Title)
+	event.SetSummary(oneLine(d.Title))
 	event.SetTimeTransparency(ics.TransparencyTransparent)
 	return nil
 }
@@ -125,11 +133,16 @@ type BusyTime struct {
 }
 
 // ReadBusy reads the times of an iCalendar that lie between two in part, at which whoever keeps
-// it is busy: what is repeated is repeated, what is free or cancelled is left out. Times without
-// a zone are those of local. What is not understood is left out and told. It fails with
-// [ErrNoCalendar] or [ErrTooMany], or when ctx ends.
+// it is busy: what is repeated is repeated, what was moved is where it was moved to, what is free or
+// cancelled is left out. Times without a zone are those of local. What is not understood is left out and
+// told. It fails with [ErrNoCalendar] or [ErrTooMany], or when ctx ends.
 func ReadBusy(ctx context.Context, r io.Reader, local *time.Location, from, to time.Time) (busy []BusyTime, leftOut []string, err error) {
-	decoder := rfc5545.NewDecoder(r)
+	plain := bufio.NewReader(r)
+	if mark, err := plain.Peek(3); err == nil && string(mark) == "\uFEFF" { // a byte-order mark
+		_, _ = plain.Discard(3)
+	}
+	decoder := rfc5545.NewDecoder(plain)
+	x := reading{ctx: ctx, local: local, from: from, to: to}
 	for n := 0; ; n++ {
 		cal, err := decode(decoder)
 		if err == io.EOF && n > 0 {
@@ -138,11 +151,13 @@ func ReadBusy(ctx context.Context, r io.Reader, local *time.Location, from, to t
 		if err != nil {
 			return nil, nil, ErrNoCalendar
 		}
-		for _, e := range cal.Events() {
-			if err := ctx.Err(); err != nil { // a rule that never comes true takes a while to see
-				return nil, nil, err
+		events := cal.Events()
+		moved := movedFrom(events, local)
+		for _, e := range events {
+			times, err := x.busyOf(e, moved)
+			if ended := ctx.Err(); ended != nil {
+				return nil, nil, ended
 			}
-			times, err := busyOf(e, local, from, to)
 			if err != nil {
 				leftOut = append(leftOut, err.Error())
 			}
@@ -175,8 +190,37 @@ var (
 // longest is the longest time one is busy at a stretch.
 const longest = 366 * 24 * time.Hour
 
-// busyOf are the times of one event.
-func busyOf(e rfc5545.Event, local *time.Location, from, to time.Time) ([]BusyTime, error) {
+// movedFrom are the times of events that stand by themselves elsewhere in the calendar, moved or called
+// off, by the id of the event (RFC 5545, 3.8.4.4).
+func movedFrom(events []rfc5545.Event, local *time.Location) map[string][]time.Time {
+	out := map[string][]time.Time{}
+	for _, e := range events {
+		if p := e.Props.Get(rfc5545.PropRecurrenceID); p != nil {
+			if at, err := p.DateTime(local); err == nil {
+				id := idOf(e)
+				out[id] = append(out[id], at)
+			}
+		}
+	}
+	return out
+}
+
+func idOf(e rfc5545.Event) string {
+	if p := e.Props.Get(rfc5545.PropUID); p != nil {
+		return p.Value
+	}
+	return ""
+}
+
+// reading is what is asked of a calendar.
+type reading struct {
+	ctx      context.Context
+	local    *time.Location
+	from, to time.Time
+}
+
+// busyOf are the times of one event; moved are those of its repetitions that stand by themselves.
+func (x reading) busyOf(e rfc5545.Event, moved map[string][]time.Time) ([]BusyTime, error) {
 	text := func(name string) string {
 		v, err := e.Props.Text(name)
 		if err != nil {
@@ -195,11 +239,11 @@ func busyOf(e rfc5545.Event, local *time.Location, from, to time.Time) ([]BusyTi
 		title = "Busy"
 	}
 	bad := func(err error) error { return fmt.Errorf("%s: %w", title, err) }
-	start, err := e.DateTimeStart(local)
+	start, err := e.DateTimeStart(x.local)
 	if err != nil || start.IsZero() {
 		return nil, bad(errors.New("its beginning is not understood"))
 	}
-	end, err := e.DateTimeEnd(local)
+	end, err := e.DateTimeEnd(x.local)
 	if err != nil {
 		return nil, bad(errors.New("its end is not understood"))
 	}
@@ -210,50 +254,72 @@ func busyOf(e rfc5545.Event, local *time.Location, from, to time.Time) ([]BusyTi
 	case long > longest:
 		return nil, bad(errors.New("it lasts longer than a year"))
 	}
-	starts, err := repeated(e, start, local, from.Add(-long), to)
-	if err != nil {
-		return nil, bad(err)
+	starts := []time.Time{start}
+	if e.Props.Get(rfc5545.PropRecurrenceID) == nil {
+		if starts, err = x.repeated(e, start, long, moved[idOf(e)]); err != nil {
+			return nil, bad(err)
+		}
 	}
 	var out []BusyTime
 	for _, s := range starts {
-		if s.Before(to) && s.Add(long).After(from) {
+		if s.Before(x.to) && s.Add(long).After(x.from) {
 			out = append(out, BusyTime{calendar.Span{Start: s, End: s.Add(long)}, title})
 		}
 	}
 	return out, nil
 }
 
-// repeated are the times at which an event begins between two.
-func repeated(e rfc5545.Event, start time.Time, local *time.Location, from, to time.Time) ([]time.Time, error) {
-	rule, err := e.Props.RecurrenceRule()
+// repeated are the times at which an event begins: by its rule, at the dates it names besides, and at none
+// of those that are excepted or moved.
+func (x reading) repeated(e rfc5545.Event, start time.Time, long time.Duration, moved []time.Time) ([]time.Time, error) {
+	option, err := e.Props.RecurrenceRule()
 	if err != nil {
 		return nil, errors.New("how it repeats is not understood")
 	}
-	if rule == nil {
-		return []time.Time{start}, nil
+	starts := []time.Time{start}
+	if option != nil {
+		rule, err := recur.New(*option, start)
+		if err != nil {
+			return nil, err
+		}
+		if starts, err = rule.Between(x.ctx, x.from.Add(-long), x.to, mostEvents+1); err != nil {
+			return nil, err
+		}
 	}
-	if rule.Freq > rrule.DAILY || len(rule.Byhour)+len(rule.Byminute)+len(rule.Bysecond) > 3 {
-		return nil, errors.New("it repeats more often than daily")
-	}
-	rule.Dtstart = start
-	each, err := rrule.NewRRule(*rule)
+	besides, err := datesOf(e, rfc5545.PropRecurrenceDates, x.local)
 	if err != nil {
-		return nil, errors.New("how it repeats is not understood")
+		return nil, err
 	}
-	var set rrule.Set
-	set.RRule(each)
-	for name, put := range map[string]func(time.Time){rfc5545.PropExceptionDates: set.ExDate, rfc5545.PropRecurrenceDates: set.RDate} {
-		for _, p := range e.Props[name] {
-			for _, value := range strings.Split(p.Value, ",") { // several may stand in one line
-				one := p
-				one.Value = value
-				at, err := one.DateTime(local)
-				if err != nil {
-					return nil, errors.New("a date of its repetition is not understood")
-				}
-				put(at)
+	excepted, err := datesOf(e, rfc5545.PropExceptionDates, x.local)
+	if err != nil {
+		return nil, err
+	}
+	none := make(map[int64]bool, len(excepted)+len(moved))
+	for _, at := range append(excepted, moved...) {
+		none[at.Unix()] = true
+	}
+	seen := make(map[int64]bool, len(starts)+len(besides))
+	return slices.DeleteFunc(append(starts, besides...), func(at time.Time) bool {
+		twice := seen[at.Unix()]
+		seen[at.Unix()] = true
+		return twice || none[at.Unix()]
+	}), nil
+}
+
+// datesOf are the times that lines of a name list; several may stand in one line.
+func datesOf(e rfc5545.Event, name string, local *time.Location) (out []time.Time, err error) {
+	for _, p := range e.Props[name] {
+		for value := range strings.SplitSeq(p.Value, ",") {
+			one := p
+			one.Value, _, _ = strings.Cut(value, "/") // of a period its beginning
+			at, err := one.DateTime(local)
+			if err != nil {
+				return nil, errors.New("a date of its repetition is not understood")
+			}
+			if out = append(out, at); len(out) > mostEvents {
+				return nil, errors.New("it names too many dates")
 			}
 		}
 	}
-	return set.Between(from, to, true), nil
+	return out, nil
 }

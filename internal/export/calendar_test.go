@@ -1,6 +1,7 @@
 package export
 
 import (
+	"context"
 	"strings"
 	"testing"
 	"time"
@@ -192,4 +193,90 @@ func TestDaysReadBackByAnotherParser(t *testing.T) {
 	}
 	_, err := Days("x", "y", at, []Day{{"soon", "Wash"}})
 	require.Error(t, err)
+}
+
+// What was moved is where it was moved to and no more where it was; what is named besides counts without a
+// rule; a byte-order mark is no obstacle; rules from long ago and lists without end are told, not followed.
+func TestBusyTimesThatMoved(t *testing.T) {
+	const file = "\uFEFF" + `BEGIN:VCALENDAR
+VERSION:2.0
+PRODID:-//Test//EN
+BEGIN:VEVENT
+UID:choir
+DTSTAMP:20261101T000000Z
+DTSTART:20261202T180000Z
+DTEND:20261202T190000Z
+RRULE:FREQ=WEEKLY;COUNT=4
+SUMMARY:Choir
+END:VEVENT
+BEGIN:VEVENT
+UID:choir
+DTSTAMP:20261101T000000Z
+RECURRENCE-ID:20261209T180000Z
+DTSTART:20261210T200000Z
+DTEND:20261210T210000Z
+SUMMARY:Choir, moved
+END:VEVENT
+BEGIN:VEVENT
+UID:choir
+DTSTAMP:20261101T000000Z
+RECURRENCE-ID:20261216T180000Z
+STATUS:CANCELLED
+DTSTART:20261216T180000Z
+DTEND:20261216T190000Z
+SUMMARY:Choir, called off
+END:VEVENT
+BEGIN:VEVENT
+UID:twice
+DTSTAMP:20261101T000000Z
+DTSTART:20261203T080000Z
+DTEND:20261203T083000Z
+RDATE:20261205T080000Z,20261206T080000Z
+SUMMARY:Two more
+END:VEVENT
+BEGIN:VEVENT
+UID:old
+DTSTAMP:20261101T000000Z
+DTSTART:16000101T080000Z
+DTEND:16000101T083000Z
+RRULE:FREQ=YEARLY;BYSETPOS=1
+SUMMARY:Ancient
+END:VEVENT
+END:VCALENDAR
+`
+	from := time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC)
+	busy, leftOut, err := ReadBusy(t.Context(), strings.NewReader(strings.ReplaceAll(file, "\n", "\r\n")), time.UTC, from, from.AddDate(2, 0, 0))
+	require.NoError(t, err)
+	var got []string
+	for _, b := range busy {
+		got = append(got, b.Start.Format("02 15:04 ")+b.Title)
+	}
+	assert.Equal(t, []string{"02 18:00 Choir", "03 08:00 Two more", "05 08:00 Two more", "06 08:00 Two more", "10 20:00 Choir, moved", "23 18:00 Choir"}, got)
+	require.Len(t, leftOut, 1)
+	assert.Contains(t, leftOut[0], "before 1900")
+}
+
+// A calendar of a few kilobytes that asks for work without end is read in no time, and given up when
+// nobody waits for it.
+func TestHardCalendarsAreBounded(t *testing.T) {
+	positions := strings.Repeat("1,-1,200,366,", 1500) + "1"
+	file := strings.ReplaceAll("BEGIN:VCALENDAR\nVERSION:2.0\nPRODID:x\nBEGIN:VEVENT\nUID:a\nDTSTAMP:20261101T000000Z\nDTSTART:19000101T080000Z\nDTEND:19000101T090000Z\nRRULE:FREQ=DAILY;BYSETPOS="+
+		positions+"\nEND:VEVENT\nEND:VCALENDAR\n", "\n", "\r\n")
+	from := time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC)
+	busy, _, err := ReadBusy(t.Context(), strings.NewReader(file), time.UTC, from, from.AddDate(2, 0, 0))
+	require.NoError(t, err)
+	assert.Len(t, busy, 731)
+	ctx, cancel := context.WithCancel(t.Context())
+	cancel()
+	_, _, err = ReadBusy(ctx, strings.NewReader(file), time.UTC, from, from.AddDate(2, 0, 0))
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
+// A name can not end a line of the file.
+func TestNamesStayInTheirLine(t *testing.T) {
+	file, err := Days("Tidewheel\rLoft", "a", time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC), []Day{{"2026-12-04", "Juno\rBEGIN:VALARM\r\nX:\x00y"}})
+	require.NoError(t, err)
+	assert.NotContains(t, strings.ReplaceAll(string(file), "\r\n", ""), "\r")
+	assert.NotContains(t, string(file), "\nBEGIN:VALARM")
+	assert.Contains(t, string(file), "SUMMARY:Juno BEGIN:VALARM X: y")
 }

@@ -180,7 +180,7 @@ func (s *Studio) KeepPhoto(ctx context.Context, by store.Person, install, id str
 	}
 	small, err := photo.Small(file)
 	if errors.Is(err, photo.ErrNoPicture) {
-		bad.Add("(picture)", "A picture must be JPEG or PNG, of 50 million pixels at most.")
+		bad.Add("(picture)", "A picture must be JPEG or PNG, of 50 million pixels at most, no side longer than 16,000.")
 		return bad
 	}
 	if err != nil {
