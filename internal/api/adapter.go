@@ -86,9 +86,9 @@ func (o *operationContext) EachHeader(visit func(name, value string)) {
 
 func (o *operationContext) GetMultipartForm() (*multipart.Form, error) { return o.c.MultipartForm() }
 
-func (o *operationContext) SetReadDeadline(t time.Time) error {
-	return http.NewResponseController(o.c.Response()).SetReadDeadline(t)
-}
+// SetReadDeadline does nothing: the body is here already, see readFirst, and a deadline that passes later
+// would end the request.
+func (o *operationContext) SetReadDeadline(time.Time) error { return nil }
 
 func (o *operationContext) SetStatus(code int) {
 	if o.status != 0 {

@@ -82,6 +82,7 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 	e.IPExtractor = o.clientAddress()
 	sessions, guesses := newSessions(s, o.Secure), newGuesses()
 	csrfCookie := csrfCookie(s)
+	served := &server{studio: use, sessions: sessions, demo: o.Demo && s.Facts().Demo, guesses: guesses, operations: map[string]*huma.Operation{}}
 	e.Use(
 		middleware.RequestLoggerWithConfig(middleware.RequestLoggerConfig{
 			LogMethod: true, LogRoutePath: true, LogStatus: true, LogLatency: true, HandleError: true,
@@ -93,6 +94,7 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 		middleware.Recover(),
 		secure,
 		knownHost(o.Hosts),
+		readFirst(served.operations),
 		inTurn(),
 		middleware.CSRFWithConfig(middleware.CSRFConfig{
 			CookieName: csrfCookie, CookiePath: "/", CookieSameSite: http.SameSiteStrictMode, CookieSecure: o.Secure,
@@ -105,7 +107,6 @@ func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*ech
 		guesses.slowGuessing,
 		inSession(sessions),
 	)
-	served := &server{studio: use, sessions: sessions, demo: o.Demo && s.Facts().Demo, guesses: guesses}
 	operations(e, served)
 	served.handedOver(e)
 	application(e, csrfCookie)
@@ -163,7 +164,10 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.CreateHooks = nil
 	config.Formats = map[string]huma.Format{"application/json": columnsFirst, "json": columnsFirst}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
-	routes := adapter{e, map[string]*huma.Operation{}}
+	if s.operations == nil {
+		s.operations = map[string]*huma.Operation{}
+	}
+	routes := adapter{e, s.operations}
 	api := huma.NewAPI(config, routes)
 	api.UseMiddleware(s.guard(api))
 	s.sessionOperations(api)
@@ -182,7 +186,6 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.supplyOperations(api)
 	s.shoppingOperations(api)
 	s.tableOperations(api)
-	s.operations = routes.operations
 	mustHaveRights(e.Router().Routes(), routes.operations)
 	return api
 }

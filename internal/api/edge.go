@@ -239,7 +239,7 @@ var guessed = map[string]bool{
 }
 
 // slowGuessing limits how fast passwords can be tried from one address, before anything
-// is read or hashed.
+// is looked up or hashed.
 func (g *guesses) slowGuessing(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		if guessed[c.Request().Method+" "+c.Path()] {

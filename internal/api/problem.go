@@ -151,7 +151,7 @@ func echoProblem(c *echo.Context, err error) {
 		detail = "There is nothing at this address."
 	case http.StatusInternalServerError:
 		slog.Error("request failed", "route", c.Request().Method+" "+c.Path(), "error", err)
-	case http.StatusForbidden, http.StatusTooManyRequests, http.StatusServiceUnavailable, http.StatusMisdirectedRequest:
+	case http.StatusForbidden, http.StatusRequestTimeout, http.StatusTooManyRequests, http.StatusServiceUnavailable, http.StatusMisdirectedRequest:
 		var worded *echo.HTTPError // by us
 		if errors.As(err, &worded) && worded.Message != "" {
 			detail = worded.Message

@@ -113,10 +113,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where the calendar can be followed */
+        /** Where the calendar can be followed by who asks: an address for each person, which ends with their place in the studio */
         get: operations["readFeed"];
         put?: never;
-        /** Give the calendar another address; the one before leads nowhere */
+        /** Give who asks another address for the calendar; the one before leads nowhere */
         post: operations["renewFeed"];
         delete?: never;
         options?: never;
@@ -2129,6 +2129,7 @@ export interface components {
             child: boolean;
             /** @description Empty where it was open whose head it is */
             client: string;
+            goods: components["schemas"]["ChairGood"][];
             hands: components["schemas"]["ChairHand"][];
             ownHead: boolean;
             pieces: components["schemas"]["ChairPiece"][];
@@ -2233,6 +2234,15 @@ export interface components {
             skill: string;
             /** Format: int64 */
             tasks: number;
+        };
+        ChairGood: {
+            colour: string;
+            /** @description Id of the item of the supplies; left out for one that is not in them */
+            item?: string;
+            key: string;
+            name: string;
+            /** Format: int64 */
+            per: number;
         };
         ChairHand: {
             attaches: boolean;
@@ -2375,6 +2385,7 @@ export interface components {
             step: number;
             /** Format: double */
             upMm: number;
+            with?: components["schemas"]["ChairWith"][];
         };
         ChairRests: {
             /** Format: double */
@@ -2503,6 +2514,12 @@ export interface components {
             untilMin: components["schemas"]["Range"];
             /** Format: double */
             workedMin: number;
+        };
+        ChairWith: {
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            good: number;
         };
         Change: {
             from: string;
@@ -2713,13 +2730,18 @@ export interface components {
         DayPlan: {
             /**
              * Format: double
-             * @description At the head with one pair of hands, where two work; else 0
+             * @description At the head with one pair of hands, in the sittings that would take, where two work; else 0
              */
             aloneMin: number;
             due: components["schemas"]["DayDue"][];
             figures: components["schemas"]["DayFigure"][];
             hands: components["schemas"]["Hand"][];
             hours: components["schemas"]["Hours"];
+            /**
+             * Format: double
+             * @description Work of all who work, breaks apart, minutes
+             */
+            labourMin: number;
             paces: components["schemas"]["TimedPace"][];
             /** Format: double */
             practisedMin: number;
@@ -4474,6 +4496,8 @@ export interface components {
             count: number;
             /** @description Id of the item; left out for one that is not in the supplies */
             item?: string;
+            /** @description What it is for inside the plan */
+            key?: string;
             name: string;
             offer: components["schemas"]["Offer"];
             /**
