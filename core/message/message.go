@@ -25,7 +25,7 @@ const (
 // Template is how a studio words a message.
 type Template struct {
 	Subject string `json:"subject" maxLength:"160"`
-	Body    string `json:"body" maxLength:"3000"`
+	Body    string `json:"body" maxLength:"6000"`
 }
 
 // Sort is a kind with its name, when it is sent, and how it is worded where the studio has no

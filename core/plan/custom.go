@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -112,19 +113,16 @@ var washing = map[method.Water]string{
 // water is what may become of the pieces while they are worn: as wished, or else as the most
 // delicate of the methods in use bears it.
 func (in Input) water() method.Water {
-	if wished := in.wish().Water; wished != "" {
-		return wished
-	}
 	for _, use := range in.Uses {
 		i := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == use.Way })
 		if i < 0 {
 			continue
 		}
 		if m, _ := method.Lookup(in.Ways[i].Method); m.Bears() == method.Dry {
-			return method.Dry
+			return method.Dry // whatever is wished: water would undo it
 		}
 	}
-	return method.Roots
+	return cmp.Or(in.wish().Water, method.Roots)
 }
 
 // Around is what is done before the first piece and after the last one.

@@ -67,14 +67,3 @@ func (r Result) Included(in Input) []string {
 	}
 	return append(out, "Checking, filling and finishing")
 }
-
-// Care are the usual rules for the weeks after. Common practice; they are no medical advice.
-func Care() []string {
-	return []string{
-		"Gather it loosely at night under a scarf or bonnet; no tight elastics.",
-		"Wash the roots only, with diluted shampoo from a nozzle; let all of it dry fully the same day.",
-		"A soaked install weighs about twice as much: support it.",
-		"Pain, bumps, stinging, itching or an odour: have it loosened or taken down now, and ask a clinician where it stays.",
-		"Plan the taking down for six to eight weeks from now.",
-	}
-}

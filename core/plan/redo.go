@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"math"
 	"slices"
 
@@ -93,6 +94,17 @@ func (w *worked) settleTask() pace.Task {
 
 // areaOrder is the order in which the parts of a head come off: the back first, what shows last.
 var areaOrder = []RowGroup{GroupBase, GroupBehind, GroupFront, GroupPart, GroupHairline}
+
+// WornOf is the head of a plan as it is worn once it is done, before anything happened to it. Its errors
+// are those of [Compute].
+func WornOf(ctx context.Context, in Input) (wear.Brief, error) {
+	w, err := in.resolved(ctx, parting.Lay)
+	if err != nil {
+		return wear.Brief{}, err
+	}
+	w.workAll()
+	return w.worn(w.work()), ctx.Err()
+}
 
 // worn is the head as it is worn once the last piece is on.
 func (w *worked) worn(work []Attachment) wear.Brief {

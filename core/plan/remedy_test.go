@@ -156,5 +156,4 @@ func TestWhatAPlanCosts(t *testing.T) {
 	assert.Contains(t, included[1], "100 pieces hung, collar and wrap")
 	in.Trim = &Trim{fall.Bob, "chin"}
 	assert.Contains(t, res.Included(in)[2], "A rounded bob to the chin")
-	assert.Len(t, Care(), 5)
 }

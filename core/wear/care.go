@@ -38,7 +38,7 @@ var curls = []hair.Form{hair.CurlyBulk}
 func (b *Brief) Care() []Care {
 	out := []Care{
 		{Key: "night", Title: "Every night", Every: nightly,
-			Text: "Gather the pieces loosely in front or on top, never tight. A satin or silk scarf over the edges, a bonnet over all of it. A headband keeps a scarf from slipping; it lies on the forehead, not on the hairline."},
+			Text: "Lay the pieces loosely to one side or over the pillow, never tight, and nothing drawn up. A satin or silk scarf over the edges, a bonnet over all of it. A headband keeps a scarf from slipping; it lies on the forehead, not on the hairline."},
 	}
 	switch b.Water {
 	case method.Dry:
@@ -70,7 +70,7 @@ func (b *Brief) Care() []Care {
 	if b.Child {
 		out = append(out, Care{Key: "child", Title: "For whoever looks after the child", Text: "Look at the edges and the nape once a week, and ask every time whether anything hurts. Swimming and sport: a loose cap, and dry it afterwards."})
 	}
-	return append(out, Care{Key: "call", Title: "When to get in touch", Text: "It should not hurt. Pain, bumps, stinging, or a face that feels drawn up: have it loosened the same day. Sores, a rash, or hair that comes out in patches: see a clinician. Itching that stays, an odour, flakes or roots that mat: come sooner than planned."})
+	return append(out, Care{Key: "call", Title: "When to get in touch", Text: "It should not hurt. Pain, bumps, stinging, or a face that feels drawn up: have it loosened the same day. Sores, or hair that comes out in patches: see a clinician. A rash that spreads, swelling or short breath: a clinician today, and it comes down today. Itching that stays, an odour, flakes or roots that mat: come sooner than planned."})
 }
 
 func (b *Brief) rootsOnly() Care {
@@ -79,6 +79,49 @@ func (b *Brief) rootsOnly() Care {
 }
 
 func roundTo(v, step float64) float64 { return step * math.Round(v/step) }
+
+// Told is what a client is told of a head: how to look after it, for how many weeks it is worn, and what
+// sets that. Every paper, page and message that speaks of either says this.
+type Told struct {
+	Care []Care `json:"care"`
+	Weeks
+	// Why is what decides the weeks.
+	Why string `json:"why"`
+}
+
+// Told is what a client is told of a head that was not looked over yet, by a house's rules.
+func (b *Brief) Told(r Rules) Told {
+	return b.ToldBy(b.Clock(r, b.Fold(nil, nil), 0))
+}
+
+// ToldBy is the same once it is worn: by its clock.
+func (b *Brief) ToldBy(c Clock) Told {
+	t := Told{Care: b.Care(), Weeks: Weeks{(c.From + 6) / 7, (c.Planned + 6) / 7}}
+	for _, x := range c.Reasons {
+		if x.Decides {
+			t.Why = x.Text
+		}
+	}
+	return t
+}
+
+// Says is for how long it is worn, in a sentence.
+func (t Told) Says() string {
+	long := weeks(t.Most)
+	if t.Least < t.Most {
+		long = fmt.Sprintf("%d to %s", t.Least, long)
+	}
+	return fmt.Sprintf("Worn for %s, and taken down by then: %s.", long, lower(t.Why))
+}
+
+// Lines are all of it, a line each.
+func (t Told) Lines() []string {
+	out := make([]string, 0, len(t.Care)+1)
+	for _, c := range t.Care {
+		out = append(out, c.Title+": "+c.Text)
+	}
+	return append(out, t.Says())
+}
 
 // DateDown is the key of the day of the taking down.
 const DateDown = "down"

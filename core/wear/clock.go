@@ -16,11 +16,12 @@ type Weeks struct {
 	Most  int `json:"most"`
 }
 
-// Rules are how long a house has heads worn.
+// Rules are how long a house has heads worn: within what the methods on a head bear, and never past what
+// protects the head.
 type Rules struct {
 	Weeks
-	// WithCare is true for a house that goes beyond what a method and a foundation usually bear,
-	// on strong edges and a scalp that is looked after.
+	// WithCare is true for a house that goes beyond what a foundation usually bears, on strong edges and
+	// a scalp that is looked after.
 	WithCare bool
 }
 
@@ -60,6 +61,8 @@ type Reason struct {
 	Weeks
 	// Decides is true for the one that sets the day.
 	Decides bool `json:"decides"`
+	// protects is true for one that nothing puts off.
+	protects bool
 }
 
 // reasons are all that limits how long a head is worn.
@@ -85,11 +88,11 @@ func (b *Brief) reasons(r Rules) []Reason {
 			continue
 		}
 		seen = append(seen, p.Method)
-		out = append(out, Reason{Key: "method", Text: m.Name, Weeks: stretch(Weeks{m.WearWeeks[0], m.WearWeeks[1]})})
+		out = append(out, Reason{Key: "method", Text: m.Name, Weeks: Weeks{m.WearWeeks[0], m.WearWeeks[1]}})
 	}
 	limit := func(applies bool, key string, weeks int, text string) {
 		if applies {
-			out = append(out, Reason{Key: key, Text: text, Weeks: Weeks{min(r.Least, weeks), weeks}})
+			out = append(out, Reason{Key: key, Text: text, Weeks: Weeks{min(r.Least, weeks), weeks}, protects: key != "wish" && key != "water"})
 		}
 	}
 	limit(b.Child, "child", childWeeks, "A child: lighter, fewer, looser, and worn for a shorter time")
@@ -126,13 +129,28 @@ type Clock struct {
 	// Next is the next look at it, Late is true where one is overdue; -1 once it is taken down.
 	Next int  `json:"nextCheck"`
 	Late bool `json:"checkLate"`
+
+	// base are the weeks it would be worn with nothing done again, protected those it is worn at most
+	// whatever is done.
+	base, protected int
 }
 
 // Weeks gained by doing the outer row, or both outer rows, again. Common practice, no source.
 var gained = [3]int{0, 3, 5}
 
+// protected is the most weeks that what protects a head lets it be worn, whatever else is done to it.
+func (b *Brief) protected(r Rules) int {
+	most := longest
+	for _, x := range b.reasons(r) {
+		if x.protects {
+			most = min(most, x.Most)
+		}
+	}
+	return most
+}
+
 // Clock says when a head is taken down. Signs that were found bring it forward; rows done again put it
-// off, as far as the longest that anything is worn.
+// off, as far as the longest that anything is worn and never past what protects the head.
 func (b *Brief) Clock(r Rules, s *State, day int) Clock {
 	c := Clock{Day: day, Reasons: b.reasons(r), Next: -1}
 	least, most := longest, longest
@@ -147,16 +165,17 @@ func (b *Brief) Clock(r Rules, s *State, day int) Clock {
 		least = min(least, b.Wish)
 	}
 	c.From, c.Planned = 7*min(least, most), 7*most
-	if gain := s.gain(); gain > 0 {
-		c.Planned = min(c.Planned+7*gain, 7*longest)
+	c.base, c.protected = most, b.protected(r)
+	if gain := min(s.gain(), c.protected-c.base); gain > 0 {
+		c.Planned += 7 * gain
 		decides = len(c.Reasons)
 		c.Reasons = append(c.Reasons, Reason{
-			Key: "refresh", Text: fmt.Sprintf("%s done again: %d weeks more", rowsOf(s.rows), gain), Weeks: Weeks{c.From / 7, c.Planned / 7},
+			Key: "refresh", Text: fmt.Sprintf("%s done again: %s more", rowsOf(s.rows), weeks(gain)), Weeks: Weeks{c.From / 7, c.Planned / 7},
 		})
 	}
 	c.Latest = c.Planned
 	if d, sooner := s.bringsForward(); sooner && d.day < c.Planned {
-		c.Planned = d.day
+		c.Planned, c.Latest = d.day, d.day // what was found is overruled by nothing
 		c.From = min(c.From, c.Planned)
 		decides = len(c.Reasons)
 		c.Reasons = append(c.Reasons, Reason{Key: "signs", Text: d.why, Weeks: Weeks{d.day / 7, d.day / 7}})

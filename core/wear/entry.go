@@ -72,8 +72,22 @@ type Entry struct {
 	Text   string  `json:"text,omitempty" maxLength:"2000"`
 	Photo  string  `json:"photo,omitempty" maxLength:"64"`
 	Of     string  `json:"of,omitempty" maxLength:"64" doc:"Id of the install by which rows were done again"`
-	// By is the name of who wrote it down.
+	// By is the name of who wrote it down, At when, by the studio's clock: of two on one day the later one
+	// counts.
 	By string `json:"by,omitempty" maxLength:"80"`
+	At int64  `json:"at,omitempty" doc:"When it was first written down, milliseconds since 1970 UTC; set by the studio"`
+}
+
+// Health tells whether an entry says anything of scalp, hair or how the client felt, which is kept with
+// consent alone.
+func (e *Entry) Health() bool {
+	return len(e.Signs) > 0 || strings.TrimSpace(e.Text) != "" || e.Felt != "" || e.Edges != "" || e.Length != 0
+}
+
+// WithoutHealth is an entry with nothing in it that [Entry.Health] speaks of.
+func (e Entry) WithoutHealth() Entry {
+	e.Signs, e.Text, e.Felt, e.Edges, e.Length = nil, "", "", "", 0
+	return e
 }
 
 // kind is what an entry of a kind must say and does.
@@ -156,10 +170,11 @@ func onePiece(_ *Brief, e *Entry, s *State, bad *invalid.Errors) {
 	bad.Count("count", "How many", e.Count, 1, max(1, hung))
 }
 
-// checkSaved refuses more of a piece than hung.
+// checkSaved refuses more of a piece than hangs.
 func checkSaved(_ *Brief, e *Entry, s *State, bad *invalid.Errors) {
 	for i, x := range e.Saved {
 		hung, known := s.Hung[x.Piece]
+		hung -= s.Saved[x.Piece]
 		at := invalid.At("saved", i)
 		if !known {
 			bad.Add(at+".piece", "No piece %q hung.", x.Piece)
@@ -208,14 +223,16 @@ type State struct {
 }
 
 // Fold is what entries come to, given how many of each piece hung at the end of the install, those
-// of rows that were done again among them. Days decide their order, then their ids.
+// of rows that were done again among them. Days decide their order, then when they were written down.
 func (b *Brief) Fold(hung map[string]int, entries []Entry) *State {
 	s := &State{Hung: map[string]int{}, Spent: map[string]int{}, Replacements: map[string]int{}, Saved: map[string]int{}, RenewedOn: -1, Off: -1, mendedOn: -1}
 	for k, n := range hung {
 		s.Hung[k] = n
 	}
 	sorted := slices.Clone(entries)
-	slices.SortStableFunc(sorted, func(a, b Entry) int { return cmp.Or(cmp.Compare(a.Day, b.Day), cmp.Compare(a.ID, b.ID)) })
+	slices.SortStableFunc(sorted, func(a, b Entry) int {
+		return cmp.Or(cmp.Compare(a.Day, b.Day), cmp.Compare(a.At, b.At), cmp.Compare(a.ID, b.ID))
+	})
 	for i := range sorted {
 		if k, known := kinds[sorted[i].Kind]; known {
 			k.apply(b, s, &sorted[i])

@@ -55,6 +55,8 @@ type Advice struct {
 	Text string `json:"text"`
 	// Within is in how many days; 0 is today.
 	Within int `json:"withinDays"`
+	// day is that of the answer.
+	day int
 }
 
 // either gives some the first, bad the second.
@@ -92,13 +94,24 @@ var signs = []Sign{
 				{Do: TakeDown, Text: "Nothing hangs on sore, broken or bare skin: take it down there today, the rest within days.", Within: 1},
 				{Do: Clinician, Text: "Broken skin, or hair that is lost in patches, is for a clinician.", Within: 2},
 			})},
+	{Key: "reaction", Ask: "A rash that spreads, swelling, or short breath?", Since: 0, Where: "Ask, and look at face, eyelids, neck and behind the ears: new hair and products can set it off within hours or days.",
+		Grades: [3]string{"No", "A rash that stays where it is", "It spreads, swells, or breath is short"},
+		says: either(
+			[]Advice{
+				{Do: TakeDown, Text: "A rash under new hair: take it down within two days, and wash scalp and neck with plain water.", Within: 2},
+				{Do: Clinician, Text: "A rash that does not fade in two days is for a clinician.", Within: 2},
+			},
+			[]Advice{
+				{Do: Clinician, Text: "A rash that spreads, swelling of the face, or short breath: a clinician today. Where breath is short or lips and tongue swell, call the emergency number now."},
+				{Do: TakeDown, Text: "Take it down today: what sets it off must come off the skin."},
+			})},
 	{Key: "itching", Ask: "Does it itch?", Since: 7, Where: "Ask, and look at the scalp along two or three parts: red, dry or clear?",
-		Grades: [3]string{"No", "Now and then", "All the time, or a rash"},
+		Grades: [3]string{"No", "Now and then", "All the time"},
 		says: either(
 			[]Advice{{Do: Tend, Text: "Rinse the roots, diluted, dry them fully, then a few drops of light oil along the parts. Never scratch with the comb."}},
 			[]Advice{
-				{Do: TakeDown, Text: "An itch that does not stop, or a rash: take it down, and rinse new hair before the next time.", Within: 3},
-				{Do: Clinician, Text: "A rash, or an itch that stays once the hair is out, is for a clinician.", Within: 7},
+				{Do: TakeDown, Text: "An itch that does not stop: take it down, and rinse new hair before the next time.", Within: 3},
+				{Do: Clinician, Text: "An itch that stays once the hair is out is for a clinician.", Within: 7},
 			})},
 	{Key: "odour", Ask: "Any odour?", Since: 14, Where: "At the crown and the nape, once it is quite dry.",
 		Grades: [3]string{"No", "Faintly", "Plainly, or musty"},
@@ -174,28 +187,55 @@ func checkSigns(bad *invalid.Errors, found map[string]Grade) {
 
 // Advise is what to do about what was found on a day, the gravest first.
 func Advise(found map[string]Grade, day int) []Advice {
+	answers := make(map[string]answer, len(found))
+	for key, g := range found {
+		answers[key] = answer{g, day}
+	}
+	return advise(answers)
+}
+
+// answer is what was answered last about a sign, and when.
+type answer struct {
+	Grade
+	day int
+}
+
+func advise(found map[string]answer) []Advice {
 	out := []Advice{}
 	for _, s := range signs {
-		for _, a := range s.says(found[s.Key], day) {
-			a.Sign = s.Key
+		x := found[s.Key]
+		for _, a := range s.says(x.Grade, x.day) {
+			a.Sign, a.day = s.Key, x.day
 			out = append(out, a)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Advice) int {
-		return cmp.Or(cmp.Compare(slices.Index(deeds, a.Do), slices.Index(deeds, b.Do)), cmp.Compare(a.Within, b.Within))
+		return cmp.Or(cmp.Compare(slices.Index(deeds, a.Do), slices.Index(deeds, b.Do)), cmp.Compare(a.day+a.Within, b.day+b.Within))
 	})
 	return out
 }
 
-// Advice is what the last look asks for, the gravest first: what was put back or done again since asks
-// for nothing more.
+// found is the last answer to every sign that was asked about: a look that leaves a question out says
+// nothing of it.
+func (s *State) found() map[string]answer {
+	out := map[string]answer{}
+	for _, c := range s.Checks {
+		for key, g := range c.Signs {
+			out[key] = answer{g, c.Day}
+		}
+	}
+	return out
+}
+
+// Advice is what the looks ask for, the gravest first: what was put back or done again since asks for
+// nothing more.
 func (s *State) Advice() []Advice {
-	if len(s.Checks) == 0 || s.Off >= 0 {
+	if s.Off >= 0 {
 		return []Advice{}
 	}
-	c := s.Checks[len(s.Checks)-1]
-	done := map[Do]bool{PutBack: s.mendedOn >= c.Day, Refresh: s.RenewedOn >= c.Day}
-	return slices.DeleteFunc(Advise(c.Signs, c.Day), func(a Advice) bool { return done[a.Do] })
+	return slices.DeleteFunc(advise(s.found()), func(a Advice) bool {
+		return a.Do == PutBack && s.mendedOn >= a.day || a.Do == Refresh && s.RenewedOn >= a.day
+	})
 }
 
 // sooner is a day by which a head should be down, and why.
@@ -204,32 +244,27 @@ type sooner struct {
 	why string
 }
 
-// bringsForward is the day by which what was found at the last look wants the head down.
+// bringsForward is the day by which what was found wants the head down.
 func (s *State) bringsForward() (sooner, bool) {
-	if len(s.Checks) == 0 {
-		return sooner{}, false
-	}
-	c := s.Checks[len(s.Checks)-1]
-	best, found := sooner{}, false
+	best, has := sooner{}, false
+	found := s.found()
 	for _, a := range s.Advice() {
 		if a.Do != TakeDown {
 			continue
 		}
-		if day := c.Day + a.Within; !found || day < best.day {
+		if day := a.day + a.Within; !has || day < best.day {
 			sign, _ := signOf(a.Sign)
-			best, found = sooner{day, fmt.Sprintf("At the look on day %d: %s", c.Day, lower(sign.Grades[c.Signs[a.Sign]]))}, true
+			best, has = sooner{day, fmt.Sprintf("At the look on day %d: %s", a.day, lower(sign.Grades[found[a.Sign].Grade]))}, true
 		}
 	}
-	return best, found
+	return best, has
 }
 
-// worry is the worst that the last look found.
+// worry is the worst that was found and still holds.
 func (s *State) worry() Grade {
 	worst := None
-	if n := len(s.Checks); n > 0 {
-		for _, g := range s.Checks[n-1].Signs {
-			worst = max(worst, g)
-		}
+	for _, x := range s.found() {
+		worst = max(worst, x.Grade)
 	}
 	return worst
 }

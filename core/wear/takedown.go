@@ -119,7 +119,9 @@ func (b *Brief) Takedown(days int) Guide {
 		"Start at the back, at the nape, and go up and forward; the hairline comes last, when hands know how it gives.",
 	}
 	if g.Mark > 0 {
-		g.Before = append(g.Before, "Before the first cut mark every piece: nothing is cut above the mark, ever. Where the own hair ends is felt between two fingers, not guessed.")
+		g.Before = append(g.Before,
+			"Before the first cut mark every piece where the own hair ends, felt between two fingers, not guessed. A piece is cut through below its mark alone: above it the own hair runs inside.",
+			"What else is cut, such as a loop, a fold or a wind of wrapping hair, lies around the own hair, not with it: it is drawn away from it first, until there is light between, and one blade is slid under it alone. Where nothing can be seen between the two, nothing is cut: it is undone by fingers.")
 	}
 	if g.Total > longTakeoff {
 		g.Before = append(g.Before, "It is long: split it over two evenings, plaits that are open tied into loose ones overnight, or ask for second hands.")
@@ -165,11 +167,19 @@ func (b *Brief) Rest(days int, felt Comfort, edges Change) (int, string) {
 	case edges == Worse || felt == Painful:
 		return restHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls, and a clinician's look where it does not mend."
 	case b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges || b.Tender || weeks > 8:
-		return restLong, fmt.Sprintf("After %d weeks, with %s: two weeks to rest, washed and conditioned at least twice.", weeks, b.delicate(weeks))
+		return restLong, fmt.Sprintf("After %s, with %s: two weeks to rest, washed and conditioned at least twice.", worn(days), b.delicate(weeks))
 	case weeks > 4:
-		return restUsual, fmt.Sprintf("After %d weeks: a week to rest, washed and conditioned.", weeks)
+		return restUsual, fmt.Sprintf("After %s: a week to rest, washed and conditioned.", worn(days))
 	}
-	return restShort, fmt.Sprintf("After %d weeks: wash, condition, and let the scalp breathe for some days.", weeks)
+	return restShort, fmt.Sprintf("After %s: wash, condition, and let the scalp breathe for some days.", worn(days))
+}
+
+// worn says for how long a head was worn.
+func worn(days int) string {
+	if days < 7 {
+		return "less than a week"
+	}
+	return weeks((days + 3) / 7)
 }
 
 // delicate is why a head rests for longer.
@@ -216,7 +226,7 @@ func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 			r.Pieces += b.Ring[i].Pieces
 			r.Minutes += b.Ring[i].Minutes * b.factor()
 		}
-		r.Rows, r.Weeks = k, max(0, min(gained[k], longest-(c.Latest/7-s.gain())))
+		r.Rows, r.Weeks = k, max(0, min(gained[k], c.protected-c.base))
 		return r
 	}
 	one := row(1)
@@ -226,6 +236,8 @@ func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 		one.Why = "It was done again a short while ago."
 	case c.State == Over:
 		one.Why = "The head is past its day: take it down, a new ring would hold old hair longer."
+	case one.Weeks < 1 && c.protected < longest:
+		one.Why = fmt.Sprintf("It would gain nothing: this head rests after %s, however new its ring looks.", weeks(c.protected))
 	case one.Weeks < 1:
 		one.Why = "It is worn as long as anything is worn already."
 	case days < ringAfter:

@@ -86,7 +86,10 @@ func TestClockKeepsToUsualAdvice(t *testing.T) {
 	}
 	assert.Equal(t, 8, weeks(func(*Brief) {}, usual))
 	assert.Equal(t, 2, weeks(func(*Brief) {}, Rules{Weeks: Weeks{2, 2}}))
-	assert.Equal(t, 16, weeks(func(*Brief) {}, Rules{Weeks{8, 16}, true}), "four months, with care")
+	long := Rules{Weeks{8, 16}, true}
+	assert.Equal(t, 8, weeks(func(*Brief) {}, long), "four months of a house are within what the method bears")
+	assert.Equal(t, 12, weeks(func(b *Brief) { b.Parts = []Part{{Method: method.BuiltOnHead, Places: 40}} }, long), "and it bears more")
+	assert.Equal(t, 3, weeks(func(b *Brief) { b.Parts = []Part{{Method: method.TwineAndLock, Places: 40}} }, long), "or far less")
 	assert.Equal(t, 4, weeks(func(b *Brief) { b.Child = true }, Rules{Weeks{8, 16}, true}), "not a child")
 	assert.Equal(t, 6, weeks(func(b *Brief) { b.Edges = hair.FragileEdges }, usual))
 	assert.Equal(t, 5, weeks(func(b *Brief) { b.Wish = 5 }, usual))
@@ -388,4 +391,93 @@ func TestClockStates(t *testing.T) {
 	}
 	smelt := fold(b, Entry{ID: "look-1234", Day: 20, Kind: Checked, Signs: map[string]Grade{"odour": Bad}})
 	assert.Equal(t, Due, b.Clock(usual, smelt, 22).State, "brought forward it is due, not over")
+}
+
+// What protects a head is passed by nothing: not by rows done again, not by a house that wears long.
+func TestNothingPassesWhatProtects(t *testing.T) {
+	long := Rules{Weeks{8, 16}, true}
+	for name, protect := range map[string]func(*Brief){
+		"a child with bare edges": func(b *Brief) { b.Child, b.Edges = true, hair.BareEdges },
+		"a child":                 func(b *Brief) { b.Child = true },
+		"fragile edges":           func(b *Brief) { b.Edges = hair.FragileEdges },
+		"a tender scalp":          func(b *Brief) { b.Tender = true },
+	} {
+		b := head()
+		protect(&b)
+		for _, r := range []Rules{usual, long} {
+			most := 7 * b.protected(r)
+			s := fold(b, Entry{ID: "again-1234", Day: 24, Kind: Renewed, Rows: 2})
+			assert.LessOrEqual(t, b.Clock(r, s, 30).Planned, most, name)
+			for _, x := range b.Renewals(22, fold(b), b.Clock(r, fold(b), 22)) {
+				assert.LessOrEqual(t, b.Clock(r, fold(b), 22).Planned+7*x.Weeks, most, name)
+			}
+		}
+	}
+	// A grave answer stands, whatever the house says and whatever is done again.
+	b := head()
+	s := fold(b, Entry{ID: "look-1234", Day: 20, Kind: Checked, Signs: map[string]Grade{"sores": Bad}}, Entry{ID: "again-1234", Day: 20, Kind: Renewed, Rows: 1})
+	c := b.Clock(long, s, 30)
+	assert.Equal(t, 21, c.Planned)
+	assert.Equal(t, Over, c.State)
+}
+
+// A question that a look leaves out keeps its last answer; of two looks on one day the later one counts,
+// whatever their ids; an answer that it is gone ends it.
+func TestAnUnansweredQuestionKeepsItsAnswer(t *testing.T) {
+	b := head()
+	look := func(id string, day int, at int64, signs map[string]Grade) Entry {
+		return Entry{ID: id, Day: day, At: at, Kind: Checked, Signs: signs}
+	}
+	grave := look("look-0001", 10, 1, map[string]Grade{"sores": Bad, "itching": None})
+	part := look("look-0002", 11, 2, map[string]Grade{"itching": None})
+	s := fold(b, grave, part)
+	require.NotEmpty(t, s.Advice())
+	assert.Equal(t, TakeDown, s.Advice()[1].Do)
+	assert.Equal(t, 11, b.Clock(usual, s, 11).Planned, "by the day after it was found, not after it was left out")
+	assert.Empty(t, fold(b, grave, part, look("look-0003", 13, 3, map[string]Grade{"sores": None})).Advice())
+
+	gone := look("a-first-id", 10, 9, map[string]Grade{"sores": None})
+	assert.Empty(t, fold(b, gone, grave).Advice(), "told later on the same day")
+	gone.ID, gone.At = "z-last-one", 0
+	assert.NotEmpty(t, fold(b, gone, grave).Advice(), "told earlier on the same day")
+}
+
+// No more comes back of a piece than hangs, over all entries together.
+func TestNoMoreComesBackThanHangs(t *testing.T) {
+	b := head()
+	off := Entry{ID: "ring-12345", Day: 20, Kind: RingOff, Rows: 1, Saved: []Saved{{"loc", 20, 0}}}
+	down := Entry{ID: "down-12345", Day: 40, Kind: Down, Saved: []Saved{{"loc", 31, 0}}}
+	assert.ErrorContains(t, down.Check(&b, hangs(), []Entry{off}), "Good ones")
+	down.Saved[0].Good = 30
+	assert.NoError(t, down.Check(&b, hangs(), []Entry{off}))
+}
+
+// Swelling, short breath and a rash that spreads are for a clinician today, and it comes down today.
+// Common practice (first aid), no source.
+func TestAReactionIsForToday(t *testing.T) {
+	list := Advise(map[string]Grade{"reaction": Bad}, 3)
+	require.Len(t, list, 2)
+	for _, a := range list {
+		assert.Zero(t, a.Within)
+	}
+	assert.Equal(t, Clinician, list[0].Do)
+	assert.Contains(t, list[0].Text, "emergency")
+	b := head()
+	assert.Equal(t, 3, b.Clock(usual, fold(b, Entry{ID: "look-1234", Day: 3, Kind: Checked, Signs: map[string]Grade{"reaction": Bad}}), 3).Planned)
+}
+
+// Words of care do not contradict each other, and count their weeks.
+func TestWordsOfCare(t *testing.T) {
+	b := head()
+	for _, c := range b.Care() {
+		if c.Key == "night" {
+			assert.NotContains(t, c.Text, "on top")
+		}
+	}
+	for _, days := range []int{0, 3, 7, 10, 30, 70} {
+		_, why := b.Rest(days, "", "")
+		assert.NotRegexp(t, `\b[01] weeks`, why)
+	}
+	assert.Equal(t, "Worn for 2 to 3 weeks, and taken down by then: twine and lock.", Told{Weeks: Weeks{2, 3}, Why: "Twine and lock"}.Says())
+	assert.Contains(t, Told{Weeks: Weeks{1, 1}}.Says(), "for 1 week,")
 }

@@ -196,6 +196,7 @@ func (s *server) installAnswer(ctx context.Context, i store.Install, err error) 
 		ID: i.ID, PlanID: i.PlanID, Brief: i.Brief, How: frozen.How, Engine: i.Engine, By: i.By, Started: i.Started,
 		Closed: timeOrNothing(i.Closed), Papers: i.Papers, Hand: s.studio.HandOf(i, person(ctx)),
 	}
+	out.Brief.Goods = append([]chair.Good{}, out.Brief.Goods...)
 	if out.Head, err = flat.Read(frozen.Head); err != nil {
 		return nil, problem(ctx, err, "")
 	}

@@ -67,6 +67,8 @@ func problem(ctx context.Context, err error, prefix string) error {
 		return refusal("body.name", "Someone in the studio has this name already; add a letter or a family name.")
 	case errors.Is(err, studio.ErrNotTheirs):
 		return huma.Error403Forbidden("Only the person themselves or an owner sets this.")
+	case errors.Is(err, store.ErrNotYours):
+		return huma.Error403Forbidden("Someone else wrote this down: they put it right, or a stylist does.")
 	case errors.Is(err, store.ErrLastOwner):
 		return huma.Error409Conflict("A studio needs an owner: make someone else an owner first.")
 	case errors.Is(err, store.ErrHasOwner):

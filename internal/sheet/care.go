@@ -14,7 +14,11 @@ import (
 type Care struct {
 	Studio string // empty where the studio has no name
 	Lines  []CareLine
-	Dates  []CareDate
+	// Says is for how long it is worn, in a sentence.
+	Says  string
+	Dates []CareDate
+	// At is when it is handed over.
+	At time.Time
 	// Down is true once the head is taken down.
 	Down bool
 }
@@ -51,8 +55,7 @@ const careNote = "Usual practice of the trade, not medical advice. What hurts, b
 
 // CarePDF writes the care of a head on one paper. The error is that of ctx when it ends first.
 func CarePDF(ctx context.Context, c Care, paper string) ([]byte, error) {
-	updated := time.Now()
-	w := newPage(ctx, Plan{Title: "The care of your hair", Updated: updated}, Style{Paper: paper})
+	w := newPage(ctx, Plan{Title: "The care of your hair", Updated: c.At}, Style{Paper: paper})
 	return w.written(w.AddPage, func() { w.care(c) })
 }
 
@@ -78,6 +81,9 @@ func (w *page) care(c Care) {
 		w.say(10, "", ink, l.Text)
 		w.Ln(2)
 	}
+	w.keep(12)
+	w.say(10, "B", ink, c.Says)
+	w.Ln(2)
 	if len(c.Dates) > 0 {
 		w.title("Days to remember")
 		for _, d := range c.Dates {

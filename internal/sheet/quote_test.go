@@ -10,6 +10,7 @@ import (
 	"kladotex/core/fall"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
+	"kladotex/core/wear"
 )
 
 // The plan sheet tells how it hangs: at what height, where rows end, what is cut off.
@@ -38,10 +39,13 @@ func TestAQuoteOnPaper(t *testing.T) {
 	drape, err := plan.DrapeOf(t.Context(), in, fall.Down)
 	require.NoError(t, err)
 	terms := quote.Terms{Name: "Tidewheel Loft", Rate: 3200, Deposit: 25, TaxName: "Sales tax", Tax: 8.875, ValidDays: 30}
-	price := terms.Of(quote.Basis{}, p.Result.Bought(in), p.Result.Tally.Minutes)
+	price := terms.Of(quote.Basis{}, p.Result.Bought(in), quote.Labour{Minutes: p.Result.Tally.Minutes, People: 1})
+	worn, err := plan.WornOf(t.Context(), in)
+	require.NoError(t, err)
+	told := worn.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 	letter := quote.Letter{
 		Title: "The cellist", Client: "Ysolde Abarinwe", Studio: terms.Name, By: "Odalys Brandt", On: "2026-11-27", Until: "2026-12-27",
-		Currency: "EUR", Price: price, Included: p.Result.Included(in), Cautions: []string{"Fragile edges."}, Care: plan.Care(),
+		Currency: "EUR", Price: price, Included: p.Result.Included(in), Cautions: []string{"Fragile edges."}, Care: told.Lines(),
 		Conditions: "The deposit is kept when the day is given up within two days.",
 	}
 	body, err := QuotePDF(t.Context(), Quote{Number: 7, Given: letter, At: time.Now(), Input: in, Result: p.Result, Drape: drape}, Style{Unit: Inches, Paper: "a4"})
@@ -50,7 +54,7 @@ func TestAQuoteOnPaper(t *testing.T) {
 	for _, says := range []string{
 		"Quote 7", "Tidewheel Loft", "For Ysolde Abarinwe", "until Sunday, 27 December 2026", "Sales tax 8.875 %",
 		money(price.Total, "EUR"), money(price.Deposit, "EUR"), money(price.Rest, "EUR"), "pieces hung", "Fragile edges.", "not medical advice",
-		"The deposit is kept",
+		"The deposit is kept", "Worn for 6 to 8 weeks",
 	} {
 		assert.Contains(t, text, says)
 	}

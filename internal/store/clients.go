@@ -258,10 +258,7 @@ func (s *Store) deleteFrom(ctx context.Context, table, id string) error {
 	if n, err := res.RowsAffected(); err != nil || n == 0 {
 		return fmt.Errorf("%s %s: %w", table, id, errors.Join(ErrNotFound, err))
 	}
-	if _, err := s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
-		return fmt.Errorf("emptying the log after deleting: %w", err)
-	}
-	return nil
+	return s.erase(ctx)
 }
 
 // repeated judges a save that met something stored already: none if that is the same.

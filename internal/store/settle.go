@@ -209,7 +209,7 @@ func closeWith(ctx context.Context, tx *sql.Tx, i Install, x Settlement, booked 
 	if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM install WHERE id = ?)`, x.Renews).Scan(&there); err != nil || !there {
 		return err // it was deleted meanwhile
 	}
-	return putEntry(ctx, tx, Worn{Logged: Logged{ID: x.Renews}}, x.Renewal, x.At, nil)
+	return putEntry(ctx, tx, Worn{Logged: Logged{ID: x.Renews}}, x.Renewal, Writer{Deletes: true}, x.At, nil)
 }
 
 // billed is what was billed of one need.

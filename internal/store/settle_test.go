@@ -289,7 +289,7 @@ func (l *life) save() {
 	n := l.r.IntN(h.used - others + 1)
 	good := l.r.IntN(n + 1)
 	e := wear.Entry{ID: id, On: time.Now().Format(time.DateOnly), Kind: wear.RingOff, Rows: 1, Text: fmt.Sprint(good, n), By: "Odalys"}
-	err = l.s.PutEntry(l.t.Context(), w, e, time.Now(), []Moving{{Key: "p1", Item: l.item, Colour: "Peat", Good: good, Worn: n - good}})
+	err = l.s.PutEntry(l.t.Context(), w, e, Writer{Deletes: true}, time.Now(), []Moving{{Key: "p1", Item: l.item, Colour: "Peat", Good: good, Worn: n - good}})
 	if invalid.From(err) == nil { // what came back may be used again by now
 		require.NoError(l.t, err)
 		h.entries[id] = n

@@ -12,6 +12,8 @@ import (
 	"net/url"
 	"os"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -48,6 +50,11 @@ type Store struct {
 	// lock is shared by all who have the file open.
 	lock  *flock.Flock
 	facts Facts
+	path  string
+	// closing ends what goes on in the background; erasing is true while a log is still to be emptied.
+	closing chan struct{}
+	erasing atomic.Bool
+	tasks   sync.WaitGroup
 }
 
 // Facts are true of a studio file as a whole.
@@ -73,7 +80,7 @@ func open(ctx context.Context, path string) (_ *Store, err error) {
 	if err := create(path); err != nil {
 		return nil, err
 	}
-	s := &Store{lock: flock.New(lockPath(path))}
+	s := &Store{lock: flock.New(lockPath(path)), path: path, closing: make(chan struct{})}
 	defer func() {
 		if err != nil {
 			err = errors.Join(err, s.Close())
@@ -350,6 +357,12 @@ func missingClient(err error) error {
 
 // Close closes the file.
 func (s *Store) Close() error {
+	select {
+	case <-s.closing: // it is closed
+	default:
+		close(s.closing)
+	}
+	s.tasks.Wait()
 	var errs []error
 	for _, db := range []*sql.DB{s.read, s.write} {
 		if db != nil {

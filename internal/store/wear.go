@@ -101,11 +101,14 @@ func (s *Store) InputOf(ctx context.Context, id string) (raw []byte, err error) 
 func readEntries(ctx context.Context, q querier, install string) ([]wear.Entry, error) {
 	return list(ctx, q, "entries of a head", func(row scanner) (e wear.Entry, err error) {
 		var document string
-		if err = row.Scan(&document); err != nil {
+		var received time.Time
+		if err = row.Scan(&document, (*stamp)(&received)); err != nil {
 			return e, err
 		}
-		return e, json.Unmarshal([]byte(document), &e)
-	}, `SELECT document FROM wear_entry WHERE install_id = ? ORDER BY on_day, id`, install)
+		err = json.Unmarshal([]byte(document), &e)
+		e.At = cmp.Or(e.At, received.UnixMilli()) // one written before it was kept
+		return e, err
+	}, `SELECT document, received_at FROM wear_entry WHERE install_id = ? ORDER BY on_day, received_at, id`, install)
 }
 
 // Moving is what an entry takes out of the stash or brings back to it.
@@ -127,36 +130,52 @@ type Back struct {
 	Condition supply.Condition `json:"condition" enum:"new,good,worn"`
 }
 
-// PutEntry keeps an entry of a head under its id, and books at a time what it moves in the stash. The same entry
-// again changes nothing; another under the same id takes its place, and its moves are put right.
-func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, at time.Time, moves []Moving) error {
-	err := s.inTx(ctx, func(tx *sql.Tx) error { return putEntry(ctx, tx, w, e, at, moves) })
+// Errors about entries.
+var (
+	// ErrNotYours: an entry is replaced by who wrote it, or by who may delete it.
+	ErrNotYours = errors.New("written by someone else")
+	// ErrOtherKind: an entry stays of the kind it is.
+	ErrOtherKind = errors.New("an entry of another kind")
+)
+
+// MostEntries is how many entries are kept of one head.
+const MostEntries = 500
+
+// Writer is who writes an entry down.
+type Writer struct {
+	// Person is the id; Deletes is true for one who may delete what others wrote.
+	Person  string
+	Deletes bool
+}
+
+// PutEntry keeps an entry of a head under its id, and books at a time what it moves in the stash. The same
+// entry again changes nothing; another of its kind takes its place, its moves are put right, and what it
+// was is kept. It fails with [ErrNotYours], [ErrOtherKind] or [ErrTooMany].
+func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
+	err := s.inTx(ctx, func(tx *sql.Tx) error { return putEntry(ctx, tx, w, e, by, at, moves) })
 	if err != nil {
 		return fmt.Errorf("keeping an entry of head %s: %w", w.ID, err)
 	}
 	return nil
 }
 
-func putEntry(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, at time.Time, moves []Moving) error {
+func putEntry(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
+	if e.At == 0 {
+		e.At = time.Now().UnixMilli()
+	}
+	if err := replaces(ctx, tx, w.ID, &e, by); err == errSame || err != nil {
+		if err == errSame {
+			err = nil
+		}
+		return err
+	}
 	document, err := json.Marshal(e)
 	if err != nil {
 		return err
 	}
-	var before string
-	err = tx.QueryRowContext(ctx, `SELECT document FROM wear_entry WHERE install_id = ? AND id = ?`, w.ID, e.ID).Scan(&before)
-	switch {
-	case err == nil && before == string(document):
-		return nil
-	case err == nil:
-		if err := unbook(ctx, tx, w.ID, e.ID, e.By); err != nil {
-			return err
-		}
-	case !errors.Is(err, sql.ErrNoRows):
-		return err
-	}
-	_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, ?, ?, ?, ?)
+	_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry (install_id, id, on_day, kind, document, person, received_at) VALUES (?, ?, ?, ?, ?, ?, ?)
 		ON CONFLICT (install_id, id) DO UPDATE SET on_day = excluded.on_day, kind = excluded.kind, document = excluded.document`,
-		w.ID, e.ID, e.On, string(e.Kind), string(document), stampOf(time.Now()))
+		w.ID, e.ID, e.On, string(e.Kind), string(document), by.Person, stampOf(time.Now()))
 	if err != nil {
 		if code(err) == foreignKey {
 			err = ErrNotFound
@@ -172,6 +191,47 @@ func putEntry(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, at time.Tim
 		return err
 	}
 	return markDown(ctx, tx, w.ID)
+}
+
+// errSame: an entry is what it would be made.
+var errSame = errors.New("the same")
+
+// replaces readies an entry to take the place of one under its id, if there is any: who wrote that one and
+// when stays. It answers [errSame] where there is nothing to change.
+func replaces(ctx context.Context, tx *sql.Tx, install string, e *wear.Entry, by Writer) error {
+	var document, person string
+	err := tx.QueryRowContext(ctx, `SELECT document, person FROM wear_entry WHERE install_id = ? AND id = ?`, install, e.ID).Scan(&document, &person)
+	if errors.Is(err, sql.ErrNoRows) {
+		n := 0
+		err := tx.QueryRowContext(ctx, `SELECT count(*) FROM wear_entry WHERE install_id = ?`, install).Scan(&n)
+		if err == nil && n >= MostEntries {
+			err = ErrTooMany
+		}
+		return err
+	}
+	if err != nil {
+		return err
+	}
+	var was wear.Entry
+	if err := json.Unmarshal([]byte(document), &was); err != nil {
+		return err
+	}
+	editor := e.By
+	e.At, e.By, was.Day = was.At, was.By, e.Day // the day follows from the date
+	if same, err := sameJSON(was, *e); err != nil || same {
+		return cmp.Or(err, errSame)
+	}
+	switch {
+	case !by.Deletes && (by.Person == "" || by.Person != person):
+		return ErrNotYours
+	case was.Kind != e.Kind:
+		return ErrOtherKind
+	}
+	_, err = tx.ExecContext(ctx, `INSERT INTO wear_entry_past (install_id, id, document, replaced_by, replaced_at) VALUES (?, ?, ?, ?, ?)`, install, e.ID, document, editor, stampOf(time.Now()))
+	if err != nil {
+		return err
+	}
+	return unbook(ctx, tx, install, e.ID, editor)
 }
 
 // DropEntry deletes an entry and takes its moves in the stash back. One that is gone is no error.
@@ -190,8 +250,10 @@ func dropEntry(ctx context.Context, tx *sql.Tx, install, id, by string) error {
 	if err := stillThere(ctx, tx, install, id); err != nil {
 		return err
 	}
-	if _, err := tx.ExecContext(ctx, `DELETE FROM wear_entry WHERE install_id = ? AND id = ?`, install, id); err != nil {
-		return err
+	for _, table := range []string{"wear_entry", "wear_entry_past"} {
+		if _, err := tx.ExecContext(ctx, `DELETE FROM `+table+` WHERE install_id = ? AND id = ?`, install, id); err != nil {
+			return err
+		}
 	}
 	return markDown(ctx, tx, install)
 }
@@ -428,30 +490,84 @@ func (s *Store) DeleteInstall(ctx context.Context, id string) error {
 }
 
 // Forget deletes pictures and health notes of installs that ended before a time; the zero time deletes
-// none. It answers how many of each went.
+// none. Looks and notes go; of a taking down, of repairs and of what was told at the chair goes what says
+// anything of scalp and hair, and what was done stays. It answers how many of each went.
 func (s *Store) Forget(ctx context.Context, photos, health time.Time) (pictures, notes int64, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
+		const ended = `install_id IN (SELECT id FROM install WHERE closed_at != '' AND closed_at < ?)`
 		drop := func(before time.Time, n *int64, query string, args ...any) error {
 			if before.IsZero() {
 				return nil
 			}
 			res, err := tx.ExecContext(ctx, query, append([]any{stampOf(before)}, args...)...)
-			if err == nil {
-				*n, err = res.RowsAffected()
+			if err != nil {
+				return err
 			}
+			gone, err := res.RowsAffected()
+			*n += gone
 			return err
 		}
-		const ended = `install_id IN (SELECT id FROM install WHERE closed_at != '' AND closed_at < ?)`
 		if err := drop(photos, &pictures, `DELETE FROM install_photo WHERE `+ended); err != nil {
 			return err
 		}
-		return drop(health, &notes, `DELETE FROM wear_entry WHERE `+ended+` AND kind IN (?, ?)`, string(wear.Checked), string(wear.Noted))
+		if err := drop(health, &notes, `DELETE FROM wear_entry WHERE `+ended+` AND kind IN (?, ?)`, string(wear.Checked), string(wear.Noted)); err != nil {
+			return err
+		}
+		for _, query := range []string{
+			`DELETE FROM wear_entry_past WHERE ` + ended,
+			`UPDATE install_event SET document = json_remove(document, '$.text', '$.answer') WHERE ` + ended + `
+				AND json_extract(document, '$.kind') IN ('noted', 'answered', 'photographed') AND json_type(document, '$.text') IS NOT NULL`,
+			`UPDATE install SET log = json_set(log, '$.notes', json('[]'), '$.felt', json('{}')) WHERE closed_at != '' AND closed_at < ? AND json_valid(log)
+				AND (json_array_length(log, '$.notes') > 0 OR json_extract(log, '$.felt') != '{}')`,
+		} {
+			if err := drop(health, &notes, query); err != nil {
+				return err
+			}
+		}
+		stripped, err := strip(ctx, tx, health)
+		notes += stripped
+		return err
 	})
 	if err == nil && pictures+notes > 0 {
-		_, err = s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`)
+		err = s.erase(ctx)
 	}
 	if err != nil {
 		return 0, 0, fmt.Errorf("deleting what is kept no longer: %w", err)
 	}
 	return pictures, notes, nil
+}
+
+// strip takes out of the entries of installs that ended before a time what they say of scalp and hair.
+func strip(ctx context.Context, tx *sql.Tx, before time.Time) (n int64, err error) {
+	if before.IsZero() {
+		return 0, nil
+	}
+	type kept struct {
+		install string
+		entry   wear.Entry
+	}
+	all, err := list(ctx, tx, "entries", func(row scanner) (k kept, err error) {
+		var document string
+		if err = row.Scan(&k.install, &document); err != nil {
+			return k, err
+		}
+		return k, json.Unmarshal([]byte(document), &k.entry)
+	}, `SELECT install_id, document FROM wear_entry WHERE install_id IN (SELECT id FROM install WHERE closed_at != '' AND closed_at < ?)`, stampOf(before))
+	if err != nil {
+		return 0, err
+	}
+	for _, k := range all {
+		if !k.entry.Health() {
+			continue
+		}
+		document, err := json.Marshal(k.entry.WithoutHealth())
+		if err != nil {
+			return n, err
+		}
+		if _, err := tx.ExecContext(ctx, `UPDATE wear_entry SET document = ? WHERE install_id = ? AND id = ?`, string(document), k.install, k.entry.ID); err != nil {
+			return n, err
+		}
+		n++
+	}
+	return n, nil
 }

@@ -63,7 +63,7 @@ func TestEntriesMoveTheStashOnce(t *testing.T) {
 			moves := []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Take: now.take, Good: now.good, Worn: now.worn}}
 			kept := true
 			for range 1 + random.IntN(2) {
-				err := s.PutEntry(t.Context(), w, e, time.Now(), moves)
+				err := s.PutEntry(t.Context(), w, e, Writer{Deletes: true}, time.Now(), moves)
 				if kept = invalid.From(err) == nil; kept {
 					require.NoError(t, err)
 				}
@@ -96,7 +96,7 @@ func TestSavedPiecesBearTheirRound(t *testing.T) {
 	today := time.Now().Format(time.DateOnly)
 	moves := []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Good: 40, Worn: 6}}
 	down := wear.Entry{ID: "down-123456", On: today, Day: 40, Kind: wear.Down, By: "Odalys"}
-	require.NoError(t, s.PutEntry(t.Context(), w, down, time.Now(), moves))
+	require.NoError(t, s.PutEntry(t.Context(), w, down, Writer{Deletes: true}, time.Now(), moves))
 	back, err := s.BackOf(t.Context(), w.ID, []wear.Entry{down})
 	require.NoError(t, err)
 	assert.ElementsMatch(t, []Back{
@@ -118,7 +118,7 @@ func TestSavedPiecesBearTheirRound(t *testing.T) {
 	assert.Equal(t, map[int]int{0: 16, 1: 0}, lying(t, s))
 	again, err := s.WornOf(t.Context(), i.ID)
 	require.NoError(t, err)
-	require.NoError(t, s.PutEntry(t.Context(), again, wear.Entry{ID: "down-654321", On: today, Kind: wear.Down}, time.Now(), []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Good: 48}}))
+	require.NoError(t, s.PutEntry(t.Context(), again, wear.Entry{ID: "down-654321", On: today, Kind: wear.Down}, Writer{Deletes: true}, time.Now(), []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Good: 48}}))
 	assert.Equal(t, map[int]int{0: 16, 1: 4, 2: 44}, lying(t, s), "the new ones among them came back first")
 }
 

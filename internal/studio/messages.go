@@ -11,6 +11,7 @@ import (
 	"kladotex/core/invalid"
 	"kladotex/core/message"
 	"kladotex/core/plan"
+	"kladotex/core/wear"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
@@ -34,11 +35,29 @@ func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID strin
 	if to == "" {
 		to = p.Title
 	}
-	return to, home.Rules.Letter(kind).Fill(said(p, day, home.Rules, by)), nil
+	told, err := s.toldOf(ctx, p, home.Rules)
+	if err != nil {
+		return "", message.Template{}, fmt.Errorf("stored plan %s: %w", planID, err)
+	}
+	return to, home.Rules.Letter(kind).Fill(said(p, day, home.Rules, by, told)), nil
+}
+
+// toldOf is what the client of a plan is told of care and wear: of the head as it is worn, where it is, and
+// else of the plan.
+func (s *Studio) toldOf(ctx context.Context, p store.Plan, rules house.Rules) (wear.Told, error) {
+	if p.InstallID != "" {
+		switch h, err := s.HeadOf(ctx, p.InstallID); {
+		case err == nil:
+			return h.Told(), nil
+		case !errors.Is(err, store.ErrNotFound): // it goes on
+			return wear.Told{}, err
+		}
+	}
+	return s.told(ctx, p.Input, rules)
 }
 
 // said is what stands for the names in braces of a message.
-func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person) map[string]string {
+func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person, told wear.Told) map[string]string {
 	studio := strings.TrimSpace(rules.Asks().Name)
 	if studio == "" {
 		studio = "your stylist"
@@ -73,7 +92,7 @@ func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person) ma
 	}
 	return map[string]string{
 		"client": client, "studio": studio, "by": worker, "date": date, "time": at, "sittings": strings.Join(lines, "\n"),
-		"hours": plan.SpellMinutes(day.Sum()), "bring": bring, "care": strings.Join(plan.Care(), "\n"),
+		"hours": plan.SpellMinutes(day.Sum()), "bring": bring, "care": strings.Join(told.Lines(), "\n"),
 	}
 }
 

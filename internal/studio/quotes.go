@@ -12,10 +12,12 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/fall"
+	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/core/supply"
+	"kladotex/core/wear"
 	"kladotex/internal/picture"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
@@ -100,11 +102,15 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if err != nil {
 		return store.Quote{}, err
 	}
+	told, err := s.told(ctx, p.Input, home.Rules)
+	if err != nil {
+		return store.Quote{}, fmt.Errorf("care of plan %s: %w", planID, err)
+	}
 	now := clock.Now()
 	given := quote.Letter{
 		Schema: quote.LetterSchema, Title: p.Title, Client: p.Client, Studio: terms.Name, By: by.Name,
 		On: now.Format(time.DateOnly), Until: now.AddDate(0, 0, terms.ValidDays).Format(time.DateOnly),
-		Currency: home.Rules.Currency, Price: price, Included: res.Included(p.Input), Cautions: []string{}, Care: plan.Care(),
+		Currency: home.Rules.Currency, Price: price, Included: res.Included(p.Input), Cautions: []string{}, Care: told.Lines(),
 		Conditions: strings.TrimSpace(terms.Conditions), Engine: plan.Engine,
 	}
 	if p.ClientID != "" {
@@ -135,6 +141,16 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 				sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: given.Currency})
 		},
 	})
+}
+
+// told is what the client of a plan is told of care and wear: in a quote, in messages and on papers, and
+// once it is done as [Head.Told] on its pages.
+func (s *Studio) told(ctx context.Context, in plan.Input, rules house.Rules) (wear.Told, error) {
+	b, err := plan.WornOf(ctx, in)
+	if err != nil {
+		return wear.Told{}, err
+	}
+	return b.Told(rules.Wear()), nil
 }
 
 // AnswerQuote says what became of a quote.

@@ -5,6 +5,7 @@ import (
 	"cmp"
 	"context"
 	"crypto/rand"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -38,11 +39,13 @@ type Head struct {
 	Logs []chair.Log
 }
 
-// Hung is how many of each piece hung at the end of the install.
-func hung(log chair.Log) map[string]int {
+// hung is how many of each piece hung at the end of installs.
+func hung(logs ...chair.Log) map[string]int {
 	out := map[string]int{}
-	for _, p := range log.Pieces {
-		out[p.Piece.Key] = p.Used
+	for _, log := range logs {
+		for _, p := range log.Pieces {
+			out[p.Piece.Key] += p.Used
+		}
 	}
 	return out
 }
@@ -210,10 +213,10 @@ func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e
 	}
 	e.By = by.Name
 	others := slices.DeleteFunc(slices.Clone(h.Entries), func(o wear.Entry) bool { return o.ID == e.ID })
-	if err := e.Check(&h.Brief, hung(h.Log), others); err != nil {
+	if err := e.Check(&h.Brief, hung(h.Logs...), others); err != nil {
 		return Head{}, err
 	}
-	if e.Kind == wear.Checked || e.Kind == wear.Noted && e.Text != "" {
+	if e.Health() {
 		if err := s.consented(ctx, install, client.KeepHealth); err != nil {
 			return Head{}, err
 		}
@@ -227,7 +230,16 @@ func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e
 			return Head{}, err
 		}
 	}
-	if err := s.store.PutEntry(ctx, h.Worn, e, clock.Midday(e.On), movings(h.Brief, h.Input, e)); err != nil {
+	e.At = 0 // the studio's clock says when
+	err = s.store.PutEntry(ctx, h.Worn, e, store.Writer{Person: by.ID, Deletes: slices.Contains(Crew, by.Role)}, clock.Midday(e.On), movings(h.Brief, h.Input, e))
+	switch {
+	case errors.Is(err, store.ErrOtherKind):
+		bad.Add("kind", "An entry stays what it is. Delete it, and write another.")
+		return Head{}, bad
+	case errors.Is(err, store.ErrTooMany):
+		bad.Add("(entry)", "Of one head %d entries are kept.", store.MostEntries)
+		return Head{}, bad
+	case err != nil:
 		return Head{}, err
 	}
 	return s.HeadOf(ctx, install)
@@ -322,6 +334,9 @@ type CareDate struct {
 	Title string `json:"title"`
 }
 
+// Told is what the client of a head is told of care and wear.
+func (h *Head) Told() wear.Told { return h.Brief.ToldBy(h.Clock) }
+
 // Dates are the days on which something is due for a head.
 func (h *Head) Dates() []CareDate {
 	out := []CareDate{}
@@ -341,8 +356,14 @@ func (s *Studio) care(ctx context.Context, install string) (sheet.Care, error) {
 	if err != nil {
 		return sheet.Care{}, err
 	}
-	out := sheet.Care{Studio: strings.TrimSpace(home.Rules.Asks().Name), Down: h.State.Off >= 0}
-	for _, x := range h.Brief.Care() {
+	clock, err := s.clockOf(home.Rules)
+	if err != nil {
+		return sheet.Care{}, err
+	}
+	out := sheet.Care{Studio: strings.TrimSpace(home.Rules.Asks().Name), Down: h.State.Off >= 0, At: clock.Now()}
+	told := h.Told()
+	out.Says = told.Says()
+	for _, x := range told.Care {
 		out.Lines = append(out.Lines, sheet.CareLine{Title: x.Title, Text: x.Text, Every: x.Every, Avoid: x.Avoid})
 	}
 	for _, d := range h.Dates() {

@@ -44,6 +44,19 @@ CREATE TABLE calendar_feed (
 ) STRICT, WITHOUT ROWID;
 ALTER TABLE studio DROP COLUMN feed_secret;
 
+-- person is the id of who wrote an entry down; empty in those written before it was kept. What an entry was
+-- before it was put right stays, and goes with it.
+ALTER TABLE wear_entry ADD COLUMN person TEXT NOT NULL DEFAULT '';
+CREATE TABLE wear_entry_past (
+    seq         INTEGER PRIMARY KEY AUTOINCREMENT,
+    install_id  TEXT NOT NULL REFERENCES install (id) ON DELETE CASCADE,
+    id          TEXT NOT NULL,
+    document    TEXT NOT NULL,
+    replaced_by TEXT NOT NULL,
+    replaced_at TEXT NOT NULL
+) STRICT;
+CREATE INDEX wear_entry_past_by_entry ON wear_entry_past (install_id, id);
+
 -- Ids of these are used once, too.
 -- +goose StatementBegin
 CREATE TRIGGER install_gone AFTER DELETE ON install BEGIN INSERT OR IGNORE INTO gone VALUES (old.id); END;
@@ -59,6 +72,8 @@ CREATE TRIGGER message_gone AFTER DELETE ON message BEGIN INSERT OR IGNORE INTO 
 -- +goose StatementEnd
 
 -- +goose Down
+DROP TABLE wear_entry_past;
+ALTER TABLE wear_entry DROP COLUMN person;
 ALTER TABLE studio ADD COLUMN feed_secret TEXT NOT NULL DEFAULT '';
 DROP TABLE calendar_feed;
 DROP TRIGGER message_gone;

@@ -5424,6 +5424,11 @@ export interface components {
             state: "fine" | "soon" | "due" | "over";
         };
         WearEntry: {
+            /**
+             * Format: int64
+             * @description When it was first written down, milliseconds since 1970 UTC; set by the studio
+             */
+            at?: number;
             by?: string;
             /** Format: int64 */
             count?: number;
