@@ -55,6 +55,8 @@ const (
 	EmptyUse Code = "empty-use"
 	// NoWay: no rule gives a place a method that works there.
 	NoWay Code = "no-way"
+	// BareEdges: something hangs on edges where no hair is left.
+	BareEdges Code = "bare-edges"
 )
 
 // Severity says how much a notice matters.
@@ -72,7 +74,7 @@ const (
 
 // Notice is something to know about a plan.
 type Notice struct {
-	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,long-piece,empty-use,no-way"`
+	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,long-piece,empty-use,no-way,bare-edges"`
 	Severity Severity `json:"severity" enum:"hint,look,danger"`
 	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`

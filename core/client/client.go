@@ -138,16 +138,39 @@ type Grave struct {
 // Child is the key of the caution of a child; those of events are the events.
 const Child = "child"
 
-// Grave are the cautions without which nobody goes on: sore or broken scalp, active loss, a
-// recent chemical service, a child. Usual practice, not medical advice.
-func (f Facts) Grave() []Grave {
+// stops are what nobody goes on with before it was read: sore or broken scalp, active loss, a recent
+// chemical service. Usual practice, not medical advice.
+var stops = []Event{SoreScalp, HairLoss, Chemical}
+
+// asks are the questions on them, for a head that no card speaks of.
+var asks = map[Event]string{
+	SoreScalp: "Is the scalp sore, broken or infected anywhere?",
+	HairLoss:  "Is hair being lost: thinner edges, bare patches, more in the comb than before?",
+	Chemical:  "Relaxed, bleached, coloured or permed in the last weeks?",
+}
+
+// Asks are the questions that are asked about a head that no card speaks of, each with the key of its
+// caution.
+func Asks() []Grave {
+	out := make([]Grave, len(stops))
+	for i, e := range stops {
+		out[i] = Grave{string(e), asks[e]}
+	}
+	return out
+}
+
+// Grave are the cautions without which nobody goes on.
+func (f Facts) Grave() []Grave { return f.GraveOn(false) }
+
+// GraveOn are the same on a head that may be a child's though no guardian is on the card.
+func (f Facts) GraveOn(child bool) []Grave {
 	out := []Grave{}
-	for _, e := range []Event{SoreScalp, HairLoss, Chemical} {
+	for _, e := range stops {
 		if slices.Contains(f.History, e) {
 			out = append(out, Grave{string(e), cautions[e]})
 		}
 	}
-	if f.Guardian != "" {
+	if child || f.Guardian != "" {
 		out = append(out, Grave{Child, childCaution})
 	}
 	return out

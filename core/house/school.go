@@ -38,10 +38,6 @@ type Side struct {
 	Reason string `json:"reason"`
 }
 
-// edgeStrip is how wide tender edges are left out, mm: baby hair and the first fine row of
-// it. Common practice, no source.
-const edgeStrip = 8.0
-
 // beforeCrown is how far before the crown a part line stops, mm. Common practice, no source.
 const beforeCrown = 25.0
 
@@ -79,7 +75,7 @@ var settled = []School{
 			return ""
 		},
 		take: func(in plan.Input, side string) plan.Input {
-			in.Parting.Edges = either(side == "out", max(edgeStrip, in.Parting.Edges), 0)
+			in.Parting.Edges = either(side == "out", max(plan.EdgeStrip, in.Parting.Edges), 0)
 			return in
 		},
 	},

@@ -203,7 +203,8 @@ func (w *worked) notices(t Tally) []advice.Notice {
 			found.Add(allPlaces, id, f)
 		}
 	}
-	out := append([]advice.Notice{}, w.layout.Notices...)
+	out := append([]advice.Notice{}, w.in.refused()...)
+	out = append(out, w.layout.Notices...)
 	out = append(out, w.loadOfHead(t.Weight, t.Pieces)...)
 	out = append(out, found.Notices(func(group string) int { return total[group] })...)
 	for u, use := range w.in.Uses {

@@ -175,6 +175,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.clientOperations(api)
 	s.previewOperations(api)
 	s.planOperations(api)
+	s.clearanceOperations(api)
 	s.quoteOperations(api)
 	s.calendarOperations(api)
 	s.messageOperations(api)

@@ -68,6 +68,7 @@ func TestAPlanOnTheCalendar(t *testing.T) {
 	day.Install = ""
 	open.Day = &day
 	undated := s.newPlan("No date", open)
+	s.safe(undated.ID)
 	res := s.send("POST", "/api/v1/plans/"+undated.ID+"/booking", made(), "If-Match", `"1"`)
 	assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode)
 	assert.Contains(t, string(res.body), "day.install")
@@ -75,6 +76,7 @@ func TestAPlanOnTheCalendar(t *testing.T) {
 	p := s.newPlan("The cellist", in)
 	body := made()
 	book := func(id, body, match string) (b bookingDocument) {
+		s.safe(id)
 		res := s.send("POST", "/api/v1/plans/"+id+"/booking", body, "If-Match", match)
 		require.Equal(t, http.StatusCreated, res.StatusCode, string(res.body))
 		res.json(t, &b)
@@ -217,6 +219,7 @@ func TestMessagesAreSentAndKept(t *testing.T) {
 	assert.Equal(t, "Until nine.", sent[0].Says.Body)
 	assert.Equal(t, "Juno Pellwether", sent[0].To)
 	// What was sent and booked is held about the client, and goes with them.
+	s.safe(p.ID)
 	require.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/plans/"+p.ID+"/booking", made(), "If-Match", `"1"`).StatusCode)
 	held := string(s.send("GET", "/api/v1/clients/"+c.ID+"/export", "").body)
 	assert.Contains(t, held, "Until nine.")
@@ -231,6 +234,7 @@ func TestADeletedClientIsOffTheCalendar(t *testing.T) {
 	res := s.send("POST", "/api/v1/plans", anew(text(t, map[string]any{"title": "Juno", "clientId": c.ID, "input": twoSittings("2027-03-27", "")})))
 	var p planDocument
 	res.json(t, &p)
+	s.safe(p.ID)
 	require.Equal(t, http.StatusCreated, s.send("POST", "/api/v1/plans/"+p.ID+"/booking", made(), "If-Match", `"1"`).StatusCode)
 	require.Len(t, s.month("2027-03-27", "2027-03-28").Bookings, 1)
 	require.Equal(t, http.StatusNoContent, s.send("DELETE", "/api/v1/clients/"+c.ID, "").StatusCode)

@@ -31,6 +31,7 @@ import (
 // atChair starts an install of a plan.
 func (s tester) atChair(planID string) (i installDocument) {
 	s.t.Helper()
+	s.safe(planID)
 	res := s.send("POST", "/api/v1/plans/"+planID+"/install", `{"id":"`+uuid.NewString()+`","unit":"in","paper":"letter"}`)
 	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
 	res.json(s.t, &i)

@@ -19,6 +19,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
+	"kladotex/internal/studio"
 )
 
 func (s tester) newPlan(title string, in plan.Input) planDocument {
@@ -28,6 +29,25 @@ func (s tester) newPlan(title string, in plan.Input) planDocument {
 	var doc planDocument
 	res.json(s.t, &doc)
 	return doc
+}
+
+// safe has everything read that must be before a plan is carried out; nothing speaks against a head of which
+// no card does.
+func (s tester) safe(planID string) {
+	s.t.Helper()
+	var c studio.Clearance
+	s.send("GET", "/api/v1/plans/"+planID+"/clearance", "").json(s.t, &c)
+	if !c.Asked {
+		res := s.send("PUT", "/api/v1/plans/"+planID+"/asked", `{"history":[]}`)
+		require.Equal(s.t, http.StatusOK, res.StatusCode, string(res.body))
+		res.json(s.t, &c)
+	}
+	for _, x := range c.Cautions {
+		res := s.send("POST", "/api/v1/plans/"+planID+"/cautions", text(s.t, map[string]string{"caution": x.Key}))
+		require.Equal(s.t, http.StatusOK, res.StatusCode, string(res.body))
+		res.json(s.t, &c)
+	}
+	require.True(s.t, c.Clear || len(c.Refusals) > 0)
 }
 
 // Two people on one plan: the second is told who changed what, and can look back.

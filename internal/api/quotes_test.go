@@ -97,6 +97,7 @@ func TestAQuoteIsFrozen(t *testing.T) {
 	}
 	body := anew(`{"unit":"in","paper":"letter"}`)
 	assert.Equal(t, http.StatusPreconditionFailed, give(body, `"7"`).StatusCode, "a plan that was saved since is looked at again")
+	s.safe(p.ID)
 	res = give(body, `"1"`)
 	require.Equal(t, http.StatusCreated, res.StatusCode, string(res.body))
 	var q quoteDocument

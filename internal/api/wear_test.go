@@ -36,6 +36,7 @@ func (s tester) planFor(title, clientID string, in plan.Input) (p planDocument) 
 // done has a plan worked at the chair, to an end so many days ago to the minute.
 func (s tester) done(planID string, days int) string {
 	s.t.Helper()
+	s.safe(planID)
 	ended := time.Now().AddDate(0, 0, -days)
 	use, err := studio.Open(s.t.Context(), s.store)
 	require.NoError(s.t, err)

@@ -51,9 +51,30 @@ var booked = []string{
 	"The baker, four evenings at home", "The cellist, a hairline that shows", atChair,
 }
 
+// cautioned has everything read that must be before a plan is carried out; nothing speaks against the heads
+// of which no card does.
+func cautioned(ctx context.Context, use *studio.Studio, by store.Person, planID string) error {
+	c, err := use.Clearance(ctx, planID)
+	if err == nil && !c.Asked {
+		c, err = use.Ask(ctx, by, planID, nil)
+	}
+	for _, x := range c.Cautions {
+		if err == nil && x.By == "" {
+			_, err = use.ReadCaution(ctx, by, planID, x.Key)
+		}
+	}
+	if err != nil {
+		return fmt.Errorf("demo cautions of plan %s: %w", planID, err)
+	}
+	return nil
+}
+
 // bookings puts plans on the calendar and says when people are busy.
 func bookings(ctx context.Context, s *store.Store, use *studio.Studio, crew map[string]store.Person, plans map[string]string) error {
 	for _, title := range booked {
+		if err := cautioned(ctx, use, crew["Odalys Brandt"], plans[title]); err != nil {
+			return err
+		}
 		if _, err := use.Book(ctx, crew["Odalys Brandt"], uuid.NewString(), plans[title], 1); err != nil {
 			return fmt.Errorf("demo booking of %q: %w", title, err)
 		}

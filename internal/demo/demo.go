@@ -338,6 +338,9 @@ func prices(ctx context.Context, s *store.Store, planID string) error {
 	if _, err := use.SaveHouse(ctx, home.Version, home.Rules); err != nil {
 		return fmt.Errorf("demo prices: %w", err)
 	}
+	if err := cautioned(ctx, use, crew[at], planID); err != nil {
+		return err
+	}
 	given, err := use.GiveQuote(ctx, crew[at], uuid.NewString(), planID, 1, sheet.Inches, "letter")
 	if err != nil {
 		return fmt.Errorf("demo quote: %w", err)

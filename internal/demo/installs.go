@@ -192,6 +192,9 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 				return fmt.Errorf("demo install %q: %w", f.title, err)
 			}
 		}
+		if err := cautioned(ctx, use, by, id); err != nil {
+			return err
+		}
 		i, err := use.StartInstall(ctx, by, studio.Start{ID: uuid.NewString(), PlanID: id, At: at})
 		if err != nil {
 			return fmt.Errorf("demo install %q: %w", f.title, err)
@@ -299,6 +302,9 @@ func wore(ctx context.Context, use *studio.Studio, n int, install string, by sto
 
 // chairs has a plan at the chair, half done by a person.
 func chairs(ctx context.Context, use *studio.Studio, by store.Person, planID string) error {
+	if err := cautioned(ctx, use, by, planID); err != nil {
+		return err
+	}
 	i, err := use.StartInstall(ctx, by, studio.Start{ID: uuid.NewString(), PlanID: planID, Unit: sheet.Inches, Paper: "letter", At: time.Now().Add(-4 * time.Hour)})
 	if err != nil {
 		return fmt.Errorf("demo install at the chair: %w", err)

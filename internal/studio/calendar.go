@@ -67,6 +67,9 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 	if p.Version != version {
 		return store.Booking{}, store.ErrStale
 	}
+	if err := s.cleared(ctx, p); err != nil {
+		return store.Booking{}, err
+	}
 	if p.Input.InstallDay() == "" {
 		var bad invalid.Errors
 		bad.Add("day.install", "Give the first sitting a date; then the plan can go on the calendar.")

@@ -48,6 +48,9 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 	if err != nil {
 		return store.Install{}, err
 	}
+	if err := s.cleared(ctx, p); err != nil {
+		return store.Install{}, err
+	}
 	at, err := plan.ChairOf(ctx, p.Input)
 	if err != nil {
 		return store.Install{}, fmt.Errorf("stored plan %s: %w", p.ID, err)

@@ -85,6 +85,9 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if p.Version != version {
 		return store.Quote{}, store.ErrStale
 	}
+	if err := s.cleared(ctx, p); err != nil {
+		return store.Quote{}, err
+	}
 	home, err := s.store.House(ctx)
 	if err != nil {
 		return store.Quote{}, err

@@ -57,6 +57,22 @@ CREATE TABLE wear_entry_past (
 ) STRICT;
 CREATE INDEX wear_entry_past_by_entry ON wear_entry_past (install_id, id);
 
+-- What was asked about a head that no client's card speaks of, and which cautions were read for it; history
+-- is a JSON list of what calls for caution.
+CREATE TABLE plan_asked (
+    plan_id TEXT PRIMARY KEY REFERENCES plan (id) ON DELETE CASCADE,
+    history TEXT NOT NULL,
+    person  TEXT NOT NULL,
+    at      TEXT NOT NULL
+) STRICT, WITHOUT ROWID;
+CREATE TABLE plan_read (
+    plan_id TEXT NOT NULL REFERENCES plan (id) ON DELETE CASCADE,
+    caution TEXT NOT NULL,
+    person  TEXT NOT NULL,
+    at      TEXT NOT NULL,
+    PRIMARY KEY (plan_id, caution)
+) STRICT, WITHOUT ROWID;
+
 -- Ids of these are used once, too.
 -- +goose StatementBegin
 CREATE TRIGGER install_gone AFTER DELETE ON install BEGIN INSERT OR IGNORE INTO gone VALUES (old.id); END;
@@ -72,6 +88,8 @@ CREATE TRIGGER message_gone AFTER DELETE ON message BEGIN INSERT OR IGNORE INTO 
 -- +goose StatementEnd
 
 -- +goose Down
+DROP TABLE plan_read;
+DROP TABLE plan_asked;
 DROP TABLE wear_entry_past;
 ALTER TABLE wear_entry DROP COLUMN person;
 ALTER TABLE studio ADD COLUMN feed_secret TEXT NOT NULL DEFAULT '';

@@ -1025,6 +1025,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plans/{id}/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what was answered about a head that no client's card speaks of */
+        put: operations["askAboutHead"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plans/{id}/booking": {
         parameters: {
             query?: never;
@@ -1037,6 +1054,40 @@ export interface paths {
         put?: never;
         /** Put a plan on the calendar as it is stored, in place of an earlier booking of it */
         post: operations["bookPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a grave caution of the head of a plan was read */
+        post: operations["readCaution"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plans/{id}/clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holds a plan back from a quote, a booking and the chair */
+        get: operations["readClearance"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1870,6 +1921,10 @@ export interface components {
             /** @description Key of the supplier */
             supplier: string;
         };
+        AskAboutHeadRequest: {
+            /** @description What calls for caution; none is an answer too */
+            history: ("chemical" | "hair-loss" | "sore-scalp")[];
+        };
         Attachment: {
             /**
              * Format: double
@@ -2121,6 +2176,13 @@ export interface components {
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
             ways: components["schemas"]["Way"][];
+        };
+        Caution: {
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+            key: string;
+            text: string;
         };
         ChairBrief: {
             /** Format: double */
@@ -2572,6 +2634,17 @@ export interface components {
             input: components["schemas"]["Input"];
             /** @description Left out for one that was never saved */
             planId?: string;
+        };
+        Clearance: {
+            /** @description False where no client's card speaks of this head and nobody was asked */
+            asked: boolean;
+            cautions: components["schemas"]["Caution"][];
+            clear: boolean;
+            /** @description What was answered where no card speaks of it */
+            history: ("chemical" | "heat-damage" | "hair-loss" | "sore-scalp" | "fibre-itch" | "product-allergy" | "pain-before")[];
+            /** @description What is asked where no card speaks of the head */
+            questions: components["schemas"]["Grave"][];
+            refusals: components["schemas"]["Refusal"][];
         };
         ClientDocument: {
             /** @description Those that were read, by whom and when */
@@ -3895,7 +3968,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "long-piece" | "empty-use" | "no-way";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "long-piece" | "empty-use" | "no-way" | "bare-edges";
             /** @description What is so, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -4576,6 +4649,10 @@ export interface components {
             /** Format: int64 */
             places: number;
         };
+        ReadCautionRequest: {
+            /** @description Key of the caution */
+            caution: string;
+        };
         ReadIn: {
             /**
              * Format: int64
@@ -4605,6 +4682,12 @@ export interface components {
         RefreshPricesRequest: {
             /** @description Write them into the items too */
             save: boolean;
+        };
+        Refusal: {
+            /** @enum {string} */
+            code: "bare-edges";
+            reason: string;
+            remedies: components["schemas"]["Remedy"][];
         };
         RejectedEdit: {
             at: number[];
@@ -8419,6 +8502,41 @@ export interface operations {
             };
         };
     };
+    askAboutHead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskAboutHeadRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clearance"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     readBooking: {
         parameters: {
             query?: never;
@@ -8475,6 +8593,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BookingDocument"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readCaution: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadCautionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clearance"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readClearance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clearance"];
                 };
             };
             /** @description Error */
