@@ -192,12 +192,9 @@ func (s *server) clientOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
-		Summary: "Delete a client with all their plans", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
-	}, func(ctx context.Context, in *ClientPath) (*struct{}, error) {
-		if err := s.studio.DeleteClient(ctx, in.ID); err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return nil, nil
+		Summary: "Delete a client with all their plans, and say where anything of them remains", Metadata: rights(studio.Owners),
+	}, func(ctx context.Context, in *ClientPath) (*remainsOutput, error) {
+		return s.deleted(ctx, s.studio.DeleteClient(ctx, in.ID))
 	})
 
 	huma.Register(api, huma.Operation{
@@ -240,4 +237,18 @@ func (s *server) clientOperations(api huma.API) {
 		}
 		return &struct{ Body plan.Input }{input}, nil
 	})
+}
+
+type remainsOutput struct{ Body store.Remains }
+
+// deleted says where what was deleted remains.
+func (s *server) deleted(ctx context.Context, err error) (*remainsOutput, error) {
+	if err != nil {
+		return nil, problem(ctx, err, "")
+	}
+	remains, err := s.studio.Remains()
+	if err != nil {
+		return nil, problem(ctx, err, "")
+	}
+	return &remainsOutput{remains}, nil
 }

@@ -44,8 +44,16 @@ func newSessions(s *store.Store, secure bool) *scs.SessionManager {
 func inSession(sessions *scs.SessionManager) echo.MiddlewareFunc {
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
 		writeProblem(w, problem(context.WithValue(r.Context(), routeKey{}, "the session"), err, ""))
+		if once, ok := w.(*oneAnswer); ok {
+			once.given = true
+		}
 	}
-	wrap := echo.WrapMiddleware(sessions.LoadAndSave)
+	wrap := echo.WrapMiddleware(func(next http.Handler) http.Handler {
+		kept := sessions.LoadAndSave(next)
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			kept.ServeHTTP(&oneAnswer{ResponseWriter: w}, r)
+		})
+	})
 	return func(next echo.HandlerFunc) echo.HandlerFunc {
 		with := wrap(next)
 		return func(c *echo.Context) error {
@@ -58,6 +66,29 @@ func inSession(sessions *scs.SessionManager) echo.MiddlewareFunc {
 		}
 	}
 }
+
+// oneAnswer drops what is written after an answer was given in place of it: the session is kept once the first
+// of an answer is written, and where that fails the failure is the answer.
+type oneAnswer struct {
+	http.ResponseWriter
+	given bool
+}
+
+func (o *oneAnswer) WriteHeader(status int) {
+	if !o.given {
+		o.ResponseWriter.WriteHeader(status)
+	}
+}
+
+func (o *oneAnswer) Write(b []byte) (int, error) {
+	if o.given {
+		return len(b), nil
+	}
+	return o.ResponseWriter.Write(b)
+}
+
+// Unwrap is for [http.ResponseController].
+func (o *oneAnswer) Unwrap() http.ResponseWriter { return o.ResponseWriter }
 
 // signedIn is the person of the session; an error when there is none.
 func (s *server) signedIn(ctx context.Context) (store.Person, error) {

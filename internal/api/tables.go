@@ -70,12 +70,11 @@ func (s *server) tableOperations(api huma.API) {
 			w.SetHeader("Content-Type", "application/x-ndjson")
 			w.SetStatus(http.StatusOK)
 			out := json.NewEncoder(w.BodyWriter())
-			flush, _ := w.BodyWriter().(http.Flusher)
+			control := http.NewResponseController(w.BodyWriter().(http.ResponseWriter))
+			_ = control.SetWriteDeadline(time.Now().Add(tableTimeout + answerTime)) // it has a limit of its own
 			tell := func(line readingIn) error {
 				err := out.Encode(line)
-				if flush != nil {
-					flush.Flush()
-				}
+				_ = control.Flush() // what can not be flushed comes a little later
 				return err
 			}
 			says, err := s.studio.ImportTable(ctx, in.Table, in.RawBody, in.Save, by, func(done, of int) error {

@@ -236,12 +236,9 @@ func (s *server) wearOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "deleteInstall", Method: http.MethodDelete, Path: "/api/v1/installs/{id}",
-		Summary: "Delete an install with all that was told of it, its pictures and what was seen since", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
-	}, func(ctx context.Context, in *InstallPath) (*struct{}, error) {
-		if err := s.studio.DeleteInstall(ctx, in.ID); err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return nil, nil
+		Summary: "Delete an install with all that was told of it, its pictures and what was seen since, and say where anything of it remains", Metadata: rights(studio.Owners),
+	}, func(ctx context.Context, in *InstallPath) (*remainsOutput, error) {
+		return s.deleted(ctx, s.studio.DeleteInstall(ctx, in.ID))
 	})
 
 	huma.Register(api, huma.Operation{
@@ -358,7 +355,7 @@ func (s *server) handedOver(e *echo.Echo) {
 	faces := sheet.Faces{Display: face("bricolage-grotesque-latin-wght"), Text: face("atkinson-hyperlegible-next-latin-wght")}
 	open := func(serve func(c *echo.Context, secret string) error) echo.HandlerFunc {
 		return func(c *echo.Context) error {
-			from := network(c.RealIP())
+			from := "care of " + network(c.RealIP()) // wrong addresses keep nobody from signing in
 			if wait := s.guesses.fromAddress(from); wait > 0 {
 				return tooMany(c.Response().Header(), wait)
 			}

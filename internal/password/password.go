@@ -26,6 +26,9 @@ const (
 // guessing against the rate limit, short enough not to be a burden to hash.
 const MinLength, MaxLength = 10, 200
 
+// Blank tells whether a password is nothing but blanks: long, and no secret.
+func Blank(password string) bool { return strings.TrimSpace(password) == "" }
+
 // turns bounds how many hashes are worked out at once, and so the memory they take.
 var turns = make(chan struct{}, 2)
 

@@ -144,8 +144,11 @@ func Restore(ctx context.Context, path, copied string, unchecked bool) (kept str
 	if err := prepare(ctx, ready, copied); err != nil {
 		return "", failed(err)
 	}
+	if err := finishRestore(path); err != nil { // one that was broken off before
+		return "", failed(err)
+	}
 	if _, err := os.Stat(path); err == nil {
-		kept = fmt.Sprintf("%s.before-restore-%s", path, time.Now().UTC().Format("20060102-150405.000"))
+		kept = unused(fmt.Sprintf("%s.before-restore-%s", path, time.Now().UTC().Format("20060102-150405.000")))
 	}
 	lock := flock.New(lockPath(path))
 	alone, err := lock.TryLock()
@@ -277,19 +280,66 @@ func (s *Store) beginAnew(ctx context.Context) error {
 	})
 }
 
-// replace puts the file at ready in the place of the studio, which is kept.
+// replace puts the file at ready in the place of the studio, which is kept. Broken off at any point, such as by
+// a power cut, it is finished by [finishRestore] before anybody opens the studio: the studio is at path all
+// the while, first the old one and then the new, and what is beside it belongs to it.
 func replace(path, ready, kept string) error {
 	if kept != "" {
-		for _, suffix := range []string{"", "-wal", "-shm"} {
-			if err := os.Rename(path+suffix, kept+suffix); err != nil && !errors.Is(err, os.ErrNotExist) {
+		for _, suffix := range []string{"", "-wal"} {
+			if err := os.Link(path+suffix, kept+suffix); err != nil && !errors.Is(err, os.ErrNotExist) {
 				return err
 			}
 		}
 	}
-	if err := os.Rename(ready, path); err != nil {
-		return errors.Join(err, putBack(path, kept))
+	if err := write(readyPath(path), ready); err != nil {
+		return err
 	}
-	return nil
+	if err := syncedFolder(path); err != nil {
+		return err
+	}
+	return finishRestore(path)
+}
+
+// readyPath is where it is written down which file takes the place of a studio.
+func readyPath(path string) string { return path + ".restoring" }
+
+// finishRestore carries on where [replace] was broken off; mostly there is nothing to do. It fails where
+// others have the studio open.
+func finishRestore(path string) (err error) {
+	ready, err := os.ReadFile(readyPath(path))
+	if errors.Is(err, os.ErrNotExist) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	if _, err := os.Stat(string(ready)); err == nil {
+		// The log of the old studio goes before the new one comes: it would be taken for that one's.
+		for _, suffix := range []string{"-wal", "-shm"} {
+			if err := os.Remove(path + suffix); err != nil && !errors.Is(err, os.ErrNotExist) {
+				return err
+			}
+		}
+		if err := syncedFolder(path); err != nil {
+			return err
+		}
+		if err := os.Rename(string(ready), path); err != nil {
+			return err
+		}
+		if err := syncedFolder(path); err != nil {
+			return err
+		}
+	}
+	return errors.Join(os.Remove(readyPath(path)), os.RemoveAll(filepath.Dir(string(ready))))
+}
+
+// syncedFolder waits until the names in the folder of a file are on disk.
+func syncedFolder(path string) error {
+	dir, err := os.Open(filepath.Dir(path))
+	if err != nil {
+		return err
+	}
+	return errors.Join(dir.Sync(), dir.Close())
 }
 
 // putBack undoes replace.
@@ -298,8 +348,12 @@ func putBack(path, kept string) error {
 		return nil
 	}
 	var errs []error
-	for _, suffix := range []string{"", "-wal", "-shm"} {
-		if err := os.Rename(kept+suffix, path+suffix); err != nil && !errors.Is(err, os.ErrNotExist) {
+	for _, suffix := range []string{"-wal", "-shm", ""} {
+		err := os.Rename(kept+suffix, path+suffix)
+		if errors.Is(err, os.ErrNotExist) && suffix != "" {
+			err = os.Remove(path + suffix)
+		}
+		if err != nil && !errors.Is(err, os.ErrNotExist) {
 			errs = append(errs, err)
 		}
 	}

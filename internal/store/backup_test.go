@@ -328,3 +328,122 @@ func TestWhatIsDeletedIsNowhereInTheFile(t *testing.T) {
 	_, err = s.CreateClient(t.Context(), c.ID, ClientDraft{Name: "Zephyrine Oduvall", Facts: facts})
 	assert.ErrorIs(t, err, ErrNotFound)
 }
+
+// broken off is how a folder looks when putting a copy back was broken off between two of its steps.
+func brokenOff(t *testing.T, path, ready string, after int) {
+	t.Helper()
+	steps := []func() error{
+		func() error { return os.Link(path, path+".before-restore-x") },
+		func() error { return os.Link(path+"-wal", path+".before-restore-x-wal") },
+		func() error { return write(readyPath(path), ready) },
+		func() error { return os.Remove(path + "-wal") },
+		func() error { return os.Remove(path + "-shm") },
+		func() error { return os.Rename(ready, path) },
+	}
+	for _, step := range steps[:after] {
+		require.NoError(t, step())
+	}
+}
+
+// Broken off anywhere, putting a copy back leaves the old studio or the new one, whole, never an empty one
+// and never the log of one beside the other; what was is kept with its log.
+func TestPuttingACopyBackIsBrokenOff(t *testing.T) {
+	for after := range 7 {
+		dir := t.TempDir()
+		path, live := filepath.Join(dir, "studio.db"), filepath.Join(dir, "live", "studio.db")
+		require.NoError(t, os.Mkdir(filepath.Dir(live), 0o700))
+		s := opened(t, live)
+		_, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "Old", "", plan.Default()))
+		require.NoError(t, err)
+		for _, suffix := range []string{"", "-wal", "-shm"} { // as a power cut leaves them, all in the log
+			raw, err := os.ReadFile(live + suffix)
+			require.NoError(t, err)
+			require.NoError(t, os.WriteFile(path+suffix, raw, 0o600))
+		}
+		require.NoError(t, s.Close())
+		aside := path + ".restoring-1"
+		require.NoError(t, os.Mkdir(aside, 0o700))
+		ready := filepath.Join(aside, "studio.db")
+		filled(t, ready, 2)
+		brokenOff(t, path, ready, after)
+		if after < 3 {
+			assert.Equal(t, []string{"Old"}, titles(t, path), "after %d steps", after)
+		} else {
+			assert.Equal(t, []string{"Plan 0", "Plan 1"}, titles(t, path), "after %d steps", after)
+			assert.NoFileExists(t, readyPath(path))
+			assert.NoDirExists(t, aside)
+		}
+		if after > 1 {
+			assert.Equal(t, []string{"Old"}, titles(t, path+".before-restore-x"), "after %d steps", after)
+		}
+	}
+}
+
+// A studio that is missing where copies of it are kept is no new one.
+func TestAMissingStudioIsNoNewOne(t *testing.T) {
+	dir := t.TempDir()
+	path := filepath.Join(dir, "studio [1].db")
+	filled(t, path, 1)
+	copied := filepath.Join(dir, "copy.db")
+	require.NoError(t, Backup(t.Context(), path, copied))
+	kept, err := Restore(t.Context(), path, copied, false)
+	require.NoError(t, err)
+	require.NoError(t, os.Remove(path))
+	_, err = Open(t.Context(), path)
+	assert.ErrorIs(t, err, ErrMissing)
+	assert.ErrorContains(t, err, filepath.Base(kept))
+	assert.NoFileExists(t, path)
+	_, err = Restore(t.Context(), path, copied, false)
+	require.NoError(t, err)
+	assert.Len(t, titles(t, path), 1)
+}
+
+// Upgrades that begin within one instant keep a copy each.
+func TestCopiesBeforeAnUpgradeHaveNamesOfTheirOwn(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "kept")
+	assert.Equal(t, path, unused(path))
+	require.NoError(t, os.WriteFile(path, nil, 0o600))
+	assert.Equal(t, path+"-2", unused(path))
+	require.NoError(t, os.WriteFile(path+"-2", nil, 0o600))
+	assert.Equal(t, path+"-3", unused(path))
+}
+
+// What is deleted while somebody reads for long goes from the log as soon as they are done, and till then it
+// is said that it remains; so are the copies beside the studio.
+func TestDeletingIsFinishedWhenNobodyReads(t *testing.T) {
+	dir := t.TempDir()
+	path := filepath.Join(dir, "studio.db")
+	s := opened(t, path)
+	defer s.Close()
+	facts := client.New()
+	facts.Notes = "Xanthippe's secret"
+	c, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "Zephyrine Oduvall", Facts: facts})
+	require.NoError(t, err)
+	reader, err := sql.Open("sqlite", dataSource(path))
+	require.NoError(t, err)
+	defer reader.Close()
+	tx, err := reader.Begin()
+	require.NoError(t, err)
+	var n int
+	require.NoError(t, tx.QueryRow(`SELECT count(*) FROM client`).Scan(&n))
+	require.NoError(t, os.WriteFile(path+".before-v12-20260101-000000", []byte("old"), 0o600))
+
+	require.NoError(t, s.DeleteClient(t.Context(), c.ID))
+	remains, err := s.Remains()
+	require.NoError(t, err)
+	assert.Equal(t, Remains{Log: true, Copies: []string{"studio.db.before-v12-20260101-000000"}}, remains)
+	in := func() bool {
+		for _, suffix := range []string{"", "-wal"} {
+			raw, err := os.ReadFile(path + suffix)
+			require.NoError(t, err)
+			if bytes.Contains(raw, []byte("Xanthippe")) {
+				return true
+			}
+		}
+		return false
+	}
+	assert.True(t, in())
+	require.NoError(t, tx.Rollback())
+	assert.Eventually(t, func() bool { r, err := s.Remains(); return err == nil && !r.Log }, 20*eraseEvery, eraseEvery/10)
+	assert.False(t, in())
+}

@@ -6,6 +6,7 @@ import (
 	"log/slog"
 	"path/filepath"
 	"slices"
+	"strings"
 	"time"
 )
 
@@ -66,20 +67,25 @@ type Remains struct {
 
 // Remains is where what was deleted may still stand, as far as the studio knows.
 func (s *Store) Remains() (Remains, error) {
-	r := Remains{Log: s.erasing.Load(), Copies: []string{}}
+	copies, err := keptBeside(s.path)
+	return Remains{Log: s.erasing.Load(), Copies: append([]string{}, copies...)}, err
+}
+
+// keptBeside are the names of the copies that were kept beside the studio at path, in order.
+func keptBeside(path string) (names []string, err error) {
 	for _, made := range []string{".before-v*", ".before-restore-*"} {
-		found, err := filepath.Glob(escaped(s.path) + made)
+		found, err := filepath.Glob(escaped(path) + made)
 		if err != nil {
-			return r, fmt.Errorf("looking for copies: %w", err)
+			return nil, fmt.Errorf("looking for copies: %w", err)
 		}
-		for _, path := range found {
-			if ext := filepath.Ext(path); ext != ".sha256" && !slices.Contains([]string{"-wal", "-shm"}, path[len(path)-4:]) {
-				r.Copies = append(r.Copies, filepath.Base(path))
+		for _, f := range found {
+			if filepath.Ext(f) != ".sha256" && !strings.HasSuffix(f, "-wal") && !strings.HasSuffix(f, "-shm") {
+				names = append(names, filepath.Base(f))
 			}
 		}
 	}
-	slices.Sort(r.Copies)
-	return r, nil
+	slices.Sort(names)
+	return names, nil
 }
 
 // escaped is a path in which nothing stands for anything else.

@@ -266,7 +266,7 @@ func (s *Store) CreatePlan(ctx context.Context, id string, d Draft) (Plan, error
 }
 
 // SavePlan replaces a plan that still has the given version, and returns it with a
-// greater one. When it was saved since, but as the same, the request was repeated, and
+// greater one. A plan that goes on to another client leaves behind what was the first one's. When it was saved since, but as the same, the request was repeated, and
 // succeeds; else it fails with ErrStale, and with ErrNotFound when it is gone.
 func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
 	p, err := s.putPlan(ctx, func(tx *sql.Tx) (Plan, error) {
@@ -286,6 +286,12 @@ func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (
 				return Plan{}, ErrAtChair
 			}
 			return p.Plan, nil
+		}
+		if p.ClientID != "" && p.ClientID != d.ClientID {
+			if err := leaveBehind(ctx, tx, id); err != nil {
+				return Plan{}, err
+			}
+			variants = "[]"
 		}
 		document, err := json.Marshal(d.Input)
 		if err != nil {
@@ -310,6 +316,27 @@ func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (
 		return Plan{}, fmt.Errorf("saving plan %s: %w", id, err)
 	}
 	return p, nil
+}
+
+// leaveBehind takes from a plan that goes on to another client what was the first one's: its history, and that
+// messages, quotes, bookings and pieces were for it. They stay with the client they were for.
+func leaveBehind(ctx context.Context, tx *sql.Tx, id string) error {
+	for _, change := range []string{
+		`DELETE FROM plan_version WHERE plan_id = ?`,
+		`DELETE FROM plan_asked WHERE plan_id = ?`,
+		`DELETE FROM plan_read WHERE plan_id = ?`,
+		`DELETE FROM prepared WHERE plan_id = ?`,
+		`UPDATE message SET plan_id = NULL WHERE plan_id = ?`,
+		`UPDATE quote SET plan_id = NULL WHERE plan_id = ?`,
+		`UPDATE booking SET plan_id = NULL, cancelled_at = coalesce(nullif(cancelled_at, ''), strftime('%Y-%m-%dT%H:%M:%S.000000000Z', 'now')) WHERE plan_id = ?`,
+		`UPDATE stash_move SET plan_id = NULL, reason = '' WHERE plan_id = ?`,
+		`UPDATE purchase SET plan_id = NULL WHERE plan_id = ? AND state = 'arrived'`,
+	} {
+		if _, err := tx.ExecContext(ctx, change, id); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // putPlan carries out a save and returns the plan as it is when the save is done: what

@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 )
 
@@ -25,8 +26,11 @@ func (s *Store) DropOldSessions(ctx context.Context) error {
 	return nil
 }
 
-// FindCtx reads a session that has not run out.
+// FindCtx reads a session that has not run out or ended.
 func (x Sessions) FindCtx(ctx context.Context, token string) (data []byte, ok bool, err error) {
+	if _, over := x.s.ended.Load(token); over {
+		return nil, false, nil
+	}
 	err = x.s.read.QueryRowContext(ctx, `SELECT data FROM sessions WHERE token = ? AND julianday('now') < expiry`, token).Scan(&data)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, false, nil
@@ -41,9 +45,14 @@ func (x Sessions) CommitCtx(ctx context.Context, token string, data []byte, expi
 	return err
 }
 
-// DeleteCtx ends a session.
+// DeleteCtx ends a session. Where the disk is full or can not be written it is remembered as ended until the
+// program stops: who signs out is out.
 func (x Sessions) DeleteCtx(ctx context.Context, token string) error {
 	_, err := x.s.write.ExecContext(ctx, `DELETE FROM sessions WHERE token = ?`, token)
+	if slices.Contains([]Trouble{DiskFull, ReadOnly, DiskFailed}, TroubleOf(err)) {
+		x.s.ended.Store(token, true)
+		return nil
+	}
 	return err
 }
 

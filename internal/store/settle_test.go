@@ -443,3 +443,137 @@ func TestQuoteNumbersAreUsedOnce(t *testing.T) {
 	_, err = s.GiveQuote(t.Context(), uuid.NewString(), QuoteDraft{Paper: func(int) ([]byte, error) { return nil, errors.New("no ink") }})
 	assert.ErrorContains(t, err, "no ink")
 }
+
+// A plan that goes on to another client leaves behind what was the first one's.
+func TestAPlanThatGoesOnLeavesTheFirstClientBehind(t *testing.T) {
+	s, _, lot := stocked(t, 2)
+	from, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "The cellist", Facts: client.New()})
+	require.NoError(t, err)
+	to, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "The pilot", Facts: client.New()})
+	require.NoError(t, err)
+	d := draft(t, "The cellist", "Odalys", plan.Default())
+	d.ClientID = from.ID
+	pinned := plan.Default()
+	d.Variants = []Variant{{Name: "The cellist, sore scalp", Input: &pinned}}
+	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
+	require.NoError(t, err)
+	_, err = s.KeepMessage(t.Context(), Message{ID: "message-1", PlanID: p.ID, ClientID: from.ID, Kind: "care", To: "The cellist"})
+	require.NoError(t, err)
+	_, err = s.Move(t.Context(), lot.ID, MoveDraft{ID: "move-1", Kind: supply.Used, Stock: supply.Stock{Loose: 1}, PlanID: p.ID, Reason: "for the cellist"})
+	require.NoError(t, err)
+
+	d.ClientID, d.Title = to.ID, "The pilot"
+	p, err = s.SavePlan(t.Context(), p.ID, p.Version, d)
+	require.NoError(t, err)
+	assert.Empty(t, p.Variants)
+	versions, err := s.Versions(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Len(t, versions, 1)
+	sent, err := s.Messages(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Empty(t, sent)
+	moves, err := s.StashMoves(t.Context(), lot.ID)
+	require.NoError(t, err)
+	for _, m := range moves {
+		assert.Empty(t, m.Plan)
+		assert.Empty(t, m.Reason)
+	}
+	held, err := s.Held(t.Context(), from.ID)
+	require.NoError(t, err)
+	assert.Len(t, held.Messages, 1, "it stays with the client it was for")
+	held, err = s.Held(t.Context(), to.ID)
+	require.NoError(t, err)
+	assert.Empty(t, held.Messages)
+}
+
+// An entry is put right by who wrote it or who may delete it, keeps its kind and who wrote it, and what it
+// was is kept until it is deleted.
+func TestEntriesAreTheirsWhoWroteThem(t *testing.T) {
+	s, _, _, w := hungHead(t)
+	put := func(kind wear.Kind, text, by string, who Writer) error {
+		return s.PutEntry(t.Context(), w, wear.Entry{ID: "entry-1234", On: "2026-12-01", Kind: kind, Text: text, By: by}, who, time.Now(), nil)
+	}
+	odalys, ikaika := Writer{Person: "odalys", Deletes: true}, Writer{Person: "ikaika"}
+	require.NoError(t, put(wear.Noted, "Sore at the nape", "Odalys", odalys))
+	require.NoError(t, put(wear.Noted, "Sore at the nape", "Ikaika", ikaika), "the same again")
+	assert.ErrorIs(t, put(wear.Noted, ".", "Ikaika", ikaika), ErrNotYours)
+	assert.ErrorIs(t, put(wear.Down, "Sore at the nape", "Odalys", odalys), ErrOtherKind)
+	require.NoError(t, put(wear.Noted, "Sore behind the ear", "Tamsin", Writer{Person: "tamsin", Deletes: true}))
+	entries, err := readEntries(t.Context(), s.read, w.ID)
+	require.NoError(t, err)
+	require.Len(t, entries, 1)
+	assert.Equal(t, "Odalys", entries[0].By)
+	past := func() (n int) {
+		require.NoError(t, s.read.QueryRow(`SELECT count(*) FROM wear_entry_past WHERE document LIKE '%nape%'`).Scan(&n))
+		return n
+	}
+	assert.Equal(t, 1, past())
+	require.NoError(t, s.DropEntry(t.Context(), w.ID, "entry-1234", "Odalys"))
+	assert.Zero(t, past())
+
+	for n := range MostEntries {
+		_, err := s.write.Exec(`INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, '2026-12-01', 'noted', '{}', ?)`, w.ID, fmt.Sprint(n), stampOf(time.Now()))
+		require.NoError(t, err)
+	}
+	assert.ErrorIs(t, put(wear.Noted, "one more", "Odalys", odalys), ErrTooMany)
+}
+
+// What is kept no longer goes wherever it stands: looks and notes, what a taking down says of scalp and edges, what
+// was answered at the chair. What was done stays.
+func TestForgettingLeavesNoHealthNotes(t *testing.T) {
+	s, _, _, w := hungHead(t)
+	now := time.Now()
+	for _, e := range []wear.Entry{
+		{ID: "look-123456", Kind: wear.Checked, Signs: map[string]wear.Grade{"sores": wear.Bad}},
+		{ID: "down-123456", Kind: wear.Down, Text: "open sores, bald patch", Felt: wear.Painful, Edges: wear.Worse, Length: 100, Saved: []wear.Saved{{Piece: "p1", Good: 4}}},
+	} {
+		e.On = now.Format(time.DateOnly)
+		require.NoError(t, s.PutEntry(t.Context(), w, e, Writer{Deletes: true}, now, nil))
+	}
+	require.NoError(t, s.Tell(t.Context(), w.ID, Telling{Most: 100, Events: []chair.Event{
+		{ID: "answered-1", N: 5, At: now.UnixMilli(), Kind: chair.Answered, Text: "half", Answer: chair.Hurts}, {ID: "noted-1234", N: 6, At: now.UnixMilli(), Kind: chair.Noted, Text: "bald patch"},
+	}, Settle: func(Install, []chair.Event) (Settlement, error) {
+		return Settlement{Over: true, At: now.AddDate(0, 0, -40), Log: chair.Log{Notes: []chair.Note{{Text: "bald patch"}}, Felt: map[string]chair.Answer{"half": chair.Hurts}}}, nil
+	}}))
+	_, notes, err := s.Forget(t.Context(), time.Time{}, now)
+	require.NoError(t, err)
+	assert.Positive(t, notes)
+	got, err := s.WornOf(t.Context(), w.ID)
+	require.NoError(t, err)
+	require.Len(t, got.Entries, 1)
+	assert.False(t, got.Entries[0].Health())
+	assert.Equal(t, []wear.Saved{{Piece: "p1", Good: 4}}, got.Entries[0].Saved)
+	assert.Empty(t, got.Log.Notes)
+	assert.Empty(t, got.Log.Felt)
+	told, err := s.Told(t.Context(), w.ID, 0)
+	require.NoError(t, err)
+	for _, e := range told.Events {
+		assert.Empty(t, e.Text)
+		assert.Empty(t, e.Answer)
+	}
+}
+
+// Fifty thousand lots are read in without a look at each other, and once more they change nothing.
+func TestManyLotsAreReadIn(t *testing.T) {
+	s, item, _ := stocked(t, 1)
+	puts := make([]LotPut, 5000)
+	for n := range puts {
+		puts[n] = LotPut{
+			LotDraft{ID: fmt.Sprintf("lot-%06d", n), Item: item.ID, Lot: supply.Lot{Colour: "Peat", Pack: 20, Condition: supply.New}},
+			MoveDraft{ID: fmt.Sprintf("move-%06d", n), Kind: supply.Bought, Stock: supply.Stock{Packs: 1, Loose: 2}, By: "Odalys"},
+		}
+	}
+	for range 2 {
+		require.NoError(t, s.PutLots(t.Context(), puts, func(int) error { return nil }))
+		lots, err := s.EveryLot(t.Context())
+		require.NoError(t, err)
+		require.Len(t, lots, 5001)
+		assert.Equal(t, 22, lots[4000].Pieces(20))
+	}
+	gone := errors.New("nobody waits any more")
+	puts[0].Lot.ID = "lot-of-nobody"
+	assert.ErrorIs(t, s.PutLots(t.Context(), puts[:1], func(int) error { return gone }), gone)
+	lots, err := s.EveryLot(t.Context())
+	require.NoError(t, err)
+	assert.Len(t, lots, 5001)
+}

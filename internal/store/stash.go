@@ -467,22 +467,84 @@ type LotPut struct {
 	Move MoveDraft
 }
 
-// PutLots books many moves in one transaction; an error, such as one of progress, undoes all of them.
+// PutLots books many moves in one transaction; an error, such as one of progress, undoes all of them. A new
+// lot whose id is there already stays as it is.
 func (s *Store) PutLots(ctx context.Context, puts []LotPut, progress func(done int) error) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
-		return eachOf(puts, progress, func(p LotPut) (err error) {
-			if p.Lot.Item == "" {
-				_, err = book(ctx, tx, p.Lot.ID, p.Move)
-			} else {
-				_, err = addLot(ctx, tx, p.Lot, p.Move)
-			}
+		lot, err := tx.PrepareContext(ctx, `INSERT INTO lot (id, item_id, colour, document, created_at, worn_by) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`)
+		if err != nil {
 			return err
+		}
+		defer lot.Close()
+		move, err := tx.PrepareContext(ctx, `INSERT INTO stash_move (id, lot_id, kind, packs, pieces, person, reason, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`)
+		if err != nil {
+			return err
+		}
+		defer move.Close()
+		now := stampOf(time.Now())
+		err = eachOf(puts, progress, func(p LotPut) error {
+			if p.Lot.Item == "" {
+				_, err := book(ctx, tx, p.Lot.ID, p.Move)
+				return err
+			}
+			entries, err := p.Lot.Lot.Book(supply.Stock{}, p.Move.Kind, p.Move.Stock, p.Move.Reason)
+			if err != nil {
+				return err
+			}
+			document, err := json.Marshal(p.Lot.Lot)
+			if err != nil {
+				return err
+			}
+			res, err := lot.ExecContext(ctx, p.Lot.ID, p.Lot.Item, searchKey(p.Lot.Lot.Colour), string(document), now, p.Lot.WornBy)
+			if err != nil {
+				return err
+			}
+			if n, err := res.RowsAffected(); err != nil || n == 0 {
+				return err
+			}
+			for _, e := range entries {
+				if _, err := move.ExecContext(ctx, p.Move.ID, p.Lot.ID, string(e.Kind), e.Packs, e.Pieces, p.Move.By, p.Move.Reason, now); err != nil {
+					return err
+				}
+			}
+			return nil
 		})
+		if err != nil {
+			return err
+		}
+		return progress(len(puts)) // who gave up by now gets nothing
 	})
 	if err != nil {
 		return fmt.Errorf("storing lots: %w", err)
 	}
 	return nil
+}
+
+// EveryLot is each lot with what is left of it, empty ones too, by the names of their items; who is
+// promised what is left out.
+func (s *Store) EveryLot(ctx context.Context) ([]Lot, error) {
+	items := map[string]supply.Item{} // there are far fewer
+	return list(ctx, s.read, "lots", func(row scanner) (l Lot, err error) {
+		var document, item string
+		if err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose); err != nil {
+			return l, err
+		}
+		if err := json.Unmarshal([]byte(document), &l.Lot); err != nil {
+			return l, err
+		}
+		known, has := items[l.Held.Item]
+		if !has {
+			if known, err = supply.DecodeItem([]byte(item)); err != nil {
+				return l, err
+			}
+			items[l.Held.Item] = known
+		}
+		l.Item = known
+		return l, nil
+	}, `SELECT lot.id, lot.item_id, lot.document, lot.created_at, item.document, coalesce(moved.packs, 0), coalesce(moved.pieces, 0)
+		FROM lot JOIN item ON item.id = lot.item_id
+		LEFT JOIN (SELECT lot_id, sum(packs) AS packs, sum(pieces) AS pieces FROM stash_move GROUP BY lot_id) moved ON moved.lot_id = lot.id
+		ORDER BY item.search_key, lot.id`)
 }
 
 // LotBook is the ledger of one lot up to the end of a time, summed by what happened.

@@ -55,6 +55,8 @@ type Store struct {
 	closing chan struct{}
 	erasing atomic.Bool
 	tasks   sync.WaitGroup
+	// ended are sign-ins that ended while nothing could be written.
+	ended sync.Map
 }
 
 // Facts are true of a studio file as a whole.
@@ -77,6 +79,9 @@ func Open(ctx context.Context, path string) (*Store, error) {
 }
 
 func open(ctx context.Context, path string) (_ *Store, err error) {
+	if err := finishRestore(path); err != nil {
+		return nil, err
+	}
 	if err := create(path); err != nil {
 		return nil, err
 	}
@@ -110,9 +115,21 @@ func open(ctx context.Context, path string) (_ *Store, err error) {
 	return s, s.DropOldSessions(ctx)
 }
 
+// ErrMissing: the file is not there, but what was kept of it is: it was moved or lost, and is no new studio.
+var ErrMissing = errors.New("the studio's file is missing, though copies that were kept of it lie beside it: put one back with kladotex restore, or move them away to begin a new studio")
+
 // create makes an empty file that only its owner may read, unless there is one. SQLite
-// gives the files beside it the same rights.
+// gives the files beside it the same rights. It fails with [ErrMissing] where there was one.
 func create(path string) error {
+	if _, err := os.Stat(path); errors.Is(err, fs.ErrNotExist) {
+		kept, err := keptBeside(path)
+		if err != nil {
+			return err
+		}
+		if len(kept) > 0 {
+			return fmt.Errorf("%w (%s)", ErrMissing, kept[len(kept)-1])
+		}
+	}
 	f, err := os.OpenFile(path, os.O_CREATE|os.O_WRONLY, 0o600)
 	if err != nil {
 		return err
@@ -174,13 +191,23 @@ func (s *Store) upgrade(ctx context.Context, path string, theirs int64) error {
 	case theirs == ours:
 		return nil
 	case theirs > 0:
-		kept := fmt.Sprintf("%s.before-v%d-%s", path, ours, time.Now().UTC().Format("20060102-150405"))
-		if err := copyInto(ctx, s.write, kept); err != nil {
+		kept := fmt.Sprintf("%s.before-v%d-%s", path, ours, time.Now().UTC().Format("20060102-150405.000"))
+		if err := copyInto(ctx, s.write, unused(kept)); err != nil {
 			return fmt.Errorf("keeping a copy before the upgrade: %w", err)
 		}
 	}
 	_, err = provider.Up(ctx)
 	return err
+}
+
+// unused is a name for a file that there is not, such as where an upgrade begins anew within an instant.
+func unused(path string) string {
+	for n, name := 2, path; ; n++ {
+		if _, err := os.Lstat(name); errors.Is(err, fs.ErrNotExist) {
+			return name
+		}
+		name = fmt.Sprintf("%s-%d", path, n)
+	}
 }
 
 func migrator(db *sql.DB) (*goose.Provider, error) {

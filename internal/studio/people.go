@@ -74,6 +74,10 @@ func (s *Studio) ChangePerson(ctx context.Context, id, name string, role store.R
 	}
 	hash := ""
 	if secret != "" {
+		var bad invalid.Errors
+		if checkSecret(&bad, secret); len(bad) > 0 {
+			return store.Person{}, bad
+		}
 		var err error
 		if hash, err = password.Hash(ctx, secret); err != nil {
 			return store.Person{}, err
@@ -110,6 +114,10 @@ func (s *Studio) ChangePassword(ctx context.Context, p store.Person, present, se
 	case !fits:
 		return store.Person{}, ErrNoMatch
 	}
+	var bad invalid.Errors
+	if checkSecret(&bad, secret); len(bad) > 0 {
+		return store.Person{}, bad
+	}
 	hash, err := password.Hash(ctx, secret)
 	if err != nil {
 		return store.Person{}, err
@@ -123,6 +131,13 @@ func (s *Studio) ChangePassword(ctx context.Context, p store.Person, present, se
 	return changed, err
 }
 
+// checkSecret refuses a password that is too short, or nothing but blanks.
+func checkSecret(bad *invalid.Errors, secret string) {
+	if utf8.RuneCountInString(secret) < password.MinLength || password.Blank(secret) {
+		bad.Add("password", "A password needs at least %d letters, not blanks alone; a few words are best.", password.MinLength)
+	}
+}
+
 // newSignIn checks a new name and password and hashes the password.
 func newSignIn(ctx context.Context, name, secret string) (trimmed, hash string, err error) {
 	trimmed = strings.TrimSpace(name)
@@ -130,9 +145,7 @@ func newSignIn(ctx context.Context, name, secret string) (trimmed, hash string, 
 	if trimmed == "" {
 		bad.Add("name", "A person needs a name.")
 	}
-	if utf8.RuneCountInString(secret) < password.MinLength {
-		bad.Add("password", "A password needs at least %d letters; a few words are best.", password.MinLength)
-	}
+	checkSecret(&bad, secret)
 	if err := bad.Err(); err != nil {
 		return "", "", err
 	}

@@ -42,11 +42,33 @@ func (s *Studio) SavePlan(ctx context.Context, by, id string, version int, d Dra
 	if err != nil {
 		return store.Plan{}, err
 	}
+	if stored.ClientID != "" && stored.ClientID != d.ClientID {
+		if d, err = s.moved(ctx, stored, d); err != nil {
+			return store.Plan{}, err
+		}
+	}
 	checked, err := d.checked(ctx, by, stored.Variants)
 	if err != nil {
 		return store.Plan{}, err
 	}
 	return s.store.SavePlan(ctx, id, version, checked)
+}
+
+// moved is a draft of a plan that goes on to another client: without what was pinned for the first one, whose
+// name goes from its title, and with the other's head and hair in it, as far as they were measured.
+func (s *Studio) moved(ctx context.Context, from store.Plan, d Draft) (Draft, error) {
+	d.Variants = nil
+	to := "A head"
+	if d.ClientID != "" {
+		c, err := s.store.Client(ctx, d.ClientID)
+		if err != nil {
+			return Draft{}, fmt.Errorf("%w: %w", store.ErrNoClient, err)
+		}
+		to, d.Input = c.Name, c.Facts.Begin(d.Input)
+	}
+	d.Title = strings.ReplaceAll(d.Title, from.Client, to)
+	d.Input.Redo = nil
+	return d, nil
 }
 
 // checked computes a draft, so that only plans that work are stored. Pinned states that

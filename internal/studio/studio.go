@@ -65,6 +65,7 @@ type records interface {
 	CareLink(ctx context.Context, install string) (store.CareLink, error)
 	DropCareLink(ctx context.Context, install string) error
 	DeleteInstall(ctx context.Context, id string) error
+	Remains() (store.Remains, error)
 	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 

@@ -3,6 +3,7 @@ package studio
 import (
 	"cmp"
 	"context"
+	"crypto/sha256"
 	"errors"
 	"fmt"
 	"math"
@@ -59,21 +60,6 @@ func (s *Studio) everyItem(ctx context.Context) ([]store.Item, error) {
 	return out, nil
 }
 
-func (s *Studio) everyLot(ctx context.Context) ([]store.Lot, error) {
-	var out []store.Lot
-	for page := (store.Page{Limit: 500}); ; {
-		lots, err := s.store.Stash(ctx, store.StashWish{Empty: true}, page)
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, lots...)
-		if len(lots) < page.Limit {
-			return out, nil
-		}
-		page.After = lots[len(lots)-1].Cursor()
-	}
-}
-
 // ExportTable writes a table as CSV.
 func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 	code, minor, err := s.money(ctx)
@@ -102,7 +88,7 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 		}
 		return export.WriteItems(rows, minor), nil
 	case StashTable:
-		lots, err := s.everyLot(ctx)
+		lots, err := s.store.EveryLot(ctx)
 		if err != nil {
 			return nil, err
 		}
@@ -136,6 +122,8 @@ type Imported struct {
 	New     int `json:"new"`
 	Changed int `json:"changed"`
 	Same    int `json:"same" doc:"Lines that change nothing"`
+	// Repeated are those of Same that were read in before, with this very file.
+	Repeated int `json:"repeated" doc:"Of those, lines that were read in before with this very file"`
 	// Rows are the first of what is new or changed.
 	Rows []ImportedRow `json:"rows"`
 	// Errors are what is wrong, line by line, the first of them; Wrong is how many there are. With
@@ -288,7 +276,7 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 	if err != nil {
 		return err
 	}
-	lots, err := s.everyLot(ctx)
+	lots, err := s.store.EveryLot(ctx)
 	if err != nil {
 		return err
 	}
@@ -300,6 +288,7 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 		byID[lots[k].ID] = &lots[k]
 	}
 	var puts []store.LotPut
+	line := linesOf(file)
 	for _, r := range rows {
 		out.Lines++
 		item := byName[strings.ToLower(r.Item)]
@@ -332,19 +321,29 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 		case old != nil:
 			out.note(r.Line, "changed", name, fmt.Sprintf("%d packs and %d loose, where there were %d and %d", r.Packs, r.Loose, old.Packs, old.Loose))
 			puts = append(puts, store.LotPut{Lot: store.LotDraft{ID: r.ID}, Move: move})
+		case byID[line(r.Line)] != nil:
+			out.Same++
+			out.Repeated++
+			continue
 		default:
 			out.note(r.Line, "new", name, fmt.Sprintf("%d packs and %d loose", r.Packs, r.Loose))
 			move.Kind = supply.Bought
 			if r.Lot.Round > 0 {
 				move.Kind = supply.Saved
 			}
-			puts = append(puts, store.LotPut{Lot: store.LotDraft{ID: uuid.NewString(), Item: item.ID, Lot: r.Lot}, Move: move})
+			puts = append(puts, store.LotPut{Lot: store.LotDraft{ID: line(r.Line), Item: item.ID, Lot: r.Lot}, Move: move})
 		}
 	}
 	if !save || out.Wrong > 0 {
 		return nil
 	}
 	return s.store.PutLots(ctx, puts, reading)
+}
+
+// linesOf names the lines of a file, by all that is in it: the same file read in once more has the same names.
+func linesOf(file []byte) func(line int) string {
+	space := uuid.NewHash(sha256.New(), uuid.NameSpaceOID, file, 5)
+	return func(line int) string { return uuid.NewSHA1(space, fmt.Append(nil, line)).String() }
 }
 
 // lotFields are the columns of a lot's fields, by the paths a refusal names.
@@ -360,6 +359,11 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 	if err != nil {
 		return err
 	}
+	known, err := s.store.Purchases(ctx, "")
+	if err != nil {
+		return err
+	}
+	name := linesOf(file)
 	var orders []store.Purchase
 	for _, r := range rows {
 		out.Lines++
@@ -376,10 +380,15 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 			continue
 		}
 		if n := len(orders); n == 0 || orders[n-1].Supplier != r.Supplier {
-			orders = append(orders, store.Purchase{ID: uuid.NewString(), Supplier: r.Supplier, State: store.Listed})
+			orders = append(orders, store.Purchase{ID: name(r.Line), Supplier: r.Supplier, State: store.Listed})
 		}
 		last := &orders[len(orders)-1]
 		last.Lines = append(last.Lines, line)
+		if slices.ContainsFunc(known, func(p store.Purchase) bool { return p.ID == last.ID }) {
+			out.Same++
+			out.Repeated++
+			continue
+		}
 		out.note(r.Line, "new", r.Item, fmt.Sprintf("%d × %d packs of %s", r.Count, r.Offer.Packs, cmp.Or(r.Supplier, anyShop)))
 	}
 	if !save || out.Wrong > 0 {
