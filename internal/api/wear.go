@@ -46,22 +46,24 @@ type wornPiece struct {
 // wornDocument is a head being worn, or one that was.
 type wornDocument struct {
 	WornEntry
-	PlanID   string            `json:"planId,omitempty"`
-	ClientID string            `json:"clientId,omitempty"`
-	OwnHead  bool              `json:"ownHead"`
-	Head     flat.Preview      `json:"head" doc:"How the head is drawn"`
-	Pieces   []wornPiece       `json:"pieces"`
-	Things   []wear.Thing      `json:"things"`
-	Growing  []wear.Grown      `json:"growing" doc:"Grown out at the end of every week"`
-	Signs    []wear.Sign       `json:"signs" doc:"What to look for, in the order of today"`
-	Entries  []wear.Entry      `json:"entries" doc:"What was seen and done, the oldest first"`
-	Care     []wear.Care       `json:"care"`
-	Dates    []studio.CareDate `json:"dates"`
-	Renewals []wear.Renewal    `json:"renewals"`
-	Takedown wear.Guide        `json:"takedown" doc:"How it comes off, on the day planned or, once that has passed, today"`
-	Account  []studio.Priced   `json:"account" doc:"What became of its pieces"`
-	Back     []store.Back      `json:"back" doc:"What of its pieces came back"`
-	Link     *careLink         `json:"link,omitempty"`
+	PlanID   string `json:"planId,omitempty"`
+	ClientID string `json:"clientId,omitempty"`
+	OwnHead  bool   `json:"ownHead"`
+	// KeepsHealth is true where notes on scalp and hair may be kept.
+	KeepsHealth bool              `json:"keepsHealth" doc:"True where notes on scalp and hair may be kept: with consent, or where nobody is on file"`
+	Head        flat.Preview      `json:"head" doc:"How the head is drawn"`
+	Pieces      []wornPiece       `json:"pieces"`
+	Things      []wear.Thing      `json:"things"`
+	Growing     []wear.Grown      `json:"growing" doc:"Grown out at the end of every week"`
+	Signs       []wear.Sign       `json:"signs" doc:"What to look for, in the order of today"`
+	Entries     []wear.Entry      `json:"entries" doc:"What was seen and done, the oldest first"`
+	Care        []wear.Care       `json:"care"`
+	Dates       []studio.CareDate `json:"dates"`
+	Renewals    []wear.Renewal    `json:"renewals"`
+	Takedown    wear.Guide        `json:"takedown" doc:"How it comes off, on the day planned or, once that has passed, today"`
+	Account     []studio.Priced   `json:"account" doc:"What became of its pieces"`
+	Back        []store.Back      `json:"back" doc:"What of its pieces came back"`
+	Link        *careLink         `json:"link,omitempty"`
 	// Down is the day it was taken down, Ready that from which the next install may follow.
 	Down  string `json:"downOn,omitempty"`
 	Ready string `json:"readyOn,omitempty"`
@@ -147,6 +149,9 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 		WornEntry: entryOfWorn(&h), PlanID: h.PlanID, ClientID: h.ClientID, OwnHead: h.Brief.OwnHead, Pieces: []wornPiece{},
 		Things: append([]wear.Thing{}, h.Brief.Things...), Growing: h.Brief.Growing(mostWeeks), Signs: wear.SignsOn(h.Day), Entries: append([]wear.Entry{}, h.Entries...),
 		Care: h.Brief.Care(), Dates: h.Dates(), Renewals: h.Brief.Renewals(h.Day, h.State, h.Clock), Takedown: h.Brief.Takedown(day), Account: h.Account(),
+	}
+	if out.KeepsHealth, err = s.studio.KeepsHealth(ctx, h.ID); err != nil {
+		return nil, problem(ctx, err, "")
 	}
 	drawn, err := s.studio.Frozen(ctx, h.ID)
 	if err != nil {

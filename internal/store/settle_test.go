@@ -577,3 +577,16 @@ func TestManyLotsAreReadIn(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, lots, 5001)
 }
+
+// Who signs out is out, though nothing can be written.
+func TestSigningOutNeedsNoRoomOnTheDisk(t *testing.T) {
+	s := fresh(t)
+	x := s.Sessions()
+	require.NoError(t, x.CommitCtx(t.Context(), "token", []byte("x"), time.Now().Add(time.Hour)))
+	_, err := s.write.Exec(`PRAGMA query_only = ON`)
+	require.NoError(t, err)
+	require.NoError(t, x.DeleteCtx(t.Context(), "token"))
+	_, there, err := x.FindCtx(t.Context(), "token")
+	require.NoError(t, err)
+	assert.False(t, there)
+}

@@ -189,6 +189,15 @@ func (s *Studio) consented(ctx context.Context, install string, what client.Keep
 	return bad.Err()
 }
 
+// KeepsHealth tells whether notes on scalp and hair may be kept of an install.
+func (s *Studio) KeepsHealth(ctx context.Context, install string) (bool, error) {
+	err := s.consented(ctx, install, client.KeepHealth)
+	if invalid.From(err) != nil {
+		return false, nil
+	}
+	return err == nil, err
+}
+
 // PutWear keeps something that was seen or done while a head is worn.
 func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e wear.Entry) (Head, error) {
 	h, err := s.HeadOf(ctx, install)

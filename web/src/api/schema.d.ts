@@ -205,7 +205,7 @@ export interface paths {
         /** Save a client over the version it started from */
         put: operations["saveClient"];
         post?: never;
-        /** Delete a client with all their plans */
+        /** Delete a client with all their plans, and say where anything of them remains */
         delete: operations["deleteClient"];
         options?: never;
         head?: never;
@@ -513,7 +513,7 @@ export interface paths {
         get: operations["readInstall"];
         put?: never;
         post?: never;
-        /** Delete an install with all that was told of it, its pictures and what was seen since */
+        /** Delete an install with all that was told of it, its pictures and what was seen since, and say where anything of it remains */
         delete: operations["deleteInstall"];
         options?: never;
         head?: never;
@@ -3364,6 +3364,11 @@ export interface components {
             lines: number;
             /** Format: int64 */
             new: number;
+            /**
+             * Format: int64
+             * @description Of those, lines that were read in before with this very file
+             */
+            repeated: number;
             rows: components["schemas"]["ImportedRow"][];
             /**
              * Format: int64
@@ -4695,6 +4700,12 @@ export interface components {
             edit: number;
             message: string;
         };
+        Remains: {
+            /** @description Copies kept beside the studio, which hold it as it was */
+            copies: string[];
+            /** @description True while it still stands in the log beside the file; that is emptied as soon as nobody reads in it */
+            log: boolean;
+        };
         Remedy: {
             /** @description The plan after it */
             input: components["schemas"]["Input"];
@@ -5800,6 +5811,8 @@ export interface components {
             /** @description How the head is drawn */
             head: components["schemas"]["Preview"];
             id: string;
+            /** @description True where notes on scalp and hair may be kept: with consent, or where nobody is on file */
+            keepsHealth: boolean;
             link?: components["schemas"]["CareLink"];
             /** @description Day of the next look; left out once it is taken down */
             nextOn?: string;
@@ -6454,12 +6467,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Remains"];
+                };
             };
             /** @description Error */
             default: {
@@ -7122,12 +7137,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Remains"];
+                };
             };
             /** @description Error */
             default: {
