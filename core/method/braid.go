@@ -3,7 +3,6 @@ package method
 import (
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
-	"kladotex/core/plait"
 )
 
 // Rates of braiding by hand, for a practised stylist. Common practice, no source.
@@ -16,11 +15,11 @@ const (
 // braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
 // take-up.
 func braidedBy(j Job, start float64) Work {
-	return Work{Attach: start, Conceal: j.Piece.Length * plait.BraidTakeUp * braidRate, Unplaited: true, Each: true}
+	return Work{Attach: start, Conceal: j.Piece.Length * braidRate, Unplaited: true, Each: true}
 }
 
 // tips are how the ends of a braid are finished.
-var tips = Choice{Key: "end", Name: "The end of the braid", Usual: "water", Options: []Option{
+var tips = Choice{Key: "end", Name: "The end of the braid", Usual: "water", Child: "loose", Options: []Option{
 	{"water", "Dipped in hot water", "Seals the fibre; water scalds"},
 	{"loose", "Left loose", "A few inches of curl below the last turns"},
 	{"band", "A band", "Quick; it perishes within weeks"},
@@ -37,7 +36,7 @@ var tipEnds = map[string]Step{
 // braidedOn are the last moves of a braid, drawn from one frame to the next.
 func braidedOn(r Range, id moves.ID, from int) []Step {
 	return []Step{
-		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length*plait.BraidTakeUp).drawn(id, from, from+1),
+		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length).drawn(id, from, from+1),
 		tipEnds[r.Long.Chosen["end"]],
 	}
 }

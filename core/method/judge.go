@@ -54,7 +54,7 @@ func untender(m Method, j Job) []advice.Finding {
 		d, thick := j.Plait.Diameter, j.Piece.Thickness
 		out = append(out, finding(advice.ThinPlait, advice.Look, -d, func() (string, string) {
 			return fmt.Sprintf("The plait comes out %.1f mm thin under a piece %.0f mm thick: it can hardly carry it.", d, thick),
-				fmt.Sprintf("Sections of %.1f times the area, or a piece of at most %.1f mm.", math.Ceil(10*math.Pow(plait.ThinShare*thick/d, 2))/10, math.Floor(10*d/plait.ThinShare)/10)
+				resize(math.Ceil(10*math.Pow(plait.ThinShare*thick/d, 2))/10) + fmt.Sprintf("a piece of at most %.1f mm.", math.Floor(10*d/plait.ThinShare)/10)
 		}))
 	}
 	if need := j.Plait.Diameter + plait.Hook; j.Piece.Loop > 0 && j.Piece.Loop < need {
@@ -71,10 +71,10 @@ func untender(m Method, j Job) []advice.Finding {
 // thickness.
 func braidJudge(m Method, j Job) []advice.Finding {
 	out := append(suited(m, j), shortHair(m, j)...)
-	if own, bundle := j.Hair, j.Piece.Length; own > bundle {
+	if own, braid := j.Hair*plait.BraidTakeUp, j.Piece.Length; own > braid {
 		out = append(out, finding(advice.LongPlait, advice.Look, own, func() (string, string) {
-			return fmt.Sprintf("The own hair, %s, is longer than the bundle, %s: it would hang out below.", invalid.Length(own), invalid.Length(bundle)),
-				fmt.Sprintf("A bundle of at least %s hides it.", invalid.AtLeast(own))
+			return fmt.Sprintf("The own hair, braided about %s, is longer than the braid, %s: it would hang out below.", invalid.Length(own), invalid.Length(braid)),
+				fmt.Sprintf("A braid of at least %s hides it.", invalid.AtLeast(own))
 		}))
 	}
 	return append(out, tender(j)...)
@@ -93,6 +93,19 @@ func judges(list ...judge) judge {
 	}
 }
 
+// MostResized bounds by how many times the area of sections is changed to put something right: beyond it is
+// another head.
+const MostResized = 4.0
+
+// resize says by how many times the area of sections would have to change, as the first of two ways; where
+// that is another head it says only that there is the second.
+func resize(area float64) string {
+	if area > MostResized || area < 1/MostResized {
+		return "Other sections alone do not help here: "
+	}
+	return fmt.Sprintf("Sections of %.1f times the area, or ", area)
+}
+
 // vanishing finds plaits too fat to vanish inside a piece, that must be at most so many
 // times as thick.
 func vanishing(share float64) judge {
@@ -103,7 +116,7 @@ func vanishing(share float64) judge {
 		d, thick := j.Plait.Diameter, j.Piece.Thickness
 		return []advice.Finding{finding(advice.FatPlait, advice.Look, d, func() (string, string) {
 			return fmt.Sprintf("The plait comes out about %.0f mm thick against a piece of %.0f mm: it may show through.", d, thick),
-				fmt.Sprintf("Sections of %.1f times the area, or a piece of at least %.0f mm, would hide it.", math.Floor(10*math.Pow(share*thick/d, 2))/10, math.Ceil(d/share))
+				resize(math.Floor(10*math.Pow(share*thick/d, 2))/10) + fmt.Sprintf("a piece of at least %.0f mm, would hide it.", math.Ceil(d/share))
 		})}
 	}
 }

@@ -98,9 +98,11 @@ const (
 
 // Choice is one of a few ways in which a method is done.
 type Choice struct {
-	Key     string   `json:"key"`
-	Name    string   `json:"name"`
-	Usual   string   `json:"usual" doc:"Key of the option that holds where none is chosen"`
+	Key   string `json:"key"`
+	Name  string `json:"name"`
+	Usual string `json:"usual" doc:"Key of the option that holds where none is chosen"`
+	// Child is the same on a child's head; empty for no other.
+	Child   string   `json:"child,omitempty" doc:"Key of the option that holds on a child's head where none is chosen; left out for the usual one"`
 	Options []Option `json:"options"`
 }
 
@@ -241,13 +243,20 @@ func (m Method) CheckChoices(bad *invalid.Errors, path string, chosen Chosen) {
 }
 
 // Decided are a method's choices as they hold: those of chosen, the others as usual.
-func (m Method) Decided(chosen Chosen) Chosen {
+func (m Method) Decided(chosen Chosen) Chosen { return m.DecidedOn(false, chosen) }
+
+// DecidedOn are the same on a head that may be a child's.
+func (m Method) DecidedOn(child bool, chosen Chosen) Chosen {
 	if len(m.Choices) == 0 {
 		return nil
 	}
 	out := make(Chosen, len(m.Choices))
 	for _, c := range m.Choices {
-		if out[c.Key] = c.Usual; chosen[c.Key] != "" {
+		out[c.Key] = c.Usual
+		if child && c.Child != "" {
+			out[c.Key] = c.Child
+		}
+		if chosen[c.Key] != "" {
 			out[c.Key] = chosen[c.Key]
 		}
 	}

@@ -138,7 +138,7 @@ func (in Input) resolved(ctx context.Context, lay layer) (*worked, error) {
 	w := &worked{in: in, head: head, layout: layout, res: Resolve(in, head, &layout), tails: tailWords(in, &layout)}
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
-		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.Decided(way.Choices))
+		w.methods, w.chosen = append(w.methods, m), append(w.chosen, m.DecidedOn(in.Child, way.Choices))
 	}
 	if err := w.checkKept(); err != nil {
 		return nil, err

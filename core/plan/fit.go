@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"kladotex/core/advice"
 	"kladotex/core/hair"
@@ -223,16 +224,44 @@ type zoneFound struct {
 // foundKind is the findings of one code in a zone.
 type foundKind struct {
 	worst  advice.Finding
-	place  int // the worst
 	places []foundPlace
 }
 
-// foundPlace is a place at which something is wrong, how bad it is, and whether it lies at
-// the hairline.
+// foundPlace is a place at which something is wrong, what, and whether it lies at the hairline.
 type foundPlace struct {
 	place int
-	grade float64
-	edge  bool
+	advice.Finding
+	edge bool
+}
+
+// outlier is how many times as bad as the middle one a place is that speaks for itself alone.
+const outlier = 1.5
+
+// typical is the place in the middle of those at which something is wrong, and target the worst that is not
+// far worse than that: what is offered is offered for it. A sliver does not speak for its row.
+func (k *foundKind) typical() (typical, target foundPlace) {
+	sorted := slices.Clone(k.places)
+	slices.SortStableFunc(sorted, func(a, b foundPlace) int { return cmp.Compare(a.Grade, b.Grade) })
+	typical = sorted[len(sorted)/2]
+	target = typical
+	for _, p := range sorted {
+		if farWorse := p.Grade > outlier*typical.Grade && p.Grade > 0 || p.Grade < 0 && p.Grade > typical.Grade/outlier; !farWorse && p.Grade >= target.Grade {
+			target = p
+		}
+	}
+	return typical, target
+}
+
+// says words what was found: at the typical place, and at the worst where that is another matter.
+func (k *foundKind) says() advice.Notice {
+	typical, target := k.typical()
+	n, worst := typical.Notice(), k.worst.Notice()
+	n.Code, n.Severity, n.Remedy = worst.Code, worst.Severity, target.Notice().Remedy
+	if target.Grade != k.worst.Grade {
+		first, _, _ := strings.Cut(worst.Reason, ". ")
+		n.Reason += " The worst of them: " + strings.ToLower(first[:1]) + first[1:] + "."
+	}
+	return n
 }
 
 // edges is 1 for a zone in which something is wrong at the hairline.
@@ -256,14 +285,14 @@ func about(c advice.Code) advice.Code {
 func (z *zoneFound) add(place int, f advice.Finding, edge bool) {
 	i := slices.IndexFunc(z.kinds, func(k *foundKind) bool { return about(k.worst.Code) == about(f.Code) })
 	if i < 0 {
-		z.kinds = append(z.kinds, &foundKind{worst: f, place: place})
+		z.kinds = append(z.kinds, &foundKind{worst: f})
 		i = len(z.kinds) - 1
 	}
 	k := z.kinds[i]
 	if f.Grade > k.worst.Grade {
-		k.worst, k.place = f, place
+		k.worst = f
 	}
-	k.places = append(k.places, foundPlace{place, f.Grade, edge})
+	k.places = append(k.places, foundPlace{place, f, edge})
 }
 
 // where is what a use must say to be about the zone.
@@ -284,14 +313,14 @@ func (w *worked) findings(z *zoneFound, have []Ready) []ZoneFinding {
 	slices.SortStableFunc(z.kinds, func(a, b *foundKind) int { return rank(a.worst.Code) - rank(b.worst.Code) })
 	out := []ZoneFinding{}
 	for _, k := range z.kinds {
-		n := k.worst.Notice()
+		n := k.says()
 		f := ZoneFinding{Code: n.Code, Severity: n.Severity, Count: len(k.places), Reason: n.Reason, Words: n.Remedy, Places: []string{}}
 		// Edges first, then the worst: of loads those are the slivers.
 		slices.SortStableFunc(k.places, func(a, b foundPlace) int {
 			if a.edge != b.edge {
 				return map[bool]int{true: -1, false: 1}[a.edge]
 			}
-			return cmp.Compare(b.grade, a.grade)
+			return cmp.Compare(b.Grade, a.Grade)
 		})
 		for _, p := range k.places {
 			if id := w.baseID(p.place); !slices.Contains(f.Places, id) {
@@ -303,6 +332,10 @@ func (w *worked) findings(z *zoneFound, have []Ready) []ZoneFinding {
 	}
 	return out
 }
+
+// nearlyHeavy is the share of what is heavy from which a head that bears less is told so. Common practice, no
+// source.
+const nearlyHeavy = 0.75
 
 // headLoad is what there is to say about the whole head.
 func (w *worked) headLoad(places []float64, before []Worn) HeadLoad {
@@ -324,8 +357,12 @@ func (w *worked) headLoad(places []float64, before []Worn) HeadLoad {
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: few necks bear this.", grams(dry), grams(h.Soaked), whose))
 	case dry > h.Heavy:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: heavy to wear.", grams(dry), grams(h.Soaked), whose))
+	case whose != "" && dry > nearlyHeavy*h.Heavy:
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: nearly the %s from which it is heavy there. Fewer or shorter pieces are kinder.", grams(dry), grams(h.Soaked), whose, grams(h.Heavy)))
+	case whose != "":
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: under the %s from which it is heavy there.", grams(dry), grams(h.Soaked), whose, grams(h.Heavy)))
 	default:
-		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: within what heads usually carry, 150 to %.0f g.", grams(dry), grams(h.Soaked), whose, h.Heavy))
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked: within what heads usually carry, 150 to %.0f g.", grams(dry), grams(h.Soaked), h.Heavy))
 	}
 	if h.Median > 0 && h.Greatest > 2*h.Median {
 		h.Says = append(h.Says, fmt.Sprintf("Uneven: the heaviest place carries %.1f mg a hair, %.1f times as much as the middle one. Lighten it, or give it more hair.", h.Greatest, h.Greatest/h.Median))

@@ -93,7 +93,9 @@ func (w *worked) loadAt(i int) (advice.Finding, bool) {
 	if load <= share*plait.HeavyLoad {
 		return advice.Finding{}, false
 	}
-	return heavyFinding(p.Plait, w.hung(i), p.Count, p.Section < 0, share, whose), true
+	mass := w.in.Pieces[p.Piece].Mass
+	h := hangs{count: p.Count, piece: mass, others: w.hung(i) - float64(p.Count)*mass, hook: p.Section < 0}
+	return heavyFinding(p.Plait, h, share, whose), true
 }
 
 // longAt finds whether a piece hangs longer than is kind to a head that bears little.
@@ -117,31 +119,56 @@ func (w *worked) longAt(i int) (advice.Finding, bool) {
 	}}, true
 }
 
-// heavyFinding says that g grams in so many pieces are heavy on a plait that bears a share of
-// what others do.
-func heavyFinding(on plait.Plait, g float64, count int, hook bool, share float64, whose string) advice.Finding {
+// hangs is what hangs at one place: so many pieces of a mass each, g, and others beside them.
+type hangs struct {
+	count         int
+	piece, others float64
+	hook          bool
+}
+
+// heavyFinding says that what hangs is heavy on a plait that bears a share of what others do. What it offers
+// is what makes it lighter than it is, and no other.
+func heavyFinding(on plait.Plait, h hangs, share float64, whose string) advice.Finding {
+	g := float64(h.count)*h.piece + h.others
 	load := on.Load(g)
 	code, severity, word := advice.HeavyHere, advice.Look, "heavy here"
 	if load > share*plait.TooHeavyLoad {
 		code, severity, word = advice.TooHeavy, advice.Danger, "too heavy: not this piece"
 	}
 	return advice.Finding{Code: code, Grade: load, Notice: func() advice.Notice {
-		remedy := "Pieces of at most " + grams(math.Floor(10*on.Bears(share*plait.HeavyLoad)/float64(count))/10) + " here"
-		switch times := load / (share * plait.HeavyLoad); {
-		case hook:
-			remedy += fmt.Sprintf(", or pieces %.1f times as far apart", math.Ceil(10*times)/10)
-		case count > 1:
-			remedy += ", one piece fewer"
-		default:
-			remedy += fmt.Sprintf(", or sections of %.1f times the area", math.Ceil(10*times)/10)
-		}
 		return advice.Notice{
 			Code: code, Severity: severity,
 			Reason: fmt.Sprintf("%s on about %.0f hairs%s, %.1f times what is usual and about twice that when soaked: %s. %s",
 				grams(g), on.Hairs, whose, load/plait.UsualLoad, word, noLimit),
-			Remedy: remedy + ".",
+			Remedy: lighter(h, on.Bears(share*plait.HeavyLoad), load/(share*plait.HeavyLoad)),
 		}
 	}}
+}
+
+// lighter says what brings what hangs down to what is borne, g; times is by how much it is more now.
+func lighter(h hangs, borne, times float64) string {
+	var ways []string
+	room := borne - h.others // for the pieces
+	if each := math.Floor(10*room/float64(h.count)) / 10; each >= 0.1 {
+		ways = append(ways, "pieces of at most "+grams(each)+" here")
+	} else if h.others > 0 {
+		ways = append(ways, fmt.Sprintf("less than the %s of wrapping hair and small things that hang here too", grams(h.others)))
+	}
+	if n := int(room / h.piece); n >= 1 && n < h.count {
+		ways = append(ways, count(h.count-n, "piece")+" fewer")
+	}
+	if round := math.Ceil(10*times) / 10; round <= method.MostResized {
+		if h.hook {
+			ways = append(ways, fmt.Sprintf("pieces %.1f times as far apart", round))
+		} else {
+			ways = append(ways, fmt.Sprintf("sections of %.1f times the area", round))
+		}
+	}
+	if len(ways) == 0 {
+		return "Nothing hangs here: leave the section out, or join it to its neighbour."
+	}
+	text := strings.Join(ways, ", or ")
+	return strings.ToUpper(text[:1]) + text[1:] + "."
 }
 
 // gentle says whose head bears less than others; empty for one that does not.
@@ -173,8 +200,16 @@ func (w *worked) loadOfHead(total float64, pieces int) []advice.Notice {
 		n.Code, n.Severity, word = advice.FewNecks, advice.Danger, "few necks bear this"
 	}
 	n.Reason = fmt.Sprintf("All pieces weigh %s dry, about %s soaked%s: %s. %s", grams(total), grams(plait.Soaked*total), whose, word, noLimit)
-	n.Remedy = fmt.Sprintf("%d pieces fewer, or pieces of at most %s on average, come to %s.",
-		int(math.Ceil(float64(pieces)*(1-heavy/total))), grams(math.Floor(10*heavy/float64(pieces))/10), grams(heavy))
+	hair := 0.0 // of it the pieces
+	for i := range w.res.Places {
+		p := &w.res.Places[i]
+		hair += float64(p.Count) * w.in.Pieces[p.Piece].Mass
+	}
+	n.Remedy = fmt.Sprintf("%d pieces fewer come to %s.", int(math.Ceil(float64(pieces)*(1-heavy/total))), grams(heavy))
+	if each := math.Floor(10*(heavy-total+hair)/float64(pieces)) / 10; each >= 0.1 {
+		n.Remedy = fmt.Sprintf("%d pieces fewer, or pieces of at most %s on average instead of %s, come to %s.",
+			int(math.Ceil(float64(pieces)*(1-heavy/total))), grams(each), grams(hair/float64(pieces)), grams(heavy))
+	}
 	return []advice.Notice{n}
 }
 

@@ -24,7 +24,9 @@ type trouble struct {
 	zone *zoneFound
 	kind *foundKind
 	have []Ready
-	// p is the worst place, piece what hangs there, job what its method does there.
+	// place is the index of the place that speaks for the zone, p that place, piece what hangs there, job what
+	// its method does there.
+	place int
 	p     *Place
 	piece hair.Piece
 	job   method.Job
@@ -50,8 +52,9 @@ const mostRemedies = 4
 
 // remedies are plans in which a finding is put right, none of which is refused by itself.
 func (w *worked) remedies(z *zoneFound, k *foundKind, have []Ready) []Remedy {
-	p := &w.res.Places[k.place]
-	t := &trouble{worked: w, zone: z, kind: k, have: have, p: p, piece: w.in.Pieces[p.Piece], job: w.job(p)}
+	_, target := k.typical()
+	p := &w.res.Places[target.place]
+	t := &trouble{worked: w, zone: z, kind: k, have: have, place: target.place, p: p, piece: w.in.Pieces[p.Piece], job: w.job(p)}
 	out := []Remedy{}
 	for _, of := range remedyFor[k.worst.Code] {
 		for _, r := range of(t) {
@@ -65,7 +68,7 @@ func (w *worked) remedies(z *zoneFound, k *foundKind, have []Ready) []Remedy {
 
 // limit is the greatest load that nothing is said of at the worst place, mg a hair.
 func (t *trouble) limit() float64 {
-	_, share, _ := t.loadHere(t.kind.place)
+	_, share, _ := t.loadHere(t.place)
 	return share * plait.HeavyLoad
 }
 
@@ -83,7 +86,7 @@ func (t *trouble) area() float64 {
 	case advice.TightLoop:
 		return math.Pow(max(0, t.piece.Loop-plait.Hook)/d, 2)
 	case advice.TooHeavy, advice.HeavyHere:
-		load, _, _ := t.loadHere(t.kind.place)
+		load, _, _ := t.loadHere(t.place)
 		return load / t.limit()
 	}
 	return 1
@@ -120,16 +123,12 @@ func largerSections(t *trouble) []Remedy {
 	return t.resized(t.area(), func(mm float64) float64 { return math.Ceil(mm/sizeStep-1e-9) * sizeStep })
 }
 
-// mostResized bounds by how many times the area of sections is changed: beyond it is another
-// head.
-const mostResized = 4.0
-
 // roomy is the margin given when sections are resized: the new ones are not all alike.
 const roomy = 1.08
 
 // resized is the plan with the sections of the zone's side so many times as large.
 func (t *trouble) resized(area float64, round func(float64) float64) []Remedy {
-	if t.p.Section < 0 || area == 1 || area <= 0 || area > mostResized || area < 1/mostResized {
+	if t.p.Section < 0 || area == 1 || area <= 0 || area > method.MostResized || area < 1/method.MostResized {
 		return nil
 	}
 	if area > 1 {
@@ -173,6 +172,9 @@ const mostSplit = 12
 
 // splitHere splits the sections it is about in two.
 func splitHere(t *trouble) []Remedy {
+	if t.area() < 1.0/2/roomy { // half of it would still be too much
+		return nil
+	}
 	in := t.in
 	in.Parting.Edits = slices.Clone(in.Parting.Edits)
 	n := 0
@@ -218,7 +220,7 @@ func otherPiece(t *trouble) []Remedy {
 		return codes
 	}
 	now := found(t.job)
-	load, _, _ := t.loadHere(t.kind.place)
+	load, _, _ := t.loadHere(t.place)
 	most := t.limit()
 	if about(t.kind.worst.Code) != advice.HeavyHere {
 		most = max(most, load) // no heavier than it is
@@ -234,7 +236,7 @@ func otherPiece(t *trouble) []Remedy {
 				return false
 			}
 		}
-		others := t.hung(t.kind.place) - float64(t.p.Count)*t.piece.Mass
+		others := t.hung(t.place) - float64(t.p.Count)*t.piece.Mass
 		if t.p.Plait.Load(others+float64(t.p.Count)*p.Mass) > most {
 			return false
 		}
@@ -308,7 +310,7 @@ const cutStep = 12.7
 func cutShorter(t *trouble) []Remedy {
 	share := t.longest() / t.piece.Length
 	if t.kind.worst.Code != advice.LongPiece {
-		others := t.hung(t.kind.place) - float64(t.p.Count)*t.piece.Mass
+		others := t.hung(t.place) - float64(t.p.Count)*t.piece.Mass
 		share = (t.p.Plait.Bears(t.limit()) - others) / (float64(t.p.Count) * t.piece.Mass)
 	}
 	mm := math.Floor(t.piece.Length*share/cutStep) * cutStep
@@ -331,7 +333,7 @@ func fewerPieces(t *trouble) []Remedy {
 	if per > 1 || n < 2 {
 		return nil
 	}
-	others := t.hung(t.kind.place) - float64(n)*t.piece.Mass
+	others := t.hung(t.place) - float64(n)*t.piece.Mass
 	borne := int((t.p.Plait.Bears(t.limit()) - others) / t.piece.Mass)
 	if borne < 1 || borne >= n {
 		return nil
@@ -348,7 +350,7 @@ func otherMethod(t *trouble) []Remedy {
 			continue
 		}
 		way := t.in.wayOf(m)
-		found := m.Judge(t.jobIn(t.p, &way, m.Decided(way.Choices)))
+		found := m.Judge(t.jobIn(t.p, &way, m.DecidedOn(t.in.Child, way.Choices)))
 		if slices.ContainsFunc(found, func(f advice.Finding) bool { return slices.Contains(fits, f.Code) }) {
 			continue
 		}

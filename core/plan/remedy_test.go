@@ -1,17 +1,25 @@
 package plan
 
 import (
+	"fmt"
 	"math"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"kladotex/core/advice"
 	"kladotex/core/fall"
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/pace"
 	"kladotex/core/parting"
+	"kladotex/core/plait"
 	"kladotex/core/quote"
 	"kladotex/core/scalp"
 )
@@ -42,7 +50,7 @@ func TestTheFattestPlaitThatVanishes(t *testing.T) {
 	w, err := in.resolved(t.Context(), parting.Lay)
 	require.NoError(t, err)
 	p := &w.res.Places[0]
-	tr := &trouble{worked: w, kind: &foundKind{place: 0}, p: p, piece: in.Pieces[0], job: w.job(p)}
+	tr := &trouble{worked: w, kind: &foundKind{}, p: p, piece: in.Pieces[0], job: w.job(p)}
 	most := tr.fattest()
 	assert.InDelta(t, 0.8*5, most, 0.01, "0.8 of a twist (core rules)")
 }
@@ -156,4 +164,109 @@ func TestWhatAPlanCosts(t *testing.T) {
 	assert.Contains(t, included[1], "100 pieces hung, collar and wrap")
 	in.Trim = &Trim{fall.Bob, "chin"}
 	assert.Contains(t, res.Included(in)[2], "A rounded bob to the chin")
+}
+
+// A remedy says what changes something and no more: pieces lighter than they are, as many fewer as that takes,
+// sections of a size that helps; over random heads, whatever hangs beside.
+func TestWordsOfLoadAreTrue(t *testing.T) {
+	number := regexp.MustCompile(`[\d.]+`)
+	rapid.Check(t, func(t *rapid.T) {
+		on := plait.Plait{Hairs: rapid.Float64Range(5, 900).Draw(t, "hairs"), Area: 100}
+		h := hangs{
+			count: rapid.IntRange(1, 6).Draw(t, "count"), piece: rapid.Float64Range(0.5, 60).Draw(t, "piece"),
+			others: rapid.SampledFrom([]float64{0, 1, 8, 40}).Draw(t, "others"), hook: rapid.Bool().Draw(t, "hook"),
+		}
+		g := float64(h.count)*h.piece + h.others
+		borne := on.Bears(plait.HeavyLoad)
+		if g <= borne {
+			return
+		}
+		words := heavyFinding(on, h, 1, "").Notice().Remedy
+		for part := range strings.SplitSeq(strings.TrimSuffix(words, "."), ", or ") {
+			n, _ := strconv.ParseFloat(strings.TrimSuffix(number.FindString(part), "."), 64)
+			switch {
+			case strings.Contains(part, "at most"):
+				assert.Less(t, n, h.piece, words)
+				assert.LessOrEqual(t, n*float64(h.count)+h.others, borne+1e-6, words)
+			case strings.Contains(part, "fewer"):
+				left := h.count - int(n)
+				assert.LessOrEqual(t, float64(left)*h.piece+h.others, borne+1e-6, words)
+				assert.Greater(t, float64(left+1)*h.piece+h.others, borne-1e-6, "no more fewer than it takes: %s", words)
+			case strings.Contains(part, "times"):
+				assert.Greater(t, n, 1.0, words)
+				assert.LessOrEqual(t, g, n*borne+1e-6, words)
+			}
+		}
+	})
+}
+
+// One sliver in a row says what it is; the rest speaks for itself, and what is offered helps the rest.
+func TestASliverDoesNotSpeakForItsRow(t *testing.T) {
+	finding := func(grade float64) advice.Finding {
+		return advice.Finding{Code: advice.HeavyHere, Grade: grade, Notice: func() advice.Notice {
+			return advice.Notice{Code: advice.HeavyHere, Reason: fmt.Sprintf("Load %.0f. More", grade), Remedy: fmt.Sprintf("for %.0f", grade)}
+		}}
+	}
+	k := &foundKind{worst: finding(90)}
+	for i, grade := range []float64{10, 11, 12, 13, 90} {
+		k.places = append(k.places, foundPlace{i, finding(grade), false})
+	}
+	typical, target := k.typical()
+	assert.Equal(t, 2, typical.place)
+	assert.Equal(t, 3, target.place)
+	n := k.says()
+	assert.Equal(t, "Load 12. More The worst of them: load 90.", n.Reason)
+	assert.Equal(t, "for 13", n.Remedy)
+	alike := &foundKind{worst: finding(13), places: k.places[:4]}
+	assert.Equal(t, "Load 12. More", alike.says().Reason)
+}
+
+// Nobody is told that what is nearly heavy on a child is what heads usually carry.
+func TestNearlyHeavyIsSaidOfAChild(t *testing.T) {
+	in := Default()
+	in.Child = true
+	in.Pieces[0].Mass = 3.9
+	f, err := FitOf(t.Context(), in, nil, nil)
+	require.NoError(t, err)
+	require.Greater(t, f.Load.Dry, 0.75*f.Load.Heavy)
+	require.LessOrEqual(t, f.Load.Dry, f.Load.Heavy)
+	assert.Contains(t, f.Load.Says[0], "nearly the")
+	assert.NotContains(t, strings.Join(f.Load.Says, " "), "usually carry")
+}
+
+// A day counts tiredness within a sitting, at most two fifths more; alone it takes the sittings it would have,
+// and two people are paid for what both do.
+func TestADayOfTwo(t *testing.T) {
+	assert.InDelta(t, 1.4, pace.Tired(10_000), 1e-9)
+	in := Default()
+	in.Parting.Front.Size, in.Parting.Back.Size = parting.Size{Width: 14, Height: 14}, parting.Size{Width: 14, Height: 14}
+	one := in
+	one.Day = &Day{Hands: []Hand{{Key: "a", Name: "A", Hand: pace.Practised, Does: DoesBoth}}}
+	two := in
+	two.Day = &Day{Hands: append(slices.Clone(one.Day.Hands), Hand{Key: "b", Name: "B", Hand: pace.Practised, Does: PlaitsFirst})}
+	alone, err := DayOf(t.Context(), one)
+	require.NoError(t, err)
+	both, err := DayOf(t.Context(), two)
+	require.NoError(t, err)
+	assert.InDelta(t, alone.Sum(), both.Alone, 0.02*alone.Sum(), "as long as it takes who does it alone")
+	assert.InDelta(t, alone.Labour, alone.Hours.Total.Likely, 1e-9)
+	assert.InDelta(t, alone.Labour, both.Labour, 0.05*alone.Labour, "the same work, by whoever")
+	terms := quote.Terms{Rate: 3000}
+	a, _, err := PriceOf(t.Context(), one, terms)
+	require.NoError(t, err)
+	b, _, err := PriceOf(t.Context(), two, terms)
+	require.NoError(t, err)
+	work := func(p quote.Price) quote.Charge {
+		return p.Lines[slices.IndexFunc(p.Lines, func(c quote.Charge) bool { return c.Kind == quote.Work })]
+	}
+	assert.InDelta(t, work(a).Amount, work(b).Amount, 0.05*float64(work(a).Amount))
+	assert.Contains(t, work(b).Detail, "of 2 people")
+	slow := two
+	day := *two.Day
+	day.Hands = slices.Clone(day.Hands)
+	day.Hands[1].Hand = pace.Beginner
+	slow.Day = &day
+	c, _, err := PriceOf(t.Context(), slow, terms)
+	require.NoError(t, err)
+	assert.Greater(t, work(c).Amount, work(b).Amount, "the second pair of hands is paid too")
 }

@@ -356,7 +356,8 @@ func (b *Band) clip(box Box) []Mark {
 }
 
 // Ring appends the outline of a box of the band: along the lower line, up, back along the
-// upper line and down.
+// upper line and down. Of a box that has no room in the band it is a single point, three times, so that it
+// has a place and no area.
 func (b *Band) Ring(out []r3.Vec, box Box) []r3.Vec {
 	const within = 1e-9
 	if min(box.LowFrom, box.HighFrom) >= b.FullFrom-within && max(box.LowTo, box.HighTo) <= b.FullTo+within &&
@@ -394,6 +395,10 @@ func (b *Band) Ring(out []r3.Vec, box Box) []r3.Vec {
 	}
 	for len(out) > first+1 && r3.Norm2(r3.Sub(out[first], out[len(out)-1])) < 1e-14 {
 		out = out[:len(out)-1]
+	}
+	if len(out) == first {
+		at := b.Mid.At((box.LowFrom + box.LowTo + box.HighFrom + box.HighTo) / 4)
+		out = append(out, at, at, at)
 	}
 	return out
 }
