@@ -3,11 +3,21 @@ package plan
 import (
 	"context"
 	"math/rand/v2"
+	"os"
+	"os/exec"
+	"runtime"
+	"strings"
 	"syscall"
 	"testing"
 	"time"
 
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"kladotex/core/fall"
+	"kladotex/core/pace"
 	"kladotex/core/parting"
+	"kladotex/core/quote"
 	"kladotex/core/scalp"
 )
 
@@ -68,6 +78,12 @@ func hard(r *rand.Rand) Input {
 		s.LeftOut = append(s.LeftOut, parting.Spot{At: place(), Radius: 3 + 8*r.Float64()})
 	}
 	in.Pieces[0].Pack.Units, in.Uses[0].Count = 1+r.IntN(3), 6
+	hands := []Hand{{Key: "a", Name: "A", Hand: pace.Beginner, Does: DoesBoth}, {Key: "b", Name: "B", Hand: pace.Beginner, Does: []Does{DoesBoth, PlaitsFirst, DoesPlaits}[r.IntN(3)]}}
+	sittings := in.UsualSittings()
+	sittings.Longest = []float64{leastSitting, 180, 480, mostSitting}[r.IntN(4)]
+	sittings.Breaks.After, sittings.Breaks.Long = float64(15+r.IntN(225)), 2
+	in.OwnHead = r.IntN(2) == 0
+	in.Day = &Day{Within: 60, Hands: hands[:1+r.IntN(2)], Sittings: &sittings}
 	return in
 }
 
@@ -81,8 +97,8 @@ func processor(b *testing.B) time.Duration {
 }
 
 // The slowest input of any operation, found by search among hard ones: each figure is
-// the most processor time of all tried, and the longest that one given up somewhere on
-// its way went on. docs/performance.md says machine and method.
+// the most processor time of all tried, the longest that one given up somewhere on its way
+// went on, and the most memory that one asked for in all. docs/performance.md says machine and method.
 func BenchmarkSlowestInputs(b *testing.B) {
 	operations := map[string]func(context.Context, Input, *rand.Rand){
 		"preview":  func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = Compute(ctx, in) },
@@ -95,18 +111,32 @@ func BenchmarkSlowestInputs(b *testing.B) {
 			keep := []parting.Keep{parting.KeepNone, parting.KeepNone, parting.KeepFront, parting.KeepBack}[r.IntN(4)]
 			_, _ = parting.FitCount(ctx, h, in.Parting, parting.Count{Total: 4 + r.IntN(1996), Keep: keep})
 		},
+		"day":     func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = DayOf(ctx, in) },
+		"quicker": func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = QuickerOf(ctx, in) },
+		"drape":   func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = DrapeOf(ctx, in, fall.Down) },
+		"landing": func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = LandingsOf(ctx, in) },
+		"fitting": func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = FitOf(ctx, in, nil, nil) },
+		"price":   func(ctx context.Context, in Input, _ *rand.Rand) { _, _, _ = PriceOf(ctx, in, quote.UsualTerms()) },
+		"supply":  func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = Supply(ctx, in) },
+		"chair":   func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = ChairOf(ctx, in) },
+		"care":    func(ctx context.Context, in Input, _ *rand.Rand) { _, _ = WornOf(ctx, in) },
 	}
 	for name, run := range operations {
 		b.Run(name, func(b *testing.B) {
 			r := rand.New(rand.NewPCG(8, 26))
 			var worst, goesOn time.Duration
+			var most uint64
 			for b.Loop() {
 				in, seed := hard(r), r.Uint64()
 				again := func(ctx context.Context) { run(ctx, in, rand.New(rand.NewPCG(seed, 0))) }
+				var before, after runtime.MemStats
+				runtime.ReadMemStats(&before)
 				used, begun := processor(b), time.Now()
 				again(b.Context())
 				whole := time.Since(begun)
 				worst = max(worst, processor(b)-used)
+				runtime.ReadMemStats(&after)
+				most = max(most, after.TotalAlloc-before.TotalAlloc)
 
 				var end time.Time
 				ctx, cancel := context.WithCancel(b.Context())
@@ -123,7 +153,39 @@ func BenchmarkSlowestInputs(b *testing.B) {
 			}
 			b.ReportMetric(float64(worst.Microseconds())/1000, "worst-ms")
 			b.ReportMetric(float64(goesOn.Microseconds())/1000, "goes-on-ms")
+			b.ReportMetric(float64(most)/(1<<20), "most-MiB")
 			b.ReportMetric(0, "ns/op")
 		})
+	}
+}
+
+// Plans of very many small sections that two beginners work at are days of bounded work and memory. It runs in
+// a process of its own with a limit on it, so that a failure ends that process and not the machine.
+func TestManySmallSectionsAreABoundedDay(t *testing.T) {
+	const child = "KLADOTEX_SMALL_SECTIONS"
+	if os.Getenv(child) == "" {
+		cmd := exec.CommandContext(t.Context(), os.Args[0], "-test.run", "^TestManySmallSectionsAreABoundedDay$")
+		cmd.Env = append(os.Environ(), child+"=1")
+		out, err := cmd.CombinedOutput()
+		require.NoError(t, err, strings.TrimSpace(string(out)))
+		return
+	}
+	const limit = 512 << 20
+	require.NoError(t, syscall.Setrlimit(syscall.RLIMIT_DATA, &syscall.Rlimit{Cur: limit, Max: limit}))
+	for _, x := range []struct {
+		mm    float64
+		count int
+	}{{6, 1}, {7, 3}, {8, 6}} {
+		in := Default()
+		in.Parting.Front.Size = parting.Size{Width: x.mm, Height: x.mm}
+		in.Parting.Back.Size, in.Uses[0].Count = in.Parting.Front.Size, x.count
+		for _, does := range []Does{DoesBoth, PlaitsFirst} {
+			in.Day = &Day{Within: 60, Hands: []Hand{{Key: "a", Name: "A", Hand: pace.Beginner, Does: DoesBoth}, {Key: "b", Name: "B", Hand: pace.Beginner, Does: does}}}
+			day, err := DayOf(t.Context(), in)
+			require.NoError(t, err)
+			assert.Less(t, day.Alone, 3*day.Hours.Total.Likely, "breaks and tiredness, and no more")
+			_, err = QuickerOf(t.Context(), in)
+			require.NoError(t, err)
+		}
 	}
 }
