@@ -53,6 +53,8 @@ func problem(ctx context.Context, err error, prefix string) error {
 			details[i] = &huma.ErrorDetail{Location: prefix + f.Path, Message: f.Message}
 		}
 		return huma.Error422UnprocessableEntity(bad[0].Message, details...)
+	case errors.Is(err, store.ErrGone):
+		return huma.Error410Gone("It was deleted.")
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("It is not there. It may have been deleted.")
 	case errors.Is(err, store.ErrStale):

@@ -235,9 +235,24 @@ func (s *server) sessionOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "me", Method: http.MethodGet, Path: "/api/v1/session",
-		Summary: "Who is signed in", Metadata: rights(studio.All),
-	}, func(ctx context.Context, _ *struct{}) (*meOutput, error) {
-		return s.me(person(ctx)), nil
+		Summary: "Who is signed in; no content where nobody is", Metadata: rights(studio.Public),
+		Responses: map[string]*huma.Response{"204": {Description: "Nobody is signed in"}},
+	}, func(ctx context.Context, _ *struct{}) (*struct {
+		Status int
+		Body   *me
+	}, error) {
+		out := &struct {
+			Status int
+			Body   *me
+		}{Status: http.StatusNoContent}
+		switch p, err := s.signedIn(ctx); {
+		case errors.Is(err, store.ErrNotFound):
+		case err != nil:
+			return nil, problem(ctx, err, "")
+		default:
+			out.Status, out.Body = http.StatusOK, &s.me(p).Body
+		}
+		return out, nil
 	})
 
 	huma.Register(api, huma.Operation{

@@ -116,11 +116,11 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 	return i, nil
 }
 
-// Install reads an install.
+// Install reads an install. It fails with [ErrGone] where it was deleted: devices that follow it forget it.
 func (s *Store) Install(ctx context.Context, id string) (Install, error) {
 	i, err := readInstall(s.read.QueryRowContext(ctx, `SELECT `+installColumns+` FROM install WHERE id = ?`, id))
 	if err != nil {
-		return Install{}, fmt.Errorf("install %s: %w", id, err)
+		return Install{}, fmt.Errorf("install %s: %w", id, absent(ctx, s.read, id, err))
 	}
 	return i, nil
 }

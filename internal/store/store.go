@@ -29,6 +29,8 @@ var migrations embed.FS
 var (
 	// ErrNotFound: there is no such record.
 	ErrNotFound = errors.New("not found")
+	// ErrGone: there was such a record, and it was deleted. It is an ErrNotFound too.
+	ErrGone = fmt.Errorf("deleted: %w", ErrNotFound)
 	// ErrStale: the record was saved by someone else since it was read.
 	ErrStale = errors.New("saved by someone else in the meantime")
 	// ErrNoClient: a plan names a client who is not there.
@@ -319,6 +321,14 @@ func list[T any](ctx context.Context, q querier, what string, read func(scanner)
 func found(err error) error {
 	if errors.Is(err, sql.ErrNoRows) {
 		return ErrNotFound
+	}
+	return err
+}
+
+// absent says of a record that was not found whether it was deleted.
+func absent(ctx context.Context, q querier, id string, err error) error {
+	if errors.Is(err, ErrNotFound) && notGone(ctx, q, id) != nil {
+		return ErrGone
 	}
 	return err
 }

@@ -4,7 +4,7 @@ import { lazy, StrictMode, Suspense, useEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { ErrorBoundary } from "react-error-boundary";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
-import { queryClient, useMe } from "./api/queries";
+import { queryClient, useHouse, useMe } from "./api/queries";
 import "./ui/global.css";
 import { usePreferences } from "./lib/preferences";
 import { palette, themeOf } from "./ui/theme";
@@ -62,6 +62,12 @@ function Kladotex() {
   );
 }
 
+/** Has the studio's own clock be that of every day and time on the page. */
+function StudioClock() {
+  useHouse();
+  return null;
+}
+
 /** The places of the studio, behind the door. */
 function Studio() {
   const me = useMe();
@@ -75,6 +81,7 @@ function Studio() {
     );
   return (
     <BrowserRouter>
+      <StudioClock />
       <Suspense>
         <Routes>
           <Route path="/" element={<TodayPage />} />

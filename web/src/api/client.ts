@@ -65,7 +65,8 @@ export const server = {
   claim: (body: Schemas["Credentials"]) => settle(http.POST("/api/v1/owner", { body })),
   signIn: (body: Schemas["Credentials"]) => settle(http.POST("/api/v1/session", { body })),
   signInDemo: (id: string) => settle(http.POST("/api/v1/session/demo", { body: { id } })),
-  me: () => settle(http.GET("/api/v1/session")),
+  /** Who is signed in; undefined where nobody is. */
+  me: () => settle<Schemas["Me"] | undefined>(http.GET("/api/v1/session")),
   signOut: () => settle(http.DELETE("/api/v1/session")),
   signOutEverywhere: () => settle(http.DELETE("/api/v1/sessions")),
   changePassword: (body: Schemas["ChangePasswordRequest"]) =>
@@ -241,8 +242,16 @@ export const server = {
   changes: (body: Schemas["TwoInputs"]) => settle(http.POST("/api/v1/changes", { body })),
   advice: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/advice", { body: input, signal })),
-  acknowledge: (id: string, caution: string) =>
-    settle(http.POST("/api/v1/clients/{id}/acknowledge", { ...at(id), body: { caution } })),
+  clearance: (plan: string) => settle(http.GET("/api/v1/plans/{id}/clearance", at(plan))),
+  askAboutHead: (plan: string, history: readonly string[]) =>
+    settle(
+      http.PUT("/api/v1/plans/{id}/asked", {
+        ...at(plan),
+        body: { history: history as Schemas["AskAboutHeadRequest"]["history"] },
+      }),
+    ),
+  readCaution: (plan: string, caution: string) =>
+    settle(http.POST("/api/v1/plans/{id}/cautions", { ...at(plan), body: { caution } })),
   departures: (input: Schemas["Input"], signal: AbortSignal) =>
     settle(http.POST("/api/v1/departures", { body: input, signal })),
   tradeOff: (input: Schemas["Input"], signal: AbortSignal) =>

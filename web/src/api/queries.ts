@@ -15,6 +15,7 @@ import {
 } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refusal, server } from "./client";
+import { setZone } from "../lib/localDay";
 import { parsed, storage } from "../lib/storage";
 import { moneyIn } from "../lib/units";
 import type {
@@ -68,7 +69,7 @@ export const useMe = () =>
     queryKey: ["me"],
     queryFn: async () => {
       try {
-        const me = await server.me();
+        const me = (await server.me()) ?? null;
         remember(me);
         return me;
       } catch (error) {
@@ -144,6 +145,15 @@ export const useAnyClient = () =>
 
 export const useClient = (id: string | undefined) =>
   useQuery({ queryKey: ["client", id], queryFn: () => server.client(id ?? ""), enabled: id !== undefined });
+
+/** What holds a stored plan back; looked at again and again until nothing does. */
+export const useClearance = (plan: string) =>
+  useQuery({
+    queryKey: ["clearance", plan],
+    queryFn: () => server.clearance(plan),
+    enabled: plan !== "",
+    refetchInterval: ({ state }) => (state.data?.clear ? false : 4000),
+  });
 
 export const useCatalogue = () =>
   useQuery({ queryKey: ["catalogue"], queryFn: server.catalogue, staleTime: Infinity });
@@ -492,7 +502,16 @@ export const fetchAhead = (picture: Picture) =>
   void queryClient.query(motionOf(picture)).catch(() => undefined);
 
 /** The house rules. */
-export const useHouse = () => useQuery({ queryKey: ["house"], queryFn: server.house, staleTime: Infinity });
+export const useHouse = () =>
+  useQuery({
+    queryKey: ["house"],
+    queryFn: async () => {
+      const house = await server.house();
+      setZone(house.rules.zone);
+      return house;
+    },
+    staleTime: Infinity,
+  });
 
 /** The studio's currency; until it is known, the one a studio starts with. */
 export const useCurrency = () => useHouse().data?.rules.currency ?? "USD";

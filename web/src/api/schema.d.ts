@@ -1528,7 +1528,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who is signed in */
+        /** Who is signed in; no content where nobody is */
         get: operations["me"];
         put?: never;
         /** Sign in */
@@ -2617,6 +2617,8 @@ export interface components {
             name: string;
         };
         Choice: {
+            /** @description Key of the option that holds on a child's head where none is chosen; left out for the usual one */
+            child?: string;
             key: string;
             name: string;
             options: components["schemas"]["Option"][];
@@ -9628,14 +9630,12 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description Nobody is signed in */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };

@@ -2,7 +2,7 @@ import { PlayCircleOutlined } from "@ant-design/icons";
 import { App, Button } from "antd";
 import { useNavigate } from "react-router";
 import { v4 as uuid } from "uuid";
-import { server } from "../api/client";
+import { Refusal, server } from "../api/client";
 import { useChange } from "../api/queries";
 import { usePreferences } from "../lib/preferences";
 
@@ -37,7 +37,12 @@ export function ToTheChair({ plan, save, disabled = false }: Props) {
       onClick={() =>
         start.mutate(undefined, {
           onSuccess: ({ id }) => void navigate(`/chair/${id}`),
-          onError: (error) => void message.error(error.message),
+          onError: (error) => {
+            void message.error(error.message);
+            // What has to be asked or read first stands in the plan.
+            if (error instanceof Refusal && (error.fields["cautions"] ?? error.fields["(plan)"]))
+              void navigate(`/plans/${plan}/attach`);
+          },
         })
       }
     >

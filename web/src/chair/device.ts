@@ -1,4 +1,4 @@
-import { del, entries, get, set, type UseStore } from "idb-keyval";
+import { del, get, set, type UseStore } from "idb-keyval";
 import type { ChairEvent, Install } from "../api/types";
 
 /**
@@ -46,6 +46,7 @@ const kept: UseStore = async (mode, work) => {
 const installKey = (id: string) => `install/${id}`;
 const eventKey = (install: string, event: string) => `event/${install}/${event}`;
 const photoKey = (install: string, photo: string) => `photo/${install}/${photo}`;
+const asideKey = (install: string, photo: string) => `refused/${install}/${photo}`;
 
 export const keepInstall = (install: Install) => set(installKey(install.id), install, kept);
 export const installHere = (id: string) => get<Install>(installKey(id), kept);
@@ -66,10 +67,22 @@ export async function keepEvents(install: string, events: readonly Kept[]): Prom
   );
 }
 
+/** The keys that begin so. Keys are texts, so they lie together: nothing else is read. */
+const beginning = (start: string) => IDBKeyRange.bound(start, `${start}\uffff`);
+
 /** All that is kept under keys that begin so. */
 async function under<T>(start: string): Promise<[string, T][]> {
-  const all = await entries<string, T>(kept);
-  return all.filter(([key]) => key.startsWith(start));
+  return kept(
+    "readonly",
+    (store) =>
+      new Promise<[string, T][]>((resolve, reject) => {
+        const keys = store.getAllKeys(beginning(start));
+        const values = store.getAll(beginning(start)) as IDBRequest<T[]>;
+        store.transaction.oncomplete = () =>
+          resolve(values.result.map((value, i) => [String(keys.result[i]), value]));
+        store.transaction.onerror = () => reject(store.transaction.error ?? new Error("nothing can be read"));
+      }),
+  );
 }
 
 export const eventsHere = async (install: string): Promise<Kept[]> =>
@@ -84,6 +97,36 @@ export const photosHere = async (install: string): Promise<[string, Blob][]> => 
   const start = photoKey(install, "");
   return (await under<Blob>(start)).map(([key, picture]) => [key.slice(start.length), picture]);
 };
+
+/** Sets a picture aside that the studio does not take: those after it go on. */
+export async function setAside(install: string, photo: string, picture: Blob): Promise<void> {
+  await set(asideKey(install, photo), picture, kept);
+  await dropPhoto(install, photo);
+}
+
+/** Has pictures that were set aside wait to be sent once more, as after the client agreed. */
+export async function takeUp(install: string): Promise<void> {
+  const start = asideKey(install, "");
+  for (const [key, picture] of await under<Blob>(start)) {
+    await keepPhoto(install, key.slice(start.length), picture);
+    await del(key, kept);
+  }
+}
+
+/** Forgets all there is of an install, as after it was deleted. */
+export async function forgetAll(install: string): Promise<void> {
+  await kept(
+    "readwrite",
+    (store) =>
+      new Promise<void>((resolve, reject) => {
+        store.delete(installKey(install));
+        for (const start of [eventKey(install, ""), photoKey(install, ""), asideKey(install, "")])
+          store.delete(beginning(start));
+        store.transaction.oncomplete = () => resolve();
+        store.transaction.onerror = () => reject(store.transaction.error ?? new Error("not forgotten"));
+      }),
+  );
+}
 
 /** Forgets an install and those of its events that the server has; what was told meanwhile stays. */
 export async function forget(install: string, sent: readonly string[]): Promise<void> {

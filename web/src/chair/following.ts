@@ -26,6 +26,9 @@ const most = 400; // events sent at once
 const openTime = 2500; // ms an install that is here waits for the server
 const answerTime = 15_000; // ms until a connection counts as lost
 
+/** The studio had it, and deleted it. */
+const isGone = (error: unknown) => error instanceof Refusal && error.status === 410;
+
 /**
  * One install followed on this device. What is told is kept on the disk first, then shown, then sent;
  * what others told is fetched and joins it. The order in which things arrive makes no difference.
@@ -44,6 +47,8 @@ export class Following {
   private trouble: string | undefined;
   private busy: Promise<void> | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** True once the page is left, or there is nothing to follow any more. */
+  private ended = true;
   private from: string | undefined;
   private stays = false;
   private hand: string;
@@ -69,19 +74,24 @@ export class Following {
       install = await server.install(id, AbortSignal.timeout(here ? openTime : answerTime));
       await device.keepInstall(install).catch(() => undefined);
     } catch (error) {
+      // What the studio deleted is deleted here too.
+      if (isGone(error)) await device.forgetAll(id).catch(() => undefined);
       if (!install || error instanceof Refusal) throw error;
     }
+    await device.takeUp(id).catch(() => undefined);
     const [fold, kept] = await Promise.all([follow(install.brief), device.eventsHere(id)]);
     return new Following(install, fold, kept);
   }
 
   /** Begins to send and to look for what others told; returns what ends it. */
   start(): () => void {
+    this.ended = false;
     const now = () => this.exchange();
     window.addEventListener("online", now);
     document.addEventListener("visibilitychange", now);
     now();
     return () => {
+      this.ended = true;
       window.removeEventListener("online", now);
       document.removeEventListener("visibilitychange", now);
       clearTimeout(this.timer);
@@ -184,12 +194,37 @@ export class Following {
   /** Sends and fetches, one exchange at a time, and again after a while. */
   exchange() {
     clearTimeout(this.timer);
+    if (this.ended) return;
     this.busy ??= this.exchanged().finally(() => {
       this.busy = undefined;
+      if (this.ended) return;
       const again = this.sending === "sent" || this.sending === "away" ? pollTime : pollTime / 4;
       if (document.visibilityState === "visible" || this.sending !== "sent")
         this.timer = setTimeout(() => this.exchange(), this.sending === "refused" ? 10 * pollTime : again);
     });
+  }
+
+  /** Sends the pictures that wait. One that is not taken is set aside and said, and keeps no other back. */
+  private async sendPhotos(): Promise<string | undefined> {
+    const id = this.install.id;
+    let said: string | undefined;
+    for (const [photo, picture] of await device.photosHere(id)) {
+      try {
+        await server.keepPhoto(id, photo, picture);
+        await device.dropPhoto(id, photo);
+      } catch (error) {
+        if (
+          !(error instanceof Refusal) ||
+          error.status >= 500 ||
+          error.status === 401 ||
+          error.status === 429
+        )
+          throw error;
+        await device.setAside(id, photo, picture);
+        said = `A picture was not taken: ${error.message}`;
+      }
+    }
+    return said;
   }
 
   private async exchanged() {
@@ -212,18 +247,19 @@ export class Following {
         for (const one of this.events.values()) one.sent = false;
         this.cursor = 0;
       } else if (answer.known > known.length) this.cursor = 0; // the same, of what others told
-      for (const [photo, picture] of await device.photosHere(id)) {
-        await server.keepPhoto(id, photo, picture);
-        await device.dropPhoto(id, photo);
-      }
+      const refused = await this.sendPhotos();
       this.sending = this.unsent().length > 0 ? "waiting" : "sent";
-      this.trouble = undefined;
+      this.trouble = refused;
       if (answer.closed && this.sending === "sent" && this.shown.view.over)
         await device.forget(
           id,
           known.map(({ event }) => event.id),
         );
     } catch (error) {
+      if (isGone(error)) {
+        this.ended = true;
+        await device.forgetAll(id).catch(() => undefined);
+      }
       if (!(error instanceof Refusal) || error.status >= 500) this.sending = "away";
       else {
         this.sending = error.status === 401 ? "signed-out" : "refused";

@@ -33,6 +33,7 @@ import { newAddress } from "../lib/madeHere";
 import { MoreButton } from "../ui/MoreButton";
 import type { ShelfPlace } from "../lib/shelf";
 import { useTakeTheirs } from "../lib/takeTheirs";
+import { remainsText } from "../ui/remains";
 import { toldOf, Trouble } from "../ui/Trouble";
 import { useUndoable, type ChangeDraft } from "../lib/undoable";
 import { area, length, when } from "../lib/units";
@@ -500,7 +501,12 @@ function Keeping({ id, draft, change, save }: KeepingProps) {
       onOk: () =>
         remove
           .mutateAsync(id)
-          .then(() => void navigate("/clients"))
+          .then((remains) => {
+            void navigate("/clients");
+            const says = remainsText(remains);
+            if (says.length > 0)
+              modal.info({ title: "Deleted. What remains:", content: says.map((x) => <p key={x}>{x}</p>) });
+          })
           .catch((e: unknown) => void message.error(toldOf(e))),
     });
   const hand = async () => {

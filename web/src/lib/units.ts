@@ -1,3 +1,4 @@
+import { localDay, zoneNow } from "./localDay";
 /** Lengths travel in mm; people read inches in eighths or centimetres in millimetres. */
 export type LengthUnit = "in" | "cm";
 
@@ -83,23 +84,27 @@ export function weight(g: number, unit: LengthUnit): string {
   return unit === "in" ? `${(g / 28.3495).toFixed(1)} oz` : `${Math.round(g)} g`;
 }
 
-const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
-const date = new Intl.DateTimeFormat(undefined, { dateStyle: "medium" });
+const date = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeZone: "UTC" });
+
+/** A point in time as a time of the studio's clock, always from 00:00 to 23:59, as times are typed. */
+export const clockOf = (at: number | Date) =>
+  new Intl.DateTimeFormat("en-GB", {
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+    timeZone: zoneNow(),
+  }).format(at);
 
 /** A time as one says it: today and yesterday by name. */
 export function when(stamp: string): string {
   const then = new Date(stamp);
-  const days = Math.round(
-    (new Date().setHours(0, 0, 0, 0) - new Date(then).setHours(0, 0, 0, 0)) / 86_400_000,
-  );
-  const day = days === 0 ? "today" : days === 1 ? "yesterday" : date.format(then);
-  return `${day}, ${clock.format(then)}`;
+  const on = localDay(then);
+  const days = Math.round((Date.parse(localDay()) - Date.parse(on)) / 86_400_000);
+  const day = days === 0 ? "today" : days === 1 ? "yesterday" : date.format(new Date(on));
+  return `${day}, ${clockOf(then)}`;
 }
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short" });
-
-/** A point in time as a time of the clock. */
-export const clockOf = (at: number) => clock.format(at);
 
 /** A date without a time, such as 2027-03-20, as the reader writes it. */
 export const day = (on: string): string => weekday.format(new Date(`${on}T12:00:00`));

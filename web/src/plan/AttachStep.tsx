@@ -6,10 +6,12 @@ import type { Attachment, Catalogue, Ground, PlanInput, PlanResult } from "../ap
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import styles from "../ui/panel.module.css";
+import { BeforeGoingOn } from "../ui/BeforeGoingOn";
 import { Parts } from "../ui/Parts";
 import { Trouble } from "../ui/Trouble";
+import { useAct } from "./act";
+import { actions } from "./actions";
 import { Around } from "./Around";
-import { BeforeGoingOn } from "./BeforeGoingOn";
 import { Departures } from "./Departures";
 import type { Draft } from "./draft";
 import { StepList, Still } from "./moves/StepList";
@@ -21,21 +23,24 @@ const MethodAdvice = lazy(async () => ({ default: (await import("./MethodAdvice"
 const MoveWalk = lazy(async () => ({ default: (await import("./moves/MoveWalk")).MoveWalk }));
 
 interface Props {
+  /** Id of the plan; empty while it is not stored. */
+  plan: string;
   draft: Draft;
   result: PlanResult;
   catalogue: Catalogue;
 }
 
 /** How the pieces go on: methods, who gets which, the steps and the hours; what could hurt is read first. */
-export const AttachStep = memo(function AttachStep({ draft, ...of }: Props) {
+export const AttachStep = memo(function AttachStep({ plan, draft, ...of }: Props) {
+  const act = useAct();
   return (
-    <BeforeGoingOn clientId={draft.clientId ?? ""}>
+    <BeforeGoingOn plan={plan} onRemedy={(input) => act(actions.bringBack(input))}>
       <Attaching input={draft.input} {...of} />
     </BeforeGoingOn>
   );
 });
 
-function Attaching({ input, result, catalogue }: Omit<Props, "draft"> & { input: PlanInput }) {
+function Attaching({ input, result, catalogue }: Omit<Props, "draft" | "plan"> & { input: PlanInput }) {
   const work = useWork(input);
   const { ways } = input;
   const done = work.data?.work ?? [];

@@ -160,6 +160,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
   const onSaved = useCallback(
     (stored: Stored, created: boolean) => {
       void queryClient.invalidateQueries({ queryKey: ["plans"] });
+      void queryClient.invalidateQueries({ queryKey: ["clearance"] });
       if (created) onMade(stored, step);
     },
     [onMade, step],
@@ -346,7 +347,7 @@ function Bench({ id, step, catalogue, opened, base, shelf, onMade }: BenchProps)
                     />
                   )}
                   {told && step === "attach" && (
-                    <AttachStep draft={shown} result={told} catalogue={catalogue} />
+                    <AttachStep plan={isStored ? id : ""} draft={shown} result={told} catalogue={catalogue} />
                   )}
                   {told && step === "day" && <DayStep plan={kept} draft={shown} catalogue={catalogue} />}
                 </Suspense>

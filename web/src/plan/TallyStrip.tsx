@@ -136,6 +136,7 @@ const titles: Record<Notice["code"], string> = {
   "long-piece": "Long pieces",
   "empty-use": "A rule without places",
   "no-way": "No method fits here",
+  "bare-edges": "Bare edges",
 };
 
 const severities: Record<Notice["severity"], string> = {

@@ -12,6 +12,7 @@ const looked: Imported = {
   new: 1,
   changed: 1,
   same: 1,
+  repeated: 0,
   rows: [{ line: 2, what: "changed", name: "Driftline", says: "Price" }],
   errors: [],
   wrong: 0,

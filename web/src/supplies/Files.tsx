@@ -214,6 +214,11 @@ function ReadIn() {
 function headline(i: Imported): string {
   if (i.wrong > 0)
     return `${i.wrong} ${i.wrong === 1 ? "thing is" : "things are"} wrong; nothing was changed. Mend the file and choose it again.`;
-  const parts = [`${i.new} new`, `${i.changed} changed`, `${i.same} as they are`].join(", ");
+  const parts = [
+    `${i.new} new`,
+    `${i.changed} changed`,
+    `${i.same} as they are`,
+    ...(i.repeated > 0 ? [`${i.repeated} of them read in before with this very file`] : []),
+  ].join(", ");
   return i.saved ? `Done: ${parts}.` : `This would be ${parts}.`;
 }

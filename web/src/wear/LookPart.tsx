@@ -28,6 +28,19 @@ export function LookPart({ head }: { head: WornHead }) {
     }),
   );
   const answered = head.signs.filter((s) => signs[s.key] !== undefined).length;
+  if (!head.keepsHealth)
+    return (
+      <>
+        <p>
+          Looks are notes on scalp and hair: they are kept only with consent. Look all the same, and tell what
+          you find; to keep it, ask and note the consent on the card.{" "}
+          {head.clientId !== undefined && <Link to={`/clients/${head.clientId}`}>Open the card</Link>}
+        </p>
+        <Fold title="A picture">
+          <TakePicture head={head} />
+        </Fold>
+      </>
+    );
   const expected = head.signs.filter((s) => s.sinceDay <= head.clock.day).length;
   return (
     <>

@@ -7,6 +7,7 @@ import { server } from "../api/client";
 import { useChange, useMay, useWear } from "../api/queries";
 import type { WornHead } from "../api/types";
 import { day } from "../lib/units";
+import { remainsText } from "../ui/remains";
 import { Refused, refusalOf } from "./Refused";
 import { localDay } from "../lib/localDay";
 import styles from "./Wear.module.css";
@@ -14,7 +15,7 @@ import { told } from "./words";
 
 /** All that was seen and done, the latest first; each can be deleted. */
 export function StoryPart({ head }: { head: WornHead }) {
-  const { message } = App.useApp();
+  const { message, modal } = App.useApp();
   const navigate = useNavigate();
   const may = useMay("dropWear");
   const mayForget = useMay("deleteInstall");
@@ -62,24 +63,26 @@ export function StoryPart({ head }: { head: WornHead }) {
           <li>Nothing yet. The first look is due on day 2: pull shows by then.</li>
         )}
       </ol>
-      <div className={styles.noteLine}>
-        <Input.TextArea
-          aria-label="A note"
-          placeholder="A note"
-          value={text}
-          rows={1}
-          maxLength={2000}
-          onChange={(e) => setText(e.target.value)}
-        />
-        <Button
-          size="large"
-          disabled={text.trim() === ""}
-          loading={note.isPending}
-          onClick={() => note.mutate(undefined, { onSuccess: () => setText("") })}
-        >
-          Keep
-        </Button>
-      </div>
+      {head.keepsHealth && (
+        <div className={styles.noteLine}>
+          <Input.TextArea
+            aria-label="A note"
+            placeholder="A note"
+            value={text}
+            rows={1}
+            maxLength={2000}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <Button
+            size="large"
+            disabled={text.trim() === ""}
+            loading={note.isPending}
+            onClick={() => note.mutate(undefined, { onSuccess: () => setText("") })}
+          >
+            Keep
+          </Button>
+        </div>
+      )}
       <Refused error={note.error} />
       {mayForget && (
         <Popconfirm
@@ -87,7 +90,17 @@ export function StoryPart({ head }: { head: WornHead }) {
           okText="Delete all of it"
           cancelText="Leave it"
           onConfirm={() =>
-            forget.mutate(undefined, { onSuccess: () => void navigate("/wear", { replace: true }) })
+            forget.mutate(undefined, {
+              onSuccess: (remains) => {
+                void navigate("/wear", { replace: true });
+                const says = remainsText(remains);
+                if (says.length > 0)
+                  modal.info({
+                    title: "Deleted. What remains:",
+                    content: says.map((x) => <p key={x}>{x}</p>),
+                  });
+              },
+            })
           }
         >
           <Button danger size="large" className={styles.forget ?? ""} loading={forget.isPending}>

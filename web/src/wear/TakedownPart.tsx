@@ -230,11 +230,13 @@ function ItIsDown({ head }: { head: WornHead }) {
       kind: "taken-down",
       saved: saved.filter((s) => s.good + s.worn > 0),
       ...(things.length > 0 && { things }),
-      felt: how,
-      edges: edge,
       minutes,
-      ...(mm > 0 && { lengthMm: mm }),
-      ...(text.trim() && { text: text.trim() }),
+      ...(head.keepsHealth && {
+        felt: how,
+        edges: edge,
+        ...(mm > 0 && { lengthMm: mm }),
+        ...(text.trim() && { text: text.trim() }),
+      }),
     }),
   );
   const expected = head.pieces.some((p) => usual(p.key) > 0);
@@ -260,26 +262,30 @@ function ItIsDown({ head }: { head: WornHead }) {
         </label>
       ))}
       <div className={styles.asked}>
-        <span>How was it to wear?</span>
-        <Segmented
-          size="large"
-          block
-          vertical={narrow}
-          aria-label="How was it to wear?"
-          value={how}
-          options={[...feels]}
-          onChange={setHow}
-        />
-        <span>The edges now</span>
-        <Segmented
-          size="large"
-          block
-          vertical={narrow}
-          aria-label="The edges now"
-          value={edge}
-          options={[...edgesNow]}
-          onChange={setEdge}
-        />
+        {head.keepsHealth && (
+          <>
+            <span>How was it to wear?</span>
+            <Segmented
+              size="large"
+              block
+              vertical={narrow}
+              aria-label="How was it to wear?"
+              value={how}
+              options={[...feels]}
+              onChange={setHow}
+            />
+            <span>The edges now</span>
+            <Segmented
+              size="large"
+              block
+              vertical={narrow}
+              aria-label="The edges now"
+              value={edge}
+              options={[...edgesNow]}
+              onChange={setEdge}
+            />
+          </>
+        )}
         <label className={styles.thing}>
           Minutes it took
           <Count
@@ -290,23 +296,31 @@ function ItIsDown({ head }: { head: WornHead }) {
             onChange={(n) => setMinutes(n ?? 0)}
           />
         </label>
-        <LengthField
-          label="Longest own hair now, stretched"
-          path="lengthMm"
-          help="Leave it empty where nobody measures."
-          mm={mm}
-          empty
-          onChange={setMm}
-        />
+        {head.keepsHealth && (
+          <LengthField
+            label="Longest own hair now, stretched"
+            path="lengthMm"
+            help="Leave it empty where nobody measures."
+            mm={mm}
+            empty
+            onChange={setMm}
+          />
+        )}
       </div>
-      <Input.TextArea
-        aria-label="Note on the taking down"
-        placeholder="What to remember next time"
-        value={text}
-        rows={2}
-        maxLength={2000}
-        onChange={(e) => setText(e.target.value)}
-      />
+      {head.keepsHealth ? (
+        <Input.TextArea
+          aria-label="Note on the taking down"
+          placeholder="What to remember next time"
+          value={text}
+          rows={2}
+          maxLength={2000}
+          onChange={(e) => setText(e.target.value)}
+        />
+      ) : (
+        <p className={styles.note}>
+          How it felt, the edges and notes are kept only with consent, which the card does not have.
+        </p>
+      )}
       <Refused error={keep.error} />
       <div className={styles.buttons}>
         <Button

@@ -7,6 +7,7 @@ import { useBooking, useChange, useClashes, useMay } from "../../api/queries";
 import type { Booking, DayPlan, PlanInput } from "../../api/types";
 import { ToTheChair } from "../../chair";
 import { day as writeDay, hours, when } from "../../lib/units";
+import { BeforeGoingOn } from "../../ui/BeforeGoingOn";
 import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
 import type { StoredPlan } from "../shop/stored";
@@ -80,48 +81,50 @@ export function Book({ plan, input, day }: Props) {
           </p>
         </section>
       )}
-      {mayBook ? (
-        <div className={styles.bookActs}>
-          {(!booked || moved) && (
-            <Button
-              type="primary"
-              size="large"
-              icon={<CalendarOutlined />}
-              disabled={!dated}
-              loading={book.isPending}
-              onClick={() => book.mutate()}
-            >
-              {booked ? "Book it as it is now" : "Put it on the calendar"}
-            </Button>
-          )}
-          {booked && (
-            <Button
-              danger
-              size="large"
-              loading={cancel.isPending}
-              onClick={() =>
-                void modal.confirm({
-                  title: "Take it off the calendar?",
-                  content: "The plan itself stays as it is.",
-                  okText: "Take it off",
-                  okButtonProps: { danger: true },
-                  onOk: () => cancel.mutateAsync(booked.id).catch(() => undefined),
-                })
-              }
-            >
-              Take it off
-            </Button>
-          )}
-          <Link to="/calendar">See the calendar</Link>
-        </div>
-      ) : (
-        <p className={panel.lead}>An owner or a stylist books.</p>
-      )}
-      <p className={panel.lead}>
-        When it begins: the plan is kept as it is then, with its papers, and followed piece by piece on tablet
-        and phone.
-      </p>
-      <ToTheChair plan={plan.id} save={plan.save} disabled={!plan.isStored} />
+      <BeforeGoingOn plan={plan.isStored ? plan.id : ""} readers={false}>
+        {mayBook ? (
+          <div className={styles.bookActs}>
+            {(!booked || moved) && (
+              <Button
+                type="primary"
+                size="large"
+                icon={<CalendarOutlined />}
+                disabled={!dated}
+                loading={book.isPending}
+                onClick={() => book.mutate()}
+              >
+                {booked ? "Book it as it is now" : "Put it on the calendar"}
+              </Button>
+            )}
+            {booked && (
+              <Button
+                danger
+                size="large"
+                loading={cancel.isPending}
+                onClick={() =>
+                  void modal.confirm({
+                    title: "Take it off the calendar?",
+                    content: "The plan itself stays as it is.",
+                    okText: "Take it off",
+                    okButtonProps: { danger: true },
+                    onOk: () => cancel.mutateAsync(booked.id).catch(() => undefined),
+                  })
+                }
+              >
+                Take it off
+              </Button>
+            )}
+            <Link to="/calendar">See the calendar</Link>
+          </div>
+        ) : (
+          <p className={panel.lead}>An owner or a stylist books.</p>
+        )}
+        <p className={panel.lead}>
+          When it begins: the plan is kept as it is then, with its papers, and followed piece by piece on
+          tablet and phone.
+        </p>
+        <ToTheChair plan={plan.id} save={plan.save} disabled={!plan.isStored} />
+      </BeforeGoingOn>
       {[book.error, cancel.error].map(
         (error, i) => error && <Trouble key={i} error={new Error(toldOf(error))} />,
       )}

@@ -80,6 +80,7 @@ const day: DayPlan = {
     sitting("2026-12-31", [span("attach", 0, 0, 170)]),
   ],
   aloneMin: 300,
+  labourMin: 300,
   timeable: [
     { skill: "plaits", name: "Part and plait a section", places: 60, rateMin: 2 },
     { skill: "L1", name: "Hitch and weave", places: 60, rateMin: 1.5 },

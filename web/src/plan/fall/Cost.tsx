@@ -18,6 +18,7 @@ import type { Basis, PlanInput } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { day, minorUnits } from "../../lib/units";
 import { FieldErrorsUnder, NumberField, Toggle } from "../../ui/fields";
+import { BeforeGoingOn } from "../../ui/BeforeGoingOn";
 import panel from "../../ui/panel.module.css";
 import { PriceTable } from "../../ui/PriceTable";
 import { QuoteState } from "../../ui/QuoteState";
@@ -147,15 +148,17 @@ function Quotes({ plan }: { plan: StoredPlan }) {
         or of prices do not touch it.
       </p>
       {mayGive ? (
-        <Button
-          type="primary"
-          size="large"
-          icon={<FileDoneOutlined />}
-          loading={give.isPending}
-          onClick={() => give.mutate()}
-        >
-          Give a quote
-        </Button>
+        <BeforeGoingOn plan={plan.isStored ? plan.id : ""} readers={false}>
+          <Button
+            type="primary"
+            size="large"
+            icon={<FileDoneOutlined />}
+            loading={give.isPending}
+            onClick={() => give.mutate()}
+          >
+            Give a quote
+          </Button>
+        </BeforeGoingOn>
       ) : (
         <p className={panel.lead}>An owner or a stylist gives quotes.</p>
       )}
