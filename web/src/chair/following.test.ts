@@ -105,4 +105,61 @@ describe("an install followed on a device", () => {
     await until(() => here.snapshot().sending === "signed-out");
     expect(here.snapshot().waiting).toBe(1);
   });
+
+  it("looks no more once its page is left", async () => {
+    const { state } = studio(id);
+    const here = await Following.open(id);
+    const end = here.start();
+    await until(() => state.posts === 1 && here.snapshot().sending === "sent");
+    here.exchange();
+    end();
+    const posts = state.posts;
+    vi.useFakeTimers();
+    await vi.advanceTimersByTimeAsync(60_000);
+    vi.useRealTimers();
+    here.exchange();
+    expect(state.posts).toBe(posts);
+  });
+
+  it("sends the pictures after one that is refused, says so, and tries that one again when opened anew", async () => {
+    studio(id);
+    const taken: string[] = [];
+    const refused = new Set<string>();
+    vi.spyOn(server, "keepPhoto").mockImplementation((_, photo) => {
+      if (refused.has(photo))
+        return Promise.reject(new Refusal(422, { detail: "The client did not agree." } as never));
+      taken.push(photo);
+      return Promise.resolve(undefined as never);
+    });
+    const here = await Following.open(id);
+    for (const photo of ["a", "b", "c"]) await device.keepPhoto(id, photo, new Blob(["x"]));
+    refused.add("a");
+    here.exchange();
+    await until(() => taken.length === 2);
+    expect(taken).toEqual(["b", "c"]);
+    await until(() => here.snapshot().trouble?.includes("did not agree") ?? false);
+    expect(here.snapshot().sending).toBe("sent");
+    expect(await device.photosHere(id)).toHaveLength(0);
+    refused.clear();
+    await Following.open(id);
+    expect((await device.photosHere(id)).map(([photo]) => photo)).toEqual(["a"]);
+  });
+
+  it("forgets all of an install that the studio deleted, and nothing of one it does not know", async () => {
+    studio(id);
+    const here = await Following.open(id);
+    await here.tell({ kind: "began" });
+    await device.keepPhoto(id, "a", new Blob(["x"]));
+    await device.keepEvents("another", [{ event: { id: "theirs-0001" } as ChairEvent, sent: true }]);
+    vi.mocked(server.tell).mockRejectedValue(new Refusal(404, undefined));
+    here.exchange();
+    await until(() => here.snapshot().sending === "refused");
+    expect((await device.eventsHere(id)).length).toBeGreaterThan(0);
+    vi.mocked(server.tell).mockRejectedValue(new Refusal(410, undefined));
+    here.exchange();
+    await vi.waitFor(async () => expect(await device.eventsHere(id)).toHaveLength(0));
+    expect(await device.photosHere(id)).toHaveLength(0);
+    expect(await device.installHere(id)).toBeUndefined();
+    expect(await device.eventsHere("another")).toHaveLength(1);
+  });
 });

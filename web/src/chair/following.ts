@@ -48,7 +48,7 @@ export class Following {
   private busy: Promise<void> | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** True once the page is left, or there is nothing to follow any more. */
-  private ended = true;
+  private ended = false;
   private from: string | undefined;
   private stays = false;
   private hand: string;

@@ -61,6 +61,7 @@ const listed: WornEntry = {
 const head = {
   ...listed,
   ownHead: false,
+  keepsHealth: true,
   clientId: "client",
   head: { head: {}, layout: {} },
   pieces: [{ key: "p1", name: "Saltspun twist", colour: "Rope", hung: 97, kept: true, rounds: 2 }],

@@ -19,9 +19,13 @@ const calls = vi.hoisted(() => ({
   sendMessage: vi.fn(),
   shopping: vi.fn(),
 }));
+const clearance = vi.hoisted(
+  () => () =>
+    Promise.resolve({ clear: true, asked: true, cautions: [], refusals: [], history: [], questions: [] }),
+);
 vi.mock("../../api/client", async (original) => {
   const real = await original<typeof import("../../api/client")>();
-  return { ...real, server: { ...real.server, ...calls } };
+  return { ...real, server: { ...real.server, ...calls, clearance } };
 });
 
 const input = { ownHead: false } as unknown as PlanInput;

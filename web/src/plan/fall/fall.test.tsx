@@ -176,6 +176,8 @@ vi.mock("../../api/client", async (original) => {
   return {
     ...real,
     server: {
+      clearance: () =>
+        Promise.resolve({ clear: true, asked: true, cautions: [], refusals: [], history: [], questions: [] }),
       fitting: () => Promise.resolve(fitting),
       drape: () => Promise.resolve(drape),
       landing: () => Promise.resolve(landings),
