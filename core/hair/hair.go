@@ -181,8 +181,9 @@ func CheckSwatch(bad *invalid.Errors, path, hex string) {
 	}
 }
 
-// MaxPrice of one offer, minor units: far above any pack, far below overflow.
-const MaxPrice = 1_000_000
+// MaxPrice of one offer, minor units: far above any pack in any currency, be it of millions of small coins,
+// and far below overflow.
+const MaxPrice = 10_000_000_000
 
 // Piece is what is hung, and how it is sold.
 type Piece struct {
@@ -241,7 +242,7 @@ const MinSold, MaxSold = 150.0, 3000.0
 // CheckPrice refuses a price that can not be.
 func CheckPrice(bad *invalid.Errors, path string, v int64) {
 	if v < 0 || v > MaxPrice {
-		bad.Add(path, "A price must be between 0 and %d.%02d; it is %.2f.", MaxPrice/100, MaxPrice%100, float64(v)/100)
+		bad.Add(path, "A price must be between 0 and %d of the currency's smallest unit; it is %d.", MaxPrice, v)
 	}
 }
 

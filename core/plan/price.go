@@ -57,9 +57,24 @@ func PriceOf(ctx context.Context, in Input, terms quote.Terms) (quote.Price, Res
 // Included says in a few lines what an install takes in, for one who does not know the trade.
 func (r Result) Included(in Input) []string {
 	t := r.Tally
-	out := []string{fmt.Sprintf("%s parted and plaited, %s", count(t.Sections, "section"), in.Parting.Structure.Name())}
-	if n := len(r.Layout.Tracks); n > 0 {
-		out = append(out, count(n, "flat track")+" to hook on")
+	var out []string
+	if in.Redo != nil {
+		again := 0
+		for i := range r.Places {
+			if !r.Places[i].Kept {
+				again++
+			}
+		}
+		rows := "The outer row"
+		if in.Redo.Rows > 1 {
+			rows = "Both outer rows"
+		}
+		out = append(out, fmt.Sprintf("%s taken off, parted and plaited again: %s of %d; the rest stays as it hangs", rows, count(again, "section"), t.Sections))
+	} else {
+		out = append(out, fmt.Sprintf("%s parted and plaited, %s", count(t.Sections, "section"), in.Parting.Structure.Name()))
+		if n := len(r.Layout.Tracks); n > 0 {
+			out = append(out, count(n, "flat track")+" to hook on")
+		}
 	}
 	out = append(out, fmt.Sprintf("%s hung, %s", count(t.Pieces, "piece"), strings.ToLower(r.Methods())))
 	if in.Trim != nil {

@@ -270,3 +270,15 @@ func TestADayOfTwo(t *testing.T) {
 	require.NoError(t, err)
 	assert.Greater(t, work(c).Amount, work(b).Amount, "the second pair of hands is paid too")
 }
+
+// A quote for outer rows says what is done again, not that the whole head is parted.
+func TestAQuoteForOuterRowsSaysSo(t *testing.T) {
+	in := Default()
+	in.Redo = &Redo{Install: "an-install", Rows: 1}
+	res, err := Compute(t.Context(), in)
+	require.NoError(t, err)
+	said := res.Included(in)
+	assert.Contains(t, said[0], "The outer row taken off, parted and plaited again")
+	assert.Contains(t, said[0], "the rest stays as it hangs")
+	assert.NotContains(t, strings.Join(said, " "), "flat track")
+}

@@ -14,7 +14,7 @@ import (
 
 // MostAmount is the largest amount of a line, minor units: far above any install in any
 // currency, far below overflow.
-const MostAmount = 1_000_000_000
+const MostAmount = 1_000_000_000_000
 
 // Percent is a share in hundredths; it has at most three decimals.
 type Percent float64
@@ -83,7 +83,7 @@ func (p Percent) check(bad *invalid.Errors, path, label string, most float64) {
 // CheckAmount refuses an amount that is out of bounds.
 func CheckAmount(bad *invalid.Errors, path, label string, amount, least int64) {
 	if amount < least || amount > MostAmount {
-		bad.Add(path, "%s must lie between %d and %d minor units; it is %d.", label, least, MostAmount, amount)
+		bad.Add(path, "%s must lie between %d and %d of the currency's smallest unit; it is %d.", label, least, MostAmount, amount)
 	}
 }
 

@@ -4,6 +4,7 @@ import (
 	"context"
 	"net/http"
 
+	"github.com/bojanz/currency"
 	"github.com/danielgtaylor/huma/v2"
 
 	"kladotex/core/house"
@@ -18,6 +19,8 @@ type houseDocument struct {
 	Rules   house.Rules `json:"rules"`
 	// Asks are the terms of the rules, the usual where none are set.
 	Asks quote.Terms `json:"asks" readOnly:"true" doc:"What the studio asks for its work, the usual where nothing is set"`
+	// Digits is the exponent of the currency by ISO 4217: pages must not take it from elsewhere.
+	Digits int `json:"currencyDigits" readOnly:"true" doc:"Decimals of the currency by ISO 4217: ten to that power of minor units make a whole one"`
 }
 
 type houseOutput struct {
@@ -26,7 +29,8 @@ type houseOutput struct {
 }
 
 func houseOf(h store.House) *houseOutput {
-	return &houseOutput{etag(h.Version), houseDocument{h.Version, h.Rules, h.Rules.Asks()}}
+	digits, _ := currency.GetDigits(h.Rules.Currency)
+	return &houseOutput{etag(h.Version), houseDocument{h.Version, h.Rules, h.Rules.Asks(), int(digits)}}
 }
 
 func (s *server) houseOperations(api huma.API) {

@@ -17,7 +17,7 @@ import { useState } from "react";
 import { Refusal, server } from "./client";
 import { setZone } from "../lib/localDay";
 import { parsed, storage } from "../lib/storage";
-import { moneyIn } from "../lib/units";
+import { moneyIn, setExponent } from "../lib/units";
 import type {
   ClientEntry,
   DrapeStyle,
@@ -508,6 +508,7 @@ export const useHouse = () =>
     queryFn: async () => {
       const house = await server.house();
       setZone(house.rules.zone);
+      setExponent(house.rules.currency, house.currencyDigits);
       return house;
     },
     staleTime: Infinity,

@@ -3342,6 +3342,11 @@ export interface components {
         HouseDocument: {
             /** @description What the studio asks for its work, the usual where nothing is set */
             readonly asks: components["schemas"]["Terms"];
+            /**
+             * Format: int64
+             * @description Decimals of the currency by ISO 4217: ten to that power of minor units make a whole one
+             */
+            readonly currencyDigits: number;
             rules: components["schemas"]["Rules"];
             /**
              * Format: int64

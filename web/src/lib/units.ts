@@ -52,23 +52,40 @@ export function readNumber(text: string): number {
   return plain === "" ? NaN : Number(plain);
 }
 
-const writers = new Map<string, Intl.NumberFormat>();
+/** Exponents of currencies as the studio says them: browsers show some with fewer decimals than they have. */
+const exponents = new Map<string, number>();
 
-const writerOf = (currency: string) => {
-  const known = writers.get(currency);
-  if (known) return known;
-  const made = new Intl.NumberFormat(undefined, { style: "currency", currency });
-  writers.set(currency, made);
-  return made;
-};
+/** Says how many decimals a currency has, by ISO 4217. */
+export const setExponent = (currency: string, digits: number) => void exponents.set(currency, digits);
+
+/** Until the studio has said it, that of most. */
+const exponentOf = (currency: string) => exponents.get(currency) ?? 2;
 
 /** How many minor units of a currency make a whole one. */
-export const minorUnits = (currency: string) =>
-  10 ** (writerOf(currency).resolvedOptions().maximumFractionDigits ?? 2);
+export const minorUnits = (currency: string) => 10 ** exponentOf(currency);
 
-/** Writes amounts in minor units of a currency as the reader is used to. */
-export const moneyIn = (currency: string) => (minor: number) =>
-  writerOf(currency).format(minor / minorUnits(currency));
+const writers = new Map<string, (minor: number) => string>();
+
+/** Writes amounts in minor units of a currency as the reader is used to; decimals where there are any. */
+export function moneyIn(currency: string): (minor: number) => string {
+  const key = `${currency} ${exponentOf(currency)}`;
+  const known = writers.get(key) ?? writerOf(currency);
+  writers.set(key, known);
+  return known;
+}
+
+function writerOf(currency: string): (minor: number) => string {
+  const usual = new Intl.NumberFormat(undefined, { style: "currency", currency });
+  const digits = exponentOf(currency);
+  const fine = new Intl.NumberFormat(undefined, {
+    style: "currency",
+    currency,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  });
+  const whole = 10 ** digits;
+  return (minor) => (minor % whole === 0 ? usual : fine).format(minor / whole);
+}
 
 /** Minutes as hours and minutes, to five minutes from an hour on. */
 export function hours(minutes: number): string {
