@@ -92,6 +92,24 @@ var tipSteps = map[string]Step{
 	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes, in an aired room; press until it holds.").drawn(moves.Weave, 4, 5),
 }
 
+// unglued are the moves that come first where a tip was glued. A tip drawn out of its glue
+// breaks. Common practice, no source.
+func unglued(r Range) []Step {
+	if r.Long.Chosen["tip"] != "glue" {
+		return nil
+	}
+	return []Step{
+		text("The tip sits in glue: never draw at it. Cut the piece through below the mark, push its strands up from the drop with the point of a comb and soften the drop with the remover its label names, away from skin and eyes, in an aired room."),
+		text("What stays hard is the last of the own hair with glue in it. Hold the plait between two fingers just above the drop and trim the drop alone."),
+	}
+}
+
+// apart is how a fold or a loop is cut that lies round a plait: on a comb, where nothing
+// else can lie between the blades. Common practice, no source.
+func apart(what string) string {
+	return "Slide the point of a comb between its " + what + " and the plait, and lift: the " + what + " alone lies on the comb, with light between it and the plait. Cut it there, on the comb; where no light shows, undo it by hand."
+}
+
 func toTheTip(j Job) float64 {
 	if j.Chosen["long"] == "back" {
 		return woundBack * j.Piece.Length
@@ -135,11 +153,10 @@ var loops = []Method{{
 		return append(out, tipSteps[r.Long.Chosen["tip"]])
 	},
 	cuts: true,
-	takeDown: func(Range) []Step {
-		return []Step{
+	takeDown: func(r Range) []Step {
+		return append(unglued(r),
 			text("Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.").drawn(moves.Weave, 4, 0),
-			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0),
-		}
+			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0))
 	},
 	judge: judges(onPlait, vanishing(inSoft), roomy),
 }, {
@@ -235,8 +252,8 @@ var loops = []Method{{
 	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Lift the leg that covers the knot and cut the fold, never the own hair beside it.").drawn(moves.HiddenKnot, 4, 3),
-			text("Draw the strand out.").drawn(moves.HiddenKnot, 2, 0),
+			text("Lift the leg that covers the knot. "+apart("fold")).drawn(moves.HiddenKnot, 4, 3),
+			text("Draw the strand out by its legs; what will not come is not pulled, but looked at again.").drawn(moves.HiddenKnot, 2, 0),
 		}
 	},
 	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
@@ -280,12 +297,11 @@ var loops = []Method{{
 			tipSteps[r.Long.Chosen["tip"]])
 	},
 	cuts: true,
-	takeDown: func(Range) []Step {
-		return []Step{
+	takeDown: func(r Range) []Step {
+		return append(unglued(r),
 			text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0),
-			text("Undo the plait, or clip the band, up to the knot.").drawn(moves.SplitRoot, 5, 3),
-			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0),
-		}
+			text("Roll the band off the end of the plait; one that will not roll is clipped on the point of a comb slid under it, with no hair above the comb. Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3),
+			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
 	},
 	judge: judges(onPlait, vanishing(inSoft)),
 }, {
@@ -322,7 +338,7 @@ var loops = []Method{{
 	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("From the root down, lift each piece and cut its loop, never the plait under it.").drawn(moves.Stations, 3, 1),
+			text("From the root down, lift each piece. "+apart("loop")).drawn(moves.Stations, 3, 1),
 			text("Undo the knot at the tip and unbraid it to the end of the own hair.").drawn(moves.Stations, 1, 0),
 		}
 	},

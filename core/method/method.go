@@ -370,14 +370,15 @@ func (m Method) Steps(r Range) []Step { return m.steps(r) }
 const spareBelow = 25.4
 
 // TakeDown are the moves in which the pieces come off again, and cutBelow the distance from
-// the root, mm, above which nothing is cut: 0 where nothing is cut at all.
+// the root, mm, above which no piece is cut through: 0 where nothing is cut at all. A move
+// that cuts a loop, a band or a wind above it says how own hair is known to be away.
 func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
 	steps = m.takeDown(r)
 	if !m.cuts {
 		return steps, 0
 	}
 	cutBelow = r.Long.Plait.Length() + spareBelow
-	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Never cut above the mark.", cutBelow)
+	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Never cut a piece through above the mark.", cutBelow)
 	return append([]Step{first}, steps...), cutBelow
 }
 

@@ -2,6 +2,8 @@ package method
 
 import (
 	"fmt"
+	"maps"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -42,6 +44,9 @@ func steps(m Method, short, long Job) []Step {
 	return m.Steps(Range{short, long, m.For(short), m.For(long)})
 }
 
+// scissors finds moves in which something is cut.
+var scissors = regexp.MustCompile(`\b(cut|clip|clipped|trim)\b`)
+
 func TestCatalogueIsWhole(t *testing.T) {
 	families := map[Family]bool{}
 	for _, m := range Catalogue {
@@ -54,9 +59,24 @@ func TestCatalogueIsWhole(t *testing.T) {
 		assert.Greater(t, len(list), 4, m.ID)
 		off, mark := m.TakeDown(Range{j, j, m.For(j), m.For(j)})
 		assert.GreaterOrEqual(t, len(off), 2, m.ID)
-		assert.Equal(t, strings.Contains(strings.ToLower(fmt.Sprint(off)), "never cut above the mark"), mark > 0, "%s says where to cut", m.ID)
+		assert.Equal(t, strings.Contains(strings.ToLower(fmt.Sprint(off)), "never cut a piece through above the mark"), mark > 0, "%s says where to cut", m.ID)
 		cut := strings.ToLower(fmt.Sprint(off[min(1, len(off)-1):]))
 		assert.Equal(t, mark > 0, strings.Contains(cut, "cut ") || strings.Contains(cut, "clip") || strings.Contains(cut, "trim"), "%s: %s", m.ID, cut)
+		glued := maps.Clone(j.Chosen)
+		if glued["tip"] != "" {
+			glued["tip"] = "glue"
+		}
+		j.Chosen = glued
+		stuck, _ := m.TakeDown(Range{j, j, m.For(j), m.For(j)})
+		for _, s := range append(off[min(1, len(off)-1):], stuck[min(1, len(stuck)-1):]...) {
+			if said := strings.ToLower(s.Text); scissors.MatchString(said) && !strings.Contains(said, "nothing is cut") {
+				assert.Regexp(t, "below the mark|on the comb|point of a comb|between two fingers", said, "%s: a cut says how own hair is known to be away", m.ID)
+			}
+		}
+		if glued["tip"] == "glue" {
+			assert.Contains(t, fmt.Sprint(stuck), "never draw at it", m.ID)
+			assert.NotContains(t, fmt.Sprint(off), "glue", m.ID)
+		}
 		for _, s := range append(list, off...) {
 			for name := range s.Lengths {
 				assert.Contains(t, s.Text, "{"+name+"}", m.ID)

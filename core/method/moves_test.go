@@ -24,7 +24,7 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	HiddenKnot: {
 		[]string{"find its middle", "two legs on the other", "part a thin strand off that leg", "through the fold 2 times", "fall over the knot"},
-		[]string{"cut the fold", "Draw the strand out"},
+		[]string{"the fold alone lies on the comb", "Cut it there", "Draw the strand out"},
 	},
 	SplitRoot: {
 		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through the middle of the piece"},
@@ -36,7 +36,7 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	Stations: {
 		[]string{"At the tip", "At the body", "At the root, last", "covers the knot below"},
-		[]string{"cut its loop", "Undo the knot at the tip"},
+		[]string{"the loop alone lies on the comb", "Cut it there", "Undo the knot at the tip"},
 	},
 	SharedLoop: {
 		[]string{"under the root", "the plait and the body of the piece through the loop together", "Draw the plait up and the piece down", "Lay {length} of the wrapping hair down", "Wind its long side", "past the end of the plait", "back upward"},
@@ -52,7 +52,7 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	Banded: {
 		[]string{"let it wait there", "through the loc's eye", "then back up", "Push the band up", "blunt end inside", "Wind it over plait and band"},
-		[]string{"Wind the cover backward", "Clip the band", "it stays whole"},
+		[]string{"Wind the cover backward", "Roll the band off", "it stays whole"},
 	},
 	BuiltOnHead: {
 		[]string{"draw it half through", "across the row", "round base hair and plait together", "second strand under the last turns", "wind upward again"},

@@ -203,8 +203,8 @@ var wraps = []Method{{
 	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Wind the cover backward until it lifts from the own hair, and clip it there.").drawn(moves.Banded, 5, 3),
-			text("Clip the band; it may be gone by now.").drawn(moves.Banded, 3, 2),
+			text("Wind the cover backward until a free end of it stands off the own hair, and clip that end alone, between two fingers that hold it away.").drawn(moves.Banded, 5, 3),
+			text("Roll the band off the end of the plait; it may be gone by now. One that will not roll is clipped on the point of a comb slid under it, with no hair above the comb.").drawn(moves.Banded, 3, 2),
 			text("Untwist the plait from the loc and slide the loc off: it stays whole.").drawn(moves.Banded, 2, 0),
 		}
 	},

@@ -30,7 +30,7 @@ type Attachment struct {
 	Conceal   Between       `json:"concealMin" doc:"Minutes to hide one plait, practised"`
 	Steps     []method.Step `json:"steps"`
 	TakeDown  []method.Step `json:"takeDown" doc:"The moves in which it comes off"`
-	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which nothing is cut, mm; 0 where nothing is cut"`
+	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which no piece is cut through, mm; 0 where nothing is cut"`
 }
 
 // Between is the least and the most of a number.

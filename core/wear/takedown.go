@@ -32,7 +32,7 @@ type Guide struct {
 	Wash  float64 `json:"washMin"`
 	Total float64 `json:"totalMin"`
 	Shed  Shed    `json:"shed"`
-	// Mark is the longest distance from a root above which nothing is cut, mm; 0 where nothing is cut.
+	// Mark is the longest distance from a root above which no piece is cut through, mm; 0 where nothing is cut.
 	Mark float64 `json:"markMm"`
 	// Before, After and Worry are what is done before the first piece, once all are off, and what is
 	// no shed hair any more.

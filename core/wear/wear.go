@@ -57,7 +57,7 @@ type Part struct {
 	Form   hair.Form     `json:"form"`
 	Places int           `json:"places"`
 	Pieces int           `json:"pieces"`
-	// CutBelow is the distance from the root above which nothing is cut, mm; 0 where nothing is.
+	// CutBelow is the distance from the root above which no piece is cut through, mm; 0 where nothing is.
 	CutBelow  float64       `json:"cutBelowMm"`
 	TakesDown []method.Step `json:"takesDown"`
 }

@@ -1935,7 +1935,7 @@ export interface components {
             concealMin: components["schemas"]["Between"];
             /**
              * Format: double
-             * @description Distance from the root above which nothing is cut, mm; 0 where nothing is cut
+             * @description Distance from the root above which no piece is cut through, mm; 0 where nothing is cut
              */
             cutBelowMm: number;
             /** @enum {string} */

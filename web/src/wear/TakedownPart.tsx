@@ -94,7 +94,7 @@ function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
   );
 }
 
-/** The mark above which nothing is cut, drawn: scalp, own hair, an inch to spare, then scissors. */
+/** The mark above which no piece is cut through, drawn: scalp, own hair, an inch to spare, then scissors. */
 function Mark({ guide }: { guide: WearGuide }) {
   const unit = usePreferences((p) => p.unit);
   if (guide.markMm === 0)
@@ -105,7 +105,7 @@ function Mark({ guide }: { guide: WearGuide }) {
       <svg
         viewBox="0 0 320 58"
         role="img"
-        aria-label={`Nothing is cut within ${length(guide.markMm, unit)} of the scalp`}
+        aria-label={`No piece is cut through within ${length(guide.markMm, unit)} of the scalp`}
       >
         <rect x="0" y="4" width="14" height="42" className={styles.rootScalp} />
         <path d="M14 25 H306" className={styles.markPiece} />
@@ -128,7 +128,7 @@ function Mark({ guide }: { guide: WearGuide }) {
       </svg>
       <p>
         <ScissorOutlined aria-hidden />{" "}
-        <strong>Never cut within {length(guide.markMm, unit)} of the scalp.</strong>
+        <strong>Never cut a piece through within {length(guide.markMm, unit)} of the scalp.</strong>
         {marks.length > 1 &&
           ` ${marks.map((p) => `${p.way}: ${length(p.cutBelowMm, unit)}`).join(" · ")}.`}{" "}
         Feel for the end of the own hair at every piece; it may be longer than it was.
