@@ -75,6 +75,7 @@ func TestFirstPlan(t *testing.T) {
 
 	// Another family brings the hair it takes.
 	b.step("4 Attach")
+	b.press("button", "None of these")
 	b.part("Ways")
 	b.take("Method of way A", "Fold and twist")
 	b.part("Steps")

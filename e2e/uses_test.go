@@ -238,13 +238,26 @@ func TestTheHouseTakesASide(t *testing.T) {
 	assert.False(t, value[bool](b, says+`("The house: snug.")`))
 }
 
-// Before anything is attached to a child the caution is read, once, and whose name stands by it.
+// Before anything is attached it is asked what no card answers, and a child's caution is read, once; whose
+// name stands by it. A stored caution a colleague read is not asked again.
 func TestACautionIsReadBeforeGoingOn(t *testing.T) {
 	t.Parallel()
 	b := atTheHead(t, "The sail-school pupil, a part and no more", 390, 844)
 	b.press("link", "4 Attach")
+	b.waitFor(says + `("Which method")`)
+	b.waitFor(says + `("Read by Ikaika Moreau")`)
+
+	b.press("link", "Plans")
+	b.press("button", "New plan")
+	b.waitFor(drawn + " > 40")
+	b.press("switch", "A child lighter, fewer, looser: a child’s head bears about two thirds")
+	b.waitFor(isSaved)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.pathname)`)
+	b.press("link", "4 Attach")
 	b.waitFor(says + `("Before you go on")`)
-	assert.False(t, value[bool](b, says+`("Which method")`), "nothing else until it was read")
+	assert.False(t, value[bool](b, says+`("Which method")`), "nothing else until it was asked and read")
+	b.press("button", "None of these")
+	b.waitFor(`!` + says + `("About this head")`)
 	b.waitFor(`[...document.querySelectorAll("button")].some((e) => e.innerText === "I have read this")`)
 	value[bool](b, `([...document.querySelectorAll("button")].find((e) => e.innerText === "I have read this").click(), true)`)
 	b.waitFor(says + `("Which method")`)

@@ -358,9 +358,9 @@ func (w *worked) headLoad(places []float64, before []Worn) HeadLoad {
 	case dry > h.Heavy:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: heavy to wear.", grams(dry), grams(h.Soaked), whose))
 	case whose != "" && dry > nearlyHeavy*h.Heavy:
-		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: nearly the %s from which it is heavy there. Fewer or shorter pieces are kinder.", grams(dry), grams(h.Soaked), whose, grams(h.Heavy)))
+		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: nearly the %s from which it is heavy there. Soaked it weighs about %s. Fewer or shorter pieces are kinder.", grams(dry), whose, grams(h.Heavy), grams(h.Soaked)))
 	case whose != "":
-		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: under the %s from which it is heavy there.", grams(dry), grams(h.Soaked), whose, grams(h.Heavy)))
+		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: under the %s from which it is heavy there. Soaked it weighs about %s.", grams(dry), whose, grams(h.Heavy), grams(h.Soaked)))
 	default:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked: within what heads usually carry, 150 to %.0f g.", grams(dry), grams(h.Soaked), h.Heavy))
 	}

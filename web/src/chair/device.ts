@@ -76,10 +76,10 @@ async function under<T>(start: string): Promise<[string, T][]> {
     "readonly",
     (store) =>
       new Promise<[string, T][]>((resolve, reject) => {
-        const keys = store.getAllKeys(beginning(start));
+        const keys = store.getAllKeys(beginning(start)) as IDBRequest<string[]>;
         const values = store.getAll(beginning(start)) as IDBRequest<T[]>;
         store.transaction.oncomplete = () =>
-          resolve(values.result.map((value, i) => [String(keys.result[i]), value]));
+          resolve(values.result.map((value, i) => [keys.result[i] ?? "", value]));
         store.transaction.onerror = () => reject(store.transaction.error ?? new Error("nothing can be read"));
       }),
   );

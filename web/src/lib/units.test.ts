@@ -1,5 +1,18 @@
-import { describe, expect, it } from "vitest";
-import { area, comb, hours, length, offset, readNumber, weight, writeInches } from "./units";
+import { afterEach, describe, expect, it } from "vitest";
+import { localDay, setZone } from "./localDay";
+import {
+  area,
+  clockOf,
+  comb,
+  hours,
+  length,
+  moneyIn,
+  offset,
+  readNumber,
+  setExponent,
+  weight,
+  writeInches,
+} from "./units";
 
 describe("lengths as stylists write them", () => {
   it.each([
@@ -54,4 +67,38 @@ describe("lengths as stylists write them", () => {
     [62.5, "1 h 5 min"],
     [67.4, "1 h 5 min"],
   ])("rounds %f min as on paper", (minutes, text) => expect(hours(minutes)).toBe(text));
+});
+
+// ISO 4217, the list of currencies: rupiah and forint have two digits by it, the yen none, the Tunisian
+// dinar three, whatever a browser leaves out when it writes them.
+describe("money by the currency's own exponent", () => {
+  const digits = (text: string) => text.replace(/\D/g, "");
+  it.each([
+    ["IDR", 2, 1_250_075, "1250075"],
+    ["HUF", 2, 450_050, "450050"],
+    ["JPY", 0, 12_500, "12500"],
+    ["TND", 3, 12_345, "12345"],
+  ])("writes %s", (currency, exponent, minor, written) => {
+    setExponent(currency, exponent);
+    expect(digits(moneyIn(currency)(minor))).toBe(written);
+  });
+});
+
+describe("days and times of the studio", () => {
+  afterEach(() => setZone(undefined));
+  // Zones by the IANA database: Auckland is 13 hours ahead of UTC in January, Honolulu 10 behind.
+  const late = new Date("2027-01-15T11:30:00Z");
+
+  it("are those of its zone, wherever the page is read", () => {
+    setZone("Pacific/Auckland");
+    expect([localDay(late), clockOf(late)]).toEqual(["2027-01-16", "00:30"]);
+    setZone("Pacific/Honolulu");
+    expect([localDay(late), clockOf(late)]).toEqual(["2027-01-15", "01:30"]);
+  });
+
+  it("are the device's where a zone is not known", () => {
+    const here = localDay(late);
+    setZone("Nowhere/At_All");
+    expect(localDay(late)).toBe(here);
+  });
 });

@@ -150,7 +150,7 @@ function WayCard({ way, index, place, input, catalogue, places, removable }: Car
           key={c.key}
           label={c.name}
           path={path(`choices.${c.key}`)}
-          value={way.choices?.[c.key] ?? ((input.child ? c.child : undefined) ?? c.usual)}
+          value={way.choices?.[c.key] ?? (input.child ? c.child : undefined) ?? c.usual}
           options={c.options}
           onChange={(option) => act(actions.choose(way.key, c.key, option))}
         />

@@ -7,9 +7,8 @@ import {
 } from "@ant-design/icons";
 import type { ReactNode } from "react";
 import { useSaveState, type Autosave } from "../lib/autosave";
+import { clockOf } from "../lib/units";
 import styles from "./SaveNote.module.css";
-
-const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
 
 /** Whether what is on the screen is safe, in words and a sign. */
 export function SaveNote<D>({ autosave }: { autosave: Autosave<D> }) {
@@ -19,7 +18,7 @@ export function SaveNote<D>({ autosave }: { autosave: Autosave<D> }) {
       case "new":
         return [<EditOutlined key="i" />, "New: kept from the first change on"];
       case "saved":
-        return [<CheckCircleOutlined key="i" />, `Saved ${clock.format(state.at)}`];
+        return [<CheckCircleOutlined key="i" />, `Saved ${clockOf(state.at)}`];
       case "changed":
       case "saving":
         return [<SyncOutlined key="i" />, "Saving…"];

@@ -90,7 +90,7 @@ export const DayLine = memo(function DayLine({ sitting, hands, longest }: Props)
             ))}
           {x(s.end) - x(s.start) > 9 && (
             <text
-              x={(x(s.start) + Math.min(x(s.end), x(s.rests.find((r) => !r.arms)?.start ?? s.end))) / 2}
+              x={x(widest(s))}
               y={y(s.person) + lane / 2 + 4.5}
               className={styles.kindMark}
               fill={kinds[s.kind].ink}
@@ -113,6 +113,16 @@ export const DayLine = memo(function DayLine({ sitting, hands, longest }: Props)
     </svg>
   );
 });
+
+/** The middle of the longest work between two breaks: there the letter of a stretch is read. */
+function widest({ start, end, rests }: Stretch): number {
+  const breaks = rests.filter((r) => !r.arms);
+  const from = [start, ...breaks.map((r) => r.end)];
+  const to = [...breaks.map((r) => r.start), end];
+  const runs = from.map((f, i) => [f, to[i] ?? end] as const);
+  const [f, t] = runs.reduce((most, run) => (run[1] - run[0] > most[1] - most[0] ? run : most));
+  return (f + t) / 2;
+}
 
 /** The line in words, for those who listen. */
 const lineText = (all: readonly Stretch[], hands: readonly Hand[], named: boolean) =>

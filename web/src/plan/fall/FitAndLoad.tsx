@@ -64,10 +64,10 @@ function HeadLoad({ load }: { load: Fitting["load"] }) {
       <div className={styles.scale} aria-hidden>
         <i data-word={word} style={{ width: at(load.dryG) }} />
         <b style={{ left: at(load.heavyG) }}>
-          <span>heavy to wear {weight(load.heavyG, unit)}</span>
+          <span>heavy to wear {weight(load.heavyG, unit).replace(" ", "\u00a0")}</span>
         </b>
         <b style={{ left: at(load.mostG) }}>
-          <span>few necks {weight(load.mostG, unit)}</span>
+          <span>few necks {weight(load.mostG, unit).replace(" ", "\u00a0")}</span>
         </b>
       </div>
       {load.says.map((s) => (
