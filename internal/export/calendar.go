@@ -142,7 +142,8 @@ func ReadBusy(ctx context.Context, r io.Reader, local *time.Location, from, to t
 		_, _ = plain.Discard(3)
 	}
 	decoder := rfc5545.NewDecoder(plain)
-	x := reading{ctx: ctx, local: local, from: from, to: to}
+	budget := recur.Days
+	x := reading{ctx: ctx, budget: &budget, local: local, from: from, to: to}
 	for n := 0; ; n++ {
 		cal, err := decode(decoder)
 		if err == io.EOF && n > 0 {
@@ -192,18 +193,24 @@ const longest = 366 * 24 * time.Hour
 
 // movedFrom are the times of events that stand by themselves elsewhere in the calendar, moved or called
 // off, by the id of the event (RFC 5545, 3.8.4.4).
-func movedFrom(events []rfc5545.Event, local *time.Location) map[string][]time.Time {
-	out := map[string][]time.Time{}
+func movedFrom(events []rfc5545.Event, local *time.Location) map[string]times {
+	out := map[string]times{}
 	for _, e := range events {
 		if p := e.Props.Get(rfc5545.PropRecurrenceID); p != nil {
 			if at, err := p.DateTime(local); err == nil {
 				id := idOf(e)
-				out[id] = append(out[id], at)
+				if out[id] == nil {
+					out[id] = times{}
+				}
+				out[id][at.Unix()] = true
 			}
 		}
 	}
 	return out
 }
+
+// times are seconds since 1970.
+type times map[int64]bool
 
 func idOf(e rfc5545.Event) string {
 	if p := e.Props.Get(rfc5545.PropUID); p != nil {
@@ -215,12 +222,13 @@ func idOf(e rfc5545.Event) string {
 // reading is what is asked of a calendar.
 type reading struct {
 	ctx      context.Context
+	budget   *recur.Budget // of the whole file
 	local    *time.Location
 	from, to time.Time
 }
 
 // busyOf are the times of one event; moved are those of its repetitions that stand by themselves.
-func (x reading) busyOf(e rfc5545.Event, moved map[string][]time.Time) ([]BusyTime, error) {
+func (x reading) busyOf(e rfc5545.Event, moved map[string]times) ([]BusyTime, error) {
 	text := func(name string) string {
 		v, err := e.Props.Text(name)
 		if err != nil {
@@ -271,7 +279,7 @@ func (x reading) busyOf(e rfc5545.Event, moved map[string][]time.Time) ([]BusyTi
 
 // repeated are the times at which an event begins: by its rule, at the dates it names besides, and at none
 // of those that are excepted or moved.
-func (x reading) repeated(e rfc5545.Event, start time.Time, long time.Duration, moved []time.Time) ([]time.Time, error) {
+func (x reading) repeated(e rfc5545.Event, start time.Time, long time.Duration, moved times) ([]time.Time, error) {
 	option, err := e.Props.RecurrenceRule()
 	if err != nil {
 		return nil, errors.New("how it repeats is not understood")
@@ -282,7 +290,7 @@ func (x reading) repeated(e rfc5545.Event, start time.Time, long time.Duration, 
 		if err != nil {
 			return nil, err
 		}
-		if starts, err = rule.Between(x.ctx, x.from.Add(-long), x.to, mostEvents+1); err != nil {
+		if starts, err = rule.Between(x.ctx, x.budget, x.from.Add(-long), x.to, mostEvents+1); err != nil {
 			return nil, err
 		}
 	}
@@ -294,15 +302,15 @@ func (x reading) repeated(e rfc5545.Event, start time.Time, long time.Duration, 
 	if err != nil {
 		return nil, err
 	}
-	none := make(map[int64]bool, len(excepted)+len(moved))
-	for _, at := range append(excepted, moved...) {
+	none := make(times, len(excepted))
+	for _, at := range excepted {
 		none[at.Unix()] = true
 	}
-	seen := make(map[int64]bool, len(starts)+len(besides))
+	seen := make(times, len(starts)+len(besides))
 	return slices.DeleteFunc(append(starts, besides...), func(at time.Time) bool {
 		twice := seen[at.Unix()]
 		seen[at.Unix()] = true
-		return twice || none[at.Unix()]
+		return twice || none[at.Unix()] || moved[at.Unix()]
 	}), nil
 }
 

@@ -2,6 +2,7 @@ package export
 
 import (
 	"context"
+	"fmt"
 	"strings"
 	"testing"
 	"time"
@@ -279,4 +280,34 @@ func TestNamesStayInTheirLine(t *testing.T) {
 	assert.NotContains(t, strings.ReplaceAll(string(file), "\r\n", ""), "\r")
 	assert.NotContains(t, string(file), "\nBEGIN:VALARM")
 	assert.Contains(t, string(file), "SUMMARY:Juno BEGIN:VALARM X: y")
+}
+
+// The hardest calendars that are taken: as many events as its size holds, each with a rule that is long to
+// work out and seldom comes true. To be held against 1 s and 256 MB.
+func BenchmarkReadTheHardestCalendars(b *testing.B) {
+	const largest = 4 << 20
+	from := time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC)
+	for name, event := range map[string]string{
+		"once":         "DTSTART:20261201T090000Z\r\n",
+		"never":        "DTSTART:19700101T090000Z\r\nRRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30\r\n",
+		"daily, never": "DTSTART:19700101T090000Z\r\nRRULE:FREQ=DAILY;BYSETPOS=2\r\n",
+		"long ago":     "DTSTART:19700101T090000Z\r\nRRULE:FREQ=DAILY;UNTIL=20261101T000000Z\r\n",
+		"one id":       "DTSTART:19700101T090000Z\r\nRECURRENCE-ID:19700101T090000Z\r\n",
+	} {
+		b.Run(name, func(b *testing.B) {
+			var raw strings.Builder
+			raw.WriteString("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//t//\r\n")
+			for n := 0; raw.Len() < largest-300; n++ {
+				fmt.Fprintf(&raw, "BEGIN:VEVENT\r\nUID:%d\r\nDTSTAMP:20261201T000000Z\r\nDURATION:PT1H\r\n%sEND:VEVENT\r\n", n, event)
+				if name == "one id" { // moved, and not moved, under one id
+					fmt.Fprintf(&raw, "BEGIN:VEVENT\r\nUID:0\r\nDTSTAMP:20261201T000000Z\r\nDURATION:PT1H\r\nDTSTART:19700101T090000Z\r\n%sEND:VEVENT\r\n", []string{"", "RECURRENCE-ID:20200101T090000Z\r\n"}[n%2])
+				}
+			}
+			raw.WriteString("END:VCALENDAR\r\n")
+			b.ReportAllocs()
+			for b.Loop() {
+				_, _, _ = ReadBusy(b.Context(), strings.NewReader(raw.String()), time.UTC, from, from.AddDate(2, 0, 0))
+			}
+		})
+	}
 }

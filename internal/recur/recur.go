@@ -1,6 +1,7 @@
 // Package recur works out when a rule of RFC 5545 (section 3.3.10) repeats something, from the day to the
-// year, in work that is bounded by the days there are: whatever lists a rule has, each day from its
-// beginning to the end that is asked for is looked at once.
+// year, in work that is bounded by the days there are: whatever lists a rule has, each day of the time
+// that is asked for is looked at once, and each from its beginning on only where a rule counts. How many
+// days may be looked at in all is a [Budget] that several rules share.
 package recur
 
 import (
@@ -23,7 +24,14 @@ const (
 var (
 	ErrTooOften = errors.New("it repeats more often than daily")
 	ErrTooLong  = errors.New("it began before 1900, or repeats less than once in ten thousand periods")
+	ErrTooMuch  = errors.New("with all that repeats before it there is too much to work out")
 )
+
+// Budget is how many days may still be looked at.
+type Budget int
+
+// Days is what a calendar may cost: two years of more than a thousand rules, in some tenths of a second.
+const Days Budget = 1_000_000
 
 // Rule is a rule as it is read by the parser, with the beginning of what it repeats.
 type Rule struct {
@@ -107,8 +115,9 @@ var weekdays = []rrule.Weekday{rrule.MO, rrule.TU, rrule.WE, rrule.TH, rrule.FR,
 // weekday is a day of the week counted from Monday as package time has it.
 func weekday(fromMonday int) time.Weekday { return time.Weekday((fromMonday + 1) % 7) }
 
-// Between are the times from one to another, both among them, at most so many. It fails when ctx ends.
-func (r *Rule) Between(ctx context.Context, from, to time.Time, most int) (out []time.Time, err error) {
+// Between are the times from one to another, both among them, at most so many. It fails with
+// [ErrTooMuch] when the budget is spent, and when ctx ends.
+func (r *Rule) Between(ctx context.Context, budget *Budget, from, to time.Time, most int) (out []time.Time, err error) {
 	last := to
 	if !r.until.IsZero() && r.until.Before(last) {
 		last = r.until
@@ -116,11 +125,15 @@ func (r *Rule) Between(ctx context.Context, from, to time.Time, most int) (out [
 	left := r.count
 	hour, minute, second := r.start.Clock()
 	begun := 0
-	for k := 0; ; k++ {
+	for k := r.firstPeriod(from); ; k++ {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		days, begins := r.period(k)
+		if *budget <= 0 {
+			return nil, ErrTooMuch
+		}
+		days, begins, looked := r.period(k)
+		*budget -= Budget(looked)
 		if begins.After(last.AddDate(0, 0, 1)) { // a day in the zone of the start may be another in UTC
 			return out, nil
 		}
@@ -145,6 +158,17 @@ func (r *Rule) Between(ctx context.Context, from, to time.Time, most int) (out [
 	}
 }
 
+// firstPeriod is a period before the first that reaches from: the first of all where the rule counts from
+// its beginning on.
+func (r *Rule) firstPeriod(from time.Time) int {
+	if r.count > 0 || !from.After(r.start) {
+		return 0
+	}
+	periods := map[rrule.Frequency]int{rrule.YEARLY: 366, rrule.MONTHLY: 31, rrule.WEEKLY: 7, rrule.DAILY: 1}
+	days := int(from.Sub(r.start) / (24 * time.Hour))
+	return max(0, days/(periods[r.freq]*r.interval)-2)
+}
+
 // chosen are the days of a period at the positions of the rule.
 func (r *Rule) chosen(days []time.Time) (out []time.Time) {
 	for i, d := range days {
@@ -155,9 +179,9 @@ func (r *Rule) chosen(days []time.Time) (out []time.Time) {
 	return out
 }
 
-// period are the days of the k-th period that the rule holds for, in order, as midnights UTC, and when the
-// period begins.
-func (r *Rule) period(k int) (days []time.Time, begin time.Time) {
+// period are the days of the k-th period that the rule holds for, in order, as midnights UTC, when the
+// period begins, and how many days it has.
+func (r *Rule) period(k int) (days []time.Time, begin time.Time, looked int) {
 	y, m, d := r.start.Date()
 	step := k * r.interval
 	var next time.Time
@@ -177,18 +201,21 @@ func (r *Rule) period(k int) (days []time.Time, begin time.Time) {
 		next = begin.AddDate(0, 0, 1)
 	}
 	for day := begin; day.Before(next); day = day.AddDate(0, 0, 1) {
+		looked++
 		if r.holds(day) {
 			days = append(days, day)
 		}
 	}
-	return days, begin
+	return days, begin, looked
 }
 
 // holds tells whether the lists of the rule let a day be.
 func (r *Rule) holds(day time.Time) bool {
+	if r.months != nil && !r.months[int(day.Month())] {
+		return false
+	}
 	monthLong, yearLong := day.AddDate(0, 1, -day.Day()).Day(), time.Date(day.Year(), 12, 31, 0, 0, 0, 0, time.UTC).YearDay()
-	return (r.months == nil || r.months[int(day.Month())]) &&
-		(r.monthDays == nil || r.monthDays.has(day.Day(), monthLong)) &&
+	return (r.monthDays == nil || r.monthDays.has(day.Day(), monthLong)) &&
 		(r.yearDays == nil || r.yearDays.has(day.YearDay(), yearLong)) &&
 		(r.weeks == nil || r.weeks.has(r.weekOf(day))) &&
 		(r.days == nil || slices.ContainsFunc(r.days, func(w rrule.Weekday) bool { return r.isNth(w, day, monthLong, yearLong) }))

@@ -2,6 +2,7 @@ package recur
 
 import (
 	"context"
+	"slices"
 	"testing"
 	"time"
 
@@ -10,6 +11,12 @@ import (
 	"github.com/teambition/rrule-go"
 	"pgregory.net/rapid"
 )
+
+// enough is more than any one rule costs.
+func enough() *Budget {
+	b := 100 * Days
+	return &b
+}
 
 func when(t *testing.T, text string) time.Time {
 	t.Helper()
@@ -44,7 +51,7 @@ func TestTheExamplesOfTheStandard(t *testing.T) {
 		require.NoError(t, err, x.rule)
 		r, err := New(*o, when(t, x.start))
 		require.NoError(t, err, x.rule)
-		times, err := r.Between(t.Context(), when(t, "19000101T000000"), when(t, "20300101T000000"), 100)
+		times, err := r.Between(t.Context(), enough(), when(t, "19000101T000000"), when(t, "20300101T000000"), 100)
 		require.NoError(t, err)
 		var got []string
 		for _, at := range times {
@@ -90,8 +97,17 @@ func TestRulesAgainstAnotherLibrary(t *testing.T) {
 		}
 		mine, err := New(o, start)
 		require.NoError(t, err)
-		got, err := mine.Between(context.Background(), start, to, 100_000)
+		got, err := mine.Between(context.Background(), enough(), start, to, 100_000)
 		require.NoError(t, err)
+		// What is asked for from a later day on is the end of it.
+		from := start.AddDate(0, 0, rapid.IntRange(0, 3500).Draw(t, "later"))
+		late, err := mine.Between(context.Background(), enough(), from, to, 100_000)
+		require.NoError(t, err)
+		first := slices.IndexFunc(got, func(at time.Time) bool { return !at.Before(from) })
+		if first < 0 {
+			first = len(got)
+		}
+		assert.Equal(t, append([]time.Time{}, got[first:]...), append([]time.Time{}, late...), "%s from %s", o.RRuleString(), from)
 		o.Dtstart, o.Until = start, to
 		theirs, err := rrule.NewRRule(o)
 		require.NoError(t, err)
@@ -118,18 +134,22 @@ func TestHardRulesAreBounded(t *testing.T) {
 		from := time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC)
 		looked := 0
 		for k := 0; ; k++ {
-			_, begins := r.period(k)
+			_, begins, _ := r.period(k)
 			looked++
 			if begins.After(from.AddDate(2, 0, 0)) {
 				break
 			}
 		}
 		assert.LessOrEqual(t, looked, 50_000)
-		_, err = r.Between(t.Context(), from, from.AddDate(2, 0, 0), 5000)
+		_, err = r.Between(t.Context(), enough(), from, from.AddDate(2, 0, 0), 5000)
 		require.NoError(t, err)
+		little := Budget(1)
+		_, err = r.Between(t.Context(), &little, from, from.AddDate(2, 0, 0), 5000)
+		assert.ErrorIs(t, err, ErrTooMuch)
+		assert.Greater(t, little, Budget(-366), "no more is looked at than a period beyond it")
 		ctx, cancel := context.WithCancel(t.Context())
 		cancel()
-		_, err = r.Between(ctx, from, from.AddDate(2, 0, 0), 5000)
+		_, err = r.Between(ctx, enough(), from, from.AddDate(2, 0, 0), 5000)
 		assert.ErrorIs(t, err, context.Canceled)
 	}
 	_, err := New(rrule.ROption{Freq: rrule.YEARLY}, time.Date(1600, 1, 1, 9, 0, 0, 0, time.UTC))

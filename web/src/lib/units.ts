@@ -58,8 +58,11 @@ const exponents = new Map<string, number>();
 /** Says how many decimals a currency has, by ISO 4217. */
 export const setExponent = (currency: string, digits: number) => void exponents.set(currency, digits);
 
-/** Until the studio has said it, that of most. */
-const exponentOf = (currency: string) => exponents.get(currency) ?? 2;
+/** Until the studio has said it, what the browser takes it for. */
+const exponentOf = (currency: string) =>
+  exponents.get(currency) ??
+  new Intl.NumberFormat("en", { style: "currency", currency }).resolvedOptions().maximumFractionDigits ??
+  2;
 
 /** How many minor units of a currency make a whole one. */
 export const minorUnits = (currency: string) => 10 ** exponentOf(currency);
