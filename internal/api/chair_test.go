@@ -359,7 +359,7 @@ func TestInstallsAreHeldAndGoWithTheirClient(t *testing.T) {
 	assert.Empty(t, still.PlanID)
 	assert.Equal(t, i.Brief, still.Brief)
 	require.Equal(t, http.StatusOK, s.send("DELETE", "/api/v1/clients/"+c.ID, "").StatusCode)
-	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/installs/"+i.ID, "").StatusCode)
+	assert.Equal(t, http.StatusGone, s.send("GET", "/api/v1/installs/"+i.ID, "").StatusCode)
 	assert.Equal(t, http.StatusNotFound, s.send("GET", at, "").StatusCode)
 }
 

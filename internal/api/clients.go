@@ -178,19 +178,6 @@ func (s *server) clientOperations(api huma.API) {
 	})
 
 	huma.Register(api, huma.Operation{
-		OperationID: "acknowledge", Method: http.MethodPost, Path: "/api/v1/clients/{id}/acknowledge",
-		Summary: "Say that a grave caution of a client was read", Metadata: rights(studio.Crew),
-	}, func(ctx context.Context, in *struct {
-		ClientPath
-		Body struct {
-			Caution string `json:"caution" maxLength:"40" doc:"Key of the caution"`
-		}
-	}) (*clientOutput, error) {
-		c, err := s.studio.Acknowledge(ctx, in.ID, in.Body.Caution, person(ctx))
-		return clientAnswer(ctx, c, err)
-	})
-
-	huma.Register(api, huma.Operation{
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
 		Summary: "Delete a client with all their plans, and say where anything of them remains", Metadata: rights(studio.Owners),
 	}, func(ctx context.Context, in *ClientPath) (*remainsOutput, error) {

@@ -86,7 +86,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 	assert.Equal(t, doc.ID, again.ClientID)
 	assert.Equal(t, begun.Input, again.Input)
 
-	require.Equal(t, 204, s.send("DELETE", path, "").StatusCode)
+	require.Equal(t, 200, s.send("DELETE", path, "").StatusCode)
 	for _, gone := range []string{path, path + "/export", "/api/v1/plans/" + first.ID, "/api/v1/begin?client=" + doc.ID} {
 		assert.Equal(t, 404, s.send("GET", gone, "").StatusCode, gone)
 	}
@@ -133,13 +133,14 @@ func TestGraveCautionsAreAcknowledged(t *testing.T) {
 	assert.Equal(t, client.Child, doc.Grave[0].Key)
 	assert.Empty(t, doc.Acknowledged)
 	path := "/api/v1/clients/" + doc.ID
-	assert.Equal(t, 403, owner.as(store.Apprentice).send("POST", path+"/acknowledge", `{"caution":"child"}`).StatusCode)
-	assert.Equal(t, 422, owner.send("POST", path+"/acknowledge", `{"caution":"sore-scalp"}`).StatusCode, "the card does not say so")
+	read := "/api/v1/plans/" + owner.planFor("Part line", doc.ID, plan.Default()).ID + "/cautions"
+	assert.Equal(t, 403, owner.as(store.Apprentice).send("POST", read, `{"caution":"child"}`).StatusCode)
+	assert.Equal(t, 422, owner.send("POST", read, `{"caution":"sore-scalp"}`).StatusCode, "the card does not say so")
 	before := time.Now().Add(-time.Minute)
 	for range 2 { // a repeated request changes nothing
-		res := owner.send("POST", path+"/acknowledge", `{"caution":"child"}`)
+		res := owner.send("POST", read, `{"caution":"child"}`)
 		require.Equal(t, 200, res.StatusCode, string(res.body))
-		res.json(t, &doc)
+		owner.send("GET", path, "").json(t, &doc)
 		require.Len(t, doc.Acknowledged, 1)
 	}
 	assert.NotEmpty(t, doc.Acknowledged[0].Person)

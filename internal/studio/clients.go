@@ -2,10 +2,8 @@ package studio
 
 import (
 	"context"
-	"slices"
 	"strings"
 
-	"kladotex/core/client"
 	"kladotex/core/invalid"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
@@ -28,21 +26,6 @@ func (s *Studio) SaveClient(ctx context.Context, id string, version int, d store
 		return store.Client{}, err
 	}
 	return s.store.SaveClient(ctx, id, version, checked)
-}
-
-// Acknowledge keeps that a person read a grave caution of a client. One that the card does not
-// give is refused.
-func (s *Studio) Acknowledge(ctx context.Context, id, caution string, by store.Person) (store.Client, error) {
-	c, err := s.store.Client(ctx, id)
-	if err != nil {
-		return store.Client{}, err
-	}
-	if !slices.ContainsFunc(c.Facts.Grave(), func(g client.Grave) bool { return g.Key == caution }) {
-		var bad invalid.Errors
-		bad.Add("caution", "The card of this client gives no such caution; it is %q.", caution)
-		return store.Client{}, bad
-	}
-	return s.store.Acknowledge(ctx, id, caution, by.Name)
 }
 
 // checkedClient refuses a client without a name or with facts that can not be.

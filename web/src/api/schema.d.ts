@@ -212,23 +212,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/clients/{id}/acknowledge": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Say that a grave caution of a client was read */
-        post: operations["acknowledge"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/clients/{id}/export": {
         parameters: {
             query?: never;
@@ -1819,10 +1802,6 @@ export interface components {
             spoilt: number;
             /** Format: int64 */
             usedUp: number;
-        };
-        AcknowledgeRequest: {
-            /** @description Key of the caution */
-            caution: string;
         };
         Acknowledged: {
             /** Format: date-time */
@@ -6481,42 +6460,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Remains"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    acknowledge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AcknowledgeRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClientDocument"];
                 };
             };
             /** @description Error */
