@@ -116,7 +116,8 @@ function Prices() {
 function List({ supplier, may }: { supplier: string; may: boolean }) {
   const list = useSupplierList(supplier);
   const catalogue = useCatalogue().data;
-  const items = useItemChoice().data ?? [];
+  const choice = useItemChoice();
+  const items = choice.data;
   const unit = usePreferences((p) => p.unit);
   const money = useMoney();
   const add = useChange(
@@ -125,7 +126,8 @@ function List({ supplier, may }: { supplier: string; may: boolean }) {
     "items",
   );
   if (list.error) return <Trouble error={list.error} retry={() => void list.refetch()} />;
-  if (!list.data || !catalogue) return <Skeleton active />;
+  if (choice.error) return <Trouble error={choice.error} retry={() => void choice.refetch()} />;
+  if (!list.data || !catalogue || !items) return <Skeleton active />;
   return (
     <>
       {add.error && <Trouble error={add.error} />}
@@ -164,7 +166,7 @@ function List({ supplier, may }: { supplier: string; may: boolean }) {
                   <Button
                     loading={add.isPending}
                     onClick={() => add.mutate(item)}
-                    aria-label={`Put ${item.name} on file`}
+                    aria-label={`Put on file: ${item.name}`}
                   >
                     Put on file
                   </Button>

@@ -322,7 +322,7 @@ describe("pieces and suppliers", () => {
       await screen.findByText(/3 pieces missing in 9 packs that were looked into, 1 packs did not come/),
     ).toBeTruthy();
     expect(await screen.findByText("on file")).toBeTruthy();
-    fireEvent.click(await screen.findByLabelText("Put Longer on file"));
+    fireEvent.click(await screen.findByLabelText("Put on file: Longer"));
     await waitFor(() => expect(sent.item).toHaveLength(1));
     expect(sent.item?.[0]).toMatchObject({ item: { name: "Longer" }, archived: false });
   });
