@@ -36,7 +36,7 @@ var tipEnds = map[string]Step{
 // braidedOn are the last moves of a braid, drawn from one frame to the next.
 func braidedOn(r Range, id moves.ID, from int) []Step {
 	return []Step{
-		with("Braid on, each turn as tight as the last, to about {length}: that is where the bundle's length ends after take-up.", r.Long.Piece.Length).drawn(id, from, from+1),
+		with("Braid on, each turn as tight as the last, to about {length}: that is where the braiding hair's length ends after take-up.", r.Long.Piece.Length).drawn(id, from, from+1),
 		tipEnds[r.Long.Chosen["end"]],
 	}
 }

@@ -20,7 +20,7 @@ type Weeks struct {
 // protects the head.
 type Rules struct {
 	Weeks
-	// WithCare is true for a house that goes beyond what a foundation usually bears, on strong edges and
+	// WithCare is true for a house that goes beyond what a base usually bears, on strong edges and
 	// a scalp that is looked after.
 	WithCare bool
 }
