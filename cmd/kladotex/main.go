@@ -30,6 +30,7 @@ import (
 
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/api"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
@@ -121,7 +122,7 @@ func compute(ctx context.Context, name string, in io.Reader, out io.Writer) erro
 	if err != nil {
 		return refused(err)
 	}
-	res, err := plan.Compute(ctx, input)
+	res, err := tally.Compute(ctx, input)
 	if err != nil {
 		return refused(err)
 	}

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 func TestComputeReadsAFileOrStandardInput(t *testing.T) {
@@ -24,7 +25,7 @@ func TestComputeReadsAFileOrStandardInput(t *testing.T) {
 	require.NoError(t, run(t.Context(), []string{"compute", name}, strings.NewReader(""), &fromFile))
 	require.NoError(t, run(t.Context(), []string{"compute", "-"}, bytes.NewReader(raw), &fromInput))
 	assert.Equal(t, fromFile.String(), fromInput.String())
-	want, err := plan.Compute(context.Background(), plan.Default())
+	want, err := tally.Compute(context.Background(), plan.Default())
 	require.NoError(t, err)
 	text, err := json.Marshal(want)
 	require.NoError(t, err)

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
 )
@@ -28,9 +29,9 @@ func TestBackupAndRestoreFromTheCommandLine(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	in := plan.Default()
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
-	made, err := s.CreatePlan(t.Context(), uuid.NewString(), store.Draft{Title: "Kept", Input: in, Summary: store.Summarise(in, res)})
+	made, err := s.CreatePlan(t.Context(), uuid.NewString(), store.Draft{Title: "Kept", Input: in, Summary: store.Summary{Pattern: in.Parting.Style(), Sections: res.Tally.Sections}})
 	require.NoError(t, err)
 
 	require.NoError(t, command("backup", "-db", studio, copied))

@@ -13,6 +13,7 @@ import (
 	"pgregory.net/rapid"
 
 	"kladotex/core/chair"
+	"kladotex/core/freeze"
 	"kladotex/core/invalid"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
@@ -26,7 +27,9 @@ func head(t require.TestingT, change func(*plan.Input)) chair.Brief {
 	if change != nil {
 		change(&in)
 	}
-	c, err := plan.ChairOf(context.Background(), in)
+	sol, err := plan.Solve(context.Background(), in)
+	require.NoError(t, err)
+	c, err := freeze.ForChair(sol)
 	require.NoError(t, err)
 	return c.Brief
 }

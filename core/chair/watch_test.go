@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/chair"
+	"kladotex/core/freeze"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -214,7 +215,11 @@ func TestBriefsOfOtherVersionsAreRefused(t *testing.T) {
 
 // Whatever a device sends, the fold answers something that can be written down.
 func FuzzFold(f *testing.F) {
-	c, err := plan.ChairOf(context.Background(), plan.Default())
+	sol, err := plan.Solve(context.Background(), plan.Default())
+	if err != nil {
+		f.Fatal(err)
+	}
+	c, err := freeze.ForChair(sol)
 	if err != nil {
 		f.Fatal(err)
 	}

@@ -15,6 +15,7 @@ import (
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/wear"
 )
 
 // Facts are all that is known of one client.
@@ -209,10 +210,10 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 }
 
 // Worn are the earlier installs, to compare a new one with.
-func (f Facts) Worn() []plan.Worn {
-	out := make([]plan.Worn, len(f.Installs))
+func (f Facts) Worn() []wear.Earlier {
+	out := make([]wear.Earlier, len(f.Installs))
 	for i, in := range f.Installs {
-		out[i] = plan.Worn{What: in.What, On: in.On, Mass: in.Mass, Comfortable: in.Comfort == "comfortable"}
+		out[i] = wear.Earlier{What: in.What, On: in.On, Mass: in.Mass, Comfortable: in.Comfort == "comfortable"}
 	}
 	return out
 }

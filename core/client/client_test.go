@@ -11,6 +11,8 @@ import (
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
+	"kladotex/core/wear"
 )
 
 func TestBeginTakesOverWhatIsKnown(t *testing.T) {
@@ -30,7 +32,7 @@ func TestBeginTakesOverWhatIsKnown(t *testing.T) {
 	assert.Equal(t, want, in.Hair, "what was not measured is taken as long as the longest")
 	assert.True(t, in.Child)
 	assert.Equal(t, f.Hairline, in.Hairline, "the hairline belongs to the person")
-	_, err := plan.Compute(context.Background(), in)
+	_, err := tally.Compute(context.Background(), in)
 	assert.NoError(t, err)
 }
 
@@ -94,7 +96,7 @@ func TestHeightAndWhatWasWorn(t *testing.T) {
 	mm, asked := in.Wearing()
 	assert.Equal(t, 1690.0, mm)
 	assert.True(t, asked)
-	assert.Equal(t, []plan.Worn{{What: "Locs", On: "2026-05-16", Mass: 520, Comfortable: true}, {What: "Braids", On: "2026-01-10"}}, f.Worn())
+	assert.Equal(t, []wear.Earlier{{What: "Locs", On: "2026-05-16", Mass: 520, Comfortable: true}, {What: "Braids", On: "2026-01-10"}}, f.Worn())
 	f.Installs[0].Mass = -4
 	fields := invalid.From(f.Check())
 	require.Len(t, fields, 1)

@@ -311,3 +311,7 @@ func (p Piece) Called() string {
 	}
 	return p.Name + ", " + strings.ToLower(p.Colour)
 }
+
+// EdgeStrip is how wide tender edges are left out, mm: baby hair and the first fine row of it. Common
+// practice, no source.
+const EdgeStrip = 8.0

@@ -7,10 +7,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/attach"
+	"kladotex/core/compare"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // asked is a plan of which every question is asked: tender edges, a part line, tracks or
@@ -39,11 +42,13 @@ func asked(structure parting.Structure) plan.Input {
 // at, and which method suits.
 func told(t *testing.T, in plan.Input) string {
 	t.Helper()
-	res, err := plan.Compute(t.Context(), in)
+	sol, err := plan.Solve(t.Context(), in)
 	require.NoError(t, err)
-	advice, err := plan.Advise(t.Context(), in)
+	res, err := tally.Of(sol)
 	require.NoError(t, err)
-	before, after := in.Around()
+	advice, err := compare.Methods(t.Context(), sol)
+	require.NoError(t, err)
+	before, after := attach.Around(in)
 	raw, err := json.Marshal([]any{res.Tally, res.Work, res.Hours, res.Notices, before, after, advice})
 	require.NoError(t, err)
 	return string(raw)

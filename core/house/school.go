@@ -75,7 +75,7 @@ var settled = []School{
 			return ""
 		},
 		take: func(in plan.Input, side string) plan.Input {
-			in.Parting.Edges = either(side == "out", max(plan.EdgeStrip, in.Parting.Edges), 0)
+			in.Parting.Edges = either(side == "out", max(hair.EdgeStrip, in.Parting.Edges), 0)
 			return in
 		},
 	},

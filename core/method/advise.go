@@ -9,6 +9,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/words"
 )
 
 // Traits are what tells one method from another when one is chosen. Common practice, no
@@ -328,7 +329,7 @@ func byLeftOver(m Method, _ Situation, jobs []Job, r *Ranked) {
 		}
 		packs := (used + pack - 1) / pack
 		if left := packs*pack - used; float64(left) > much*float64(used) && left > pack/2 {
-			r.speaksAgainst("Much is left over: %d of the %d %s in %s.", left, packs*pack, what, count(packs, "pack"))
+			r.speaksAgainst("Much is left over: %d of the %d %s in %s.", left, packs*pack, what, words.Count(packs, "pack"))
 		}
 	}
 	if m.pieces != nil {
@@ -341,14 +342,6 @@ func byLeftOver(m Method, _ Situation, jobs []Job, r *Ranked) {
 		}
 		says(strands, jobs[0].Wrapping.Strands, "strands of wrapping hair")
 	}
-}
-
-// count writes a number of things.
-func count(n int, thing string) string {
-	if n == 1 {
-		return "1 " + thing
-	}
-	return fmt.Sprintf("%d %ss", n, thing)
 }
 
 // byScalp weighs how much it pulls.

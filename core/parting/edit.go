@@ -67,6 +67,12 @@ func (e Edit) check(bad *invalid.Errors, path string) {
 	}
 }
 
+// AtAnySize returns those changes by hand that are about a place on the head, and not about
+// sections of one size.
+func AtAnySize(edits []Edit) []Edit {
+	return slices.DeleteFunc(slices.Clone(edits), func(e Edit) bool { return e.Kind != LeaveOut })
+}
+
 // vec is the direction as a unit vector.
 func (d Direction) vec() r3.Vec { return scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}) }
 

@@ -85,6 +85,17 @@ func (z Zone) Sideless() string {
 	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
 }
 
+// Side is the side of the part that the zone lies on: 1 left, -1 right, 0 in the middle.
+func (z Zone) Side() float64 {
+	switch {
+	case len(z) > 1 && strings.HasSuffix(string(z), "L"):
+		return 1
+	case len(z) > 1 && strings.HasSuffix(string(z), "R"):
+		return -1
+	}
+	return 0
+}
+
 // Central tells whether the zone reaches over both sides.
 func (z Zone) Central() bool { return len(z) == 1 }
 

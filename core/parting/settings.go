@@ -522,6 +522,26 @@ func (d Direction) Check(bad *invalid.Errors, path string) {
 // On is the point of h in this direction.
 func (d Direction) On(h scalp.Head) scalp.Point { return h.Point(d.vec()) }
 
+// Name says about where on the head a direction points, such as "behind left".
+func (d Direction) Name() string {
+	place := "on top"
+	switch {
+	case d[0] > 0.6:
+		place = "in front"
+	case d[0] < -0.6:
+		place = "behind"
+	case d[2] < 0.6:
+		place = "at the side"
+	}
+	switch {
+	case d[1] > 0.05:
+		return place + " left"
+	case d[1] < -0.05:
+		return place + " right"
+	}
+	return place
+}
+
 // Toward is the direction of a surface point of h.
 func Toward(h scalp.Head, p scalp.Point) Direction {
 	x, y, z := p[0]/h.A, p[1]/h.B, p[2]/h.C

@@ -1,4 +1,4 @@
-package plan
+package plan_test
 
 import (
 	"errors"
@@ -9,13 +9,15 @@ import (
 
 	"kladotex/core/invalid"
 	"kladotex/core/parting"
+	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 )
 
 // movedByHand is a head in small, odd sections whose row lines were dragged somewhere.
-func movedByHand(seed uint64) Input {
+func movedByHand(seed uint64) plan.Input {
 	r := rand.New(rand.NewPCG(seed, 7))
-	in := Default()
+	in := plan.Default()
 	presets := scalp.Presets()
 	in.Head = presets[r.IntN(len(presets))].Tapes
 	s := &in.Parting
@@ -49,7 +51,7 @@ func FuzzLinesMovedByHand(f *testing.F) {
 	}
 	f.Fuzz(func(t *testing.T, seed uint64) {
 		in := movedByHand(seed)
-		res, err := Compute(t.Context(), in)
+		res, err := tally.Compute(t.Context(), in)
 		if err != nil {
 			var named invalid.Errors
 			assert.True(t, errors.As(err, &named), "%v", err)

@@ -12,6 +12,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plait"
 	"kladotex/core/quote"
+	"kladotex/core/words"
 )
 
 // Unit says how a changed value is written for a person.
@@ -54,8 +55,8 @@ var spoken = map[string]string{
 	string(parting.LeaveOut): "left out", string(parting.Lock): "locked",
 }
 
-// words is a value of the document as people say it.
-func words[T ~string](value T) string {
+// said is a value of the document as people say it.
+func said[T ~string](value T) string {
 	if said, ok := spoken[string(value)]; ok {
 		return said
 	}
@@ -107,17 +108,17 @@ var fields = append([]field{
 	{"hairline.napeCorner.upMm", "Nape corner higher by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Up) }},
 	{"hairline.napeCorner.backMm", "Nape corner further back by", Length, func(in Input) string { return number(in.Hairline.NapeCorner.Back) }},
 	{"parting.structure", "Structure", Plain, func(in Input) string { return in.Parting.Structure.Name() }},
-	{"parting.part.kind", "Part line", Plain, func(in Input) string { return words(in.Parting.Part.Kind) }},
+	{"parting.part.kind", "Part line", Plain, func(in Input) string { return said(in.Parting.Part.Kind) }},
 	{"parting.part.offsetMm", "Part line left of the middle", Length, func(in Input) string { return number(in.Parting.Part.Offset) }},
 	{"parting.part.endOffsetMm", "Its end left of the middle", Length, func(in Input) string { return number(in.Parting.Part.EndOffset) }},
 	{"parting.part.stopMm", "Part line stops after", Length, func(in Input) string { return number(in.Parting.Part.Stop) }},
 	{"parting.part.earPartMm", "Ear-to-ear part forward by", Length, func(in Input) string { return number(in.Parting.Part.Ear) }},
-	{"parting.front.pattern", "Front pattern", Plain, func(in Input) string { return words(in.Parting.Front.Pattern) }},
+	{"parting.front.pattern", "Front pattern", Plain, func(in Input) string { return said(in.Parting.Front.Pattern) }},
 	{"parting.front.widthMm", "Front section width", Length, func(in Input) string { return number(in.Parting.Front.Width) }},
 	{"parting.front.heightMm", "Front section height", Length, func(in Input) string { return number(in.Parting.Front.Height) }},
 	{"parting.front.ramp", "Front sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Front.Ramp) }},
 	{"parting.front.along", "Front rows grow along to, times", Plain, func(in Input) string { return number(in.Parting.Front.Along) }},
-	{"parting.back.pattern", "Back pattern", Plain, func(in Input) string { return words(in.Parting.Back.Pattern) }},
+	{"parting.back.pattern", "Back pattern", Plain, func(in Input) string { return said(in.Parting.Back.Pattern) }},
 	{"parting.back.widthMm", "Back section width", Length, func(in Input) string { return number(in.Parting.Back.Width) }},
 	{"parting.back.heightMm", "Back section height", Length, func(in Input) string { return number(in.Parting.Back.Height) }},
 	{"parting.back.ramp", "Back sections grow to, times", Plain, func(in Input) string { return number(in.Parting.Back.Ramp) }},
@@ -126,58 +127,58 @@ var fields = append([]field{
 	{"parting.peakRow", "Second row at the peak", Plain, func(in Input) string { return yesNo(in.Parting.Peak) }},
 	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return orElse(in.Parting.PerSide, "as many as the width gives") }},
 	{"parting.napeGuard", "Nape guard", Plain, func(in Input) string { return yesNo(in.Parting.NapeGuard) }},
-	{"parting.base.kind", "Base", Plain, func(in Input) string { return words(in.Parting.Base.Kind) }},
-	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return words(in.Parting.Base.Run) }},
+	{"parting.base.kind", "Base", Plain, func(in Input) string { return said(in.Parting.Base.Kind) }},
+	{"parting.base.run", "Way of the tracks", Plain, func(in Input) string { return said(in.Parting.Base.Run) }},
 	{"parting.base.tracks", "Tracks behind", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.Tracks) }},
 	{"parting.base.sideTracks", "Tracks on each side", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.SideTracks) }},
 	{"parting.base.mergeInto", "Tracks merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
 	{"parting.base.mergeAfterMm", "Tracks merge after", Length, func(in Input) string { return number(in.Parting.Base.MergeAfter) }},
 	{"parting.base.mergeSides", "Side tracks merge", Plain, func(in Input) string { return yesNo(in.Parting.Base.MergeSides) }},
 	{"parting.base.noRing", "Net without a ring", Plain, func(in Input) string { return yesNo(in.Parting.Base.NoRing) }},
-	{"parting.base.tails", "Tails", Plain, func(in Input) string { return words(in.Parting.Base.Tails) }},
+	{"parting.base.tails", "Tails", Plain, func(in Input) string { return said(in.Parting.Base.Tails) }},
 	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
-	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return words(in.Parting.Design.Side) }},
+	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return said(in.Parting.Design.Side) }},
 	{"parting.design.tracks", "Tracks of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Tracks) }},
 	{"parting.design.pieces", "Pieces on the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Pieces) }},
 	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},
 	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
 	{"parting.leftOut", "Spots left out", Plain, spotsText},
 	{"parting.edits", "Changes by hand", Plain, editsText},
-	{"plaits.far", "How far it is plaited", Plain, func(in Input) string { return words(in.Plaits.Far) }},
+	{"plaits.far", "How far it is plaited", Plain, func(in Input) string { return said(in.Plaits.Far) }},
 	{"plaits.fedMm", "Hair fed into the ends", Length, func(in Input) string { return number(in.Plaits.Fed) }},
 	{"plaits.direction", "Outer strand", Plain, func(in Input) string { return string(in.Plaits.Direction) }},
 	{"plaits.tension", "Plaits at the scalp", Plain, func(in Input) string { return string(in.Plaits.Tension) }},
 	{"plaits.band", "Elastic at the root", Plain, func(in Input) string { return yesNo(in.Plaits.Band) }},
 	{"pieces", "Pieces", Plain, func(in Input) string { return each(in.Pieces, pieceText) }},
-	{"wishes.updo", "It will be tied up", Plain, func(in Input) string { return yesNo(in.wish().Updo) }},
-	{"wishes.water", "Water", Plain, func(in Input) string { return words(in.wish().Water) }},
-	{"wishes.weeks", "Weeks of wear wished for", Plain, func(in Input) string { return orElse(in.wish().Weeks, "open") }},
-	{"wishes.reuse", "Pieces used again", Plain, func(in Input) string { return yesNo(in.wish().Reuse) }},
-	{"wishes.quick", "Off quickly", Plain, func(in Input) string { return yesNo(in.wish().Quick) }},
-	{"wishes.hours", "Hours for attaching", Plain, func(in Input) string { return orElse(in.wish().Hours, "open") }},
-	{"wishes.hide", "Own hair hidden", Plain, func(in Input) string { return words(in.wish().Hide) }},
-	{"wishes.noTracks", "Nobody plaits flat", Plain, func(in Input) string { return yesNo(in.wish().NoTracks) }},
-	{"wishes.hand", "Hand", Plain, func(in Input) string { return words(in.wish().Hand) }},
+	{"wishes.updo", "It will be tied up", Plain, func(in Input) string { return yesNo(in.Wish().Updo) }},
+	{"wishes.water", "Water", Plain, func(in Input) string { return said(in.Wish().Water) }},
+	{"wishes.weeks", "Weeks of wear wished for", Plain, func(in Input) string { return orElse(in.Wish().Weeks, "open") }},
+	{"wishes.reuse", "Pieces used again", Plain, func(in Input) string { return yesNo(in.Wish().Reuse) }},
+	{"wishes.quick", "Off quickly", Plain, func(in Input) string { return yesNo(in.Wish().Quick) }},
+	{"wishes.hours", "Hours for attaching", Plain, func(in Input) string { return orElse(in.Wish().Hours, "open") }},
+	{"wishes.hide", "Own hair hidden", Plain, func(in Input) string { return said(in.Wish().Hide) }},
+	{"wishes.noTracks", "Nobody plaits flat", Plain, func(in Input) string { return yesNo(in.Wish().NoTracks) }},
+	{"wishes.hand", "Hand", Plain, func(in Input) string { return said(in.Wish().Hand) }},
 	{"ways", "Ways", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
 	{"uses", "Who gets what", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
-	{"spares.amount", "Spares as much as", Plain, func(in Input) string { return words(in.Spares.Amount) }},
+	{"spares.amount", "Spares as much as", Plain, func(in Input) string { return said(in.Spares.Amount) }},
 	{"spares.spoiltShare", "Share that is spoilt", Plain, func(in Input) string { return number(in.Spares.Spoilt) }},
 	{"accents", "Accents", Plain, func(in Input) string { return each(in.Accents, func(a Accent) string { return accentText(in, a) }) }},
 	{"statureMm", "Height standing", Length, func(in Input) string { return number(in.Stature) }},
-	{"trim.shape", "Ends cut", Plain, func(in Input) string { return words(in.trimmed().Shape) }},
+	{"trim.shape", "Ends cut", Plain, func(in Input) string { return said(in.trimmed().Shape) }},
 	{"trim.line", "Ends cut to the", Plain, func(in Input) string { return in.trimmed().Line }},
-	{"price.person", "At the rate of", Plain, func(in Input) string { return in.price().Person }},
-	{"price.bringsHair", "Hair brought along", Plain, func(in Input) string { return yesNo(in.price().BringsHair) }},
-	{"price.extras", "Priced besides", Plain, func(in Input) string { return each(in.price().Extras, extraText) }},
+	{"price.person", "At the rate of", Plain, func(in Input) string { return in.PricedBy().Person }},
+	{"price.bringsHair", "Hair brought along", Plain, func(in Input) string { return yesNo(in.PricedBy().BringsHair) }},
+	{"price.extras", "Priced besides", Plain, func(in Input) string { return each(in.PricedBy().Extras, extraText) }},
 	{"day.install", "Day of the install", Plain, func(in Input) string { return in.InstallDay() }},
-	{"day.withinMin", "Time at the head", Plain, func(in Input) string { return within(in.day()) }},
-	{"day.hands", "Who works", Plain, func(in Input) string { return each(in.day().Hands, handText) }},
-	{"day.trials", "Pieces timed", Plain, func(in Input) string { return each(in.day().Trials, trialText) }},
-	{"day.order.apart", "One side before the other", Plain, func(in Input) string { return yesNo(in.order().Apart) }},
-	{"day.order.byRow", "Attached row by row", Plain, func(in Input) string { return yesNo(in.order().ByRow) }},
-	{"day.order.rows", "Own order of rows", Plain, func(in Input) string { return list(in.order().Rows) }},
+	{"day.withinMin", "Time at the head", Plain, func(in Input) string { return within(in.Dated()) }},
+	{"day.hands", "Who works", Plain, func(in Input) string { return each(in.Dated().Hands, handText) }},
+	{"day.trials", "Pieces timed", Plain, func(in Input) string { return each(in.Dated().Trials, trialText) }},
+	{"day.order.apart", "One side before the other", Plain, func(in Input) string { return yesNo(in.WorkOrder().Apart) }},
+	{"day.order.byRow", "Attached row by row", Plain, func(in Input) string { return yesNo(in.WorkOrder().ByRow) }},
+	{"day.order.rows", "Own order of rows", Plain, func(in Input) string { return words.List(in.WorkOrder().Rows) }},
 	{"day.sittings.longestMin", "Longest sitting, min", Plain, sat(func(s Sittings) string { return number(s.Longest) })},
 	{"day.sittings.at", "Sittings begin", Plain, sat(func(s Sittings) string { return s.At })},
 	{"day.sittings.everyDays", "Days between sittings", Plain, sat(func(s Sittings) string { return strconv.Itoa(s.Every) })},
@@ -188,7 +189,7 @@ var fields = append([]field{
 	{"day.sittings.slots", "Sittings settled", Plain, sat(func(s Sittings) string { return each(s.Slots, slotText) })},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
-	{"fill.at", "Places filled", Plain, func(in Input) string { return each(in.Fill.At, placeName) }},
+	{"fill.at", "Places filled", Plain, func(in Input) string { return each(in.Fill.At, parting.Direction.Name) }},
 }, customFields()...)
 
 // extraText says an extra so that any difference shows.
@@ -203,7 +204,7 @@ func spotsText(in Input) string {
 	}
 	parts := make([]string, len(in.Parting.LeftOut))
 	for i, s := range in.Parting.LeftOut {
-		parts[i] = fmt.Sprintf("%.0f mm %s", s.Radius, placeName(s.At))
+		parts[i] = fmt.Sprintf("%.0f mm %s", s.Radius, s.At.Name())
 	}
 	return strings.Join(parts, ", ")
 }
@@ -215,35 +216,7 @@ func editsText(in Input) string {
 	}
 	parts := make([]string, len(in.Parting.Edits))
 	for i, e := range in.Parting.Edits {
-		parts[i] = words(e.Kind) + " " + placeName(e.At)
-	}
-	return strings.Join(parts, ", ")
-}
-
-// placeName says about where on the head a place lies.
-func placeName(d parting.Direction) string {
-	place := "on top"
-	switch {
-	case d[0] > 0.6:
-		place = "in front"
-	case d[0] < -0.6:
-		place = "behind"
-	case d[2] < 0.6:
-		place = "at the side"
-	}
-	switch {
-	case d[1] > 0.05:
-		return place + " left"
-	case d[1] < -0.05:
-		return place + " right"
-	}
-	return place
-}
-
-// list joins words as people do.
-func list(parts []string) string {
-	if len(parts) == 0 {
-		return "none"
+		parts[i] = said(e.Kind) + " " + e.At.Name()
 	}
 	return strings.Join(parts, ", ")
 }
@@ -260,9 +233,6 @@ func each[T any](entries []T, text func(T) string) string {
 	return strings.Join(parts, "; ")
 }
 
-// both writes a length in mm in both units.
-func both(mm float64) string { return invalid.Length(mm) }
-
 // pieceText says a piece so that any difference shows. Prices are without a currency,
 // which the document does not know.
 func pieceText(p hair.Piece) string {
@@ -270,7 +240,7 @@ func pieceText(p hair.Piece) string {
 	if p.Colour != "" {
 		parts = append(parts, p.Colour)
 	}
-	parts = append(parts, both(p.Length), number(p.Thickness)+" mm thick", number(p.Mass)+" g")
+	parts = append(parts, invalid.Length(p.Length), number(p.Thickness)+" mm thick", number(p.Mass)+" g")
 	if p.Loop > 0 {
 		parts = append(parts, "loop "+number(p.Loop)+" mm")
 	}
@@ -279,7 +249,7 @@ func pieceText(p hair.Piece) string {
 		parts = append(parts, fmt.Sprintf("cut into %d, split into %d", p.Pack.Cuts, p.Pack.Splits))
 	}
 	if p.Sold > 0 {
-		parts = append(parts, "sold "+both(p.Sold)+" long")
+		parts = append(parts, "sold "+invalid.Length(p.Sold)+" long")
 	}
 	if p.Stiffness != "" {
 		parts = append(parts, string(p.Stiffness))
@@ -301,7 +271,7 @@ func wayText(in Input, w Way) string {
 		value := number(w.Settings[p.Key])
 		switch p.Unit {
 		case method.Length:
-			value = both(w.Settings[p.Key])
+			value = invalid.Length(w.Settings[p.Key])
 		case method.Fine:
 			value += " mm"
 		}
@@ -321,7 +291,7 @@ func wayText(in Input, w Way) string {
 		if h.Colour != "" {
 			parts = append(parts, h.Colour)
 		}
-		parts = append(parts, fmt.Sprintf("strands of %s, %d a pack of %s g for %d.%02d", both(h.StrandLength), h.Strands, number(h.PackMass), h.Price/100, h.Price%100))
+		parts = append(parts, fmt.Sprintf("strands of %s, %d a pack of %s g for %d.%02d", invalid.Length(h.StrandLength), h.Strands, number(h.PackMass), h.Price/100, h.Price%100))
 	}
 	return strings.Join(parts, ", ")
 }
@@ -330,7 +300,7 @@ func wayText(in Input, w Way) string {
 func accentText(in Input, a Accent) string {
 	parts := []string{fmt.Sprintf("%d × %s", a.Count, in.AccentName(a)), a.Where.Name()}
 	for _, d := range a.Where.Places[min(1, len(a.Where.Places)):] {
-		parts = append(parts, placeName(d))
+		parts = append(parts, d.Name())
 	}
 	if t := a.Thing; t != nil {
 		parts = append(parts, fmt.Sprintf("%s g each, %d a pack for %d.%02d", number(t.Mass), t.Pack, t.Price/100, t.Price%100))
@@ -342,7 +312,7 @@ func accentText(in Input, a Accent) string {
 func useText(in Input, u Use) string {
 	parts := []string{u.Where.Name()}
 	for _, d := range u.Where.Places[min(1, len(u.Where.Places)):] {
-		parts = append(parts, placeName(d))
+		parts = append(parts, d.Name())
 	}
 	if u.Count > 0 {
 		parts = append(parts, fmt.Sprintf("%d at each place", u.Count))
@@ -368,4 +338,74 @@ func Changes(a, b Input) []Change {
 		}
 	}
 	return out
+}
+
+// customFields are the customs as they are told apart.
+func customFields() []field {
+	out := make([]field, len(Customs))
+	for i, c := range Customs {
+		out[i] = field{"customs." + c.Key, c.Ask, Plain, func(in Input) string {
+			taken := in.Custom(c.Key)
+			for _, s := range c.Sides {
+				if s.Key == taken {
+					return s.Name
+				}
+			}
+			return taken
+		}}
+	}
+	return out
+}
+
+// within says how long it may take.
+func within(d Day) string {
+	if d.Within == 0 {
+		return "open"
+	}
+	return number(d.Within) + " min"
+}
+
+// handText says one who works so that any difference shows.
+func handText(h Hand) string {
+	parts := []string{h.Name, string(h.Hand), said(h.Does)}
+	if h.OwnHead != 0 {
+		parts = append(parts, "own head "+number(h.OwnHead)+" times as long")
+	}
+	if len(h.New) > 0 {
+		parts = append(parts, "new to "+words.List(h.New))
+	}
+	if h.Evening {
+		parts = append(parts, "the evening before")
+	}
+	for _, l := range h.Logged {
+		parts = append(parts, fmt.Sprintf("%s %s times by %d installs", l.Skill, number(l.Factor), l.Installs))
+	}
+	if h.Person != "" {
+		parts = append(parts, "of the studio")
+	}
+	return words.List(parts)
+}
+
+// trialText says a trial so that any difference shows.
+func trialText(t Trial) string {
+	parts := make([]string, len(t.Minutes))
+	for i, m := range t.Minutes {
+		parts[i] = number(m)
+	}
+	return fmt.Sprintf("%s by %s: %s min for %s", t.Skill, t.By, words.List(parts), number(t.Rate))
+}
+
+// sat says something of how the work is cut up, where the plan settled that.
+func sat(text func(Sittings) string) func(Input) string {
+	return func(in Input) string {
+		if s := in.Dated().Sittings; s != nil {
+			return text(*s)
+		}
+		return "as usual"
+	}
+}
+
+// slotText says a settled sitting so that any difference shows.
+func slotText(s Slot) string {
+	return fmt.Sprintf("%d days on, at %s, %s min", s.After, s.At, number(s.Longest))
 }

@@ -11,7 +11,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/fall"
-	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
@@ -43,7 +42,7 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	usual := whole.UsualSittings()
 	usual.Home, usual.Slots = true, []Slot{{After: 2}}
 	whole.Day = &Day{
-		Install: "2026-12-04", Within: 300, Hands: []Hand{someone}, Trials: []Trial{{}}, Sittings: &usual,
+		Install: "2026-12-04", Within: 300, Hands: []Hand{Someone}, Trials: []Trial{{}}, Sittings: &usual,
 		Order: &WorkOrder{Apart: true, ByRow: true, Rows: []string{"behind/B1"}},
 	}
 	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
@@ -70,7 +69,8 @@ func TestChangesNameWhatDiffers(t *testing.T) {
 	b := a
 	b.Head.EarToEar = 320
 	b.Parting.Back.Pattern = "grid"
-	b = withPiece(b, func(p *hair.Piece) { p.Offers = append(slices.Clone(p.Offers), p.Offers[0]) })
+	b.Pieces = slices.Clone(b.Pieces)
+	b.Pieces[0].Offers = append(slices.Clone(b.Pieces[0].Offers), b.Pieces[0].Offers[0])
 	changes := Changes(a, b)
 	require.Len(t, changes, 3)
 	assert.Equal(t, Change{"head.earToEarMm", "Ear to ear", Length, "317.5", "320"}, changes[0])

@@ -1,14 +1,9 @@
 package plan
 
 import (
-	"cmp"
-	"fmt"
 	"slices"
 
 	"kladotex/core/invalid"
-	"kladotex/core/method"
-	"kladotex/core/method/moves"
-	"kladotex/core/plait"
 )
 
 // Custom is a question on which good practitioners disagree and for which a plan has no
@@ -28,19 +23,22 @@ type CustomSide struct {
 
 // Keys of the customs that more than words follow from.
 const (
-	moisture = "moisture"
-	start    = "start"
-	density  = "density"
+	Moisture = "moisture"
+	Start    = "start"
+	Airiness = "density"
+	Stretch  = "stretch"
+	Rinse    = "rinse"
+	Origin   = "pieces"
 )
 
 // Customs are all such questions in the order they come up at work. Common practice, no
 // source.
 var Customs = []Custom{
-	{"stretch", "Own hair before it is parted", "stretched", []CustomSide{
+	{Stretch, "Own hair before it is parted", "stretched", []CustomSide{
 		{"stretched", "Washed, dried and stretched", "It parts clean, plaits longer and shrinks less under the pieces", "Wash the own hair, dry it and stretch it, by hand or with the least heat that does.", ""},
 		{"curl", "Washed, the curl left", "No heat and no pull; the plaits come out shorter", "Wash and detangle the own hair and dry it; the curl stays. Its plaits come out shorter than combed out.", ""},
 	}},
-	{"rinse", "New hair", "rinsed", []CustomSide{
+	{Rinse, "New hair", "rinsed", []CustomSide{
 		{"rinsed", "Rinsed, dried overnight", "Coatings on unwashed fibre irritate some scalps", "Soak the new hair two hours, rinse until the water stays clear, and dry it overnight.", ""},
 		{"new", "Used as it comes", "Quicker, and it keeps its set", "The new hair is not rinsed: lay a strand behind an ear for a day first. Itching or redness: rinse it, and with a rash ask a clinician.", ""},
 	}},
@@ -49,7 +47,7 @@ var Customs = []Custom{
 		{"lengths", "Matched to the lengths", "Where the own hair hangs out among the pieces", "Hold each piece against the lengths in daylight.", ""},
 		{"mixed", "Mixed on purpose", "A lively head; an exact match is not needed", "Lay the colours out and mix them before the first piece, so that they come evenly.", ""},
 	}},
-	{"pieces", "Pieces", "bought", []CustomSide{
+	{Origin, "Pieces", "bought", []CustomSide{
 		{"bought", "Bought", "Ready, and all alike", "", ""},
 		{"made", "Made by hand", "Fully reusable, at the length and thickness wished", "Make the pieces first; the first of each length is the guide for the others.", ""},
 	}},
@@ -63,15 +61,15 @@ var Customs = []Custom{
 		{"all", "All crisp", "Every view bears looking at, updos too", "Part every row with the tail of a comb and clips, those behind too: allow more time.", ""},
 		{"rough", "Irregular on purpose", "As if grown in", "Part by hand, no comb: counts still matter, straightness does not.", ""},
 	}},
-	{start, "Where the first piece goes", "back", []CustomSide{
+	{Start, "Where the first piece goes", "back", []CustomSide{
 		{"back", "Back corner first, front last", "What hangs already stays out of the way", "", ""},
 		{"front", "The front first", "A design is set while hand and eye are fresh", "", ""},
 	}},
-	{moisture, "While hooking", "damp", []CustomSide{
+	{Moisture, "While hooking", "damp", []CustomSide{
 		{"damp", "Damp", "The hook does not snag", "", ""},
 		{"dry", "Dry", "Water undoes what is twined", "", ""},
 	}},
-	{density, "On a base", "air", []CustomSide{
+	{Airiness, "On a base", "air", []CustomSide{
 		{"air", "Air between the pieces, filled afterwards", "Lighter, and fewer pieces", "", "Look for thin spots from all sides and fill them."},
 		{"packed", "Packed, so that no track shows", "Nothing to fill afterwards; heavier", "", ""},
 	}},
@@ -101,96 +99,4 @@ func (in Input) checkCustoms(bad *invalid.Errors) {
 		}
 	}
 	invalid.Answers(bad, "customs.", "There is no question named %q.", in.Customs, asked)
-}
-
-// washing is what is said of water while the pieces are worn.
-var washing = map[method.Water]string{
-	method.Roots: "Worn, only the roots are washed: diluted, by a nozzle, and dried fully.",
-	method.Dry:   "Worn, it is kept dry: no washing, a cap in the shower.",
-	method.Swim:  "After the water rinse with fresh water, press it out and dry it fully, down to the roots.",
-}
-
-// water is what may become of the pieces while they are worn: as wished, or else as the most
-// delicate of the methods in use bears it.
-func (in Input) water() method.Water {
-	for _, use := range in.Uses {
-		i := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == use.Way })
-		if i < 0 {
-			continue
-		}
-		if m, _ := method.Lookup(in.Ways[i].Method); m.Bears() == method.Dry {
-			return method.Dry // whatever is wished: water would undo it
-		}
-	}
-	return cmp.Or(in.wish().Water, method.Roots)
-}
-
-// Around is what is done before the first piece and after the last one.
-func (in Input) Around() (before, after []method.Step) {
-	before, after = []method.Step{}, []method.Step{}
-	add := func(steps *[]method.Step, text string) {
-		if text != "" {
-			*steps = append(*steps, method.Step{Text: text})
-		}
-	}
-	for _, c := range Customs {
-		taken := in.Custom(c.Key)
-		for _, s := range c.Sides {
-			if s.Key == taken {
-				add(&before, s.Before)
-				add(&after, s.After)
-			}
-		}
-	}
-	before = append(before, in.plaiting())
-	if in.Plaits.Band {
-		add(&before, "A small thin band round each root, close but not pulling. Oiled bands perish within days, and tangle: cut them out with care.")
-	}
-	add(&after, washing[in.water()])
-	return before, after
-}
-
-// far is how a plait goes on below the scalp.
-var far = map[plait.Far]string{
-	plait.Whole:  "down its whole length",
-	plait.Half:   "to the half, then twist two strands on to the tip",
-	plait.Anchor: "for three turns, then twist two strands on to the tip",
-}
-
-// plaiting is how the sections are plaited.
-func (in Input) plaiting() method.Step {
-	p := in.Plaits
-	drawing, over := moves.PlaitOver, "over the middle one: a ridge stands at the root"
-	if p.Direction == plait.Under {
-		drawing, over = moves.PlaitUnder, "under the middle one: the root lies flat, no knot stands up"
-	}
-	tight := "with a little slack at the scalp: drawing a piece through tightens it once more"
-	if p.Tension == plait.Snug {
-		tight = "snug at the scalp, never so that the skin lifts: drawing a piece through tightens it once more"
-	}
-	fed := ""
-	if p.Fed > 0 {
-		fed = " Before the own hair ends, feed a thin bit of hair in: the ends are sealed and longer."
-	}
-	return method.Step{
-		Text:  fmt.Sprintf("Where a piece is hitched on, plait the section %s, %s. The outer strand goes %s.%s", far[p.Far], tight, over, fed),
-		Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1},
-	}
-}
-
-// customFields are the customs as they are told apart.
-func customFields() []field {
-	out := make([]field, len(Customs))
-	for i, c := range Customs {
-		out[i] = field{"customs." + c.Key, c.Ask, Plain, func(in Input) string {
-			taken := in.Custom(c.Key)
-			for _, s := range c.Sides {
-				if s.Key == taken {
-					return s.Name
-				}
-			}
-			return taken
-		}}
-	}
-	return out
 }

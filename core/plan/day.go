@@ -83,30 +83,31 @@ func (l LoggedPace) check(bad *invalid.Errors, path string) {
 // Bounds of how much longer the own head takes.
 const leastOwn, mostOwn = 1.0, 2.5
 
-func (h Hand) own() float64 {
+// Own is how many times as long their own head takes.
+func (h Hand) Own() float64 {
 	if h.OwnHead == 0 {
 		return pace.OwnHead
 	}
 	return h.OwnHead
 }
 
-// someone works where nobody is named.
-var someone = Hand{Key: "first", Hand: pace.Practised, Does: DoesBoth}
+// Someone works where nobody is named.
+var Someone = Hand{Key: "first", Hand: pace.Practised, Does: DoesBoth}
 
-// day is the plan's day; nothing settled where nothing was said.
-func (in Input) day() Day {
+// Dated is the plan's day; nothing settled where nothing was said.
+func (in Input) Dated() Day {
 	if in.Day == nil {
 		return Day{}
 	}
 	return *in.Day
 }
 
-// hands are those who work: at least one.
-func (in Input) hands() []Hand {
-	if hands := in.day().Hands; len(hands) > 0 {
+// Hands are those who work: at least one.
+func (in Input) Hands() []Hand {
+	if hands := in.Dated().Hands; len(hands) > 0 {
 		return hands
 	}
-	return []Hand{someone}
+	return []Hand{Someone}
 }
 
 // Trial is a few pieces that were timed on this head, by one who works. It holds whatever else
@@ -180,24 +181,27 @@ func (in Input) UsualSittings() Sittings {
 	return s
 }
 
-// sittings are how the plan's work is cut up.
-func (in Input) sittings() Sittings {
-	if s := in.day().Sittings; s != nil {
+// Sittings are how the plan's work is cut up.
+func (in Input) Sittings() Sittings {
+	if s := in.Dated().Sittings; s != nil {
 		return *s
 	}
 	return in.UsualSittings()
 }
 
-// order is the plan's working order where it departs from the usual one.
-func (in Input) order() WorkOrder {
-	if o := in.day().Order; o != nil {
+// WorkOrder is the plan's working order where it departs from the usual one.
+func (in Input) WorkOrder() WorkOrder {
+	if o := in.Dated().Order; o != nil {
 		return *o
 	}
 	return WorkOrder{}
 }
 
-// Bounds of a sitting, minutes: shorter ones end before a row does.
-const leastSitting, mostSitting = 45.0, 14 * 60.0
+// LeastSitting is the shortest a sitting may be wished, minutes: shorter ones end before a row
+// does.
+const LeastSitting = 45.0
+
+const mostSitting = 14 * 60.0
 
 var clock = regexp.MustCompile(`^([01][0-9]|2[0-3]):[0-5][0-9]$`)
 
@@ -281,8 +285,8 @@ func checkRoles(bad *invalid.Errors, path string, hands []Hand) {
 }
 
 func (t Trial) check(bad *invalid.Errors, path string) {
-	if _, ok := method.Lookup(method.ID(t.Skill)); !ok && t.Skill != plaiting {
-		bad.Add(path+"skill", "What is timed is a method or %q; it is %q.", plaiting, t.Skill)
+	if _, ok := method.Lookup(method.ID(t.Skill)); !ok && t.Skill != PlaitingSkill {
+		bad.Add(path+"skill", "What is timed is a method or %q; it is %q.", PlaitingSkill, t.Skill)
 	}
 	bad.Count(path+"minutes", "Pieces that were timed", len(t.Minutes), 1, mostTimed)
 	for i, m := range t.Minutes {
@@ -292,7 +296,7 @@ func (t Trial) check(bad *invalid.Errors, path string) {
 }
 
 func (s Sittings) check(bad *invalid.Errors, path string) {
-	bad.Number(path+"longestMin", "The longest sitting", s.Longest, leastSitting, mostSitting, " min")
+	bad.Number(path+"longestMin", "The longest sitting", s.Longest, LeastSitting, mostSitting, " min")
 	checkClock(bad, path+"at", "When a sitting begins", s.At)
 	bad.Count(path+"everyDays", "Days from one sitting to the next", s.Every, 1, 60)
 	if s.Breaks.After != 0 {
@@ -310,63 +314,40 @@ func (s Sittings) check(bad *invalid.Errors, path string) {
 			checkClock(bad, at+".at", fmt.Sprintf("When sitting %d begins", i+1), d.At)
 		}
 		if d.Longest != 0 {
-			bad.Number(at+".longestMin", fmt.Sprintf("The length of sitting %d", i+1), d.Longest, leastSitting, mostSitting, " min")
+			bad.Number(at+".longestMin", fmt.Sprintf("The length of sitting %d", i+1), d.Longest, LeastSitting, mostSitting, " min")
 		}
 	}
 }
 
 // InstallDay is the date of the install; empty while that is open.
-func (in Input) InstallDay() string { return in.day().Install }
+func (in Input) InstallDay() string { return in.Dated().Install }
 
-// within says how long it may take.
-func within(d Day) string {
-	if d.Within == 0 {
-		return "open"
+// Worker is one of those who work, by the day's list; where it names nobody, practised hands.
+func (in Input) Worker(k int) pace.Worker {
+	hand := in.Hands()[k]
+	out := pace.Worker{Hand: hand.Hand, Own: 1, New: hand.New}
+	if in.OwnHead && k == 0 {
+		out.Own = hand.Own()
 	}
-	return number(d.Within) + " min"
-}
-
-// handText says one who works so that any difference shows.
-func handText(h Hand) string {
-	parts := []string{h.Name, string(h.Hand), words(h.Does)}
-	if h.OwnHead != 0 {
-		parts = append(parts, "own head "+number(h.OwnHead)+" times as long")
+	if in.Day == nil {
+		return out
 	}
-	if len(h.New) > 0 {
-		parts = append(parts, "new to "+list(h.New))
-	}
-	if h.Evening {
-		parts = append(parts, "the evening before")
-	}
-	for _, l := range h.Logged {
-		parts = append(parts, fmt.Sprintf("%s %s times by %d installs", l.Skill, number(l.Factor), l.Installs))
-	}
-	if h.Person != "" {
-		parts = append(parts, "of the studio")
-	}
-	return list(parts)
-}
-
-// trialText says a trial so that any difference shows.
-func trialText(t Trial) string {
-	parts := make([]string, len(t.Minutes))
-	for i, m := range t.Minutes {
-		parts[i] = number(m)
-	}
-	return fmt.Sprintf("%s by %s: %s min for %s", t.Skill, t.By, list(parts), number(t.Rate))
-}
-
-// sat says something of how the work is cut up, where the plan settled that.
-func sat(text func(Sittings) string) func(Input) string {
-	return func(in Input) string {
-		if s := in.day().Sittings; s != nil {
-			return text(*s)
+	if len(hand.Logged) > 0 {
+		out.Logged = make(map[string]pace.Timed, len(hand.Logged))
+		for _, l := range hand.Logged {
+			out.Logged[l.Skill] = pace.Timed{Factor: l.Factor * out.Own, Spread: l.Spread}
 		}
-		return "as usual"
 	}
+	timed := map[string]pace.Timed{}
+	for _, t := range in.Day.Trials {
+		if t.By == hand.Key {
+			timed[t.Skill] = out.Time(t.Skill, t.Minutes, t.Rate)
+		}
+	}
+	out.Timed = timed
+	return out
 }
 
-// slotText says a settled sitting so that any difference shows.
-func slotText(s Slot) string {
-	return fmt.Sprintf("%d days on, at %s, %s min", s.After, s.At, number(s.Longest))
-}
+// PlaitingSkill is the skill of parting a section and plaiting its hair; others are ids of
+// methods.
+const PlaitingSkill = "plaits"

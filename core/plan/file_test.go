@@ -1,4 +1,4 @@
-package plan
+package plan_test
 
 import (
 	"bytes"
@@ -8,13 +8,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/invalid"
+	"kladotex/core/plan"
 )
 
 func TestFileReadsWhatItWrote(t *testing.T) {
-	f := File{"Hesper’s, ½ in", Default()}
+	f := plan.File{"Hesper’s, ½ in", plan.Default()}
 	raw, err := f.Encode()
 	require.NoError(t, err)
-	back, err := ReadFile(bytes.NewReader(raw))
+	back, err := plan.ReadFile(bytes.NewReader(raw))
 	require.NoError(t, err)
 	assert.Equal(t, f, back)
 }
@@ -22,14 +23,14 @@ func TestFileReadsWhatItWrote(t *testing.T) {
 // Whatever is read as a file is a plan or refused by name; what was read is written
 // and read again as it is.
 func FuzzReadFile(f *testing.F) {
-	good, err := File{"A plan", Default()}.Encode()
+	good, err := plan.File{"A plan", plan.Default()}.Encode()
 	require.NoError(f, err)
 	f.Add(good)
 	f.Add(bytes.Replace(good, []byte(`"schema": 4`), []byte(`"schema": 1`), 1))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":null}`))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":3}}`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
-		file, err := ReadFile(bytes.NewReader(raw))
+		file, err := plan.ReadFile(bytes.NewReader(raw))
 		if err != nil {
 			require.NotEmpty(t, invalid.From(err))
 			for _, bad := range invalid.From(err) {
@@ -40,7 +41,7 @@ func FuzzReadFile(f *testing.F) {
 		}
 		again, err := file.Encode()
 		require.NoError(t, err)
-		back, err := ReadFile(bytes.NewReader(again))
+		back, err := plan.ReadFile(bytes.NewReader(again))
 		require.NoError(t, err)
 		// Empty and missing lists are one: compared as they are written.
 		twice, err := back.Encode()

@@ -1,26 +1,21 @@
-// Package plan ties the core together: a plan's input document goes in, and the parted
-// head, who gets which piece in which way, the counts, the order, the work and the hours
-// come out.
+// Package plan holds the document of a plan and solves it.
 //
-// The input document is what is stored and exchanged. It carries the version of its
-// schema; [Decode] reads any version it knows. Lengths are mm, mass g, money minor units
-// of the studio's currency.
+// The document, [Input], is what is stored and exchanged. It carries the version of its
+// schema; [Decode] reads any version it knows, [Check] names every field that is wrong, and
+// [Changes] lists what differs between two. Lengths are mm, mass g, money minor units of the
+// studio's currency.
 //
-// The head is laid once; [Resolve] says of every place what hangs there and how. All else
-// is a fold over places.
+// [Solve] fits the head, lays it out and decides which piece hangs where and by which method.
+// Its value is read only. What follows from it (hair to buy, load, hours, how it hangs) is
+// worked out by packages of their own, each of which takes a [Solved] and knows nothing of
+// the others' insides.
 package plan
 
 import (
-	"bytes"
-	"encoding/json"
-	"errors"
 	"fmt"
-	"io"
-	"regexp"
 	"slices"
 
 	"kladotex/core/hair"
-	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plait"
@@ -114,7 +109,7 @@ func (in Input) hooksApart(share float64) float64 {
 	}
 	spacing := in.Parting.Base.Spacing
 	if spacing == 0 {
-		if in.Custom(density) == "packed" {
+		if in.Custom(Airiness) == "packed" {
 			share = shownShare
 		}
 		spacing = share * thick
@@ -122,16 +117,16 @@ func (in Input) hooksApart(share float64) float64 {
 	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
 }
 
-// wish is what is wanted of the install; nothing where nothing was said.
-func (in Input) wish() method.Wishes {
+// Wish is what is wanted of the install; nothing where nothing was said.
+func (in Input) Wish() method.Wishes {
 	if in.Wishes == nil {
 		return method.Wishes{}
 	}
 	return *in.Wishes
 }
 
-// price is what the install is priced by; the usual where nothing was said.
-func (in Input) price() quote.Basis {
+// PricedBy is what the install is priced by; the usual where nothing was said.
+func (in Input) PricedBy() quote.Basis {
 	if in.Price == nil {
 		return quote.Basis{}
 	}
@@ -168,8 +163,8 @@ type Fill struct {
 	At []parting.Direction `json:"at,omitempty" maxItems:"200" doc:"Places known beforehand: one piece at each, hung on what lies nearest"`
 }
 
-// maxFill bounds the pieces to fill with, of either sort.
-const maxFill = 200
+// MaxFill bounds the pieces to fill with, of either sort.
+const MaxFill = 200
 
 // Total is how many pieces are filled in.
 func (f Fill) Total() int { return f.Count + len(f.At) }
@@ -226,253 +221,96 @@ func (in Input) Piece(key string) hair.Piece {
 	return hair.Piece{}
 }
 
-// usualWrapping is the wrapping hair a plan starts with.
-var usualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
+// UsualWrapping is the wrapping hair a plan starts with.
+var UsualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
 
 // NewWay is a method as it usually is, with usual wrapping hair where it wraps.
 func NewWay(key string, id method.ID) Way {
 	m, _ := method.Lookup(id)
 	w := Way{Key: key, Method: id, Settings: m.Usual()}
 	if m.Wraps {
-		usual := usualWrapping
+		usual := UsualWrapping
 		w.Wrapping = &usual
 	}
 	return w
 }
 
-// check refuses what the packages that use a field do not check themselves.
-func (in Input) check() invalid.Errors {
-	var bad invalid.Errors
-	if in.Schema != Schema {
-		bad.Add("schema", "This plan is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", in.Schema, Schema)
+// WayOf is a method as the plan has it set, else as it usually is.
+func (in Input) WayOf(m method.Method) Way {
+	if i := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Method == m.ID }); i >= 0 {
+		return in.Ways[i]
 	}
-	in.Hair.Check(&bad, "hair.", false)
-	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, []plait.Far{plait.Whole, plait.Half, plait.Anchor})
-	bad.Length("plaits.fedMm", "Hair fed into the ends", in.Plaits.Fed, 0, 300)
-	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, []plait.Direction{plait.Over, plait.Under})
-	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, []plait.Tension{plait.Slack, plait.Snug})
+	return NewWay(string(m.ID), m.ID)
+}
 
-	pieces := keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
-	for i, p := range in.Pieces {
-		p.Check(&bad, invalid.At("pieces", i)+".")
+// WithUse is the plan with one more use, the last of which wins.
+func (in Input) WithUse(u Use) Input {
+	in.Uses = append(slices.Clone(in.Uses), u)
+	return in
+}
+
+// FreshKey is a key that none of the plan's pieces has.
+func (in Input) FreshKey(stem string) string {
+	for n := 1; ; n++ {
+		key := fmt.Sprintf("%s-%d", stem, n)
+		if !slices.ContainsFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key }) {
+			return key
+		}
 	}
-	ways := keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
+}
+
+// Fragile tells whether the edges bear less than the rest.
+func (in Input) Fragile() bool {
+	return in.Hair.Edges == hair.FragileEdges || in.Hair.Edges == hair.BareEdges
+}
+
+// SizeStep is to what sizes of sections are rounded, mm: a sixteenth of an inch.
+const SizeStep = 25.4 / 16
+
+// Scaled is the plan with its sections so many times as wide and as high, with those changes by
+// hand that hold at any size.
+func (in Input) Scaled(scale float64) Input {
+	for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
+		wish.Width *= scale
+		wish.Height *= scale
+	}
+	in.Parting.Edits = parting.AtAnySize(in.Parting.Edits)
+	return in
+}
+
+// With is the plan with another piece in place of the one that hangs everywhere; a mix there gives way to it. The
+// error is an [invalid.Errors] where it can not be.
+func (in Input) With(p hair.Piece) (Input, error) {
+	key := in.Uses[0].keys()[0]
+	p.Key = key
+	in.Pieces, in.Uses = slices.Clone(in.Pieces), slices.Clone(in.Uses)
+	for i := range in.Pieces {
+		if in.Pieces[i].Key == key {
+			in.Pieces[i] = p
+		}
+	}
+	in.Uses[0].Piece, in.Uses[0].Mix = key, nil
+	return in, Check(in)
+}
+
+// WayName is the method of a way, told apart from others of the same method by number.
+func (in Input) WayName(key string) string {
+	at := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == key })
+	if at < 0 {
+		return key
+	}
+	m, _ := method.Lookup(in.Ways[at].Method)
+	same, number := 0, 0
 	for i, w := range in.Ways {
-		w.check(&bad, invalid.At("ways", i)+".")
-	}
-	in.checkUses(&bad, pieces, ways)
-	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
-	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
-	if in.Spares.Amount != "" {
-		invalid.OneOf(&bad, "spares.amount", "The amount", in.Spares.Amount, supply.AmountNames)
-	}
-	bad.Number("spares.spoiltShare", "The share that is spoilt", in.Spares.Spoilt, 0, 0.3, "")
-	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, maxFill)
-	bad.Count("fill.at", "Places to fill", len(in.Fill.At), 0, maxFill)
-	for i, d := range in.Fill.At {
-		d.Check(&bad, invalid.At("fill.at", i))
-	}
-	if in.Stature != 0 {
-		bad.Length("statureMm", "Height standing", in.Stature, MinStature, MaxStature)
-	}
-	if in.Trim != nil {
-		in.Trim.check(&bad, "trim.")
-	}
-	if in.Price != nil {
-		in.Price.Check(&bad, "price.")
-	}
-	if in.Wishes != nil {
-		in.Wishes.Check(&bad, "wishes.")
-	}
-	if in.Redo != nil {
-		bad.Count("redo.rows", "The outer rows to do again", in.Redo.Rows, 1, outerRows)
-		bad.Letters("redo.install", "The install they belong to", in.Redo.Install, 1, 64)
-	}
-	in.checkCustoms(&bad)
-	in.checkAccents(&bad, pieces)
-	if in.Day != nil {
-		in.Day.check(&bad, "day.")
-	}
-	if !slices.Contains(pieces, in.Fill.Piece) {
-		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
-	}
-	return bad
-}
-
-// keys refuses a list that is empty or too long, and keys that are missing or stand
-// twice.
-func keys[T any](bad *invalid.Errors, path, label string, list []T, most int, key func(T) string) []string {
-	bad.Count(path, label, len(list), 1, most)
-	out := make([]string, len(list))
-	for i, x := range list {
-		k := key(x)
-		switch {
-		case k == "":
-			bad.Add(invalid.At(path, i)+".key", "It needs a key.")
-		case slices.Contains(out, k):
-			bad.Add(invalid.At(path, i)+".key", "The key %q stands twice.", k)
-		}
-		out[i] = k
-	}
-	return out
-}
-
-func (w Way) check(bad *invalid.Errors, path string) {
-	m, ok := method.Lookup(w.Method)
-	if !ok {
-		invalid.OneOf(bad, path+"method", "The method", w.Method, method.IDs())
-		return
-	}
-	m.Check(bad, path+"settings.", w.Settings)
-	m.CheckChoices(bad, path+"choices.", w.Choices)
-	switch {
-	case w.Wrapping != nil:
-		w.Wrapping.Check(bad, path+"wrapping.")
-	case m.Wraps:
-		bad.Add(path+"wrapping", "%s takes wrapping hair; say which.", m.Name)
-	}
-}
-
-// checkUses refuses uses that name what the plan does not have, and a list that does not
-// begin with what everything gets: a method for plaits everywhere, one for the base.
-func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
-	bad.Count("uses", "The number of rules", len(in.Uses), 2, MaxUses)
-	on := func(use Use, grounds ...method.Ground) bool {
-		i := slices.Index(ways, use.Way)
-		if i < 0 {
-			return false
-		}
-		m, _ := method.Lookup(in.Ways[i].Method)
-		return !slices.ContainsFunc(grounds, func(g method.Ground) bool { return !m.On(g) })
-	}
-	for i, use := range in.Uses {
-		path := invalid.At("uses", i) + "."
-		switch {
-		case i == 0 && use.Where.Kind != Everywhere:
-			bad.Add(path+"where.kind", "The first rule is for everywhere; others come after it.")
-		case i == 1 && use.Where.Kind != OnBase:
-			bad.Add(path+"where.kind", "The second rule is for the base; others come after it.")
-		}
-		use.Where.check(bad, path+"where.")
-		if use.Piece != "" && !slices.Contains(pieces, use.Piece) || use.Piece == "" && i == 0 && len(use.Mix) == 0 {
-			bad.Add(path+"piece", "The piece must be one of the plan's; it is %q.", use.Piece)
-		}
-		use.checkMix(bad, path, pieces)
-		switch {
-		case use.Way != "" && !slices.Contains(ways, use.Way):
-			bad.Add(path+"way", "The way must be one of the plan's; it is %q.", use.Way)
-		case i == 0 && !on(use, method.OnPlait):
-			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
-		case i == 1 && !on(use, method.OnTrack, method.OnNet, method.OnLink):
-			bad.Add(path+"way", "On the base pieces are hooked; this method needs a plait to hide.")
-		}
-		least := 0
-		if i == 0 {
-			least = 1
-		}
-		bad.Count(path+"count", "Pieces at each place", use.Count, least, MaxCount)
-		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 {
-			bad.Add(path+"piece", "This rule says nothing: choose a piece, a way or a number.")
+		if w.Method == in.Ways[at].Method {
+			same++
+			if i <= at {
+				number++
+			}
 		}
 	}
-}
-
-// Decode reads one input document of at most MaxDocument bytes, strictly:
-// unknown fields, trailing text and unknown versions are refused. The error is an
-// [invalid.Errors] when it is about the document and not about reading it.
-func Decode(r io.Reader) (Input, error) {
-	raw, err := readLimited(r)
-	if err != nil {
-		return Input{}, err
+	if same > 1 {
+		return fmt.Sprintf("%s (%d)", m.Name, number)
 	}
-	var bad invalid.Errors
-	// The version first: a newer document may have fields this one lacks.
-	var head struct {
-		Schema *int `json:"schema"`
-	}
-	if err := json.Unmarshal(raw, &head); err != nil {
-		return Input{}, unreadable(err)
-	}
-	if head.Schema == nil {
-		bad.Add("schema", "The plan does not say its version; %d is current.", Schema)
-		return Input{}, bad
-	}
-	if *head.Schema != Schema {
-		// What stands behind the document would be lost on the way.
-		if err := decodeStrictly(raw, new(map[string]json.RawMessage)); err != nil {
-			return Input{}, err
-		}
-	}
-	switch raw, err = schema.Upgrade(raw, *head.Schema); {
-	case errors.Is(err, schema.ErrUnknown):
-		return Input{}, Input{Schema: *head.Schema}.check()[:1]
-	case err != nil:
-		return Input{}, unreadable(err)
-	}
-	var in Input
-	if err := decodeStrictly(raw, &in); err != nil {
-		return Input{}, err
-	}
-	return in, nil
-}
-
-// readLimited reads a document of at most MaxDocument bytes.
-func readLimited(r io.Reader) ([]byte, error) {
-	raw, err := io.ReadAll(io.LimitReader(r, MaxDocument+1))
-	if err != nil {
-		return nil, fmt.Errorf("reading the plan: %w", err)
-	}
-	if len(raw) > MaxDocument {
-		var bad invalid.Errors
-		bad.Add("(document)", "The plan is larger than 1 MB; a plan takes a few kB.")
-		return nil, bad
-	}
-	return raw, nil
-}
-
-// decodeStrictly reads one JSON document into v and refuses unknown fields and
-// trailing text.
-func decodeStrictly(raw []byte, v any) error {
-	d := json.NewDecoder(bytes.NewReader(raw))
-	d.DisallowUnknownFields()
-	if err := d.Decode(v); err != nil {
-		return unreadable(err)
-	}
-	if _, err := d.Token(); err != io.EOF {
-		var bad invalid.Errors
-		bad.Add("(document)", "Not valid JSON: something stands behind the plan.")
-		return bad
-	}
-	return nil
-}
-
-var unknownField = regexp.MustCompile(`unknown field "(.*)"`)
-
-// unreadable turns a decoding error into a refusal that names the place.
-func unreadable(err error) invalid.Errors {
-	var bad invalid.Errors
-	var syntax *json.SyntaxError
-	var kind *json.UnmarshalTypeError
-	switch {
-	case errors.As(err, &kind):
-		bad.Add(orDocument(kind.Field), "A %s stands where a %s belongs.", kind.Value, kind.Type)
-	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
-		bad.Add("(document)", "Not valid JSON: it ends too early.")
-	case errors.As(err, &syntax):
-		bad.Add("(document)", "Not valid JSON at byte %d: %s.", syntax.Offset, syntax.Error())
-	default:
-		if m := unknownField.FindStringSubmatch(err.Error()); m != nil {
-			bad.Add(orDocument(m[1]), "A plan has no field named %q; check its spelling.", m[1])
-		} else {
-			bad.Add("(document)", "Not a plan: %s.", err)
-		}
-	}
-	return bad
-}
-
-func orDocument(path string) string {
-	if path == "" {
-		return "(document)"
-	}
-	return path
+	return m.Name
 }

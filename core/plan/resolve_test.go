@@ -1,7 +1,6 @@
-package plan
+package plan_test
 
 import (
-	"context"
 	"math"
 	"slices"
 	"testing"
@@ -10,60 +9,58 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"kladotex/core/advice"
-	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
+	"kladotex/core/plan"
+	"kladotex/core/plan/plantest"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 )
 
 // resolved lays a head and says who gets what.
-func resolved(t require.TestingT, in Input) (Resolution, parting.Layout, scalp.Head) {
-	h, err := scalp.FitWith(in.Head, in.Hairline)
-	require.NoError(t, err)
-	l, err := parting.Lay(context.Background(), h, in.Parting)
-	require.NoError(t, err)
-	return Resolve(in, h, &l), l, h
+func resolved(t require.TestingT, in plan.Input) (plan.Resolution, parting.Layout, scalp.Head) {
+	sol := plantest.Solve(t, in)
+	return sol.Resolution, sol.Layout, sol.Head
 }
 
 // mixed is the default plan on a structure, with three pieces and a way of every method.
-func mixed(structure parting.Structure, base parting.BaseKind) Input {
-	in := Default()
+func mixed(structure parting.Structure, base parting.BaseKind) plan.Input {
+	in := plan.Default()
 	in.Parting.Structure, in.Parting.Base.Kind = structure, base
-	in.Pieces = append(in.Pieces, many(2)...)
+	in.Pieces = append(in.Pieces, plantest.Many(2)...)
 	for _, m := range method.Catalogue {
-		in.Ways = append(in.Ways, NewWay("of "+string(m.ID), m.ID))
+		in.Ways = append(in.Ways, plan.NewWay("of "+string(m.ID), m.ID))
 	}
 	return in
 }
 
 // someUse draws a use of a mixed plan; its places are sections or hooks of a layout.
-func someUse(t *rapid.T, in Input, l parting.Layout, h scalp.Head) Use {
-	var u Use
+func someUse(t *rapid.T, in plan.Input, l parting.Layout, h scalp.Head) plan.Use {
+	var u plan.Use
 	switch rapid.IntRange(0, 9).Draw(t, "where") {
 	case 0:
-		u.Where = Where{Kind: InFront}
+		u.Where = plan.Where{Kind: plan.InFront}
 	case 1:
-		u.Where = Where{Kind: InBack}
+		u.Where = plan.Where{Kind: plan.InBack}
 	case 2:
-		u.Where = Where{Kind: OnBase}
+		u.Where = plan.Where{Kind: plan.OnBase}
 	case 3:
-		u.Where = Where{Kind: AtHairline}
+		u.Where = plan.Where{Kind: plan.AtHairline}
 	case 4:
-		u.Where = Where{Kind: AtNape}
+		u.Where = plan.Where{Kind: plan.AtNape}
 	case 5:
-		u.Where = Where{Kind: AlongPart}
+		u.Where = plan.Where{Kind: plan.AlongPart}
 	case 6:
 		row := l.Rows[rapid.IntRange(0, len(l.Rows)-1).Draw(t, "row")]
-		u.Where = Where{Kind: InRows, Rows: []RowName{{row.Zone, row.Row}}}
+		u.Where = plan.Where{Kind: plan.InRows, Rows: []plan.RowName{{row.Zone, row.Row}}}
 	case 7:
-		u.Where = Where{Kind: InZones, Zones: []parting.Zone{l.Zones[rapid.IntRange(0, len(l.Zones)-1).Draw(t, "zone")].Zone}}
+		u.Where = plan.Where{Kind: plan.InZones, Zones: []parting.Zone{l.Zones[rapid.IntRange(0, len(l.Zones)-1).Draw(t, "zone")].Zone}}
 	default:
 		for range rapid.IntRange(1, 4).Draw(t, "places") {
 			at := l.Sections[rapid.IntRange(0, len(l.Sections)-1).Draw(t, "section")].Centroid
 			u.Where.Places = append(u.Where.Places, parting.Toward(h, at))
 		}
-		u.Where.Kind = AtPlaces
+		u.Where.Kind = plan.AtPlaces
 	}
 	if rapid.Bool().Draw(t, "with piece") {
 		u.Piece = in.Pieces[rapid.IntRange(0, len(in.Pieces)-1).Draw(t, "piece")].Key
@@ -72,7 +69,7 @@ func someUse(t *rapid.T, in Input, l parting.Layout, h scalp.Head) Use {
 		u.Way = in.Ways[rapid.IntRange(0, len(in.Ways)-1).Draw(t, "way")].Key
 	}
 	if u.Piece == "" && u.Way == "" || rapid.Bool().Draw(t, "with count") {
-		u.Count = rapid.IntRange(1, MaxCount).Draw(t, "count")
+		u.Count = rapid.IntRange(1, plan.MaxCount).Draw(t, "count")
 	}
 	return u
 }
@@ -89,22 +86,21 @@ func TestEveryPlaceGetsOnePieceOneWayAndOneCount(t *testing.T) {
 		for range rapid.IntRange(0, 5).Draw(t, "uses") {
 			in.Uses = append(in.Uses, someUse(t, in, l, h))
 		}
-		require.NoError(t, Check(in))
-		r, _, _ := resolved(t, in)
-		require.Len(t, r.Places, len(l.Sections)+l.Hooks())
+		require.NoError(t, plan.Check(in))
+		r := plantest.Solve(t, in)
+		require.Len(t, r.Places, len(r.Layout.Sections)+r.Layout.Hooks())
 		for _, p := range r.Places {
 			require.True(t, p.Piece >= 0 && p.Piece < len(in.Pieces), p.ID)
 			require.True(t, p.Way >= 0 && p.Way < len(in.Ways), p.ID)
 			m, _ := method.Lookup(in.Ways[p.Way].Method)
 			times := m.Pieces(in.Ways[p.Way].Settings) // stations take several
-			require.True(t, p.Count >= times && p.Count <= times*MaxCount && p.Count%times == 0, p.ID)
+			require.True(t, p.Count >= times && p.Count <= times*plan.MaxCount && p.Count%times == 0, p.ID)
 			require.True(t, m.On(p.Ground), "%s is hung by %s on %s", p.ID, m.Name, p.Ground)
 			require.Positive(t, p.Plait.Length())
 		}
 		// The order of uses decides: what the last one names, its places have.
 		last := in.Uses[len(in.Uses)-1]
-		f := finder{head: h, layout: &l, places: r.Places, reach: in.Parting.Base.Spacing, behindEars: h.Point(h.Landmark(scalp.BehindEar))[0]}
-		for _, i := range f.match(last.Where) {
+		for _, i := range r.Match(last.Where) {
 			if last.Piece != "" {
 				require.Equal(t, last.Piece, in.Pieces[r.Places[i].Piece].Key)
 			}
@@ -135,15 +131,15 @@ func TestMirroredUsesMirror(t *testing.T) {
 			}
 			for _, r := range u.Where.Rows {
 				if !r.Zone.Central() {
-					u.Where.Rows = append(u.Where.Rows, RowName{r.Zone[:1] + "L", r.Row}, RowName{r.Zone[:1] + "R", r.Row})
+					u.Where.Rows = append(u.Where.Rows, plan.RowName{r.Zone[:1] + "L", r.Row}, plan.RowName{r.Zone[:1] + "R", r.Row})
 				}
 			}
 			in.Uses = append(in.Uses, u)
 		}
 		r, _, _ := resolved(t, in)
 		for _, p := range r.Places {
-			twin := slices.IndexFunc(r.Places, func(q Place) bool {
-				return apart(q.At, scalp.Point{p.At[0], -p.At[1], p.At[2]}) < 0.5 && q.Ground == p.Ground
+			twin := slices.IndexFunc(r.Places, func(q plan.Place) bool {
+				return scalp.Apart(q.At, scalp.Point{p.At[0], -p.At[1], p.At[2]}) < 0.5 && q.Ground == p.Ground
 			})
 			if twin < 0 {
 				continue // across the middle the hooks of two tracks need not be alike
@@ -155,47 +151,18 @@ func TestMirroredUsesMirror(t *testing.T) {
 	})
 }
 
-// A use that matches nothing is counted so, and reported; the base's own is not, where a
-// head has none.
-func TestAUseThatMatchesNothingIsReported(t *testing.T) {
-	in := Default()
-	in.Parting.Part.Kind = parting.NoPart
-	empty := func(in Input) int {
-		return len(slices.DeleteFunc(codes(compute(t, in).Notices), func(c advice.Code) bool { return c != advice.EmptyUse }))
-	}
-	assert.Zero(t, empty(in), "no base, and nothing is said of it")
-	for _, u := range []Use{
-		{Where: Where{Kind: AlongPart}, Count: 2},
-		{Where: Where{Kind: InZones, Zones: []parting.Zone{"T"}}, Count: 2},
-		{Where: Where{Kind: InRows, Rows: []RowName{{"F", 99}}}, Count: 2},
-		{Where: Where{Kind: AtPlaces, Places: []parting.Direction{{1, 0, 0}}}, Count: 2}, // on the face
-		{Where: Where{Kind: InFront}, Way: hookWay},                                      // nothing there to hook on
-	} {
-		with := in
-		with.Uses = append(slices.Clone(in.Uses), u)
-		res := compute(t, with)
-		assert.Zero(t, res.Matched[2], u.Where.Kind)
-		assert.Equal(t, 1, empty(with), u.Where.Kind)
-	}
-	// One that matches is not.
-	in.Uses = append(in.Uses, Use{Where: Where{Kind: AtNape}, Count: 2})
-	res := compute(t, in)
-	assert.Positive(t, res.Matched[2])
-	assert.Zero(t, empty(in))
-}
-
 // Picked places stay with their section when sizes change, and a hook picked is one hook.
 func TestPickedPlacesSurviveOtherSizes(t *testing.T) {
 	in := mixed(parting.EarToEar, parting.Tracks)
 	r, l, h := resolved(t, in)
 	section, hook := l.Sections[5].Centroid, r.Places[len(l.Sections)+20].At
-	in.Uses = append(in.Uses, Use{
-		Where: Where{Kind: AtPlaces, Places: []parting.Direction{parting.Toward(h, section), parting.Toward(h, hook)}}, Piece: "more1",
+	in.Uses = append(in.Uses, plan.Use{
+		Where: plan.Where{Kind: plan.AtPlaces, Places: []parting.Direction{parting.Toward(h, section), parting.Toward(h, hook)}}, Piece: "more1",
 	})
 	for _, size := range []float64{18, 25.4, 33} {
 		in.Parting.Front.Size = parting.Size{Width: size, Height: size}
 		r, l, _ := resolved(t, in)
-		var got []Place
+		var got []plan.Place
 		for _, p := range r.Places {
 			if in.Pieces[p.Piece].Key == "more1" {
 				got = append(got, p)
@@ -203,18 +170,18 @@ func TestPickedPlacesSurviveOtherSizes(t *testing.T) {
 		}
 		require.Len(t, got, 2, "%v mm", size)
 		assert.Equal(t, got[0].Section, l.At(h, parting.Toward(h, section)))
-		assert.Less(t, apart(got[1].At, hook), 1e-6)
+		assert.Less(t, scalp.Apart(got[1].At, hook), 1e-6)
 	}
 }
 
 // Where hair was measured the plait is about as long as it was; in between it is between.
 func TestHairLengthsAreBlendedOverTheHead(t *testing.T) {
-	in := Default()
+	in := plan.Default()
 	in.Hair.Front, in.Hair.Sides, in.Hair.Crown, in.Hair.Nape = 100, 140, 260, 180
 	r, _, h := resolved(t, in)
-	nearest := func(at scalp.Point) Place {
-		return slices.MinFunc(r.Places, func(a, b Place) int {
-			return int(math.Copysign(1, apart(a.At, at)-apart(b.At, at)))
+	nearest := func(at scalp.Point) plan.Place {
+		return slices.MinFunc(r.Places, func(a, b plan.Place) int {
+			return int(math.Copysign(1, scalp.Apart(a.At, at)-scalp.Apart(b.At, at)))
 		})
 	}
 	for mm, at := range map[float64]scalp.Point{
@@ -228,34 +195,44 @@ func TestHairLengthsAreBlendedOverTheHead(t *testing.T) {
 	}
 }
 
-// What once passed without a word: 35 kg on a head, heavy locs on small sections of fine
-// sparse hair, long pieces on a tender child. Common practice, no source.
-func TestLoadSpeaksUp(t *testing.T) {
-	heavy := withPiece(Default(), func(p *hair.Piece) { p.Mass, p.Length = 60, 1016 })
-	heavy.Uses[0].Count = 6
-	found := codes(compute(t, heavy).Notices)
-	assert.Contains(t, found, advice.FewNecks)
-	assert.Contains(t, found, advice.TooHeavy)
-
-	small := withPiece(Default(), func(p *hair.Piece) { p.Mass, p.Thickness = 8, 9 })
-	small.Parting.Front.Size, small.Parting.Back.Size = parting.Size{Width: 12.7, Height: 12.7}, parting.Size{Width: 12.7, Height: 12.7}
-	small.Hair.Density, small.Hair.Strand = 110, 58
-	found = codes(compute(t, small).Notices)
-	assert.Contains(t, found, advice.TooHeavy)
-	assert.Contains(t, found, advice.ThinPlait, "a thin plait under a thick piece")
-
-	child := withPiece(Default(), func(p *hair.Piece) { p.Mass, p.Length = 5.4, 762 })
-	before := compute(t, child)
-	assert.NotContains(t, codes(before.Notices), advice.HeavyHead)
-	child.Child, child.Hair.Tender = true, true
-	res := compute(t, child)
-	assert.Contains(t, codes(res.Notices), advice.HeavyHead)
-	for _, n := range res.Notices {
-		if n.Code == advice.HeavyHead {
-			assert.Contains(t, n.Reason, "No safe limit is published")
-			assert.NotEmpty(t, n.Remedy)
+// A mix comes evenly: a third of the places has the rarer piece, as many left as right, and no
+// row is without it that is long enough.
+func TestMixesAreEvenAndAlikeOnBothSides(t *testing.T) {
+	for _, structure := range []parting.Structure{parting.AllIndividuals, parting.EarToEar, parting.Perimeter, parting.NetCap} {
+		in := plantest.InTwoColours()
+		in.Parting.Structure = structure
+		sol := plantest.Solve(t, in)
+		res, err := tally.Of(sol)
+		require.NoError(t, err, structure)
+		light, left, right := 0, 0, 0
+		rows := map[string][2]int{}
+		for _, p := range res.Places {
+			if p.Piece != 1 && p.Piece != 0 {
+				t.Fatalf("%s has no piece", p.ID)
+			}
+			row := rows[sol.Line(&p)]
+			row[0]++
+			if p.Piece == 1 {
+				light++
+				row[1]++
+				switch {
+				case p.At[1] > 1:
+					left++
+				case p.At[1] < -1:
+					right++
+				}
+			}
+			rows[sol.Line(&p)] = row
 		}
+		assert.InDelta(t, float64(len(res.Places))/3, float64(light), 4, structure)
+		assert.InDelta(t, left, right, 4, structure)
+		for name, r := range rows {
+			if r[0] >= 8 {
+				assert.InDelta(t, float64(r[0])/3, float64(r[1]), 2.5, "%s of %s", name, structure)
+			}
+		}
+		n := res.Need.Pieces
+		require.Len(t, n, 2)
+		assert.Equal(t, res.Tally.Pieces, n[0].OnHead+n[1].OnHead)
 	}
-	// What is usual stays unremarked: a 4 g piece on the 1 in section of a dense head.
-	assert.Empty(t, compute(t, Default()).Notices)
 }

@@ -26,6 +26,21 @@ func (p Point) MarshalJSON() ([]byte, error) { return p.append(make([]byte, 0, 3
 // Line is a line or an outline on the surface.
 type Line []Point
 
+// Apart is the straight distance between two points, mm.
+func Apart(p, q Point) float64 {
+	return math.Sqrt((p[0]-q[0])*(p[0]-q[0]) + (p[1]-q[1])*(p[1]-q[1]) + (p[2]-q[2])*(p[2]-q[2]))
+}
+
+// From is the straight distance from p to the nearest point of the line, mm; infinite for a
+// line without points.
+func (l Line) From(p Point) float64 {
+	least := math.Inf(1)
+	for _, q := range l {
+		least = min(least, Apart(p, q))
+	}
+	return least
+}
+
 // MarshalJSON writes the points to a tenth of a millimetre, finer than a comb:
 // outlines are the bulk of a result and travel on every slider movement.
 func (l Line) MarshalJSON() ([]byte, error) {

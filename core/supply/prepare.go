@@ -1,7 +1,6 @@
 package supply
 
 import (
-	"fmt"
 	"math"
 
 	"kladotex/core/plait"
@@ -101,10 +100,3 @@ const (
 	SoakHours = 2
 	DryHours  = 12
 )
-
-func plural(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
-	}
-	return fmt.Sprintf("%d %ss", n, what)
-}

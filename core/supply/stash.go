@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"kladotex/core/invalid"
+	"kladotex/core/words"
 )
 
 // Condition is the state of what lies in a lot.
@@ -193,7 +194,7 @@ func (l Lot) Book(have Stock, kind MoveKind, m Stock, reason string) ([]Entry, e
 const maxMoved = 100_000
 
 func (s Stock) words() string {
-	return plural(s.Packs, "shut pack") + " and " + plural(s.Loose, "loose piece")
+	return words.Count(s.Packs, "shut pack") + " and " + words.Count(s.Loose, "loose piece")
 }
 
 // Held is a lot with what is left of it.

@@ -95,3 +95,11 @@ func (b *Brief) factor() float64 {
 }
 
 const ownHead = 1.25
+
+// Earlier is an install the same person wore before.
+type Earlier struct {
+	What        string
+	On          string // day
+	Mass        float64
+	Comfortable bool
+}

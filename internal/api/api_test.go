@@ -18,10 +18,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/attach"
 	"kladotex/core/house"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 	"kladotex/internal/flat"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
@@ -162,7 +164,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	res := s.send("POST", "/api/v1/preview", text(t, in))
 	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
 	assert.LessOrEqual(t, len(res.body), 90_000, "bytes of a 300-section head")
-	want, err := plan.Compute(t.Context(), in)
+	want, err := tally.Compute(t.Context(), in)
 	require.NoError(t, err)
 	var got flat.Preview
 	res.json(t, &got)
@@ -204,7 +206,8 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 	assert.Equal(t, want.Need, shop.Need)
 	var how work
 	s.send("POST", "/api/v1/work", text(t, in)).json(t, &how)
-	assert.Equal(t, workOf(in, &want), how)
+	before, after := attach.Around(in)
+	assert.Equal(t, work{before, want.Work, after}, how)
 	var rows []guideRow
 	s.send("POST", "/api/v1/guide", text(t, in)).json(t, &rows)
 	require.Len(t, rows, len(want.Layout.Rows))
@@ -259,7 +262,7 @@ func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
 	assert.Equal(t, in, read.Input)
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
 	require.Len(t, list.Items, 1)
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
 	assert.Equal(t, res.Tally.Sections, list.Items[0].Sections)
 	assert.Equal(t, "grid", list.Items[0].Pattern)

@@ -14,6 +14,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/compare"
+	"kladotex/core/hours"
 	"kladotex/core/house"
 	"kladotex/core/message"
 	"kladotex/core/pace"
@@ -247,18 +249,18 @@ func TestADayAndWhatMakesItFit(t *testing.T) {
 	s := open(t)
 	in := twoSittings("2027-03-27", "")
 	in.Day.Within = 180
-	day := ask[plan.DayPlan](s, "/api/v1/day", in)
+	day := ask[hours.DayPlan](s, "/api/v1/day", in)
 	require.Len(t, day.Sittings, 2)
 	assert.Equal(t, "2027-03-28", day.Sittings[1].On)
 	require.Greater(t, day.Sum(), in.Day.Within)
-	quicker := ask[[]plan.Quicker](s, "/api/v1/quicker", in)
+	quicker := ask[[]compare.Quicker](s, "/api/v1/quicker", in)
 	require.NotEmpty(t, quicker)
 	for _, q := range quicker {
 		res := s.send("POST", "/api/v1/preview", text(t, q.Input))
 		assert.Equal(t, http.StatusOK, res.StatusCode, "%s: %s", q.Says, res.body)
 	}
 	in.Day.Within = 3000
-	assert.Empty(t, ask[[]plan.Quicker](s, "/api/v1/quicker", in))
+	assert.Empty(t, ask[[]compare.Quicker](s, "/api/v1/quicker", in))
 	in.Day.Sittings.At = "nine"
 	for _, path := range []string{"day", "quicker", "preview"} {
 		res := s.send("POST", "/api/v1/"+path, text(t, in))

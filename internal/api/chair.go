@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/attach"
 	"kladotex/core/chair"
 	"kladotex/core/plan"
 	"kladotex/internal/flat"
@@ -20,7 +21,7 @@ type installDocument struct {
 	ID      string       `json:"id"`
 	PlanID  string       `json:"planId,omitempty" doc:"Left out once the plan is deleted"`
 	Brief   chair.Brief  `json:"brief"`
-	How     plan.How     `json:"how"`
+	How     attach.How   `json:"how"`
 	Head    flat.Preview `json:"head" doc:"How the head is drawn"`
 	Engine  string       `json:"engine"`
 	By      string       `json:"by"`

@@ -20,10 +20,12 @@ import (
 	"kladotex/core/chair"
 	"kladotex/core/client"
 	"kladotex/core/hair"
+	"kladotex/core/hours"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/tally"
 	"kladotex/core/wear"
 	"kladotex/internal/store"
 )
@@ -154,7 +156,7 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	var begun struct{ Input plan.Input }
 	s.send("GET", "/api/v1/begin", "").json(t, &begun)
 	require.NotEmpty(t, begun.Input.Day.Hands[0].Logged)
-	day := ask[plan.DayPlan](s, "/api/v1/day", begun.Input)
+	day := ask[hours.DayPlan](s, "/api/v1/day", begun.Input)
 	assert.Contains(t, strings.Join(day.Says, " "), "Hours follow the log of Odalys")
 	csv := string(s.send("GET", "/api/v1/log.csv", "").body)
 	assert.Contains(t, csv, "Part and plait")
@@ -199,7 +201,7 @@ func TestAnEndTakesTheWholeBill(t *testing.T) {
 		{Thing: &plan.Thing{Name: "Lantern cuffs", Mass: 0.6, Pack: 12, Item: cuff.ID, Colour: "Brass"}, Where: everywhere, Count: 10},
 	}
 	p := s.newPlan("The cellist", in)
-	computed, err := plan.Compute(t.Context(), in)
+	computed, err := tally.Compute(t.Context(), in)
 	require.NoError(t, err)
 	need := computed.Need
 	lies := func() map[string]int {

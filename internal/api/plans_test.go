@@ -15,8 +15,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/compare"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/demo"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
@@ -127,7 +129,7 @@ func TestFitToACountOverHTTP(t *testing.T) {
 	s.send("POST", "/api/v1/fit", text(t, countWish{in, parting.Count{Total: 121}})).json(t, &found)
 	require.Len(t, found, 2)
 	in.Parting = found[1].Settings
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
 	assert.Equal(t, 122, res.Tally.Sections)
 	for body, location := range map[string]string{
@@ -142,7 +144,7 @@ func TestFitToACountOverHTTP(t *testing.T) {
 		res.json(t, &p)
 		assert.Equal(t, location, p.Errors[0].Location)
 	}
-	var trade plan.Trade
+	var trade compare.Trade
 	s.send("POST", "/api/v1/tradeoff", text(t, plan.Default())).json(t, &trade)
 	assert.Len(t, trade.Sizes, 13)
 	assert.Len(t, trade.Structures, len(parting.Structures))

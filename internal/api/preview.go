@@ -6,14 +6,20 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/attach"
+	"kladotex/core/compare"
 	"kladotex/core/fall"
+	"kladotex/core/hang"
+	"kladotex/core/hours"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
+	"kladotex/core/judge"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 	"kladotex/internal/flat"
 	"kladotex/internal/studio"
 )
@@ -52,23 +58,22 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "tradeOff", Method: http.MethodPost, Path: "/api/v1/tradeoff",
 		Summary: "What the plan comes to with other section sizes and on other structures", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Trade }, error) {
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body compare.Trade }, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		defer end()
-		trade, err := plan.TradeOff(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body plan.Trade }{trade}, nil
+		return facetOf(ctx, in.Body, "body.", compare.TradeOff)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: "/api/v1/preview",
 		Summary: "A plan's head, tally and notices, without storing it", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(_ plan.Input, r *plan.Result) flat.Preview { return flat.Of(r) }))
+	}, facet(func(_ context.Context, sol *plan.Solved) (flat.Preview, error) {
+		res, err := tally.Of(sol)
+		return flat.Of(&res), err
+	}))
 
 	// What only one step of a plan shows is asked for by it alone.
 	huma.Register(api, huma.Operation{
@@ -79,13 +84,7 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "advice", Method: http.MethodPost, Path: "/api/v1/advice",
 		Summary: "The methods compared for the head and its parts, with reasons", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*struct{ Body []plan.Advice }, error) {
-		advice, err := plan.Advise(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body []plan.Advice }{advice}, nil
-	})
+	}, facet(compare.Methods))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "departures", Method: http.MethodPost, Path: "/api/v1/departures",
@@ -101,34 +100,26 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "drape", Method: http.MethodPost, Path: "/api/v1/drape",
 		Summary: "How the pieces of a plan hang, what they cover and how full", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *struct{ Body drapeWish }) (*struct{ Body plan.Drape }, error) {
-		drape, err := plan.DrapeOf(ctx, in.Body.Input, in.Body.Style)
-		if err != nil {
-			return nil, problem(ctx, invalid.Under(err, "input"), "body.")
-		}
-		return &struct{ Body plan.Drape }{drape}, nil
+	}, func(ctx context.Context, in *struct{ Body drapeWish }) (*struct{ Body hang.Drape }, error) {
+		return facetOf(ctx, in.Body.Input, "body.input.", func(ctx context.Context, sol *plan.Solved) (hang.Drape, error) {
+			return hang.Of(ctx, sol, in.Body.Style)
+		})
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "landing", Method: http.MethodPost, Path: "/api/v1/landing",
 		Summary: "Where the ends land, what reaches each line, and the cut list", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.Landings }, error) {
-		landings, err := plan.LandingsOf(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body plan.Landings }{landings}, nil
-	})
+	}, facet(hang.Land))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "fitting", Method: http.MethodPost, Path: "/api/v1/fitting",
 		Summary: "Whether the pieces suit their plaits and are not too heavy, with remedies", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *struct{ Body fittingWish }) (*struct{ Body plan.Fitting }, error) {
+	}, func(ctx context.Context, in *struct{ Body fittingWish }) (*struct{ Body judge.Fitting }, error) {
 		fitting, err := s.studio.Fit(ctx, in.Body.ClientID, in.Body.Input)
 		if err != nil {
 			return nil, problem(ctx, invalid.Under(err, "input"), "body.")
 		}
-		return &struct{ Body plan.Fitting }{fitting}, nil
+		return &struct{ Body judge.Fitting }{fitting}, nil
 	})
 
 	huma.Register(api, huma.Operation{
@@ -145,34 +136,24 @@ func (s *server) previewOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "day", Method: http.MethodPost, Path: "/api/v1/day",
 		Summary: "How a plan is done: order, hours, people, sittings and what comes before", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*struct{ Body plan.DayPlan }, error) {
-		day, err := plan.DayOf(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body plan.DayPlan }{day}, nil
-	})
+	}, facet(func(_ context.Context, sol *plan.Solved) (hours.DayPlan, error) { return hours.DayOf(sol) }))
 
 	huma.Register(api, huma.Operation{
 		OperationID: "quicker", Method: http.MethodPost, Path: "/api/v1/quicker",
 		Summary: "Other plans that keep to the time wished, where this one does not", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, func(ctx context.Context, in *previewInput) (*struct{ Body []plan.Quicker }, error) {
+	}, func(ctx context.Context, in *previewInput) (*struct{ Body []compare.Quicker }, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		defer end()
-		quicker, err := plan.QuickerOf(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body []plan.Quicker }{quicker}, nil
+		return facetOf(ctx, in.Body, "body.", compare.Quicken)
 	})
 
 	huma.Register(api, huma.Operation{
 		OperationID: "guide", Method: http.MethodPost, Path: "/api/v1/guide",
 		Summary: "Where the parts of every row of a plan go", Metadata: rights(studio.All), MaxBodyBytes: maxBody,
-	}, facet(func(_ plan.Input, r *plan.Result) []guideRow { return guideOf(&r.Layout) }))
+	}, facet(func(_ context.Context, sol *plan.Solved) ([]guideRow, error) { return guideOf(&sol.Layout), nil }))
 }
 
 // drapeWish is a plan and how its hair is worn.
@@ -189,14 +170,14 @@ type fittingWish struct {
 
 // work is how the pieces go on.
 type work struct {
-	Before []method.Step     `json:"before" doc:"What is done before the first piece"`
-	Work   []plan.Attachment `json:"work"`
-	After  []method.Step     `json:"after" doc:"What is done after the last piece"`
+	Before []method.Step       `json:"before" doc:"What is done before the first piece"`
+	Work   []attach.Attachment `json:"work"`
+	After  []method.Step       `json:"after" doc:"What is done after the last piece"`
 }
 
-func workOf(in plan.Input, r *plan.Result) work {
-	before, after := in.Around()
-	return work{before, r.Work, after}
+func workOf(_ context.Context, sol *plan.Solved) (work, error) {
+	before, after := attach.Around(sol.Input)
+	return work{before, attach.Of(sol), after}, nil
 }
 
 // guideRow is a row to be parted by measure.
@@ -224,13 +205,22 @@ func guideOf(l *parting.Layout) []guideRow {
 	return rows
 }
 
-// facet answers with a part of what a plan comes to.
-func facet[T any](of func(plan.Input, *plan.Result) T) func(context.Context, *previewInput) (*struct{ Body T }, error) {
+// facet answers with one facet of the plan that is sent.
+func facet[T any](of func(context.Context, *plan.Solved) (T, error)) func(context.Context, *previewInput) (*struct{ Body T }, error) {
 	return func(ctx context.Context, in *previewInput) (*struct{ Body T }, error) {
-		res, err := plan.Compute(ctx, in.Body)
-		if err != nil {
-			return nil, problem(ctx, err, "body.")
-		}
-		return &struct{ Body T }{of(in.Body, &res)}, nil
+		return facetOf(ctx, in.Body, "body.", of)
 	}
+}
+
+// facetOf solves a plan that stands at a path of the request and answers with a facet of it.
+func facetOf[T any](ctx context.Context, in plan.Input, path string, of func(context.Context, *plan.Solved) (T, error)) (*struct{ Body T }, error) {
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return nil, problem(ctx, err, path)
+	}
+	body, err := of(ctx, sol)
+	if err != nil {
+		return nil, problem(ctx, err, path)
+	}
+	return &struct{ Body T }{body}, nil
 }

@@ -13,6 +13,8 @@ import (
 	"kladotex/core/client"
 	"kladotex/core/fall"
 	"kladotex/core/hair"
+	"kladotex/core/hang"
+	"kladotex/core/judge"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
@@ -37,7 +39,7 @@ func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
 	in.Parting = in.Parting.On(parting.EarToEar)
 	in.Pieces[0].Mass, in.Pieces[0].Length = 12, 24*25.4
 
-	fit := ask[plan.Fitting](s, "/api/v1/fitting", map[string]any{"input": in})
+	fit := ask[judge.Fitting](s, "/api/v1/fitting", map[string]any{"input": in})
 	require.NotEmpty(t, fit.Zones[0].Findings)
 	worst := fit.Zones[0].Findings[0]
 	require.NotEmpty(t, worst.Remedies)
@@ -52,22 +54,22 @@ func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
 	require.Equal(t, http.StatusCreated, made.StatusCode, string(made.body))
 	var c struct{ ID string }
 	made.json(t, &c)
-	fit = ask[plan.Fitting](s, "/api/v1/fitting", map[string]any{"input": in, "clientId": c.ID})
+	fit = ask[judge.Fitting](s, "/api/v1/fitting", map[string]any{"input": in, "clientId": c.ID})
 	assert.Contains(t, fit.Load.Says[len(fit.Load.Says)-1], "Light twists")
 
 	light := in
 	light.Pieces = []hair.Piece{in.Pieces[0]}
 	light.Pieces[0].Mass = 4
-	drape := ask[plan.Drape](s, "/api/v1/drape", map[string]any{"input": light, "style": fall.Down})
+	drape := ask[hang.Drape](s, "/api/v1/drape", map[string]any{"input": light, "style": fall.Down})
 	require.NotEmpty(t, drape.Cover.Shows)
 	before := ask[quote.Price](s, "/api/v1/price", light)
 	light.Fill.At = drape.Cover.Shows[0].Fill
-	after := ask[plan.Drape](s, "/api/v1/drape", map[string]any{"input": light, "style": fall.Down})
+	after := ask[hang.Drape](s, "/api/v1/drape", map[string]any{"input": light, "style": fall.Down})
 	assert.Len(t, after.Pieces, len(drape.Pieces)+len(light.Fill.At))
 	assert.GreaterOrEqual(t, ask[quote.Price](s, "/api/v1/price", light).Total, before.Total)
 
 	light.Trim = &plan.Trim{Shape: fall.Blunt, Line: "waist"}
-	landings := ask[plan.Landings](s, "/api/v1/landing", light)
+	landings := ask[hang.Landings](s, "/api/v1/landing", light)
 	assert.Positive(t, landings.Rows[0].Guide)
 	light.Trim.Line = "knee"
 	res := s.send("POST", "/api/v1/landing", text(t, light))

@@ -8,11 +8,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/compare"
 	"kladotex/core/house"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 	"kladotex/internal/flat"
 )
 
@@ -33,7 +35,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		in.Parting.Edits = []parting.Edit{{Kind: parting.Lock, At: parting.Direction{0.8, 0.1, 0.5916079783099616}}}
 		var res flat.Preview
 		s.send("POST", "/api/v1/preview", text(t, in)).json(t, &res)
-		want, err := plan.Compute(context.Background(), in)
+		want, err := tally.Compute(context.Background(), in)
 		require.NoError(t, err)
 		assert.Equal(t, want.Tally, res.Tally, structure)
 		assert.Len(t, res.Layout.Tracks, len(want.Layout.Tracks), structure)
@@ -150,7 +152,7 @@ func TestAdviceAndDeparturesOverHTTP(t *testing.T) {
 	s := open(t)
 	in := plan.Default()
 	in.Hair.Tender = true
-	var advice []plan.Advice
+	var advice []compare.Advice
 	s.send("POST", "/api/v1/advice", text(t, in)).json(t, &advice)
 	require.NotEmpty(t, advice)
 	assert.Equal(t, plan.Everywhere, advice[0].Where)

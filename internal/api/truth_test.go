@@ -16,11 +16,14 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/attach"
+	"kladotex/core/care"
 	"kladotex/core/client"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/core/wear"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
@@ -55,7 +58,7 @@ func heads(t *testing.T) map[string]plan.Input {
 		for _, kind := range []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net} {
 			try(fmt.Sprint(edges, kind), func(in *plan.Input) {
 				in.Parting = in.Parting.On(parting.EarToEar)
-				in.Parting.Base.Kind, in.Hair.Edges, in.Parting.Edges = kind, edges, plan.EdgeStrip
+				in.Parting.Base.Kind, in.Hair.Edges, in.Parting.Edges = kind, edges, hair.EdgeStrip
 			})
 		}
 	}
@@ -70,8 +73,9 @@ func TestOneRuleOfCareAndWear(t *testing.T) {
 	require.Greater(t, len(all), 30)
 	n := 0
 	for name, in := range all {
-		brief, err := plan.WornOf(t.Context(), in)
+		sol, err := plan.Solve(t.Context(), in)
 		require.NoError(t, err, name)
+		brief := care.Worn(sol, attach.Of(sol))
 		told := brief.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 		for _, m := range brief.Parts {
 			facts, _ := method.Lookup(m.Method)
@@ -198,7 +202,7 @@ func TestWhatCouldHurtStopsEveryWayOnward(t *testing.T) {
 	res := s.send("PUT", "/api/v1/plans/"+p.ID, draft(t, "Bare edges", c.Refusals[0].Remedies[0].Input), "If-Match", `"1"`)
 	require.Equal(t, http.StatusOK, res.StatusCode, string(res.body))
 	goes(p.ID, 2)
-	computed, err := plan.Compute(t.Context(), in)
+	computed, err := tally.Compute(t.Context(), in)
 	require.NoError(t, err)
 	assert.Equal(t, "bare-edges", string(computed.Notices[0].Code), "it is the first thing that is said")
 }

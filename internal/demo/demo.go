@@ -19,6 +19,7 @@ import (
 	"kladotex/core/quote"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
+	"kladotex/core/tally"
 	"kladotex/internal/password"
 	"kladotex/internal/sheet"
 	"kladotex/internal/standin"
@@ -288,11 +289,11 @@ func Furnish(ctx context.Context, s *store.Store) error {
 	}
 	for _, p := range Plans() {
 		in := inputs[p.Title]
-		res, err := plan.Compute(ctx, in)
+		res, err := tally.Compute(ctx, in)
 		if err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
-		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: in, Summary: store.Summarise(in, res), By: p.By}
+		draft := store.Draft{Title: p.Title, ClientID: ids[p.Client], Input: in, Summary: studio.Summarise(in, res), By: p.By}
 		plans[p.Title] = uuid.NewString()
 		if _, err := s.CreatePlan(ctx, plans[p.Title], draft); err != nil {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)

@@ -13,6 +13,7 @@ import (
 	"kladotex/core/hair"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/calendar"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
@@ -55,7 +56,7 @@ func TestOnlyTheDemoIsFurnished(t *testing.T) {
 // list can be planned with.
 func TestDemoPlansAndPriceListWork(t *testing.T) {
 	for _, p := range Plans() {
-		res, err := plan.Compute(context.Background(), p.Input)
+		res, err := tally.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
 		for _, n := range res.Notices {
 			assert.NotContains(t, []advice.Code{
@@ -70,7 +71,7 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 	for _, piece := range standin.PriceList() {
 		in := plan.Default()
 		in.Pieces, in.Uses[0].Piece, in.Fill.Piece = []hair.Piece{piece}, piece.Key, piece.Key
-		_, err := plan.Compute(context.Background(), in)
+		_, err := tally.Compute(context.Background(), in)
 		assert.NoError(t, err, piece.Name)
 	}
 }
@@ -82,7 +83,7 @@ func TestDemoShowsTheStructures(t *testing.T) {
 	for _, p := range Plans() {
 		structures[p.Input.Parting.Structure] = true
 		heads[p.Client] = true
-		res, err := plan.Compute(context.Background(), p.Input)
+		res, err := tally.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
 		for _, n := range res.Notices {
 			assert.NotContains(t, []advice.Code{advice.FatTrack, advice.ThinTrack}, n.Code, p.Title)

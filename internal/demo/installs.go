@@ -14,6 +14,7 @@ import (
 	"kladotex/core/pace"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/tally"
 	"kladotex/core/wear"
 	"kladotex/internal/sheet"
 	"kladotex/internal/standin"
@@ -179,12 +180,12 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 			Install: at.Format(time.DateOnly),
 			Hands:   []plan.Hand{{Key: by.ID, Person: by.ID, Name: by.Name, Hand: by.Hand, Does: plan.DoesBoth}},
 		}
-		res, err := plan.Compute(ctx, in)
+		res, err := tally.Compute(ctx, in)
 		if err != nil {
 			return fmt.Errorf("demo install %q: %w", f.title, err)
 		}
 		id := uuid.NewString()
-		if _, err := s.CreatePlan(ctx, id, store.Draft{Title: f.title, ClientID: clients[f.client], Input: in, Summary: store.Summarise(in, res), By: by.Name}); err != nil {
+		if _, err := s.CreatePlan(ctx, id, store.Draft{Title: f.title, ClientID: clients[f.client], Input: in, Summary: studio.Summarise(in, res), By: by.Name}); err != nil {
 			return fmt.Errorf("demo install %q: %w", f.title, err)
 		}
 		if f.colour != "" {
@@ -216,7 +217,7 @@ func log(ctx context.Context, s *store.Store, use *studio.Studio, crew map[strin
 }
 
 // bought puts the hair of a plan into the stash some days before it is hung.
-func bought(ctx context.Context, s *store.Store, planID string, in plan.Input, res plan.Result, at time.Time) error {
+func bought(ctx context.Context, s *store.Store, planID string, in plan.Input, res tally.Result, at time.Time) error {
 	for _, n := range res.Need.Pieces {
 		p := in.Piece(n.Piece)
 		_, err := s.AddLot(ctx, store.LotDraft{ID: uuid.NewString(), Item: p.Item, Lot: supply.Lot{Colour: p.Colour, Pack: p.Pack.Units, Condition: supply.New, Supplier: standin.Chandlery}},

@@ -11,6 +11,7 @@ import (
 
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // What is written by hand is what encoding/json writes, to the letter.
@@ -20,7 +21,7 @@ func TestColumnsAreJSON(t *testing.T) {
 		in := plan.Default()
 		in.Parting.Structure = structure
 		in.Parting.Front.Width = 20 + 20*r.Float64()
-		res, err := plan.Compute(t.Context(), in)
+		res, err := tally.Compute(t.Context(), in)
 		require.NoError(t, err)
 		sent := Of(&res)
 		var theirs bytes.Buffer

@@ -8,8 +8,8 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/parting"
-	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 )
 
 // A Preview travels on every movement of a slider: what is drawn is written as columns
@@ -150,8 +150,8 @@ type Given struct {
 
 // Preview is what a slider's movement shows.
 type Preview struct {
-	Tally   plan.Tally      `json:"tally"`
-	Head    plan.Head       `json:"head"`
+	Tally   tally.Tally     `json:"tally"`
+	Head    tally.Head      `json:"head"`
 	Layout  FlatLayout      `json:"layout"`
 	Given   Given           `json:"given"`
 	Notices []advice.Notice `json:"notices"`
@@ -201,13 +201,13 @@ func Read(raw []byte) (p Preview, err error) {
 }
 
 // Of is what a plan comes to, as it travels.
-func Of(r *plan.Result) Preview {
+func Of(r *tally.Result) Preview {
 	return Preview{
 		Tally: r.Tally, Head: r.Head, Layout: flattened(&r.Layout), Given: givenOf(r), Notices: r.Notices,
 	}
 }
 
-func givenOf(r *plan.Result) Given {
+func givenOf(r *tally.Result) Given {
 	n := len(r.Places)
 	g := Given{Pieces: make([]int, n), Ways: make([]int, n), Counts: make([]int, n), Plaits: make([]int, len(r.Layout.Sections)), Accents: []int{}, Kept: []int{}, Matched: r.Matched}
 	for i := range r.Places {

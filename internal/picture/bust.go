@@ -9,7 +9,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
-	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // drawnBust is the rest of the head, for bearings only: a face, a nose, ears and a neck in
@@ -65,7 +65,7 @@ type body struct {
 }
 
 // bust is the far ear, face, nose, neck and skull, what lies behind first.
-func (c Camera) bust(res plan.Result) []Shape {
+func (c Camera) bust(res tally.Result) []Shape {
 	a, b := c.axes.X, c.axes.Y
 	sliced := func(slices [][4]float64) (ring []r3.Vec) {
 		for _, s := range slices {
@@ -170,7 +170,7 @@ func (c Camera) features() []Shape {
 // ears are the ear turned away, behind everything, and the one on the viewer's side,
 // before it. The back of an ear is a rim's thickness behind its front, and runs to where
 // it grows from the head.
-func (c Camera) ears(res plan.Result) (far, near []Shape) {
+func (c Camera) ears(res tally.Result) (far, near []Shape) {
 	top := vec(res.Head.Landmarks.EarTop)
 	size := c.axes.X / averageHalf
 	for _, side := range []float64{1, -1} {

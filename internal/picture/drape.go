@@ -11,8 +11,10 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/hang"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 )
 
 // dressed is the body under a drape in a plain shirt, as shares of stature. Drawn by eye; hair
@@ -73,7 +75,7 @@ const mostDrawn = 150
 // Draped is the head with its hair as the camera sees it, down to the hips; tones are those
 // of the pieces by index. Of very many pieces every second, third … is drawn, and as much wider as it
 // takes to look the same.
-func Draped(res plan.Result, d plan.Drape, tones []Tone, c Camera) []Shape {
+func Draped(res tally.Result, d hang.Drape, tones []Tone, c Camera) []Shape {
 	f := newWearer(d, c)
 	every := (len(d.Pieces) + mostDrawn - 1) / mostDrawn
 	var behind, before []tube
@@ -101,13 +103,13 @@ func Draped(res plan.Result, d plan.Drape, tones []Tone, c Camera) []Shape {
 // wearer is what hair hangs before and behind.
 type wearer struct {
 	c       Camera
-	d       *plan.Drape
+	d       *hang.Drape
 	foot    float64 // z below which nothing is drawn
 	light   r3.Vec
 	stature float64
 }
 
-func newWearer(d plan.Drape, c Camera) *wearer {
+func newWearer(d hang.Drape, c Camera) *wearer {
 	f := &wearer{c: c, d: &d, stature: d.Stature, foot: c.axes.Z - (1-dressed.Foot)*d.Stature}
 	f.light = r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.4, c.right))))
 	return f
@@ -173,7 +175,7 @@ func (f *wearer) arm(side float64) []Shape {
 }
 
 // tubes are the stretches of a piece, those behind the figure apart; a piece that is fine has a light along it.
-func (f *wearer) tubes(p *plan.DrapedPiece, tone Tone, index int, fine bool) (behind, before []tube) {
+func (f *wearer) tubes(p *hang.DrapedPiece, tone Tone, index int, fine bool) (behind, before []tube) {
 	line := f.even(p.Points)
 	n := len(line)
 	shade := 0.9 + 0.2*float64((index*7919)%97)/97 // no two alike
@@ -300,7 +302,7 @@ func DrapedBox(stature float64) (left, top, wide, high float64) {
 }
 
 // DrapedView is an SVG of the draped head seen from a longitude and a latitude, radians.
-func DrapedView(res plan.Result, d plan.Drape, in plan.Input, lon, lat float64) []byte {
+func DrapedView(res tally.Result, d hang.Drape, in plan.Input, lon, lat float64) []byte {
 	left, top, wide, high := DrapedBox(d.Stature)
 	box := strconv.FormatFloat(left, 'f', 0, 64) + " " + strconv.FormatFloat(top, 'f', 0, 64) + " " +
 		strconv.FormatFloat(wide, 'f', 0, 64) + " " + strconv.FormatFloat(high, 'f', 0, 64)

@@ -11,6 +11,7 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/fall"
+	"kladotex/core/hang"
 	"kladotex/core/plan"
 )
 
@@ -27,7 +28,7 @@ func TestADrapeIsDrawnFromEverySide(t *testing.T) {
 	in.Pieces[0].Swatch = "#4a3021"
 	res := computed(t, in)
 	for _, style := range fall.Styles {
-		d, err := plan.DrapeOf(t.Context(), in, style)
+		d, err := hang.Of(t.Context(), solved(t, in), style)
 		require.NoError(t, err)
 		for lon := 0.0; lon < 360; lon += 45 {
 			drawing := DrapedView(res, d, in, lon*math.Pi/180, 6*math.Pi/180)
@@ -43,7 +44,7 @@ func TestADrapeIsDrawnFromEverySide(t *testing.T) {
 func TestTheBodyHidesWhatHangsBehindIt(t *testing.T) {
 	in := plan.Default()
 	res := computed(t, in)
-	d, err := plan.DrapeOf(t.Context(), in, fall.Down)
+	d, err := hang.Of(t.Context(), solved(t, in), fall.Down)
 	require.NoError(t, err)
 	front, back := newWearer(d, CameraAt(res.Head.Axes, 0, 0)), newWearer(d, CameraAt(res.Head.Axes, math.Pi, 0))
 	behind := r3.Vec{X: -0.085 * d.Stature, Z: -0.25 * d.Stature}
@@ -64,9 +65,17 @@ func TestSwatchesBecomeTones(t *testing.T) {
 func BenchmarkDraped(b *testing.B) {
 	in := plan.Default()
 	res := computed(b, in)
-	d, err := plan.DrapeOf(b.Context(), in, fall.Down)
+	d, err := hang.Of(b.Context(), solved(b, in), fall.Down)
 	require.NoError(b, err)
 	for b.Loop() {
 		Draped(res, d, HairTones(in), CameraAt(res.Head.Axes, 2.4, 0.1))
 	}
+}
+
+// solved is a plan solved.
+func solved(t testing.TB, in plan.Input) *plan.Solved {
+	t.Helper()
+	sol, err := plan.Solve(t.Context(), in)
+	require.NoError(t, err)
+	return sol
 }

@@ -5,18 +5,18 @@ import (
 	"math"
 	"strings"
 
-	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // Small is a small SVG of the parted head, seen from behind and above on the
 // left, where both halves of the parting show.
-func Small(res plan.Result) []byte {
+func Small(res tally.Result) []byte {
 	return svg(Scene(res, CameraAt(res.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)), "-114 -116 228 228", "Parted head")
 }
 
 // View is an SVG of the parted head seen from a longitude, from the face towards
 // the client's left, and a latitude, radians. Its unit is 1 mm.
-func View(res plan.Result, lon, lat float64) []byte {
+func View(res tally.Result, lon, lat float64) []byte {
 	return svg(Scene(res, CameraAt(res.Head.Axes, lon, lat)), "-150 -135 300 300", "Parted head")
 }
 

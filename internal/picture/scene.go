@@ -10,8 +10,8 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/parting"
-	"kladotex/core/plan"
 	"kladotex/core/scalp"
+	"kladotex/core/tally"
 )
 
 // Point is a place on a picture, mm, y down.
@@ -202,7 +202,7 @@ func (c Camera) outline() []r3.Vec {
 }
 
 // Scene is the parted head as the camera sees it.
-func Scene(res plan.Result, c Camera) []Shape {
+func Scene(res tally.Result, c Camera) []Shape {
 	shapes := c.bust(res)
 	light := r3.Unit(r3.Add(r3.Scale(0.7, c.toViewer), r3.Add(r3.Scale(0.75, c.up), r3.Scale(-0.35, c.right))))
 	var roots []Shape

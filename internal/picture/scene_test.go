@@ -3,8 +3,6 @@ package picture
 import (
 	"context"
 	"encoding/xml"
-	"kladotex/core/parting"
-	"kladotex/core/plan"
 	"math"
 	"slices"
 	"strings"
@@ -13,12 +11,16 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
+
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // computed is what a plan comes to.
-func computed(t testing.TB, in plan.Input) plan.Result {
+func computed(t testing.TB, in plan.Input) tally.Result {
 	t.Helper()
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
 	return res
 }

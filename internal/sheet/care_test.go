@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-var care = Care{
+var careSheet = Care{
 	Studio: "Tidewheel Loft",
 	Lines: []CareLine{
 		{Title: "Every night", Text: "A scarf & a bonnet.", Every: 1}, {Title: "Wash the roots only", Text: "Diluted.", Every: 10},
@@ -22,7 +22,7 @@ var care = Care{
 // The paper says all that is to be done and left, with the days to tick.
 func TestCareOnPaper(t *testing.T) {
 	for _, paper := range []string{"a4", "letter"} {
-		body, err := CarePDF(t.Context(), care, paper)
+		body, err := CarePDF(t.Context(), careSheet, paper)
 		require.NoError(t, err)
 		text := textOf(t, body)
 		for _, says := range []string{"The care of your hair", "Tidewheel Loft", "every day", "every 10 days", "leave it", "A <strip> of cloth.", "Friday, 8 January 2027", "not medical advice"} {
@@ -34,7 +34,7 @@ func TestCareOnPaper(t *testing.T) {
 // The page is sound HTML without a script or anything from elsewhere; it shows the next day first and
 // those that are past not at all, and what people wrote stays text.
 func TestCareAsAPage(t *testing.T) {
-	page, err := CarePage(care, "2026-12-10", "NONCE", "/care/SECRET/days.ics", Faces{"/assets/display.woff2", "/assets/text.woff2"})
+	page, err := CarePage(careSheet, "2026-12-10", "NONCE", "/care/SECRET/days.ics", Faces{"/assets/display.woff2", "/assets/text.woff2"})
 	require.NoError(t, err)
 	_, body, _ := strings.Cut(string(page), "</style>")
 	var links []string
@@ -52,7 +52,7 @@ func TestCareAsAPage(t *testing.T) {
 	assert.Less(t, strings.Index(text, "Monday, 14 December 2026"), strings.Index(text, "Every night"), "the next day stands first")
 	assert.Contains(t, string(page), `<style nonce="NONCE">`)
 
-	down := care
+	down := careSheet
 	down.Down = true
 	page, err = CarePage(down, "2026-12-10", "NONCE", "/care/SECRET/days.ics", Faces{})
 	require.NoError(t, err)

@@ -7,8 +7,8 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/hours"
 	"kladotex/core/pace"
-	"kladotex/core/plan"
 	"kladotex/internal/picture"
 )
 
@@ -64,7 +64,7 @@ func (w *page) dayTitle() {
 func (w *page) dayFigures() {
 	rows := [][]string{{"Time", "What is in it", "Between"}}
 	for _, f := range w.plan.Day.Figures {
-		rows = append(rows, []string{f.Name, f.Holds, hours(f.Minutes.Low) + " – " + hours(f.Minutes.High)})
+		rows = append(rows, []string{f.Name, f.Holds, duration(f.Minutes.Low) + " – " + duration(f.Minutes.High)})
 	}
 	w.table(rows, []float64{0.24, 0.5, 0.26})
 	for _, s := range w.plan.Day.Says {
@@ -92,7 +92,7 @@ func (w *page) before() {
 		}
 		long := ""
 		if d.Minutes > 0 {
-			long = hours(d.Minutes)
+			long = duration(d.Minutes)
 		}
 		if d.Wait > 0 {
 			long += fmt.Sprintf(" + %.0f h", d.Wait)
@@ -132,16 +132,16 @@ func (w *page) ordered() {
 	for _, r := range w.plan.Day.Rows {
 		plait := "–"
 		if r.Plait > 0 {
-			plait = hours(r.Plait)
+			plait = duration(r.Plait)
 		}
-		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), plait, hours(r.Attach)})
+		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), plait, duration(r.Attach)})
 	}
 	w.table(rows, []float64{0.08, 0.5, 0.14, 0.14, 0.14})
 }
 
 // number writes the number of a row at those of its places that are well in sight, where they
 // stand apart.
-func (w *page) number(r plan.DayRow, camera picture.Camera, middle picture.Point, scale float64) {
+func (w *page) number(r hours.DayRow, camera picture.Camera, middle picture.Point, scale float64) {
 	const apart = 5.2 // mm on paper
 	var last picture.Point
 	for k, i := range r.Places {
@@ -194,7 +194,7 @@ func (w *page) sittings() {
 		s := &w.plan.Day.Sittings[i]
 		w.AddPage()
 		w.say(15, "B", ink, w.sittingName(i))
-		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, hours(s.Minutes)))
+		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, duration(s.Minutes)))
 		w.line(s)
 		w.say(9.5, "", soft, "Begun at ________   ended at ________   packs opened ________   spoilt ________")
 		w.Ln(2)
@@ -203,7 +203,7 @@ func (w *page) sittings() {
 			if len(w.plan.Day.Hands) > 1 {
 				who = w.plan.Day.Hands[x.Person].Name + ": "
 			}
-			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), hours(x.End-x.Start), false)
+			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), duration(x.End-x.Start), false)
 			for _, r := range x.Rests {
 				if r.Arms {
 					continue
@@ -216,7 +216,7 @@ func (w *page) sittings() {
 }
 
 // pieces says how many pieces a row takes, where they are attached.
-func (w *page) pieces(x plan.DaySpan) string {
+func (w *page) pieces(x hours.DaySpan) string {
 	if x.Row < 0 || x.Kind == pace.Plaits {
 		return ""
 	}
@@ -227,7 +227,7 @@ func (w *page) pieces(x plan.DaySpan) string {
 }
 
 // line draws a sitting: a lane for each who works, breaks hatched, the clock below.
-func (w *page) line(s *plan.DaySitting) {
+func (w *page) line(s *hours.DaySitting) {
 	const lane, gap = 7.0, 1.4
 	scale := w.width / max(s.Minutes, 120)
 	top := w.GetY() + 2

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/hours"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -25,7 +26,7 @@ func TestTheDayOnPaper(t *testing.T) {
 		{Key: "a", Name: "Delphine", Hand: pace.Used, Does: plan.DoesBoth}, {Key: "b", Name: "Ọlá", Hand: pace.Used, Does: plan.PlaitsFirst},
 	}}
 	p := computed(t, in)
-	day, err := plan.DayOf(t.Context(), in)
+	day, err := hours.DayOf(solved(t, in))
 	require.NoError(t, err)
 	p.Day = &day
 	body, err := DayPDF(t.Context(), p, Style{Inches, "a4", "EUR"})
@@ -48,4 +49,12 @@ func TestTheDayOnPaper(t *testing.T) {
 	whole, err := PDF(t.Context(), p, Style{Inches, "letter", "EUR"})
 	require.NoError(t, err)
 	assert.Contains(t, textOf(t, whole), "The day")
+}
+
+// solved is a plan solved.
+func solved(t testing.TB, in plan.Input) *plan.Solved {
+	t.Helper()
+	sol, err := plan.Solve(t.Context(), in)
+	require.NoError(t, err)
+	return sol
 }

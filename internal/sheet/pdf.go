@@ -6,7 +6,6 @@ import (
 	"bytes"
 	"context"
 	"fmt"
-	"kladotex/internal/picture"
 	"math"
 	"regexp"
 	"slices"
@@ -15,12 +14,17 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
+	"kladotex/core/attach"
+	"kladotex/core/hang"
+	"kladotex/core/hours"
 	"kladotex/core/method"
 	"kladotex/core/method/figure"
 	"kladotex/core/method/moves"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/tally"
+	"kladotex/internal/picture"
 )
 
 // Plan is a plan to be put on paper.
@@ -31,12 +35,12 @@ type Plan struct {
 	Cautions []string
 	Updated  time.Time
 	Input    plan.Input
-	Result   plan.Result
+	Result   tally.Result
 	// Drape and Landings are how it hangs; nil leaves that page out.
-	Drape    *plan.Drape
-	Landings *plan.Landings
+	Drape    *hang.Drape
+	Landings *hang.Landings
 	// Day is how it is done; nil leaves that page out.
-	Day *plan.DayPlan
+	Day *hours.DayPlan
 }
 
 // Style is how a person reads.
@@ -241,7 +245,7 @@ func (w *page) tally() {
 		{"Pieces", fmt.Sprintf("%d + %d spare", t.Pieces, t.Spares)},
 		{"Packs to buy", fmt.Sprint(t.Packs)},
 		{"Cost", money(t.Cost, w.style.Currency)},
-		{"Hours", hours(h.Low) + " – " + hours(h.High)},
+		{"Hours", duration(h.Low) + " – " + duration(h.High)},
 		{"Weight, dry", w.style.Unit.Weight(t.Weight)},
 	}
 	const columns = 3
@@ -467,7 +471,7 @@ var groundNames = map[method.Ground]string{
 // methods are how the pieces go on, each piece in each way.
 func (w *page) methods() {
 	w.whoGetsWhat()
-	before, after := w.plan.Input.Around()
+	before, after := attach.Around(w.plan.Input)
 	w.title("Before the first piece")
 	w.numbered(before)
 	for _, x := range w.plan.Result.Work {
@@ -547,10 +551,10 @@ func (w *page) hours() {
 	w.title("Hours")
 	rows := [][]string{{"Stage", "Likely", "From – to"}}
 	for _, s := range w.plan.Result.Hours.Stages {
-		rows = append(rows, []string{s.Name, hours(s.Minutes.Likely), hours(s.Minutes.Low) + " – " + hours(s.Minutes.High)})
+		rows = append(rows, []string{s.Name, duration(s.Minutes.Likely), duration(s.Minutes.Low) + " – " + duration(s.Minutes.High)})
 	}
 	t := w.plan.Result.Hours.Total
-	w.table(append(rows, []string{"All, without breaks", hours(t.Likely), hours(t.Low) + " – " + hours(t.High)}), []float64{0.5, 0.2, 0.3})
+	w.table(append(rows, []string{"All, without breaks", duration(t.Likely), duration(t.Low) + " – " + duration(t.High)}), []float64{0.5, 0.2, 0.3})
 }
 
 // cautions are the client's, the warnings of this plan and the usual ones, on one

@@ -7,8 +7,10 @@ import (
 	"strconv"
 	"time"
 
+	"kladotex/core/hang"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
+	"kladotex/core/tally"
 	"kladotex/internal/picture"
 )
 
@@ -18,8 +20,8 @@ type Quote struct {
 	Given  quote.Letter
 	At     time.Time
 	Input  plan.Input
-	Result plan.Result
-	Drape  plan.Drape
+	Result tally.Result
+	Drape  hang.Drape
 }
 
 // QuotePDF writes a quote. The error is that of ctx when it ends first.
@@ -74,7 +76,7 @@ func (w *page) partedAndDraped(q Quote) {
 }
 
 // drapes draws the hair as it hangs from some longitudes, in degrees, each so wide and high.
-func (w *page) drapes(res plan.Result, d plan.Drape, in plan.Input, left, top, each, high float64, lons []float64) {
+func (w *page) drapes(res tally.Result, d hang.Drape, in plan.Input, left, top, each, high float64, lons []float64) {
 	_, boxTop, _, boxHigh := picture.DrapedBox(d.Stature)
 	scale := high / boxHigh
 	for i, lon := range lons {

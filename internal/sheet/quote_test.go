@@ -7,7 +7,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/care"
 	"kladotex/core/fall"
+	"kladotex/core/freeze"
+	"kladotex/core/hang"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/core/wear"
@@ -19,9 +22,9 @@ func TestTheSheetTellsHowItHangs(t *testing.T) {
 	in.Stature = 1700
 	in.Trim = &plan.Trim{Shape: fall.Layers, Line: "waist"}
 	p := computed(t, in)
-	drape, err := plan.DrapeOf(t.Context(), in, fall.Down)
+	drape, err := hang.Of(t.Context(), solved(t, in), fall.Down)
 	require.NoError(t, err)
-	landings, err := plan.LandingsOf(t.Context(), in)
+	landings, err := hang.Land(t.Context(), solved(t, in))
 	require.NoError(t, err)
 	p.Drape, p.Landings = &drape, &landings
 	text := words(t, p)
@@ -36,16 +39,15 @@ func TestTheSheetTellsHowItHangs(t *testing.T) {
 func TestAQuoteOnPaper(t *testing.T) {
 	in := plan.Default()
 	p := computed(t, in)
-	drape, err := plan.DrapeOf(t.Context(), in, fall.Down)
+	drape, err := hang.Of(t.Context(), solved(t, in), fall.Down)
 	require.NoError(t, err)
 	terms := quote.Terms{Name: "Tidewheel Loft", Rate: 3200, Deposit: 25, TaxName: "Sales tax", Tax: 8.875, ValidDays: 30}
-	price := terms.Of(quote.Basis{}, p.Result.Bought(in), quote.Labour{Minutes: p.Result.Tally.Minutes, People: 1})
-	worn, err := plan.WornOf(t.Context(), in)
-	require.NoError(t, err)
+	price := terms.Of(quote.Basis{}, freeze.Bought(in, p.Result.Need), quote.Labour{Minutes: p.Result.Tally.Minutes, People: 1})
+	worn := care.Worn(solved(t, in), p.Result.Work)
 	told := worn.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 	letter := quote.Letter{
 		Title: "The cellist", Client: "Ysolde Abarinwe", Studio: terms.Name, By: "Odalys Brandt", On: "2026-11-27", Until: "2026-12-27",
-		Currency: "EUR", Price: price, Included: p.Result.Included(in), Cautions: []string{"Fragile edges."}, Care: told.Lines(),
+		Currency: "EUR", Price: price, Included: freeze.Included(in, p.Result), Cautions: []string{"Fragile edges."}, Care: told.Lines(),
 		Conditions: "The deposit is kept when the day is given up within two days.",
 	}
 	body, err := QuotePDF(t.Context(), Quote{Number: 7, Given: letter, At: time.Now(), Input: in, Result: p.Result, Drape: drape}, Style{Unit: Inches, Paper: "a4"})

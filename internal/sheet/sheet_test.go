@@ -25,11 +25,12 @@ import (
 	"kladotex/core/method/moves"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 func computed(t testing.TB, in plan.Input) Plan {
 	t.Helper()
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
 	return Plan{Title: "Ysolde’s plan, ⅝ in – “façade”", Client: "Ysolde Abarinwe", Cautions: []string{"Fragile edges: leave the tender ones out."}, Updated: time.Date(2026, 5, 31, 9, 30, 0, 0, time.UTC), Input: in, Result: res}
 }
@@ -136,7 +137,7 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	text := textOf(t, body)
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
-		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), hours(p.Result.Hours.Total.Likely),
+		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), duration(p.Result.Hours.Total.Likely),
 		"leave a tail of 2½ in", "Fragile edges", "Row guide", "wrapping hair", "ask a clinician",
 	} {
 		assert.Contains(t, text, says)
@@ -247,15 +248,15 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	assert.Equal(t, "1⅛", Inches.comb(28))
 	assert.Equal(t, "2.8", Centimetres.comb(28.6))
 	assert.Equal(t, "31.8 cm", Centimetres.Length(317.5))
-	assert.Equal(t, "7 h 5 min", hours(426))
-	assert.Equal(t, "59 min", hours(59.4))
-	assert.Equal(t, "1 h", hours(59.6))
+	assert.Equal(t, "7 h 5 min", duration(426))
+	assert.Equal(t, "59 min", duration(59.4))
+	assert.Equal(t, "1 h", duration(59.6))
 	// As on the screen; see units.test.ts.
 	for mm, want := range map[float64][2]string{8.5: {"0.9 cm", "⅜ in"}, 2.5: {"0.3 cm", "⅛ in"}, 64.5: {"6.5 cm", "2½ in"}, 0.4: {"0 cm", "0 in"}} {
 		assert.Equal(t, want, [2]string{Centimetres.Length(mm), Inches.Length(mm)})
 	}
 	for minutes, want := range map[float64]string{62.4: "1 h", 62.5: "1 h 5 min", 67.4: "1 h 5 min"} {
-		assert.Equal(t, want, hours(minutes))
+		assert.Equal(t, want, duration(minutes))
 	}
 }
 

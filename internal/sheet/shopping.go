@@ -6,7 +6,7 @@ import (
 	"strings"
 	"time"
 
-	"kladotex/core/plan"
+	"kladotex/core/need"
 	"kladotex/core/supply"
 )
 
@@ -20,7 +20,7 @@ type Shopping struct {
 	// Stash are what is taken out of it, in words.
 	Stash  []string
 	Orders []ShopOrder
-	Tasks  []plan.Task
+	Tasks  []need.Task
 	// Done is how much of each task is done, by its key.
 	Done map[string]int
 }
@@ -134,7 +134,7 @@ func (w *page) prepares(s Shopping) {
 	for i := range s.Tasks {
 		t := &s.Tasks[i]
 		w.keep(24)
-		about := hours(t.Minutes)
+		about := duration(t.Minutes)
 		if t.Wait > 0 {
 			about += fmt.Sprintf(" + %.0f h", t.Wait)
 		}
@@ -170,7 +170,7 @@ func (w *page) batches(list []supply.Batch, done int) {
 		if done >= b.To {
 			mark = "☑"
 		}
-		parts = append(parts, fmt.Sprintf("%s %d–%d (%s)", mark, b.From, b.To, hours(b.Minutes)))
+		parts = append(parts, fmt.Sprintf("%s %d–%d (%s)", mark, b.From, b.To, duration(b.Minutes)))
 	}
 	w.SetX(margin + boxSize + 3)
 	w.font("", 10)

@@ -11,6 +11,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/need"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
 )
@@ -23,7 +24,7 @@ func shopped(t *testing.T) Shopping {
 	p := &in.Pieces[0]
 	p.Form, p.Sold, p.Length, p.Pack = hair.Bulk, 1016, 254, hair.Pack{Units: 32, Cuts: 2, Splits: 3}
 	in.Ways = []plan.Way{plan.NewWay("w1", method.FoldAndTwist), in.Ways[1]}
-	s, err := plan.Supply(t.Context(), in)
+	s, err := need.Supply(solved(t, in))
 	require.NoError(t, err)
 	return Shopping{
 		Title: "The baker, four evenings", Client: "Delphine Quessant", Updated: time.Date(2027, 3, 1, 9, 0, 0, 0, time.UTC),
@@ -101,7 +102,7 @@ func TestTheCutIsDrawnToScale(t *testing.T) {
 func TestBatchesHaveBoxes(t *testing.T) {
 	s := shopped(t)
 	made := supply.MakeLoc(560, 10, 610)
-	s.Tasks = []plan.Task{{Key: "make", Title: "Make the locs", Count: 20, Minutes: 190, Made: &made, Batches: supply.Batches(20, 9.5, 90), Steps: []method.Step{{Text: "Wind."}}}}
+	s.Tasks = []need.Task{{Key: "make", Title: "Make the locs", Count: 20, Minutes: 190, Made: &made, Batches: supply.Batches(20, 9.5, 90), Steps: []method.Step{{Text: "Wind."}}}}
 	s.Done = map[string]int{"make": 7}
 	body, err := ShoppingPDF(t.Context(), s, Style{Inches, "letter", "USD"})
 	require.NoError(t, err)

@@ -63,8 +63,8 @@ func (u Unit) Weight(g float64) string {
 	return fmt.Sprintf("%.1f oz", g/28.349523125)
 }
 
-// hours writes minutes as hours and minutes, to five minutes from an hour on.
-func hours(minutes float64) string {
+// duration writes minutes as hours and minutes, to five minutes from an hour on.
+func duration(minutes float64) string {
 	n := int(math.Round(minutes))
 	if n < 60 {
 		return fmt.Sprintf("%d min", n)

@@ -25,9 +25,15 @@ type Booking struct {
 type BookingDraft struct {
 	PlanID, ClientID string
 	Booked           calendar.Booking
-	// Input and Places are what it was worked out from, as JSON, by Engine.
+	Record
+	By string
+}
+
+// Record is what a quote, a booking or an install was worked out from, as it was then: the plan's
+// document and who got what, as JSON, and the engine that did it. It never moves under anyone.
+type Record struct {
 	Input, Places []byte
-	Engine, By    string
+	Engine        string
 }
 
 const bookingColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), document, booked_by, booked_at`

@@ -35,7 +35,7 @@ func draftOn(planID string, days ...string) BookingDraft {
 	for _, d := range days {
 		b.Sittings = append(b.Sittings, calendar.Sitting{On: d, At: "09:00", Minutes: 120, People: []string{}, Names: []string{}})
 	}
-	return BookingDraft{PlanID: planID, Booked: b, Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine, By: "Odalys"}
+	return BookingDraft{PlanID: planID, Booked: b, Record: Record{Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine}, By: "Odalys"}
 }
 
 // One booking of a plan stands; days find what is on them and what leads up to them; a plan that

@@ -8,8 +8,8 @@ import (
 	"fmt"
 	"time"
 
+	"kladotex/core/attach"
 	"kladotex/core/chair"
-	"kladotex/core/plan"
 	"kladotex/core/wear"
 )
 
@@ -32,18 +32,18 @@ type Install struct {
 
 // Frozen is what an install keeps beside its brief.
 type Frozen struct {
-	How plan.How
+	How attach.How
 	// Head is how it is drawn, as JSON.
 	Head json.RawMessage
 }
 
 // InstallDraft is what is frozen when an install begins.
 type InstallDraft struct {
-	PlanID, ClientID    string
-	Brief               chair.Brief
-	Frozen              Frozen
-	Input, Places       []byte
-	Engine, By          string
+	PlanID, ClientID string
+	Brief            chair.Brief
+	Frozen           Frozen
+	Record
+	By                  string
 	PlanSheet, DaySheet []byte
 	// Worn is the head as it is worn afterwards, Redoes the install whose outer rows it does again.
 	Worn   wear.Brief

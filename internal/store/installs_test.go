@@ -10,17 +10,20 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/chair"
+	"kladotex/core/freeze"
 	"kladotex/core/plan"
 )
 
 // startOf is an install of a plan.
 func startOf(t *testing.T, planID string) InstallDraft {
 	t.Helper()
-	at, err := plan.ChairOf(t.Context(), plan.Default())
+	sol, err := plan.Solve(t.Context(), plan.Default())
+	require.NoError(t, err)
+	at, err := freeze.ForChair(sol)
 	require.NoError(t, err)
 	return InstallDraft{
 		PlanID: planID, Brief: at.Brief, Frozen: Frozen{How: at.How, Head: []byte(`{"drawn":true}`)},
-		Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine, By: "Odalys", PlanSheet: []byte("%PDF-1"),
+		Record: Record{Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine}, By: "Odalys", PlanSheet: []byte("%PDF-1"),
 	}
 }
 

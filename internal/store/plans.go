@@ -108,15 +108,6 @@ type Summary struct {
 	Warnings int
 }
 
-// Summarise draws a plan's summary from its result.
-func Summarise(in plan.Input, res plan.Result) Summary {
-	t := res.Tally
-	return Summary{
-		Pattern: in.Parting.Style(), Method: res.Methods(),
-		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Notices,
-	}
-}
-
 // Draft is what is saved of a plan.
 type Draft struct {
 	Title    string

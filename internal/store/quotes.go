@@ -30,8 +30,7 @@ type Quote struct {
 type QuoteDraft struct {
 	PlanID, ClientID string
 	Given            quote.Letter
-	// Input and Places are what it was worked out from, as JSON.
-	Input, Places []byte
+	Record
 	// Parted and Draped are pictures of the head, as SVG; Paper is the PDF, for the number
 	// the quote gets.
 	Parted, Draped []byte

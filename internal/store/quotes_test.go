@@ -16,8 +16,8 @@ import (
 // quoted is a draft of a quote of a total.
 func quoted(total int64) QuoteDraft {
 	return QuoteDraft{
-		Given: quote.Letter{Schema: quote.LetterSchema, Title: "The cellist", Currency: "USD", Price: quote.Price{Lines: []quote.Charge{}, Total: total}},
-		Input: []byte(`{}`), Places: []byte(`[]`), Parted: []byte("<svg/>"), Draped: []byte("<svg></svg>"),
+		Given:  quote.Letter{Schema: quote.LetterSchema, Title: "The cellist", Currency: "USD", Price: quote.Price{Lines: []quote.Charge{}, Total: total}},
+		Record: Record{Input: []byte(`{}`), Places: []byte(`[]`)}, Parted: []byte("<svg/>"), Draped: []byte("<svg></svg>"),
 		Paper: func(number int) ([]byte, error) { return []byte{byte(number)}, nil },
 	}
 }

@@ -405,7 +405,7 @@ func TestQuoteNumbersAreUsedOnce(t *testing.T) {
 	require.NoError(t, err)
 	var at []int
 	give := func(client string) Quote {
-		q, err := s.GiveQuote(t.Context(), uuid.NewString(), QuoteDraft{ClientID: client, Input: []byte(`{}`), Places: []byte(`{}`), Parted: []byte("x"), Draped: []byte("x"), Paper: func(n int) ([]byte, error) {
+		q, err := s.GiveQuote(t.Context(), uuid.NewString(), QuoteDraft{ClientID: client, Record: Record{Input: []byte(`{}`), Places: []byte(`{}`)}, Parted: []byte("x"), Draped: []byte("x"), Paper: func(n int) ([]byte, error) {
 			at = append(at, n)
 			_, err := s.CreateItem(t.Context(), uuid.NewString(), ItemDraft{Item: someItem("Somebody writes meanwhile")})
 			return []byte("%PDF"), err
@@ -425,7 +425,7 @@ func TestQuoteNumbersAreUsedOnce(t *testing.T) {
 	numbers := map[int]bool{}
 	for range 8 {
 		wait.Go(func() {
-			q, err := s.GiveQuote(t.Context(), uuid.NewString(), QuoteDraft{Input: []byte(`{}`), Places: []byte(`{}`), Parted: []byte("x"), Draped: []byte("x"), Paper: func(n int) ([]byte, error) {
+			q, err := s.GiveQuote(t.Context(), uuid.NewString(), QuoteDraft{Record: Record{Input: []byte(`{}`), Places: []byte(`{}`)}, Parted: []byte("x"), Draped: []byte("x"), Paper: func(n int) ([]byte, error) {
 				return fmt.Appendf(nil, "%d", n), nil
 			}})
 			if assert.NoError(t, err) {

@@ -14,6 +14,7 @@ import (
 
 	"kladotex/core/client"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 )
 
 // all is a page that holds every test's list.
@@ -30,9 +31,15 @@ func opened(t *testing.T, path string) *Store {
 // draft is a plan to save, by someone.
 func draft(t *testing.T, title, by string, in plan.Input) Draft {
 	t.Helper()
-	res, err := plan.Compute(context.Background(), in)
+	res, err := tally.Compute(context.Background(), in)
 	require.NoError(t, err)
-	return Draft{Title: title, By: by, Input: in, Summary: Summarise(in, res)}
+	return Draft{Title: title, By: by, Input: in, Summary: summary(in, res.Tally)}
+}
+
+func summary(in plan.Input, t tally.Tally) Summary {
+	return Summary{
+		Pattern: in.Parting.Style(), Method: "Hitch and weave", Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Notices,
+	}
 }
 
 func TestPlanOutlivesTheProcess(t *testing.T) {

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"crypto/rand"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -12,6 +11,7 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/hours"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
@@ -21,7 +21,7 @@ import (
 )
 
 // booked is a plan's day as it goes on the calendar.
-func booked(p store.Plan, day plan.DayPlan, orders []ShopOrder, home house.Rules) calendar.Booking {
+func booked(p store.Plan, day hours.DayPlan, orders []ShopOrder, home house.Rules) calendar.Booking {
 	b := calendar.Booking{
 		Schema: calendar.Schema, Title: p.Title, Client: p.Client, Zone: home.Zone,
 		Sittings: make([]calendar.Sitting, len(day.Sittings)), Errands: []calendar.Errand{},
@@ -79,11 +79,11 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 	if err != nil {
 		return store.Booking{}, err
 	}
-	res, err := plan.Compute(ctx, p.Input)
+	sol, err := plan.Solve(ctx, p.Input)
 	if err != nil {
 		return store.Booking{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
-	day, err := plan.DayOf(ctx, p.Input)
+	day, err := hours.DayOf(sol)
 	if err != nil {
 		return store.Booking{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
@@ -91,16 +91,12 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 	if err != nil {
 		return store.Booking{}, err
 	}
-	input, err := json.Marshal(p.Input)
-	if err != nil {
-		return store.Booking{}, err
-	}
-	places, err := json.Marshal(res.Resolution)
+	record, err := recordOf(sol)
 	if err != nil {
 		return store.Booking{}, err
 	}
 	return s.store.Book(ctx, id, store.BookingDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Input: input, Places: places, Engine: plan.Engine, By: by.Name,
+		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Record: record, By: by.Name,
 	})
 }
 
@@ -108,7 +104,11 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 // that is promised to another plan. planID is that of the plan itself, empty for one that was
 // never saved.
 func (s *Studio) Clashes(ctx context.Context, planID string, in plan.Input) ([]calendar.Clash, error) {
-	day, err := plan.DayOf(ctx, in)
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return nil, err
+	}
+	day, err := hours.DayOf(sol)
 	if err != nil {
 		return nil, err
 	}

@@ -7,7 +7,7 @@ import (
 
 	"kladotex/core/client"
 	"kladotex/core/invalid"
-	"kladotex/core/plan"
+	"kladotex/core/judge"
 	"kladotex/internal/store"
 )
 
@@ -20,9 +20,9 @@ type Clearance struct {
 	Asked   bool           `json:"asked" doc:"False where no client's card speaks of this head and nobody was asked"`
 	History []client.Event `json:"history" enum:"chemical,heat-damage,hair-loss,sore-scalp,fibre-itch,product-allergy,pain-before" doc:"What was answered where no card speaks of it"`
 	// Questions are what is asked where no card speaks of the head.
-	Questions []client.Grave `json:"questions" doc:"What is asked where no card speaks of the head"`
-	Cautions  []Caution      `json:"cautions"`
-	Refusals  []plan.Refusal `json:"refusals"`
+	Questions []client.Grave  `json:"questions" doc:"What is asked where no card speaks of the head"`
+	Cautions  []Caution       `json:"cautions"`
+	Refusals  []judge.Refusal `json:"refusals"`
 }
 
 // Caution is a grave caution of a head with who read it; nobody yet where By is empty.
@@ -42,7 +42,7 @@ func (s *Studio) Clearance(ctx context.Context, planID string) (Clearance, error
 }
 
 func (s *Studio) clearance(ctx context.Context, p store.Plan) (Clearance, error) {
-	out := Clearance{Asked: true, History: []client.Event{}, Questions: client.Asks(), Cautions: []Caution{}, Refusals: p.Input.Refusals()}
+	out := Clearance{Asked: true, History: []client.Event{}, Questions: client.Asks(), Cautions: []Caution{}, Refusals: judge.Refusals(p.Input)}
 	var facts client.Facts
 	var read []store.Acknowledged
 	if p.ClientID != "" {

@@ -3,7 +3,6 @@ package studio
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
@@ -13,10 +12,12 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/chair"
 	"kladotex/core/client"
+	"kladotex/core/freeze"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/export"
 	"kladotex/internal/flat"
 	"kladotex/internal/photo"
@@ -44,14 +45,14 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 	case !errors.Is(err, store.ErrNotFound):
 		return store.Install{}, err
 	}
-	p, res, err := s.Computed(ctx, start.PlanID)
+	p, sol, err := s.Solved(ctx, start.PlanID)
 	if err != nil {
 		return store.Install{}, err
 	}
 	if err := s.cleared(ctx, p); err != nil {
 		return store.Install{}, err
 	}
-	at, err := plan.ChairOf(ctx, p.Input)
+	at, err := freeze.ForChair(sol)
 	if err != nil {
 		return store.Install{}, fmt.Errorf("stored plan %s: %w", p.ID, err)
 	}
@@ -69,20 +70,21 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 		}
 	}
 	d := store.InstallDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Worn: at.Worn, Engine: plan.Engine, By: by.Name, At: start.At,
+		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Worn: at.Worn, By: by.Name, At: start.At,
 	}
 	if p.Input.Redo != nil {
 		d.Redoes = p.Input.Redo.Install
+	}
+	res, err := tally.Of(sol)
+	if err != nil {
+		return store.Install{}, fmt.Errorf("stored plan %s: %w", p.ID, err)
 	}
 	drawn := flat.Of(&res)
 	drawn.Notices = []advice.Notice{} // they were looked at in the plan
 	if d.Frozen.Head, err = flat.Marshal(drawn); err != nil {
 		return store.Install{}, err
 	}
-	if d.Input, err = json.Marshal(p.Input); err != nil {
-		return store.Install{}, err
-	}
-	if d.Places, err = json.Marshal(res.Resolution); err != nil {
+	if d.Record, err = recordOf(sol); err != nil {
 		return store.Install{}, err
 	}
 	if start.Unit != "" {

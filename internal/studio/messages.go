@@ -7,11 +7,13 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/hours"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/message"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
+	"kladotex/core/words"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
@@ -19,7 +21,7 @@ import (
 // WriteMessage is a message for a plan as the studio words it, filled: to be looked at before it
 // is sent.
 func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID string, kind message.Kind) (to string, words message.Template, err error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, sol, err := s.Solved(ctx, planID)
 	if err != nil {
 		return "", message.Template{}, err
 	}
@@ -27,7 +29,7 @@ func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID strin
 	if err != nil {
 		return "", message.Template{}, err
 	}
-	day, err := plan.DayOf(ctx, p.Input)
+	day, err := hours.DayOf(sol)
 	if err != nil {
 		return "", message.Template{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
@@ -35,7 +37,7 @@ func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID strin
 	if to == "" {
 		to = p.Title
 	}
-	told, err := s.toldOf(ctx, p, home.Rules)
+	told, err := s.toldOf(ctx, p, sol, home.Rules)
 	if err != nil {
 		return "", message.Template{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
@@ -44,7 +46,7 @@ func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID strin
 
 // toldOf is what the client of a plan is told of care and wear: of the head as it is worn, where it is, and
 // else of the plan.
-func (s *Studio) toldOf(ctx context.Context, p store.Plan, rules house.Rules) (wear.Told, error) {
+func (s *Studio) toldOf(ctx context.Context, p store.Plan, sol *plan.Solved, rules house.Rules) (wear.Told, error) {
 	if p.InstallID != "" {
 		switch h, err := s.HeadOf(ctx, p.InstallID); {
 		case err == nil:
@@ -53,11 +55,11 @@ func (s *Studio) toldOf(ctx context.Context, p store.Plan, rules house.Rules) (w
 			return wear.Told{}, err
 		}
 	}
-	return s.told(ctx, p.Input, rules)
+	return told(sol, rules), nil
 }
 
 // said is what stands for the names in braces of a message.
-func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person, told wear.Told) map[string]string {
+func said(p store.Plan, day hours.DayPlan, rules house.Rules, by store.Person, told wear.Told) map[string]string {
 	studio := strings.TrimSpace(rules.Asks().Name)
 	if studio == "" {
 		studio = "your stylist"
@@ -77,7 +79,7 @@ func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person, to
 		if sitting.Evening {
 			when += ", the plaits beforehand"
 		}
-		lines = append(lines, fmt.Sprintf("– %s at %s, about %s", when, sitting.At, plan.SpellMinutes(sitting.Minutes)))
+		lines = append(lines, fmt.Sprintf("– %s at %s, about %s", when, sitting.At, words.Minutes(sitting.Minutes)))
 	}
 	if len(day.Sittings) > 0 {
 		date, at = spokenDay(day.Sittings[0].On), day.Sittings[0].At
@@ -92,7 +94,7 @@ func said(p store.Plan, day plan.DayPlan, rules house.Rules, by store.Person, to
 	}
 	return map[string]string{
 		"client": client, "studio": studio, "by": worker, "date": date, "time": at, "sittings": strings.Join(lines, "\n"),
-		"hours": plan.SpellMinutes(day.Sum()), "bring": bring, "care": strings.Join(told.Lines(), "\n"),
+		"hours": words.Minutes(day.Sum()), "bring": bring, "care": strings.Join(told.Lines(), "\n"),
 	}
 }
 

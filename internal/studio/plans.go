@@ -10,10 +10,14 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/attach"
 	"kladotex/core/fall"
+	"kladotex/core/hang"
+	"kladotex/core/hours"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
+	"kladotex/core/tally"
 	"kladotex/internal/sheet"
 	"kladotex/internal/store"
 )
@@ -81,7 +85,7 @@ func (d Draft) checked(ctx context.Context, by string, pinned []store.Variant) (
 		bad.Add("title", "A plan needs a name, such as who it is for.")
 		return store.Draft{}, bad
 	}
-	res, err := plan.Compute(ctx, d.Input)
+	res, err := tally.Compute(ctx, d.Input)
 	if err != nil {
 		return store.Draft{}, invalid.Under(err, "input")
 	}
@@ -92,13 +96,13 @@ func (d Draft) checked(ctx context.Context, by string, pinned []store.Variant) (
 		if known {
 			continue
 		}
-		if _, err := plan.Compute(ctx, *v.Input); err != nil {
+		if _, err := tally.Compute(ctx, *v.Input); err != nil {
 			return store.Draft{}, invalid.Under(err, invalid.At("variants", i)+".input")
 		}
 	}
 	return store.Draft{
 		Title: title, ClientID: d.ClientID, Input: d.Input, Variants: d.Variants,
-		Summary: store.Summarise(d.Input, res), By: by, Claims: claims(d.Input, res.Need),
+		Summary: Summarise(d.Input, res), By: by, Claims: claims(d.Input, res.Need),
 	}, nil
 }
 
@@ -108,7 +112,7 @@ func (s *Studio) Import(ctx context.Context, by, id string, file []byte) (store.
 	if err != nil {
 		return store.Plan{}, err
 	}
-	if _, err := plan.Compute(ctx, f.Input); err != nil {
+	if _, err := tally.Compute(ctx, f.Input); err != nil {
 		return store.Plan{}, invalid.Under(err, "plan")
 	}
 	return s.CreatePlan(ctx, by, id, Draft{Title: f.Title, Input: f.Input})
@@ -124,31 +128,50 @@ func (s *Studio) Export(ctx context.Context, id string) (title string, file []by
 	return p.Title, file, err
 }
 
-// Computed reads a plan and works it out.
-func (s *Studio) Computed(ctx context.Context, id string) (store.Plan, plan.Result, error) {
+// Summarise draws from a plan and what it comes to what a list shows of it.
+func Summarise(in plan.Input, res tally.Result) store.Summary {
+	t := res.Tally
+	return store.Summary{
+		Pattern: in.Parting.Style(), Method: attach.Methods(res.Work),
+		Sections: t.Sections, Pieces: t.Pieces, Packs: t.Packs, Cost: t.Cost, Minutes: t.Minutes, Warnings: t.Notices,
+	}
+}
+
+// Solved reads a plan and solves it.
+func (s *Studio) Solved(ctx context.Context, id string) (store.Plan, *plan.Solved, error) {
 	p, err := s.store.Plan(ctx, id)
 	if err != nil {
-		return store.Plan{}, plan.Result{}, err
+		return store.Plan{}, nil, err
 	}
-	res, err := plan.Compute(ctx, p.Input)
+	sol, err := plan.Solve(ctx, p.Input)
 	if err != nil {
-		return store.Plan{}, plan.Result{}, fmt.Errorf("stored plan %s: %w", id, err)
+		return store.Plan{}, nil, fmt.Errorf("stored plan %s: %w", id, err)
 	}
-	return p, res, nil
+	return p, sol, nil
+}
+
+// Computed reads a plan and sums it up.
+func (s *Studio) Computed(ctx context.Context, id string) (store.Plan, tally.Result, error) {
+	p, sol, err := s.Solved(ctx, id)
+	if err != nil {
+		return store.Plan{}, tally.Result{}, err
+	}
+	res, err := tally.Of(sol)
+	return p, res, err
 }
 
 // Sheet writes the plan sheet as PDF, in a unit of length and on the studio's paper, else on the
 // one asked for; prices are in the studio's currency.
 func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
-	p, style, err := s.onPaper(ctx, id, unit, paper)
+	p, sol, style, err := s.onPaper(ctx, id, unit, paper)
 	if err != nil {
 		return "", nil, err
 	}
-	drape, err := plan.DrapeOf(ctx, p.Input, fall.Down)
+	drape, err := hang.Of(ctx, sol, fall.Down)
 	if err != nil {
 		return "", nil, fmt.Errorf("drape of plan %s: %w", id, err)
 	}
-	landings, err := plan.LandingsOf(ctx, p.Input)
+	landings, err := hang.Land(ctx, sol)
 	if err != nil {
 		return "", nil, fmt.Errorf("landing of plan %s: %w", id, err)
 	}
@@ -161,7 +184,7 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 
 // DaySheet writes the day sheet as PDF, as [Studio.Sheet] does the plan sheet.
 func (s *Studio) DaySheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
-	p, style, err := s.onPaper(ctx, id, unit, paper)
+	p, _, style, err := s.onPaper(ctx, id, unit, paper)
 	if err != nil {
 		return "", nil, err
 	}
@@ -171,30 +194,34 @@ func (s *Studio) DaySheet(ctx context.Context, id string, unit sheet.Unit, paper
 	return p.Title, pdf, nil
 }
 
-// onPaper is a plan worked out to be put on paper, and how.
-func (s *Studio) onPaper(ctx context.Context, id string, unit sheet.Unit, paper string) (sheet.Plan, sheet.Style, error) {
-	p, res, err := s.Computed(ctx, id)
+// onPaper is a plan summed up to be put on paper, solved, and how it is printed.
+func (s *Studio) onPaper(ctx context.Context, id string, unit sheet.Unit, paper string) (out sheet.Plan, sol *plan.Solved, style sheet.Style, err error) {
+	p, sol, err := s.Solved(ctx, id)
 	if err != nil {
-		return sheet.Plan{}, sheet.Style{}, err
+		return out, nil, style, err
+	}
+	res, err := tally.Of(sol)
+	if err != nil {
+		return out, nil, style, fmt.Errorf("stored plan %s: %w", id, err)
 	}
 	home, err := s.store.House(ctx)
 	if err != nil {
-		return sheet.Plan{}, sheet.Style{}, err
+		return out, nil, style, err
 	}
-	out := sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res}
+	out = sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res}
 	if p.ClientID != "" {
 		c, err := s.store.Client(ctx, p.ClientID)
 		if err != nil {
-			return sheet.Plan{}, sheet.Style{}, err
+			return out, nil, style, err
 		}
 		out.Cautions = c.Facts.Cautions()
 	}
-	day, err := plan.DayOf(ctx, p.Input)
+	day, err := hours.DayOf(sol)
 	if err != nil {
-		return sheet.Plan{}, sheet.Style{}, fmt.Errorf("day of plan %s: %w", id, err)
+		return out, nil, style, fmt.Errorf("day of plan %s: %w", id, err)
 	}
 	out.Day = &day
-	return out, sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: home.Rules.Currency}, nil
+	return out, sol, sheet.Style{Unit: unit, Paper: cmp.Or(home.Rules.Paper, paper), Currency: home.Rules.Currency}, nil
 }
 
 // Beginning says what a new plan starts from; every id may be empty.

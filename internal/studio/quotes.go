@@ -11,9 +11,14 @@ import (
 	"time"
 
 	"kladotex/core/advice"
+	"kladotex/core/attach"
+	"kladotex/core/care"
 	"kladotex/core/fall"
+	"kladotex/core/freeze"
+	"kladotex/core/hang"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
+	"kladotex/core/judge"
 	"kladotex/core/plan"
 	"kladotex/core/quote"
 	"kladotex/core/supply"
@@ -25,16 +30,16 @@ import (
 
 // Fit judges fit and load of a plan, against what is in the supplies and what the client wore
 // before; no client leaves that out.
-func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (plan.Fitting, error) {
+func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge.Fitting, error) {
 	if err := plan.Check(in); err != nil {
-		return plan.Fitting{}, err
+		return judge.Fitting{}, err
 	}
 	items, err := s.everyItem(ctx)
 	if err != nil {
-		return plan.Fitting{}, err
+		return judge.Fitting{}, err
 	}
 	wanted := in.Pieces[0].Colour
-	var have []plan.Ready
+	var have []judge.Ready
 	for _, i := range items {
 		if i.Archived || !i.Kind.Facts().Hangs || len(i.Offers) == 0 {
 			continue
@@ -46,22 +51,26 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (plan.
 		if slices.ContainsFunc(i.Colours, func(c supply.Colour) bool { return c.Name == wanted }) {
 			colour = wanted
 		}
-		have = append(have, plan.Ready{Piece: i.Piece(i.ID, i.ID, colour), Stash: i.Pieces - i.Promised})
+		have = append(have, judge.Ready{Piece: i.Piece(i.ID, i.ID, colour), Stash: i.Pieces - i.Promised})
 	}
-	var before []plan.Worn
+	var before []wear.Earlier
 	if clientID != "" {
 		c, err := s.store.Client(ctx, clientID)
 		if err != nil {
-			return plan.Fitting{}, err
+			return judge.Fitting{}, err
 		}
 		before = c.Facts.Worn()
 		heads, err := s.Heads(ctx, clientID)
 		if err != nil {
-			return plan.Fitting{}, err
+			return judge.Fitting{}, err
 		}
 		before = append(wornBefore(heads), before...)
 	}
-	return plan.FitOf(ctx, in, have, before)
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return judge.Fitting{}, err
+	}
+	return judge.Fit(ctx, sol, have, before)
 }
 
 // Price is what a plan costs on the studio's terms.
@@ -70,7 +79,11 @@ func (s *Studio) Price(ctx context.Context, in plan.Input) (quote.Price, error) 
 	if err != nil {
 		return quote.Price{}, err
 	}
-	price, _, err := plan.PriceOf(ctx, in, home.Rules.Asks())
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return quote.Price{}, err
+	}
+	price, _, err := freeze.Price(sol, home.Rules.Asks())
 	return price, err
 }
 
@@ -78,7 +91,7 @@ func (s *Studio) Price(ctx context.Context, in plan.Input) (quote.Price, error) 
 // version is that which was looked at: a plan that was saved since is refused with
 // [store.ErrStale].
 func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID string, version int, unit sheet.Unit, paper string) (store.Quote, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, sol, err := s.Solved(ctx, planID)
 	if err != nil {
 		return store.Quote{}, err
 	}
@@ -93,11 +106,11 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 		return store.Quote{}, err
 	}
 	terms := home.Rules.Asks()
-	price, res, err := plan.PriceOf(ctx, p.Input, terms)
+	price, res, err := freeze.Price(sol, terms)
 	if err != nil {
 		return store.Quote{}, fmt.Errorf("stored plan %s: %w", planID, err)
 	}
-	drape, err := plan.DrapeOf(ctx, p.Input, fall.Down)
+	drape, err := hang.Of(ctx, sol, fall.Down)
 	if err != nil {
 		return store.Quote{}, fmt.Errorf("drape of plan %s: %w", planID, err)
 	}
@@ -105,15 +118,11 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if err != nil {
 		return store.Quote{}, err
 	}
-	told, err := s.told(ctx, p.Input, home.Rules)
-	if err != nil {
-		return store.Quote{}, fmt.Errorf("care of plan %s: %w", planID, err)
-	}
 	now := clock.Now()
 	given := quote.Letter{
 		Schema: quote.LetterSchema, Title: p.Title, Client: p.Client, Studio: terms.Name, By: by.Name,
 		On: now.Format(time.DateOnly), Until: now.AddDate(0, 0, terms.ValidDays).Format(time.DateOnly),
-		Currency: home.Rules.Currency, Price: price, Included: res.Included(p.Input), Cautions: []string{}, Care: told.Lines(),
+		Currency: home.Rules.Currency, Price: price, Included: freeze.Included(p.Input, res), Cautions: []string{}, Care: told(sol, home.Rules).Lines(),
 		Conditions: strings.TrimSpace(terms.Conditions), Engine: plan.Engine,
 	}
 	if p.ClientID != "" {
@@ -128,16 +137,12 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 			given.Cautions = append(given.Cautions, strings.TrimSpace(n.Reason+" "+n.Remedy))
 		}
 	}
-	input, err := json.Marshal(p.Input)
-	if err != nil {
-		return store.Quote{}, err
-	}
-	places, err := json.Marshal(res.Resolution)
+	record, err := recordOf(sol)
 	if err != nil {
 		return store.Quote{}, err
 	}
 	return s.store.GiveQuote(ctx, id, store.QuoteDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Given: given, Input: input, Places: places,
+		PlanID: p.ID, ClientID: p.ClientID, Given: given, Record: record,
 		Parted: picture.Small(res), Draped: picture.DrapedView(res, drape, p.Input, 32*math.Pi/180, 6*math.Pi/180),
 		Paper: func(number int) ([]byte, error) {
 			return sheet.QuotePDF(ctx, sheet.Quote{Number: number, Given: given, At: now, Input: p.Input, Result: res, Drape: drape},
@@ -148,12 +153,19 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 
 // told is what the client of a plan is told of care and wear: in a quote, in messages and on papers, and
 // once it is done as [Head.Told] on its pages.
-func (s *Studio) told(ctx context.Context, in plan.Input, rules house.Rules) (wear.Told, error) {
-	b, err := plan.WornOf(ctx, in)
-	if err != nil {
-		return wear.Told{}, err
+func told(sol *plan.Solved, rules house.Rules) wear.Told {
+	worn := care.Worn(sol, attach.Of(sol))
+	return worn.Told(rules.Wear())
+}
+
+// recordOf is a plan as a quote, a booking and an install keep it.
+func recordOf(sol *plan.Solved) (r store.Record, err error) {
+	r.Engine = plan.Engine
+	if r.Input, err = json.Marshal(sol.Input); err != nil {
+		return r, err
 	}
-	return b.Told(rules.Wear()), nil
+	r.Places, err = json.Marshal(sol.Resolution)
+	return r, err
 }
 
 // AnswerQuote says what became of a quote.

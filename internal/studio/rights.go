@@ -1,6 +1,8 @@
 package studio
 
-import "kladotex/internal/store"
+import (
+	"kladotex/internal/store"
+)
 
 // Right says who may carry out an operation; nobody in it leaves it to those at the door.
 type Right []store.Role

@@ -7,6 +7,8 @@ import (
 	"time"
 
 	"kladotex/core/chair"
+	"kladotex/core/freeze"
+	"kladotex/core/need"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
 	"kladotex/internal/store"
@@ -39,8 +41,12 @@ func (s *Studio) settling(ctx context.Context, by store.Person, i store.Install)
 			out.Renewal = wear.Entry{ID: renewal(i.ID), On: clock.Date(out.At), Kind: wear.Renewed, Rows: in.Redo.Rows, Of: i.ID, By: by.Name}
 		}
 		if !over {
-			supplied, err := plan.Supply(ctx, in)
-			out.Claims = claims(in, supplied.Need)
+			sol, err := plan.Solve(ctx, in)
+			if err != nil {
+				return store.Settlement{}, fmt.Errorf("install %s: %w", i.ID, err)
+			}
+			n, err := need.Of(sol)
+			out.Claims = claims(in, n)
 			return out, err
 		}
 		out.Log = state.Log()
@@ -72,7 +78,11 @@ func (s *Studio) settleOld(ctx context.Context, by store.Person, install string)
 
 // addGoods puts what goes on beside the pieces into a brief that was frozen before it was counted.
 func addGoods(ctx context.Context, b *chair.Brief, in plan.Input) error {
-	at, err := plan.ChairOf(ctx, in)
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return err
+	}
+	at, err := freeze.ForChair(sol)
 	if err != nil {
 		return err
 	}

@@ -11,10 +11,13 @@ import (
 
 	"github.com/google/uuid"
 
+	"kladotex/core/freeze"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
+	"kladotex/core/need"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/tally"
 	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
@@ -161,7 +164,7 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 
 // Shopping is what a plan needs of hair, what the stash gives, and what is bought for the rest.
 type Shopping struct {
-	plan.Supplied
+	need.Supplied
 	Lines  []ShopLine `json:"lines" doc:"In the order of the need's pieces"`
 	Wraps  []ShopLine `json:"wrapLines" doc:"In the order of the need's wrapping hair"`
 	Things []ShopLine `json:"thingLines" doc:"In the order of the need's small things"`
@@ -222,7 +225,7 @@ func (w wanted) claim() store.Claim {
 }
 
 // wantedOf are the pieces, the wrapping hair and the small things a plan needs, in the order of its need.
-func wantedOf(in plan.Input, need plan.Need) []wanted {
+func wantedOf(in plan.Input, need need.Need) []wanted {
 	var out []wanted
 	for _, n := range need.Pieces {
 		p := in.Piece(n.Piece)
@@ -233,17 +236,17 @@ func wantedOf(in plan.Input, need plan.Need) []wanted {
 		h := in.Ways[i].Wrapping
 		per := max(1, h.Cuts)
 		name := cmp.Or(h.Name, "Wrapping hair, "+in.WayName(n.Way))
-		out = append(out, wanted{plan.WrapKey(n.Way), name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
+		out = append(out, wanted{freeze.WrapKey(n.Way), name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
 	}
 	for _, n := range need.Things {
 		t := in.Accents[n.Accent].Thing
-		out = append(out, wanted{plan.ThingKey(n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
+		out = append(out, wanted{freeze.ThingKey(n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
 	}
 	return out
 }
 
 // claims are what a plan needs of the stash.
-func claims(in plan.Input, need plan.Need) []store.Claim {
+func claims(in plan.Input, need need.Need) []store.Claim {
 	list := wantedOf(in, need)
 	out := make([]store.Claim, len(list))
 	for i, w := range list {
@@ -255,7 +258,11 @@ func claims(in plan.Input, need plan.Need) []store.Claim {
 
 // Shop works out the shopping of a plan as it is now; planID is empty for one that was never saved.
 func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shopping, error) {
-	supplied, err := plan.Supply(ctx, in)
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return Shopping{}, err
+	}
+	supplied, err := need.Supply(sol)
 	if err != nil {
 		return Shopping{}, err
 	}
@@ -523,7 +530,7 @@ func (s *Studio) Alternatives(ctx context.Context, planID string, in plan.Input,
 }
 
 func (s *Studio) alternative(ctx context.Context, planID string, in plan.Input) (Alternative, error) {
-	res, err := plan.Compute(ctx, in)
+	res, err := tally.Compute(ctx, in)
 	if err != nil {
 		return Alternative{}, err
 	}

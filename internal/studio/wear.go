@@ -12,8 +12,11 @@ import (
 	"strings"
 	"time"
 
+	"kladotex/core/attach"
+	"kladotex/core/care"
 	"kladotex/core/chair"
 	"kladotex/core/client"
+	"kladotex/core/freeze"
 	"kladotex/core/hair"
 	"kladotex/core/house"
 	"kladotex/core/invalid"
@@ -75,11 +78,11 @@ func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Hea
 	if w.Brief != nil {
 		h.Brief = *w.Brief
 	} else { // it began before a head's wear was frozen
-		at, err := plan.ChairOf(ctx, h.Input)
+		sol, err := plan.Solve(ctx, h.Input)
 		if err != nil {
 			return Head{}, fmt.Errorf("wear of install %s: %w", w.ID, err)
 		}
-		h.Brief = at.Worn
+		h.Brief = care.Worn(sol, attach.Of(sol))
 	}
 	clock, err := s.clockOf(rules)
 	if err != nil {
@@ -283,7 +286,7 @@ func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
 			a := slices.IndexFunc(in.Accents, func(a plan.Accent) bool {
 				return a.Thing != nil && a.Thing.Name == t.Name && a.Thing.Item == t.Item && a.Thing.Colour == t.Colour
 			})
-			out = append(out, store.Moving{Key: plan.ThingKey(a), Item: t.Item, Colour: t.Colour, Good: n})
+			out = append(out, store.Moving{Key: freeze.ThingKey(a), Item: t.Item, Colour: t.Colour, Good: n})
 		}
 	}
 	return out
@@ -452,10 +455,10 @@ func (s *Studio) HandedPage(ctx context.Context, secret, nonce, calendar string,
 }
 
 // wornBefore are heads that were worn and taken down, to compare a new one with.
-func wornBefore(heads []Head) (out []plan.Worn) {
+func wornBefore(heads []Head) (out []wear.Earlier) {
 	for _, h := range heads {
 		if d := h.State.Down; d != nil && d.Felt != "" {
-			out = append(out, plan.Worn{What: h.Title, On: h.On.Format(time.DateOnly), Mass: h.Brief.Mass, Comfortable: d.Felt == wear.Comfortable})
+			out = append(out, wear.Earlier{What: h.Title, On: h.On.Format(time.DateOnly), Mass: h.Brief.Mass, Comfortable: d.Felt == wear.Comfortable})
 		}
 	}
 	return out

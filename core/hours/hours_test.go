@@ -1,0 +1,103 @@
+package hours
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+	"kladotex/core/plan/plantest"
+)
+
+// Times of common practice, no source (core.md §9), each within a quarter of what is told; of
+// a span the nearer end counts. What is in a time is said beside it.
+func TestHoursOfCommonPractice(t *testing.T) {
+	attached := pace.Attaching
+	plaited := append([]pace.Kind{pace.Plaits}, attached...)
+	all := append(append([]pace.Kind{pace.Settle, pace.Finish}, pace.Basing...), attached...)
+	own := func(in plan.Input) plan.Input { in.OwnHead = true; return in }
+
+	horseshoe := plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.Horseshoe), 19)
+	horseshoe.Pieces[0].Thickness = 10
+	merging := horseshoe
+	merging.Parting.Base.MergeSides = true
+	straight := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.Perimeter)
+	straight.Parting.Base.Run, straight.Parting.Base.Tracks = parting.StraightBack, 10
+	twists := plantest.Haired(plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.Twist, parting.AllIndividuals), 21), 4*25.4)
+	design := plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.FrontDesign), 17)
+	net := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.NetCap)
+	net.Parting.Base.Kind, net.Parting.Base.NoRing, net.Parting.Part.Kind = parting.Net, true, parting.NoPart
+	net.Pieces[0].Form, net.Ways[1] = hair.Bulk, plan.NewWay(plantest.HookWay, method.HiddenKnot)
+	stations := plantest.Carded(plantest.WornBy(method.Stations, hair.CurlyBulk, parting.AllIndividuals), 38)
+	stations.Ways[0].Settings["stations"] = 5
+
+	for _, c := range []struct {
+		what      string
+		in        plan.Input
+		of        []pace.Kind
+		pieces    [2]int // what the practice is about
+		low, high float64
+	}{
+		{"12 individuals woven and about 50 hooked, 45 min", horseshoe, attached, [2]int{52, 72}, 45, 45},
+		{"their base, 12 plaits and 6 + 6 tracks merging, 45 min", merging, pace.Basing, [2]int{40, 72}, 45, 45},
+		{"straight-back tracks all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Tracks}, [2]int{60, 170}, 60, 60},
+		{"55 coil locs plaited and closed, 5 to 6 h", own(plantest.Haired(plantest.Carded(plantest.WornBy(method.OpenCoil, hair.CoilLoc, parting.AllIndividuals), 34), 8*25.4)), plaited, [2]int{50, 60}, 300, 360},
+		{"150 short twists woven, first time, own head, 10 to 14 h", plantest.WithHand(own(twists), pace.Beginner, string(method.HitchAndWeave)), all, [2]int{140, 160}, 600, 840},
+		{"45 to 70 collar-and-wrap locs after the plaits, at most 3 h", plantest.Carded(plantest.WornBy(method.CollarAndWrap, hair.HandmadeLoc, parting.AllIndividuals), 32), attached, [2]int{45, 70}, 120, 180},
+		{"43 banded locs on very long hair, 4 h", plantest.Haired(plantest.Carded(plantest.WornBy(method.Banded, hair.HandmadeLoc, parting.AllIndividuals), 38.5), 18*25.4), attached, [2]int{41, 46}, 240, 240},
+		{"net laid and hidden knots, 100 to 180 units, 2 h", net, []pace.Kind{pace.Nets, pace.Hook}, [2]int{100, 180}, 120, 120},
+		{"five stations a plait, over 3 h", stations, attached, [2]int{200, 250}, 180, 360},
+		{"a front of individuals and decorative tracks with setting out and finishing, 2 to 2½ h", design, nil, [2]int{60, 90}, 120, 150},
+		{"the same on the own head, 2½ to 3 h", own(design), nil, [2]int{60, 90}, 150, 180},
+	} {
+		sol := plantest.Solve(t, c.in)
+		pieces := 0
+		for _, p := range sol.Places {
+			pieces += p.Count
+		}
+		assert.True(t, c.pieces[0] <= pieces && pieces <= c.pieces[1], "%s: %d pieces", c.what, pieces)
+		minutes := Of(sol).Of(c.of...).Likely
+		if c.of == nil {
+			minutes = frontMinutes(t, c.in)
+		}
+		assert.True(t, minutes >= 0.75*c.low && minutes <= 1.25*c.high, "%s: %.0f min", c.what, minutes)
+		t.Logf("%s: %.0f min, %d pieces", c.what, minutes, pieces)
+	}
+}
+
+// frontMinutes is what the front of a head takes: its plaits, tracks and pieces, with setting
+// out and finishing.
+func frontMinutes(t *testing.T, in plan.Input) float64 {
+	t.Helper()
+	sol := plantest.Solve(t, in)
+	tasks := []pace.Task{settle, finishTask(sol)}
+	for i := range sol.Layout.Tracks {
+		if x := &sol.Layout.Tracks[i]; x.Zone == parting.DesignLeft || x.Zone == parting.DesignRight {
+			tasks = append(tasks, trackTask(x))
+		}
+	}
+	for i := range sol.Places {
+		if !sol.Places[i].Front {
+			continue
+		}
+		if p, has := plaitTask(sol, i); has {
+			tasks = append(tasks, p)
+		}
+		tasks = attachTasks(sol, tasks, i)
+	}
+	return pace.Estimate(tasks, sol.Input.Worker(0)).Total.Likely
+}
+
+// Each piece of a plait that is twisted in takes its own twist: two strands twice one.
+func TestTwoStrandsTakeTwoTwists(t *testing.T) {
+	hidden := func(count int) float64 {
+		in := plantest.WornBy(method.FoldAndTwist, hair.Bulk, parting.AllIndividuals)
+		in.Uses[0].Count = count
+		return Of(plantest.Solve(t, in)).Of(pace.Conceal).Likely
+	}
+	assert.InEpsilon(t, 2*hidden(1), hidden(2), 1e-9)
+}

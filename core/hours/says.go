@@ -1,0 +1,196 @@
+package hours
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kladotex/core/need"
+	"kladotex/core/pace"
+	"kladotex/core/plan"
+	"kladotex/core/words"
+)
+
+// Times of getting ready at home. Common practice, no source.
+const (
+	washTime = 75.0 // to wash, dry and stretch the own hair
+	curlTime = 40.0 // to wash and dry it, the curl left
+	eatTime  = 30.0
+	eatAhead = 60.0 // minutes before the first sitting
+	// eveningAt is when a helper begins the evening before.
+	eveningAt = "18:30"
+	// longEvening is what a helper does at most in one evening, minutes.
+	longEvening = 4 * 60.0
+	// longDay is what a day at the head is at most before it is said, minutes.
+	longDay = 8 * 60.0
+)
+
+// date gives the sittings their dates: those of a helper on the evenings before the first.
+func (p *DayPlan) date(in plan.Input) {
+	day := in.InstallDay()
+	if day == "" {
+		return
+	}
+	want := in.Sittings()
+	evenings := p.evenings()
+	for i := range p.Sittings {
+		s, k := &p.Sittings[i], i-evenings
+		switch {
+		case k < 0:
+			s.On = addDays(day, k)
+			continue
+		case k == 0:
+		case k < len(want.Slots) && want.Slots[k].After > 0:
+			day = addDays(day, want.Slots[k].After)
+		default:
+			day = addDays(day, want.Every)
+		}
+		s.On = day
+	}
+}
+
+// due is what comes before the first sitting, the earliest first.
+func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
+	before, sittings := p.evenings(), p.Sittings // the first evening, days before the install
+	out := []DayDue{}
+	for _, t := range home {
+		out = append(out, DayDue{Key: t.Key, Title: t.Title, Before: max(t.Before, before), Minutes: t.Minutes, Wait: t.Wait})
+	}
+	first := before // hair is at home the day the first of it is prepared
+	for _, t := range out {
+		first = max(first, t.Before)
+	}
+	title := "Wash, dry and stretch the own hair"
+	if d.Input.Custom(plan.Stretch) == "curl" {
+		title = "Wash and dry the own hair, the curl left"
+	}
+	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
+	if len(sittings) > 0 {
+		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, eatAhead), Minutes: eatTime})
+	}
+	slices.SortStableFunc(out, func(a, b DayDue) int { return b.Before - a.Before })
+	if day := in.InstallDay(); day != "" {
+		for i := range out {
+			out[i].On = addDays(day, -out[i].Before)
+		}
+	}
+	return out
+}
+
+// earlier is a time of the clock so many minutes before another of the same day.
+func earlier(at string, minutes float64) string {
+	m := int(max(0, minutesOf(at)-minutes))
+	return fmt.Sprintf("%02d:%02d", m/60, m%60)
+}
+
+// addDays is the date so many days after another, of the calendar as it is used today.
+func addDays(on string, days int) string {
+	var y, m, d int
+	if _, err := fmt.Sscanf(on, "%d-%d-%d", &y, &m, &d); err != nil {
+		return ""
+	}
+	for d += days; d < 1; d += monthDays(y, m) {
+		if m--; m == 0 {
+			y, m = y-1, 12
+		}
+	}
+	for d > monthDays(y, m) {
+		d -= monthDays(y, m)
+		if m++; m == 13 {
+			y, m = y+1, 1
+		}
+	}
+	return fmt.Sprintf("%04d-%02d-%02d", y, m, d)
+}
+
+// monthDays are the days of a month.
+func monthDays(y, m int) int {
+	switch {
+	case m == 2 && y%4 == 0 && (y%100 != 0 || y%400 == 0):
+		return 29
+	case m == 2:
+		return 28
+	case m == 4 || m == 6 || m == 9 || m == 11:
+		return 30
+	}
+	return 31
+}
+
+// says is what there is to know about a day, the truth told kindly.
+func (d *Work) says(p *DayPlan) []string {
+	out := []string{}
+	h := d.Hands[0]
+	if likely := p.Hours.Total.Likely; likely > 1.1*p.Practised {
+		why := []string{}
+		if d.Input.OwnHead {
+			why = append(why, "it is your own head, and the back is worked blind")
+		}
+		if h.Hand == pace.Beginner || h.Hand == pace.Used {
+			why = append(why, "hands get quicker with every head")
+		}
+		if len(h.New) > 0 {
+			why = append(why, "the first pieces of a new method are slow; after about ten there is a rhythm")
+		}
+		if len(why) > 0 {
+			out = append(out, fmt.Sprintf("Practised hands take about %s on another's head; allow %s. That is usual: %s.", words.Minutes(p.Practised), words.Minutes(likely), words.List(why)))
+		}
+	}
+	for k, h := range d.Hands {
+		if said := d.loggedSays(k, h); said != "" {
+			out = append(out, said)
+		}
+	}
+	for i, s := range p.Sittings {
+		name := p.SittingName(i)
+		if len(p.Sittings) == 1 {
+			name = "The day"
+		}
+		if s.Minutes > s.Limit {
+			out = append(out, fmt.Sprintf("%s lasts %s, longer than the %s wished: one row is longer by itself. Make sections larger there, or sit longer.", name, words.Minutes(s.Minutes), words.Minutes(s.Limit)))
+		}
+		if s.Minutes > longDay {
+			out = append(out, fmt.Sprintf("%s lasts %s: more than eight hours is a lot for a head and for hands. Two sittings are kinder, and quicker.", name, words.Minutes(s.Minutes)))
+		}
+		if late := minutesOf(s.At) + s.Minutes; late > 23*60 {
+			out = append(out, fmt.Sprintf("%s would end about %02d:%02d. Begin earlier, or sit shorter and once more.", name, int(late/60)%24, int(late)%60))
+		}
+		if in := d.Input; in.Child && s.Minutes > 150 {
+			out = append(out, fmt.Sprintf("%s lasts %s: a child sits still for about two hours at the most, with breaks.", name, words.Minutes(s.Minutes)))
+		}
+	}
+	if w := d.Input.Day; w != nil && w.Within > 0 && p.Sum() > w.Within {
+		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", words.Minutes(w.Within), words.Minutes(p.Sum())))
+	}
+	return out
+}
+
+// loggedSays says how the hours of one who works follow their installs before, for what this head
+// asks for; empty where they do not.
+func (d *Work) loggedSays(k int, h plan.Hand) string {
+	var parts []string
+	installs := 0
+	for _, t := range timeable(d.Solved) {
+		for _, l := range h.Logged {
+			if l.Skill == t.Skill {
+				parts = append(parts, fmt.Sprintf("%s %.2g ×", strings.ToLower(t.Name), l.Factor))
+				installs = max(installs, l.Installs)
+			}
+		}
+	}
+	if len(parts) == 0 {
+		return ""
+	}
+	name := h.Name
+	if d.Input.OwnHead && k == 0 {
+		name = "you"
+	}
+	return fmt.Sprintf("Hours follow the log of %s, %d installs: %s what practised hands take.", name, installs, words.List(parts))
+}
+
+func minutesOf(at string) float64 {
+	var h, m int
+	if _, err := fmt.Sscanf(at, "%d:%d", &h, &m); err != nil {
+		return 0
+	}
+	return float64(60*h + m)
+}

@@ -1,0 +1,210 @@
+// Package hours says how long a solved plan takes, by whom and in which sittings: the tasks of
+// every place, the steps of the day in working order, and the day in words and numbers.
+package hours
+
+import (
+	"cmp"
+	"slices"
+
+	"kladotex/core/method"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+	"kladotex/core/plan"
+)
+
+// extras is the skill of putting on accents and cuffs.
+const extras = "extras"
+
+// plaitTask is to part the section of a place and plait its hair; false where it has none.
+func plaitTask(sol *plan.Solved, i int) (pace.Task, bool) {
+	p := &sol.Places[i]
+	minutes := 0.0
+	switch {
+	case p.Section < 0:
+		return pace.Task{}, false
+	case p.Ground == method.OnLink:
+		minutes = pace.Link(p.Plait.Length())
+	case sol.Works[i].Unplaited:
+		minutes = pace.Plait(0, 0)
+	default:
+		minutes = pace.Plait(p.Plait.Braided, p.Plait.Twisted)
+	}
+	return pace.Task{Kind: pace.Plaits, Skill: plan.PlaitingSkill, Minutes: minutes}, true
+}
+
+// attachTasks are to put on what hangs at a place, added to a list.
+func attachTasks(sol *plan.Solved, out []pace.Task, i int) []pace.Task {
+	p, x := &sol.Places[i], &sol.Works[i]
+	skill := string(sol.Input.Ways[p.Way].Method)
+	attach, hide := x.Attach*float64(p.Count), x.Hiding(p.Count)
+	if p.Ground != method.OnPlait {
+		out = append(out, pace.Task{Kind: pace.Hook, Skill: skill, Minutes: attach, Piece: true})
+	} else {
+		out = append(out, pace.Task{Kind: pace.Attach, Skill: skill, Minutes: attach, Piece: hide == 0})
+		if hide > 0 {
+			out = append(out, pace.Task{Kind: pace.Conceal, Skill: skill, Minutes: hide, Piece: true})
+		}
+	}
+	for _, a := range p.Accents {
+		if sol.Input.AccentPiece(a) >= 0 {
+			out = append(out, pace.Task{Kind: pace.Hook, Skill: extras, Minutes: pace.AccentTime})
+		} else {
+			out = append(out, pace.Task{Kind: pace.Finish, Skill: extras, Minutes: pace.ThingTime})
+		}
+	}
+	return out
+}
+
+// Tasks are all that is done at one place: its plait, and what goes on.
+func Tasks(sol *plan.Solved, i int) []pace.Task {
+	var out []pace.Task
+	if t, has := plaitTask(sol, i); has {
+		out = append(out, t)
+	}
+	return attachTasks(sol, out, i)
+}
+
+// trackTask is to plait a track flat.
+func trackTask(t *parting.Track) pace.Task {
+	shows := t.Zone == parting.DesignLeft || t.Zone == parting.DesignRight
+	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.Track(t.Length, shows)}
+}
+
+// settle is what comes before the first part of any head.
+var settle = pace.Task{Kind: pace.Settle, Skill: string(pace.Settle), Minutes: pace.SettleTime}
+
+// tailTask is to put away the tails of the base, netTask to lay its nets; false where there are
+// none.
+func tailTask(sol *plan.Solved) (pace.Task, bool) {
+	n := sol.Layout.Tails()
+	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.TailTime * float64(n)}, n > 0 && sol.Input.Redo == nil
+}
+
+func netTask(sol *plan.Solved) (pace.Task, bool) {
+	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: pace.NetTime}, len(sol.Layout.Nets) > 0 && sol.Input.Redo == nil
+}
+
+// finishTask is to look the whole head over, fill and trim.
+func finishTask(sol *plan.Solved) pace.Task {
+	minutes := pace.FinishTime + pace.FillTime*float64(sol.Input.Fill.Total())
+	for i := range sol.Places {
+		p := &sol.Places[i]
+		switch {
+		case p.Kept:
+		case p.Ground == method.OnPlait:
+			minutes += pace.LooseFinish * float64(p.Count)
+		default:
+			minutes += pace.HookedFinish * float64(p.Count)
+		}
+	}
+	return pace.Task{Kind: pace.Finish, Skill: string(pace.Finish), Minutes: minutes}
+}
+
+// BaseTasks are all that is done to the base before anything hangs on it.
+func BaseTasks(sol *plan.Solved) (out []pace.Task) {
+	for _, t := range tracks(sol) {
+		out = append(out, trackTask(t))
+	}
+	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
+		if t, has := of(sol); has {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// tracks are those to be plaited; none where only outer rows are done again.
+func tracks(sol *plan.Solved) (out []*parting.Track) {
+	if sol.Input.Redo == nil {
+		for i := range sol.Layout.Tracks {
+			out = append(out, &sol.Layout.Tracks[i])
+		}
+	}
+	return out
+}
+
+// headTasks are all that is done at the head.
+func headTasks(sol *plan.Solved) []pace.Task {
+	out := append(make([]pace.Task, 0, 3*len(sol.Places)+8), settleTask(sol))
+	out = append(out, BaseTasks(sol)...)
+	for i := range sol.Places {
+		if sol.Places[i].Kept {
+			continue
+		}
+		if t, has := plaitTask(sol, i); has {
+			out = append(out, t)
+		}
+		out = attachTasks(sol, out, i)
+	}
+	return append(out, finishTask(sol))
+}
+
+// Of is what the first of those who work takes for all of it alone.
+func Of(sol *plan.Solved) pace.Hours { return pace.Estimate(headTasks(sol), sol.Input.Worker(0)) }
+
+// Timeable is something of a plan that can be timed.
+type Timeable struct {
+	Skill  string `json:"skill" doc:"Id of a method, or plaits"`
+	Name   string `json:"name"`
+	Places int    `json:"places"`
+	// Rate is the mean of practised hands on another's head, minutes a place.
+	Rate float64 `json:"rateMin" doc:"Practised hands on another's head, minutes a place"`
+}
+
+// timeable are what can be timed on this head, that of most minutes first.
+func timeable(sol *plan.Solved) []Timeable {
+	out := []Timeable{}
+	add := func(skill, name string, minutes float64) {
+		k := slices.IndexFunc(out, func(t Timeable) bool { return t.Skill == skill })
+		if k < 0 {
+			k = len(out)
+			out = append(out, Timeable{Skill: skill, Name: name})
+		}
+		out[k].Places++
+		out[k].Rate += minutes
+	}
+	for i := range sol.Places {
+		p := &sol.Places[i]
+		if p.Kept {
+			continue
+		}
+		if t, has := plaitTask(sol, i); has {
+			add(plan.PlaitingSkill, "Part and plait a section", t.Minutes)
+		}
+		m := sol.Methods[p.Way]
+		add(string(m.ID), m.Name, sol.Works[i].Minutes(p.Count))
+	}
+	slices.SortStableFunc(out, func(a, b Timeable) int { return cmp.Compare(b.Rate, a.Rate) })
+	for k := range out {
+		out[k].Rate /= float64(out[k].Places)
+	}
+	return out
+}
+
+// UndoShare is what undoing a plait or a track takes ÷ what making it takes. Common practice, no
+// source.
+const UndoShare = 0.35
+
+// Undo is what practised hands take to take a place down, and to undo its plait, minutes.
+func Undo(sol *plan.Solved, i int) (off, base float64) {
+	p := &sol.Places[i]
+	if t, has := plaitTask(sol, i); has {
+		base = UndoShare * t.Minutes
+	}
+	return sol.Methods[p.Way].Off() * float64(p.Count), base
+}
+
+// settleTask is what comes before the first part: of a head that is worn, taking off what is done
+// again too.
+func settleTask(sol *plan.Solved) pace.Task {
+	t := settle
+	if sol.Input.Redo != nil {
+		for i := range sol.Places {
+			if !sol.Places[i].Kept {
+				off, base := Undo(sol, i)
+				t.Minutes += off + base
+			}
+		}
+	}
+	return t
+}

@@ -1,0 +1,77 @@
+package judge
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"kladotex/core/plait"
+	"kladotex/core/plan"
+	"kladotex/core/wear"
+	"kladotex/core/words"
+)
+
+// nearlyHeavy is the share of what is heavy from which a head that bears less is told so. Common practice, no
+// source.
+const nearlyHeavy = 0.75
+
+// headLoad is what there is to say about the whole head.
+func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoad {
+	slices.Sort(places)
+	share, whose := 1.0, gentle(sol.Input)
+	if whose != "" {
+		share = plait.GentleShare
+	}
+	dry := sol.Weight
+	h := HeadLoad{
+		Dry: dry, Soaked: plait.Soaked * dry, Heavy: share * plait.HeavyHead, Most: share * plait.FewNecks,
+		Usual: plait.UsualLoad, NoLimit: noLimit, Says: []string{},
+	}
+	if n := len(places); n > 0 {
+		h.Median, h.Greatest = math.Round(10*places[n/2])/10, math.Round(10*places[n-1])/10
+	}
+	switch {
+	case dry > h.Most:
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: few necks bear this.", words.Grams(dry), words.Grams(h.Soaked), whose))
+	case dry > h.Heavy:
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: heavy to wear.", words.Grams(dry), words.Grams(h.Soaked), whose))
+	case whose != "" && dry > nearlyHeavy*h.Heavy:
+		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: nearly the %s from which it is heavy there. Soaked it weighs about %s. Fewer or shorter pieces are kinder.", words.Grams(dry), whose, words.Grams(h.Heavy), words.Grams(h.Soaked)))
+	case whose != "":
+		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: under the %s from which it is heavy there. Soaked it weighs about %s.", words.Grams(dry), whose, words.Grams(h.Heavy), words.Grams(h.Soaked)))
+	default:
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked: within what heads usually carry, 150 to %.0f g.", words.Grams(dry), words.Grams(h.Soaked), h.Heavy))
+	}
+	if h.Median > 0 && h.Greatest > 2*h.Median {
+		h.Says = append(h.Says, fmt.Sprintf("Uneven: the heaviest place carries %.1f mg a hair, %.1f times as much as the middle one. Lighten it, or give it more hair.", h.Greatest, h.Greatest/h.Median))
+	}
+	return h.against(before)
+}
+
+// against compares the load with what the same person wore before.
+func (h HeadLoad) against(before []wear.Earlier) HeadLoad {
+	var most, hurt wear.Earlier
+	for _, b := range before {
+		switch {
+		case b.Mass <= 0:
+		case b.Comfortable && b.Mass > most.Mass:
+			most = b
+		case !b.Comfortable && (hurt.Mass == 0 || b.Mass < hurt.Mass):
+			hurt = b
+		}
+	}
+	if most.Mass > 0 {
+		word := fmt.Sprintf("%.0f %% lighter than", 100*(1-h.Dry/most.Mass))
+		switch {
+		case h.Dry > 1.02*most.Mass:
+			word = fmt.Sprintf("%.0f %% heavier than", 100*(h.Dry/most.Mass-1))
+		case h.Dry > 0.98*most.Mass:
+			word = "as heavy as"
+		}
+		h.Says = append(h.Says, fmt.Sprintf("It is %s the heaviest install worn in comfort before: %s, %s.", word, most.What, words.Grams(most.Mass)))
+	}
+	if hurt.Mass > 0 && h.Dry >= hurt.Mass {
+		h.Says = append(h.Says, fmt.Sprintf("An install of %s was tight or hurt before (%s); this one is no lighter.", words.Grams(hurt.Mass), hurt.What))
+	}
+	return h
+}

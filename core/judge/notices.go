@@ -1,0 +1,68 @@
+package judge
+
+import (
+	"fmt"
+
+	"kladotex/core/advice"
+	"kladotex/core/plan"
+)
+
+// Notices are those of the layout, of the methods at their places, of load, and of rules
+// that match nothing. pieces is how many hang on the whole head.
+func Notices(sol *plan.Solved, pieces int) []advice.Notice {
+	var found advice.Gathered
+	total := map[string]int{}
+	for i := range sol.Places {
+		p := &sol.Places[i]
+		way := sol.Input.Ways[p.Way].Key
+		total[way]++
+		total[allPlaces]++
+		id := sol.Places[i].Carrier()
+		for _, f := range sol.Methods[p.Way].Judge(sol.Job(p)) {
+			group := way
+			if f.Code == advice.TenderScalp {
+				group = allPlaces // said once for all methods
+			}
+			found.Add(group, id, f)
+		}
+		if f, heavy := loadAt(sol, i); heavy {
+			found.Add(allPlaces, id, f)
+		}
+		if f, long := longAt(sol, i); long {
+			found.Add(allPlaces, id, f)
+		}
+	}
+	out := append([]advice.Notice{}, refused(sol.Input)...)
+	out = append(out, sol.Layout.Notices...)
+	out = append(out, loadOfHead(sol, sol.Weight, pieces)...)
+	out = append(out, found.Notices(func(group string) int { return total[group] })...)
+	for u, use := range sol.Input.Uses {
+		if sol.Matched[u] > 0 || u == 1 && !sol.HasBase() {
+			continue
+		}
+		out = append(out, advice.Notice{
+			Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
+			Reason: fmt.Sprintf("The rule %q says nothing about this head: no place lies there that it can be for.", use.Where.Name()),
+			Remedy: "Choose other places, another way, or take the rule away.",
+		})
+	}
+	placed := map[int]bool{}
+	for i := range sol.Places {
+		for _, a := range sol.Places[i].Accents {
+			placed[a] = true
+		}
+	}
+	for k, a := range sol.Input.Accents {
+		if !placed[k] {
+			out = append(out, advice.Notice{
+				Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
+				Reason: fmt.Sprintf("%s is put on nowhere: no place lies %s on this head.", sol.Input.AccentName(a), a.Where.Name()),
+				Remedy: "Choose other places, or take the accent away.",
+			})
+		}
+	}
+	return out
+}
+
+// allPlaces is the group of findings that are about no method in particular.
+const allPlaces = ""

@@ -1,0 +1,168 @@
+package plan
+
+import (
+	"slices"
+
+	"kladotex/core/hair"
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/plait"
+	"kladotex/core/scalp"
+	"kladotex/core/supply"
+)
+
+// Check refuses what can be judged field by field, before the head is laid. The error is an
+// [invalid.Errors] that names every such field.
+func Check(in Input) error {
+	_, err := in.fit()
+	return err
+}
+
+// fit returns the head of an input whose fields are fine by themselves.
+func (in Input) fit() (scalp.Head, error) {
+	bad := in.check()
+	head, err := scalp.FitWith(in.Head, in.Hairline)
+	for _, err := range []error{err, invalid.Under(in.Parting.Check(), "parting")} {
+		if err := bad.Collect(err); err != nil {
+			return scalp.Head{}, err
+		}
+	}
+	return head, bad.Err()
+}
+
+// check refuses what the packages that use a field do not check themselves.
+func (in Input) check() invalid.Errors {
+	var bad invalid.Errors
+	if in.Schema != Schema {
+		bad.Add("schema", "This plan is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", in.Schema, Schema)
+	}
+	in.Hair.Check(&bad, "hair.", false)
+	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, []plait.Far{plait.Whole, plait.Half, plait.Anchor})
+	bad.Length("plaits.fedMm", "Hair fed into the ends", in.Plaits.Fed, 0, 300)
+	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, []plait.Direction{plait.Over, plait.Under})
+	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, []plait.Tension{plait.Slack, plait.Snug})
+
+	pieces := keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
+	for i, p := range in.Pieces {
+		p.Check(&bad, invalid.At("pieces", i)+".")
+	}
+	ways := keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
+	for i, w := range in.Ways {
+		w.check(&bad, invalid.At("ways", i)+".")
+	}
+	in.checkUses(&bad, pieces, ways)
+	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
+	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
+	if in.Spares.Amount != "" {
+		invalid.OneOf(&bad, "spares.amount", "The amount", in.Spares.Amount, supply.AmountNames)
+	}
+	bad.Number("spares.spoiltShare", "The share that is spoilt", in.Spares.Spoilt, 0, 0.3, "")
+	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, MaxFill)
+	bad.Count("fill.at", "Places to fill", len(in.Fill.At), 0, MaxFill)
+	for i, d := range in.Fill.At {
+		d.Check(&bad, invalid.At("fill.at", i))
+	}
+	if in.Stature != 0 {
+		bad.Length("statureMm", "Height standing", in.Stature, MinStature, MaxStature)
+	}
+	if in.Trim != nil {
+		in.Trim.check(&bad, "trim.")
+	}
+	if in.Price != nil {
+		in.Price.Check(&bad, "price.")
+	}
+	if in.Wishes != nil {
+		in.Wishes.Check(&bad, "wishes.")
+	}
+	if in.Redo != nil {
+		bad.Count("redo.rows", "The outer rows to do again", in.Redo.Rows, 1, outerRows)
+		bad.Letters("redo.install", "The install they belong to", in.Redo.Install, 1, 64)
+	}
+	in.checkCustoms(&bad)
+	in.checkAccents(&bad, pieces)
+	if in.Day != nil {
+		in.Day.check(&bad, "day.")
+	}
+	if !slices.Contains(pieces, in.Fill.Piece) {
+		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
+	}
+	return bad
+}
+
+// keys refuses a list that is empty or too long, and keys that are missing or stand
+// twice.
+func keys[T any](bad *invalid.Errors, path, label string, list []T, most int, key func(T) string) []string {
+	bad.Count(path, label, len(list), 1, most)
+	out := make([]string, len(list))
+	for i, x := range list {
+		k := key(x)
+		switch {
+		case k == "":
+			bad.Add(invalid.At(path, i)+".key", "It needs a key.")
+		case slices.Contains(out, k):
+			bad.Add(invalid.At(path, i)+".key", "The key %q stands twice.", k)
+		}
+		out[i] = k
+	}
+	return out
+}
+
+func (w Way) check(bad *invalid.Errors, path string) {
+	m, ok := method.Lookup(w.Method)
+	if !ok {
+		invalid.OneOf(bad, path+"method", "The method", w.Method, method.IDs())
+		return
+	}
+	m.Check(bad, path+"settings.", w.Settings)
+	m.CheckChoices(bad, path+"choices.", w.Choices)
+	switch {
+	case w.Wrapping != nil:
+		w.Wrapping.Check(bad, path+"wrapping.")
+	case m.Wraps:
+		bad.Add(path+"wrapping", "%s takes wrapping hair; say which.", m.Name)
+	}
+}
+
+// checkUses refuses uses that name what the plan does not have, and a list that does not
+// begin with what everything gets: a method for plaits everywhere, one for the base.
+func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
+	bad.Count("uses", "The number of rules", len(in.Uses), 2, MaxUses)
+	on := func(use Use, grounds ...method.Ground) bool {
+		i := slices.Index(ways, use.Way)
+		if i < 0 {
+			return false
+		}
+		m, _ := method.Lookup(in.Ways[i].Method)
+		return !slices.ContainsFunc(grounds, func(g method.Ground) bool { return !m.On(g) })
+	}
+	for i, use := range in.Uses {
+		path := invalid.At("uses", i) + "."
+		switch {
+		case i == 0 && use.Where.Kind != Everywhere:
+			bad.Add(path+"where.kind", "The first rule is for everywhere; others come after it.")
+		case i == 1 && use.Where.Kind != OnBase:
+			bad.Add(path+"where.kind", "The second rule is for the base; others come after it.")
+		}
+		use.Where.check(bad, path+"where.")
+		if use.Piece != "" && !slices.Contains(pieces, use.Piece) || use.Piece == "" && i == 0 && len(use.Mix) == 0 {
+			bad.Add(path+"piece", "The piece must be one of the plan's; it is %q.", use.Piece)
+		}
+		use.checkMix(bad, path, pieces)
+		switch {
+		case use.Way != "" && !slices.Contains(ways, use.Way):
+			bad.Add(path+"way", "The way must be one of the plan's; it is %q.", use.Way)
+		case i == 0 && !on(use, method.OnPlait):
+			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
+		case i == 1 && !on(use, method.OnTrack, method.OnNet, method.OnLink):
+			bad.Add(path+"way", "On the base pieces are hooked; this method needs a plait to hide.")
+		}
+		least := 0
+		if i == 0 {
+			least = 1
+		}
+		bad.Count(path+"count", "Pieces at each place", use.Count, least, MaxCount)
+		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 {
+			bad.Add(path+"piece", "This rule says nothing: choose a piece, a way or a number.")
+		}
+	}
+}

@@ -1,0 +1,196 @@
+package plan
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"kladotex/core/invalid"
+	"kladotex/core/method"
+	"kladotex/core/parting"
+	"kladotex/core/plait"
+	"kladotex/core/scalp"
+)
+
+// Solved is a laid head with who gets what. It is read only: everything that follows from a
+// plan is worked out from it by others.
+type Solved struct {
+	Input  Input
+	Head   scalp.Head
+	Layout parting.Layout
+	// Resolution says what hangs at every place.
+	Resolution
+	// Methods and Chosen are those of the plan's ways, every choice decided.
+	Methods []method.Method
+	Chosen  []method.Chosen
+	// Works is what the method of every place does there.
+	Works []method.Work
+	// Filled is how many pieces are filled in at places, by index.
+	Filled map[int]int
+	// Hung is the mass at every place, dry, g; Weight that of all that is hung, pieces filled in
+	// anywhere among it.
+	Hung   []float64
+	Weight float64
+
+	find  *finder
+	tails string
+}
+
+// Solve lays the head of a plan and says who gets what. The error is an [invalid.Errors] that
+// names every field that can be judged by itself, or the first contradiction between fields; or
+// that of ctx when it ends first.
+func Solve(ctx context.Context, in Input) (*Solved, error) { return solve(ctx, in, parting.Lay) }
+
+// Attempt is [Solve] for a plan that nobody asked for as it is, such as one of many sizes: a head
+// that can not be laid is given up early, without a search for what would be right.
+func Attempt(ctx context.Context, in Input) (*Solved, error) { return solve(ctx, in, parting.Attempt) }
+
+func solve(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (*Solved, error) {
+	head, err := in.fit()
+	if err != nil {
+		return nil, err
+	}
+	laid := in.Parting
+	laid.Base.Spacing, laid.Base.Shown = in.HookSpacing(), in.shownSpacing()
+	layout, err := lay(ctx, head, laid)
+	if err != nil {
+		return nil, invalid.Under(err, "parting")
+	}
+	s := &Solved{Input: in, Head: head, Layout: layout, tails: tailWords(in, &layout)}
+	s.find = newFinder(in, head, &s.Layout, placesOf(in, head, &s.Layout))
+	s.Resolution = in.resolve(s.find, &s.Layout)
+	for _, way := range in.Ways {
+		m, _ := method.Lookup(way.Method) // checked above
+		s.Methods, s.Chosen = append(s.Methods, m), append(s.Chosen, m.DecidedOn(in.Child, way.Choices))
+	}
+	if err := s.checkKept(); err != nil {
+		return nil, err
+	}
+	s.Filled = make(map[int]int, len(in.Fill.At))
+	for _, d := range in.Fill.At {
+		if i := s.Nearest(d.On(head)); i >= 0 {
+			s.Filled[i]++
+		}
+	}
+	s.Works, s.Hung = make([]method.Work, len(s.Places)), make([]float64, len(s.Places))
+	for i := range s.Places {
+		p := &s.Places[i]
+		s.Works[i] = s.Methods[p.Way].For(s.Job(p))
+		s.Hung[i] = s.massAt(i)
+		s.Weight += s.Hung[i]
+	}
+	s.Weight += float64(in.Fill.Count) * in.Piece(in.Fill.Piece).Mass
+	return s, nil
+}
+
+// checkKept refuses a plan of outer rows of a head that has none.
+func (s *Solved) checkKept() error {
+	if s.Input.Redo == nil || slices.ContainsFunc(s.Places, func(p Place) bool { return !p.Kept }) {
+		return nil
+	}
+	var bad invalid.Errors
+	bad.Add("redo.rows", "No plaits hang loose at this hairline: there is no outer row to do again.")
+	return bad
+}
+
+// massAt is the mass at a place, dry, g.
+func (s *Solved) massAt(i int) float64 {
+	p, in := &s.Places[i], &s.Input
+	g := float64(p.Count) * in.Pieces[p.Piece].Mass
+	if n := s.Works[i].Strands; n > 0 {
+		g += float64(n) * in.Ways[p.Way].Wrapping.StrandMass()
+	}
+	for _, a := range p.Accents {
+		if k := in.AccentPiece(a); k >= 0 {
+			g += in.Pieces[k].Mass
+		} else {
+			g += in.Accents[a].Thing.Mass
+		}
+	}
+	return g + float64(s.Filled[i])*in.Piece(in.Fill.Piece).Mass
+}
+
+// tails are what is done with the loose tails of tracks, before pieces are hooked on.
+var tails = map[parting.Tails]string{
+	parting.Tucked:   "First tuck each loose tail under the track beside it with the hook.",
+	parting.Stitched: "First stitch the loose tails flat with thread, no knot against the scalp.",
+	parting.Chained:  "Each tail is braided into the next track: first tuck or stitch the one that is left.",
+}
+
+// tailWords are said of the tails of a layout; empty where there are none.
+func tailWords(in Input, l *parting.Layout) string {
+	if l.Tails() == 0 {
+		return ""
+	}
+	if len(l.Tracks) == 0 {
+		return "First tuck or stitch the tail at the end of each chain."
+	}
+	return tails[in.Parting.Base.Tails]
+}
+
+// Job is what the method of a place is asked to do there.
+func (s *Solved) Job(p *Place) method.Job { return s.JobBy(p, &s.Input.Ways[p.Way], s.Chosen[p.Way]) }
+
+// JobBy is what a way would be asked to do at a place.
+func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
+	in := &s.Input
+	return method.Job{
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
+		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: in.HookSpacing(), Tails: s.tails,
+		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
+		Merges: in.Parting.Base.Kind == parting.Tracks && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),
+	}
+}
+
+// Hangs is the length at which a piece comes to hang at a place, mm: its form springs up, and
+// legs twisted together take up.
+func (s *Solved) Hangs(p *Place, piece int) float64 {
+	x := &s.Input.Pieces[piece]
+	mm := x.Length * x.Form.Facts().Hangs
+	if p.Piece == piece && s.Methods[p.Way].Family == method.Twist {
+		mm *= plait.TwistTakeUp
+	}
+	return mm
+}
+
+// Match returns the indices of the places that are meant by w, in the order of the places.
+func (s *Solved) Match(w Where) []int { return s.find.match(w) }
+
+// AtHairline tells whether a place lies in the row along the hairline.
+func (s *Solved) AtHairline(p *Place) bool { return s.find.atHairline(p) }
+
+// AlongPart tells whether a place lies beside the part line.
+func (s *Solved) AlongPart(p *Place) bool { return s.find.alongPart(p) }
+
+// Line names the row of the section of a place, or the track or net its hook is on.
+func (s *Solved) Line(p *Place) string { return s.find.line(p) }
+
+// Outer is, for every place, the outer row it belongs to: 1 at the hairline, 2 beside those, else
+// 0.
+func (s *Solved) Outer() []int { return outer(s.find, &s.Layout, s.Places) }
+
+// Nearest is the index of the place nearest to a point of the scalp; -1 where there is none.
+func (s *Solved) Nearest(at scalp.Point) int {
+	best, least := -1, math.Inf(1)
+	for i := range s.Places {
+		if d := scalp.Apart(at, s.Places[i].At); d < least {
+			best, least = i, d
+		}
+	}
+	return best
+}
+
+// HasBase tells whether anything hangs elsewhere than on a loose plait.
+func (s *Solved) HasBase() bool {
+	return slices.ContainsFunc(s.Places, func(p Place) bool { return p.Ground != method.OnPlait })
+}
+
+// bandHeight is the height of a band of hooks that are worked and cut alike where tracks run from
+// front to back, mm.
+const bandHeight = 30.0
+
+// Band is the band a hook lies in where tracks run from front to back, counted from 1 at the nape.
+func (s *Solved) Band(p *Place) int {
+	lowest := s.Head.Point(s.Head.Landmark(scalp.NapeCentre))[2]
+	return int(math.Floor((p.At[2]-lowest)/bandHeight)) + 1
+}
