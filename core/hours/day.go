@@ -81,14 +81,6 @@ func (d *Work) figures(h pace.Hours, home []need.Task) []DayFigure {
 	return append(out, DayFigure{"home", "At home beforehand, apart", words.List(holds), pace.Range{Low: minutes * (1 - spread), Likely: minutes, High: minutes * (1 + spread)}})
 }
 
-// wash is what washing and drying the own hair takes, minutes.
-func (d *Work) wash() float64 {
-	if d.Input.Custom(plan.Stretch) == "curl" {
-		return curlTime
-	}
-	return washTime
-}
-
 func (d *Work) dayRows() []DayRow {
 	out := make([]DayRow, len(d.Rows))
 	for r, row := range d.Rows {

@@ -194,3 +194,11 @@ func minutesOf(at string) float64 {
 	}
 	return float64(60*h + m)
 }
+
+// wash is what washing and drying the own hair takes, minutes.
+func (d *Work) wash() float64 {
+	if d.Input.Custom(plan.Stretch) == "curl" {
+		return curlTime
+	}
+	return washTime
+}

@@ -236,3 +236,21 @@ func Beyond(mm, low, high float64) string {
 func trim(v float64) string {
 	return strconv.FormatFloat(v, 'f', -1, 64)
 }
+
+// Keys refuses a list that is empty or too long, and keys that are missing or stand
+// twice.
+func Keys[T any](e *Errors, path, label string, list []T, most int, key func(T) string) []string {
+	e.Count(path, label, len(list), 1, most)
+	out := make([]string, len(list))
+	for i, x := range list {
+		k := key(x)
+		switch {
+		case k == "":
+			e.Add(At(path, i)+".key", "It needs a key.")
+		case slices.Contains(out, k):
+			e.Add(At(path, i)+".key", "The key %q stands twice.", k)
+		}
+		out[i] = k
+	}
+	return out
+}

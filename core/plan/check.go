@@ -42,11 +42,11 @@ func (in Input) check() invalid.Errors {
 	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, []plait.Direction{plait.Over, plait.Under})
 	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, []plait.Tension{plait.Slack, plait.Snug})
 
-	pieces := keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
+	pieces := invalid.Keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
 	for i, p := range in.Pieces {
 		p.Check(&bad, invalid.At("pieces", i)+".")
 	}
-	ways := keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
+	ways := invalid.Keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
 	for i, w := range in.Ways {
 		w.check(&bad, invalid.At("ways", i)+".")
 	}
@@ -87,24 +87,6 @@ func (in Input) check() invalid.Errors {
 		bad.Add("fill.piece", "The piece to fill with must be one of the plan's; it is %q.", in.Fill.Piece)
 	}
 	return bad
-}
-
-// keys refuses a list that is empty or too long, and keys that are missing or stand
-// twice.
-func keys[T any](bad *invalid.Errors, path, label string, list []T, most int, key func(T) string) []string {
-	bad.Count(path, label, len(list), 1, most)
-	out := make([]string, len(list))
-	for i, x := range list {
-		k := key(x)
-		switch {
-		case k == "":
-			bad.Add(invalid.At(path, i)+".key", "It needs a key.")
-		case slices.Contains(out, k):
-			bad.Add(invalid.At(path, i)+".key", "The key %q stands twice.", k)
-		}
-		out[i] = k
-	}
-	return out
 }
 
 func (w Way) check(bad *invalid.Errors, path string) {
@@ -166,3 +148,57 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 		}
 	}
 }
+
+// checkCustoms refuses questions that are not asked and sides they do not have.
+func (in Input) checkCustoms(bad *invalid.Errors) {
+	asked := make([]invalid.Question, len(Customs))
+	for i, c := range Customs {
+		asked[i] = invalid.Question{Key: c.Key, Label: c.Ask}
+		for _, side := range c.Sides {
+			asked[i].Options = append(asked[i].Options, side.Key)
+		}
+	}
+	invalid.Answers(bad, "customs.", "There is no question named %q.", in.Customs, asked)
+}
+
+func (in Input) checkAccents(bad *invalid.Errors, pieces []string) {
+	bad.Count("accents", "The number of accents", len(in.Accents), 0, maxAccents)
+	for i, a := range in.Accents {
+		at := invalid.At("accents", i) + "."
+		a.Where.check(bad, at+"where.")
+		bad.Count(at+"count", "How many accents", a.Count, 1, 200)
+		switch {
+		case (a.Piece == "") == (a.Thing == nil):
+			bad.Add(at+"piece", "An accent is a piece of the plan or a small thing: say one of them.")
+		case a.Thing == nil && !slices.Contains(pieces, a.Piece):
+			bad.Add(at+"piece", "The piece must be one of the plan's; it is %q.", a.Piece)
+		case a.Thing != nil:
+			bad.Letters(at+"thing.name", "The name of the thing", a.Thing.Name, 1, 80)
+			bad.Number(at+"thing.massG", "The mass of one", a.Thing.Mass, 0, 50, " g")
+			bad.Count(at+"thing.pack", "How many in a pack", a.Thing.Pack, 1, 5000)
+			hair.CheckPrice(bad, at+"thing.priceMinor", a.Thing.Price)
+		}
+	}
+}
+
+func (u Use) checkMix(bad *invalid.Errors, path string, pieces []string) {
+	if len(u.Mix) == 0 {
+		return
+	}
+	if u.Piece != "" {
+		bad.Add(path+"mix", "A rule names one piece or a mix, not both.")
+	}
+	bad.Count(path+"mix", "The number of pieces in a mix", len(u.Mix), 2, 6)
+	for i, s := range u.Mix {
+		at := invalid.At(path+"mix", i)
+		if !slices.Contains(pieces, s.Piece) {
+			bad.Add(at+".piece", "The piece must be one of the plan's; it is %q.", s.Piece)
+		}
+		bad.Count(at+".parts", "Its parts", s.Parts, 1, 20)
+	}
+}
+
+// maxAccents bounds the accents of a plan.
+const maxAccents = 12
+
+const outerRows = 2

@@ -1,11 +1,5 @@
 package plan
 
-import (
-	"slices"
-
-	"kladotex/core/invalid"
-)
-
 // Custom is a question on which good practitioners disagree and for which a plan has no
 // other setting: its side shows in what is said before, while and after pieces go on.
 type Custom struct {
@@ -78,25 +72,4 @@ var Customs = []Custom{
 		{"night", "Overnight under a scarf", "It sets deeper", "", "Setting foam over all, a scarf, and leave it on overnight."},
 		{"none", "None", "Nothing builds up", "", ""},
 	}},
-}
-
-// Custom is the side the plan takes on a question.
-func (in Input) Custom(key string) string {
-	if side := in.Customs[key]; side != "" {
-		return side
-	}
-	i := slices.IndexFunc(Customs, func(c Custom) bool { return c.Key == key })
-	return Customs[i].Usual
-}
-
-// checkCustoms refuses questions that are not asked and sides they do not have.
-func (in Input) checkCustoms(bad *invalid.Errors) {
-	asked := make([]invalid.Question, len(Customs))
-	for i, c := range Customs {
-		asked[i] = invalid.Question{Key: c.Key, Label: c.Ask}
-		for _, side := range c.Sides {
-			asked[i].Options = append(asked[i].Options, side.Key)
-		}
-	}
-	invalid.Answers(bad, "customs.", "There is no question named %q.", in.Customs, asked)
 }

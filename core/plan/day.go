@@ -94,22 +94,6 @@ func (h Hand) Own() float64 {
 // Someone works where nobody is named.
 var Someone = Hand{Key: "first", Hand: pace.Practised, Does: DoesBoth}
 
-// Dated is the plan's day; nothing settled where nothing was said.
-func (in Input) Dated() Day {
-	if in.Day == nil {
-		return Day{}
-	}
-	return *in.Day
-}
-
-// Hands are those who work: at least one.
-func (in Input) Hands() []Hand {
-	if hands := in.Dated().Hands; len(hands) > 0 {
-		return hands
-	}
-	return []Hand{Someone}
-}
-
 // Trial is a few pieces that were timed on this head, by one who works. It holds whatever else
 // of the plan changes.
 type Trial struct {
@@ -168,35 +152,6 @@ type Slot struct {
 	Longest float64 `json:"longestMin,omitempty" doc:"Its length at most, minutes; left out for the usual"`
 }
 
-// UsualSittings are those of a plan that says nothing: one day, a break of ten minutes after
-// an hour and a half, arms put down. A child sits twice two hours. Common practice, no source.
-func (in Input) UsualSittings() Sittings {
-	s := Sittings{Longest: 8 * 60, At: "09:00", Every: 1, Breaks: Breaks{After: 90, Long: 10, Arms: true}}
-	switch {
-	case in.Child:
-		s.Longest, s.Breaks.After = 2*60, 40
-	case in.OwnHead:
-		s.Longest, s.At, s.Home = 3*60, "18:30", true
-	}
-	return s
-}
-
-// Sittings are how the plan's work is cut up.
-func (in Input) Sittings() Sittings {
-	if s := in.Dated().Sittings; s != nil {
-		return *s
-	}
-	return in.UsualSittings()
-}
-
-// WorkOrder is the plan's working order where it departs from the usual one.
-func (in Input) WorkOrder() WorkOrder {
-	if o := in.Dated().Order; o != nil {
-		return *o
-	}
-	return WorkOrder{}
-}
-
 // LeastSitting is the shortest a sitting may be wished, minutes: shorter ones end before a row
 // does.
 const LeastSitting = 45.0
@@ -219,7 +174,7 @@ func (d Day) check(bad *invalid.Errors, path string) {
 		bad.Number(path+"withinMin", "How long it may take", d.Within, 30, 60*60, " min")
 	}
 	if len(d.Hands) > 0 {
-		keys(bad, path+"hands", "The number of those who work", d.Hands, 2, func(h Hand) string { return h.Key })
+		invalid.Keys(bad, path+"hands", "The number of those who work", d.Hands, 2, func(h Hand) string { return h.Key })
 	}
 	for i, h := range d.Hands {
 		h.check(bad, invalid.At(path+"hands", i)+".")
@@ -317,35 +272,6 @@ func (s Sittings) check(bad *invalid.Errors, path string) {
 			bad.Number(at+".longestMin", fmt.Sprintf("The length of sitting %d", i+1), d.Longest, LeastSitting, mostSitting, " min")
 		}
 	}
-}
-
-// InstallDay is the date of the install; empty while that is open.
-func (in Input) InstallDay() string { return in.Dated().Install }
-
-// Worker is one of those who work, by the day's list; where it names nobody, practised hands.
-func (in Input) Worker(k int) pace.Worker {
-	hand := in.Hands()[k]
-	out := pace.Worker{Hand: hand.Hand, Own: 1, New: hand.New}
-	if in.OwnHead && k == 0 {
-		out.Own = hand.Own()
-	}
-	if in.Day == nil {
-		return out
-	}
-	if len(hand.Logged) > 0 {
-		out.Logged = make(map[string]pace.Timed, len(hand.Logged))
-		for _, l := range hand.Logged {
-			out.Logged[l.Skill] = pace.Timed{Factor: l.Factor * out.Own, Spread: l.Spread}
-		}
-	}
-	timed := map[string]pace.Timed{}
-	for _, t := range in.Day.Trials {
-		if t.By == hand.Key {
-			timed[t.Skill] = out.Time(t.Skill, t.Minutes, t.Rate)
-		}
-	}
-	out.Timed = timed
-	return out
 }
 
 // PlaitingSkill is the skill of parting a section and plaiting its hair; others are ids of

@@ -119,3 +119,24 @@ func (f *finder) picked(at []parting.Direction) []int {
 	slices.Sort(out)
 	return slices.Compact(out)
 }
+
+// outer is, for every place, the outer row it belongs to: 1 for plaits at the hairline, 2 for those
+// beside them, 0 for all others and for what is hooked on a base.
+func outer(f *finder, l *parting.Layout, places []Place) []int {
+	row := make([]int, len(places))
+	ring := map[string]bool{}
+	for i := range places {
+		if p := &places[i]; p.Ground == method.OnPlait && p.Section >= 0 && f.atHairline(p) {
+			row[i] = 1
+			ring[p.ID] = true
+		}
+	}
+	for i := range places {
+		p := &places[i]
+		if row[i] == 0 && p.Ground == method.OnPlait && p.Section >= 0 &&
+			slices.ContainsFunc(l.Sections[p.Section].Neighbours, func(id string) bool { return ring[id] }) {
+			row[i] = 2
+		}
+	}
+	return row
+}

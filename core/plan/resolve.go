@@ -59,3 +59,13 @@ func (in Input) resolve(f *finder, l *parting.Layout) Resolution {
 	in.keep(f, l, r.Places)
 	return r
 }
+
+// keep marks the places that stay as they hang.
+func (in Input) keep(f *finder, l *parting.Layout, places []Place) {
+	if in.Redo == nil {
+		return
+	}
+	for i, row := range outer(f, l, places) {
+		places[i].Kept = row == 0 || row > in.Redo.Rows
+	}
+}

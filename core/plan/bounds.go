@@ -1,0 +1,14 @@
+package plan
+
+// Bounds of the lists of a document.
+const (
+	MaxPieces = 12
+	MaxWays   = 20
+	MaxUses   = 200
+	maxPlaces = 400 // of one use
+	// MaxCount is the most pieces at one place.
+	MaxCount = 6
+)
+
+// MaxFill bounds the pieces to fill with, of either sort.
+const MaxFill = 200

@@ -1,0 +1,243 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kladotex/core/fall"
+	"kladotex/core/hair"
+	"kladotex/core/method"
+	"kladotex/core/pace"
+	"kladotex/core/parting"
+	"kladotex/core/quote"
+)
+
+// HookSpacing is the distance between pieces on the base, mm: as the plan says, else from the
+// thickness of the piece that hangs there; never closer than a piece is thick.
+func (in Input) HookSpacing() float64 { return in.hooksApart(hookShare) }
+
+// shownSpacing is [Input.HookSpacing] on tracks that show.
+func (in Input) shownSpacing() float64 { return in.hooksApart(shownShare) }
+
+func (in Input) hooksApart(share float64) float64 {
+	thick := 0.0
+	for i, use := range in.Uses {
+		if use.names() && (i == 0 || use.Where.Kind == OnBase) {
+			thick = 0
+			for _, key := range use.keys() {
+				thick = max(thick, in.Piece(key).Thickness)
+			}
+		}
+	}
+	spacing := in.Parting.Base.Spacing
+	if spacing == 0 {
+		if in.Custom(Airiness) == "packed" {
+			share = shownShare
+		}
+		spacing = share * thick
+	}
+	return max(parting.MinSpacing, min(parting.MaxSpacing, max(spacing, thick)))
+}
+
+// Wish is what is wanted of the install; nothing where nothing was said.
+func (in Input) Wish() method.Wishes {
+	if in.Wishes == nil {
+		return method.Wishes{}
+	}
+	return *in.Wishes
+}
+
+// PricedBy is what the install is priced by; the usual where nothing was said.
+func (in Input) PricedBy() quote.Basis {
+	if in.Price == nil {
+		return quote.Basis{}
+	}
+	return *in.Price
+}
+
+// Piece is the piece with a key; empty when there is none.
+func (in Input) Piece(key string) hair.Piece {
+	for _, p := range in.Pieces {
+		if p.Key == key {
+			return p
+		}
+	}
+	return hair.Piece{}
+}
+
+// WayName is the method of a way, told apart from others of the same method by number.
+func (in Input) WayName(key string) string {
+	at := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == key })
+	if at < 0 {
+		return key
+	}
+	m, _ := method.Lookup(in.Ways[at].Method)
+	same, number := 0, 0
+	for i, w := range in.Ways {
+		if w.Method == in.Ways[at].Method {
+			same++
+			if i <= at {
+				number++
+			}
+		}
+	}
+	if same > 1 {
+		return fmt.Sprintf("%s (%d)", m.Name, number)
+	}
+	return m.Name
+}
+
+// Fragile tells whether the edges bear less than the rest.
+func (in Input) Fragile() bool {
+	return in.Hair.Edges == hair.FragileEdges || in.Hair.Edges == hair.BareEdges
+}
+
+// Dated is the plan's day; nothing settled where nothing was said.
+func (in Input) Dated() Day {
+	if in.Day == nil {
+		return Day{}
+	}
+	return *in.Day
+}
+
+// Hands are those who work: at least one.
+func (in Input) Hands() []Hand {
+	if hands := in.Dated().Hands; len(hands) > 0 {
+		return hands
+	}
+	return []Hand{Someone}
+}
+
+// UsualSittings are those of a plan that says nothing: one day, a break of ten minutes after
+// an hour and a half, arms put down. A child sits twice two hours. Common practice, no source.
+func (in Input) UsualSittings() Sittings {
+	s := Sittings{Longest: 8 * 60, At: "09:00", Every: 1, Breaks: Breaks{After: 90, Long: 10, Arms: true}}
+	switch {
+	case in.Child:
+		s.Longest, s.Breaks.After = 2*60, 40
+	case in.OwnHead:
+		s.Longest, s.At, s.Home = 3*60, "18:30", true
+	}
+	return s
+}
+
+// Sittings are how the plan's work is cut up.
+func (in Input) Sittings() Sittings {
+	if s := in.Dated().Sittings; s != nil {
+		return *s
+	}
+	return in.UsualSittings()
+}
+
+// WorkOrder is the plan's working order where it departs from the usual one.
+func (in Input) WorkOrder() WorkOrder {
+	if o := in.Dated().Order; o != nil {
+		return *o
+	}
+	return WorkOrder{}
+}
+
+// InstallDay is the date of the install; empty while that is open.
+func (in Input) InstallDay() string { return in.Dated().Install }
+
+// Worker is one of those who work, by the day's list; where it names nobody, practised hands.
+func (in Input) Worker(k int) pace.Worker {
+	hand := in.Hands()[k]
+	out := pace.Worker{Hand: hand.Hand, Own: 1, New: hand.New}
+	if in.OwnHead && k == 0 {
+		out.Own = hand.Own()
+	}
+	if in.Day == nil {
+		return out
+	}
+	if len(hand.Logged) > 0 {
+		out.Logged = make(map[string]pace.Timed, len(hand.Logged))
+		for _, l := range hand.Logged {
+			out.Logged[l.Skill] = pace.Timed{Factor: l.Factor * out.Own, Spread: l.Spread}
+		}
+	}
+	timed := map[string]pace.Timed{}
+	for _, t := range in.Day.Trials {
+		if t.By == hand.Key {
+			timed[t.Skill] = out.Time(t.Skill, t.Minutes, t.Rate)
+		}
+	}
+	out.Timed = timed
+	return out
+}
+
+// Custom is the side the plan takes on a question.
+func (in Input) Custom(key string) string {
+	if side := in.Customs[key]; side != "" {
+		return side
+	}
+	i := slices.IndexFunc(Customs, func(c Custom) bool { return c.Key == key })
+	return Customs[i].Usual
+}
+
+// trimmed is how the ends are cut; nothing where they stay as they come.
+func (in Input) trimmed() Trim {
+	if in.Trim == nil {
+		return Trim{}
+	}
+	return *in.Trim
+}
+
+// CutWords says how the ends are cut, in a sentence.
+func (in Input) CutWords() string {
+	if in.Trim == nil {
+		return "The ends stay as they come."
+	}
+	line, _ := fall.LineOf(in.Trim.Line)
+	name := strings.ToLower(line.Name)
+	switch in.Trim.Shape {
+	case fall.Layers:
+		return fmt.Sprintf("Layers: the lowest row ends at the %s, each row above it higher.", name)
+	case fall.Bob:
+		return fmt.Sprintf("A rounded bob to the %s: the outer rows end there, those beneath a little above, and it lengthens to the face.", name)
+	}
+	return fmt.Sprintf("One blunt line at the %s.", name)
+}
+
+// Wearing is the stature the plan is drawn at, and whether anybody said it.
+func (in Input) Wearing() (stature float64, asked bool) {
+	switch {
+	case in.Stature > 0:
+		return in.Stature, true
+	case in.Child:
+		return childStature, false
+	}
+	return usualStature, false
+}
+
+// Statures taken where nobody asked, mm: 5 ft 5 in, and 4 ft 7 in of a child of ten. From
+// memory of growth charts.
+const (
+	usualStature = 1651.0
+	childStature = 1400.0
+)
+
+// AccentName is what an accent is called.
+func (in Input) AccentName(a Accent) string {
+	if a.Thing != nil {
+		return a.Thing.Name
+	}
+	return in.Piece(a.Piece).Name
+}
+
+// AccentPiece is the index of the piece of an accent, -1 for a small thing.
+func (in Input) AccentPiece(accent int) int {
+	key := in.Accents[accent].Piece
+	if key == "" {
+		return -1
+	}
+	return slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key })
+}
+
+// hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
+// cover it and no more; on those that show they stand closer. Common practice, no source.
+const (
+	hookShare  = 2.2
+	shownShare = 1.6
+)
