@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"kladotex/core/attach"
+	"kladotex/core/craft"
 	"kladotex/core/hours"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
@@ -47,7 +48,7 @@ func Worn(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 		}
 	}
 	for _, t := range hours.BaseTasks(sol) {
-		b.Base += hours.UndoShare * t.Minutes
+		b.Base += craft.UndoShare * t.Minutes
 	}
 	b.Taken = taken / max(1, taken+sol.Layout.OutArea)
 	b.Taken = math.Round(1000*b.Taken) / 1000

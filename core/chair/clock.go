@@ -5,6 +5,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+
+	"kladotex/core/craft"
 )
 
 // Taps that come this soon after one another tell of work that was done before them, ms.
@@ -14,7 +16,6 @@ const together = 12_000
 // was written down afterwards, more holds a pause nobody told of.
 const (
 	leastShare, mostShare = 0.2, 4.0
-	unsaidPause           = 15.0 // minutes
 )
 
 const minute = 60_000.0 // ms
@@ -52,7 +53,7 @@ type group struct {
 
 // believed tells whether the time of a group says anything about pace.
 func (g group) believed() bool {
-	return g.minutes >= leastShare*g.planned && g.minutes <= mostShare*g.planned+unsaidPause
+	return g.minutes >= leastShare*g.planned && g.minutes <= mostShare*g.planned+craft.UnsaidPause
 }
 
 // follow times every hand by its own taps.
@@ -168,7 +169,7 @@ func (w *stream) close() {
 // worked are the minutes a hand was at it, pauses nobody told of apart.
 func (w *stream) worked() (minutes float64) {
 	for _, g := range w.groups {
-		minutes += min(g.minutes, mostShare*g.planned+unsaidPause)
+		minutes += min(g.minutes, mostShare*g.planned+craft.UnsaidPause)
 	}
 	return minutes
 }
@@ -237,9 +238,6 @@ const helps = "helper/"
 // Helper is the key of the hand of a person of the studio who came to help.
 func Helper(person string) string { return helps + person }
 
-// Within an install its own pace counts soon: what was planned weighs as much as so many minutes.
-const plannedWeighs = 20.0
-
 // pace is how much longer than planned a hand takes at a skill, as far as this head tells.
 func (s *State) pace(key string) func(skill string) float64 {
 	actual, planned := map[string]float64{}, map[string]float64{}
@@ -249,13 +247,12 @@ func (s *State) pace(key string) func(skill string) float64 {
 		}
 	}
 	return func(skill string) float64 {
-		return (plannedWeighs + actual[skill]) / (plannedWeighs + planned[skill])
+		return (craft.PlannedWeighs + actual[skill]) / (craft.PlannedWeighs + planned[skill])
 	}
 }
 
 // spread is how far the time that is left may lie from the likely one, a share either way, after so
 // many minutes of work that were timed.
 func spread(timed float64) float64 {
-	const unlogged, least = 0.2, 0.08
-	return max(least, unlogged*math.Sqrt(plannedWeighs/(plannedWeighs+timed)))
+	return max(craft.LeastSpread, craft.Unlogged*math.Sqrt(craft.PlannedWeighs/(craft.PlannedWeighs+timed)))
 }

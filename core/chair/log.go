@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"kladotex/core/craft"
 	"kladotex/core/pace"
 )
 
@@ -97,12 +98,8 @@ func (s *State) Log() Log {
 	return out
 }
 
-// Shares off the plan from which something is said of it.
-const (
-	muchLonger, muchShorter = 1.2, 0.83
-	muchSpoilt              = 0.04
-	quicker                 = 1.25
-)
+// quicker is how many times as fast as before somebody is from where it is said.
+const quicker = 1.25
 
 // change says what to do otherwise, and why.
 func (s *State) change(l *Log) []string {
@@ -113,13 +110,13 @@ func (s *State) change(l *Log) []string {
 		}
 		times := st.Actual / st.Planned
 		switch {
-		case times >= muchLonger:
+		case times >= craft.MuchLonger:
 			text := fmt.Sprintf("%s took %.1f × as long as planned (%.0f min for %.0f)", st.Name, times, st.Actual, st.Planned)
 			if why := s.why(st.Kind); why != "" {
 				text += ": " + why
 			}
 			out = append(out, text+".")
-		case times <= muchShorter:
+		case times <= craft.MuchShorter:
 			out = append(out, fmt.Sprintf("%s went faster than planned: %.0f min for %.0f. The next plan allows less.", st.Name, st.Actual, st.Planned))
 		}
 	}
@@ -131,7 +128,7 @@ func (s *State) change(l *Log) []string {
 	}
 	for _, p := range l.Pieces {
 		name := p.Piece.Called()
-		if share := float64(p.Spoilt) / float64(max(1, p.Used+p.Spoilt)); p.Spoilt >= 2 && share >= muchSpoilt {
+		if share := float64(p.Spoilt) / float64(max(1, p.Used+p.Spoilt)); p.Spoilt >= 2 && share >= craft.MuchSpoilt {
 			out = append(out, fmt.Sprintf("%d of %s spoilt (%.0f %%): stretch the loops before you start, and push the hair up while the latch comes out.", p.Spoilt, name, 100*share))
 		}
 		if p.Piece.Yield > 0 && p.Left >= p.Piece.Yield {

@@ -3,6 +3,8 @@ package chair
 import (
 	"fmt"
 	"strings"
+
+	"kladotex/core/craft"
 )
 
 // View is what one device shows of an install.
@@ -116,12 +118,6 @@ const (
 	restWater = "water"
 )
 
-// Minutes after which arms are put down and water is offered. Common practice, no source.
-const (
-	armsEvery  = 20.0
-	waterEvery = 60.0
-)
-
 // feels are the points at which it is asked how the head feels: after so large a share of the pieces.
 var feels = []struct {
 	key   string
@@ -158,9 +154,9 @@ func (s *State) due(w Wish, next int) []Due {
 	switch {
 	case s.Rests.After > 0 && since(at.rested) >= s.Rests.After:
 		out = append(out, Due{Key: restBreak, Title: "Time for a break", Says: fmt.Sprintf("%.0f min at it. %.0f min for hands, back and head.", since(at.rested), s.Rests.Long), Pauses: true})
-	case s.Rests.Arms && at.own && at.hand == 0 && next >= 0 && s.tasks[next].Arms && since(at.armsDown) >= armsEvery:
+	case s.Rests.Arms && at.own && at.hand == 0 && next >= 0 && s.tasks[next].Arms && since(at.armsDown) >= craft.ArmsUp:
 		out = append(out, Due{Key: restArms, Title: "Arms down", Says: "Two minutes: let them hang, shake the hands out."})
-	case since(at.drank) >= waterEvery:
+	case since(at.drank) >= craft.WaterEvery:
 		out = append(out, Due{Key: restWater, Title: "A sip of water", Says: "For you and for whoever sits."})
 	}
 	return out

@@ -6,6 +6,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/craft"
 	"kladotex/core/scalp"
 )
 
@@ -23,12 +24,10 @@ type BodyLine struct {
 	Share float64 `json:"share" doc:"Its height ÷ stature"`
 }
 
-// Lines are the body lines from the top. Chin, shoulder, waist (the elbow) and hip stand at
-// the stature fractions of Drillis and Contini 1966 (from memory); armpit and mid-back are
-// common practice, no source.
+// Lines are the body lines from the top.
 var Lines = []BodyLine{
-	{"chin", "chin", 0.870}, {"shoulder", "shoulder", 0.818}, {"armpit", "armpit", 0.750},
-	{"mid-back", "mid-back", 0.700}, {"waist", "waist", 0.630}, {"hip", "hip", 0.530},
+	{"chin", "chin", craft.ChinLine}, {"shoulder", "shoulder", craft.ShoulderLine}, {"armpit", "armpit", craft.ArmpitLine},
+	{"mid-back", "mid-back", craft.MidBackLine}, {"waist", "waist", craft.WaistLine}, {"hip", "hip", craft.HipLine},
 }
 
 // reached is how far above a line an end may lie and still reach it, ÷ stature: 2 cm.

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 )
 
@@ -107,7 +108,6 @@ type FormFacts struct {
 	// Folded is true for loose hair, which is folded over the hook and has no loop.
 	Folded bool `json:"folded"`
 	// Hangs is how long it hangs ÷ its length drawn straight: twist, wave and curl spring up.
-	// Common practice, no source.
 	Hangs float64 `json:"hangs" doc:"How long it hangs ÷ its length drawn straight"`
 }
 
@@ -121,14 +121,14 @@ func (f FormFacts) One() string {
 
 // Forms are all forms.
 var Forms = []FormFacts{
-	{Twist, "Pre-looped twist", "pre-looped twists", false, 0.96},
-	{Braid, "Pre-looped braid", "pre-looped braids", false, 1},
-	{SoftLoc, "Soft loc", "soft locs", false, 0.98},
-	{CoilLoc, "Coil loc", "coil locs", false, 0.96},
-	{HandmadeLoc, "Handmade loc", "handmade locs", false, 1},
-	{Bulk, "Bulk hair", "bulk hair", true, 0.95},
-	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true, 0.8},
-	{BraidingHair, "Braiding hair", "braiding hair", true, 1},
+	{Twist, "Pre-looped twist", "pre-looped twists", false, craft.HangsTwist},
+	{Braid, "Pre-looped braid", "pre-looped braids", false, craft.HangsBraid},
+	{SoftLoc, "Soft loc", "soft locs", false, craft.HangsSoftLoc},
+	{CoilLoc, "Coil loc", "coil locs", false, craft.HangsCoilLoc},
+	{HandmadeLoc, "Handmade loc", "handmade locs", false, craft.HangsHandmadeLoc},
+	{Bulk, "Bulk hair", "bulk hair", true, craft.HangsBulk},
+	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true, craft.HangsCurlyBulk},
+	{BraidingHair, "Braiding hair", "braiding hair", true, craft.HangsBraidingHair},
 }
 
 // Facts are those of the form; empty for one that is unknown.
@@ -311,7 +311,3 @@ func (p Piece) Called() string {
 	}
 	return p.Name + ", " + strings.ToLower(p.Colour)
 }
-
-// EdgeStrip is how wide tender edges are left out, mm: baby hair and the first fine row of it. Common
-// practice, no source.
-const EdgeStrip = 8.0

@@ -5,24 +5,11 @@ import (
 	"slices"
 	"strings"
 
+	"kladotex/core/craft"
 	"kladotex/core/need"
 	"kladotex/core/pace"
 	"kladotex/core/plan"
 	"kladotex/core/words"
-)
-
-// Times of getting ready at home. Common practice, no source.
-const (
-	washTime = 75.0 // to wash, dry and stretch the own hair
-	curlTime = 40.0 // to wash and dry it, the curl left
-	eatTime  = 30.0
-	eatAhead = 60.0 // minutes before the first sitting
-	// eveningAt is when a helper begins the evening before.
-	eveningAt = "18:30"
-	// longEvening is what a helper does at most in one evening, minutes.
-	longEvening = 4 * 60.0
-	// longDay is what a day at the head is at most before it is said, minutes.
-	longDay = 8 * 60.0
 )
 
 // date gives the sittings their dates: those of a helper on the evenings before the first.
@@ -66,7 +53,7 @@ func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
 	}
 	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
 	if len(sittings) > 0 {
-		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, eatAhead), Minutes: eatTime})
+		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, craft.EatAhead), Minutes: craft.EatTime})
 	}
 	slices.SortStableFunc(out, func(a, b DayDue) int { return b.Before - a.Before })
 	if day := in.InstallDay(); day != "" {
@@ -148,13 +135,13 @@ func (d *Work) says(p *DayPlan) []string {
 		if s.Minutes > s.Limit {
 			out = append(out, fmt.Sprintf("%s lasts %s, longer than the %s wished: one row is longer by itself. Make sections larger there, or sit longer.", name, words.Minutes(s.Minutes), words.Minutes(s.Limit)))
 		}
-		if s.Minutes > longDay {
+		if s.Minutes > craft.LongDay {
 			out = append(out, fmt.Sprintf("%s lasts %s: more than eight hours is a lot for a head and for hands. Two sittings are kinder, and quicker.", name, words.Minutes(s.Minutes)))
 		}
 		if late := minutesOf(s.At) + s.Minutes; late > 23*60 {
 			out = append(out, fmt.Sprintf("%s would end about %02d:%02d. Begin earlier, or sit shorter and once more.", name, int(late/60)%24, int(late)%60))
 		}
-		if in := d.Input; in.Child && s.Minutes > 150 {
+		if in := d.Input; in.Child && s.Minutes > craft.ChildStill {
 			out = append(out, fmt.Sprintf("%s lasts %s: a child sits still for about two hours at the most, with breaks.", name, words.Minutes(s.Minutes)))
 		}
 	}
@@ -198,7 +185,7 @@ func minutesOf(at string) float64 {
 // wash is what washing and drying the own hair takes, minutes.
 func (d *Work) wash() float64 {
 	if d.Input.Custom(plan.Stretch) == "curl" {
-		return curlTime
+		return craft.CurlTime
 	}
-	return washTime
+	return craft.WashTime
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
@@ -251,6 +252,9 @@ func (d *Work) alone() []sitting.Step {
 	return plain(lone.Steps)
 }
 
+// eveningAt is when a helper begins the evening before.
+const eveningAt = "18:30"
+
 // sittings cuts the work up. A helper who plaits the evening before has sittings of their own.
 func (d *Work) sittings() (out []DaySitting) {
 	helper := slices.IndexFunc(d.Hands, func(h plan.Hand) bool { return h.Evening })
@@ -263,9 +267,9 @@ func (d *Work) sittings() (out []DaySitting) {
 		breaks := d.Crew.Breaks
 		breaks.Arms = false // it is not their own head
 		crew := sitting.Crew{People: make([]sitting.Person, 1), Breaks: breaks}
-		for _, c := range crew.Cut(plain(evening), func(int) float64 { return longEvening }) {
+		for _, c := range crew.Cut(plain(evening), func(int) float64 { return craft.LongEvening }) {
 			s := d.sitting(c, evening, func(int) int { return helper })
-			s.Evening, s.Home, s.At, s.Limit = true, true, eveningAt, longEvening
+			s.Evening, s.Home, s.At, s.Limit = true, true, eveningAt, craft.LongEvening
 			out = append(out, s)
 		}
 		rest = only(d.Steps, func(s *Step) bool { return !s.Plaits })

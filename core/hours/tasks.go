@@ -6,6 +6,7 @@ import (
 	"cmp"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
@@ -47,9 +48,9 @@ func attachTasks(sol *plan.Solved, out []pace.Task, i int) []pace.Task {
 	}
 	for _, a := range p.Accents {
 		if sol.Input.AccentPiece(a) >= 0 {
-			out = append(out, pace.Task{Kind: pace.Hook, Skill: extras, Minutes: pace.AccentTime})
+			out = append(out, pace.Task{Kind: pace.Hook, Skill: extras, Minutes: craft.AccentTime})
 		} else {
-			out = append(out, pace.Task{Kind: pace.Finish, Skill: extras, Minutes: pace.ThingTime})
+			out = append(out, pace.Task{Kind: pace.Finish, Skill: extras, Minutes: craft.ThingTime})
 		}
 	}
 	return out
@@ -71,30 +72,30 @@ func trackTask(t *parting.Track) pace.Task {
 }
 
 // settle is what comes before the first part of any head.
-var settle = pace.Task{Kind: pace.Settle, Skill: string(pace.Settle), Minutes: pace.SettleTime}
+var settle = pace.Task{Kind: pace.Settle, Skill: string(pace.Settle), Minutes: craft.SettleTime}
 
 // tailTask is to put away the tails of the base, netTask to lay its nets; false where there are
 // none.
 func tailTask(sol *plan.Solved) (pace.Task, bool) {
 	n := sol.Layout.Tails()
-	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.TailTime * float64(n)}, n > 0 && sol.Input.Redo == nil
+	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: craft.TailTime * float64(n)}, n > 0 && sol.Input.Redo == nil
 }
 
 func netTask(sol *plan.Solved) (pace.Task, bool) {
-	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: pace.NetTime}, len(sol.Layout.Nets) > 0 && sol.Input.Redo == nil
+	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: craft.NetTime}, len(sol.Layout.Nets) > 0 && sol.Input.Redo == nil
 }
 
 // finishTask is to look the whole head over, fill and trim.
 func finishTask(sol *plan.Solved) pace.Task {
-	minutes := pace.FinishTime + pace.FillTime*float64(sol.Input.Fill.Total())
+	minutes := craft.FinishTime + craft.FillTime*float64(sol.Input.Fill.Total())
 	for i := range sol.Places {
 		p := &sol.Places[i]
 		switch {
 		case p.Kept:
 		case p.Ground == method.OnPlait:
-			minutes += pace.LooseFinish * float64(p.Count)
+			minutes += craft.LooseFinish * float64(p.Count)
 		default:
-			minutes += pace.HookedFinish * float64(p.Count)
+			minutes += craft.HookedFinish * float64(p.Count)
 		}
 	}
 	return pace.Task{Kind: pace.Finish, Skill: string(pace.Finish), Minutes: minutes}
@@ -181,15 +182,11 @@ func timeable(sol *plan.Solved) []Timeable {
 	return out
 }
 
-// UndoShare is what undoing a plait or a track takes ÷ what making it takes. Common practice, no
-// source.
-const UndoShare = 0.35
-
 // Undo is what practised hands take to take a place down, and to undo its plait, minutes.
 func Undo(sol *plan.Solved, i int) (off, base float64) {
 	p := &sol.Places[i]
 	if t, has := plaitTask(sol, i); has {
-		base = UndoShare * t.Minutes
+		base = craft.UndoShare * t.Minutes
 	}
 	return sol.Methods[p.Way].Off() * float64(p.Count), base
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
@@ -37,9 +38,6 @@ type Side struct {
 	Name   string `json:"name"`
 	Reason string `json:"reason"`
 }
-
-// beforeCrown is how far before the crown a part line stops, mm. Common practice, no source.
-const beforeCrown = 25.0
 
 // toCrown is the way from the front hairline over the middle to the crown, mm, of a head that
 // is parted by a line all over.
@@ -75,7 +73,7 @@ var settled = []School{
 			return ""
 		},
 		take: func(in plan.Input, side string) plan.Input {
-			in.Parting.Edges = either(side == "out", max(hair.EdgeStrip, in.Parting.Edges), 0)
+			in.Parting.Edges = either(side == "out", max(craft.EdgeStrip, in.Parting.Edges), 0)
 			return in
 		},
 	},
@@ -93,14 +91,14 @@ var settled = []School{
 				return ""
 			case stop == 0:
 				return "nape"
-			case stop < crown-beforeCrown/2:
+			case stop < crown-craft.BeforeCrown/2:
 				return "before"
 			}
 			return "crown"
 		},
 		take: func(in plan.Input, side string) plan.Input {
 			crown, _ := toCrown(in)
-			in.Parting.Part.Stop = map[string]float64{"nape": 0, "crown": math.Round(crown), "before": math.Round(crown - beforeCrown)}[side]
+			in.Parting.Part.Stop = map[string]float64{"nape": 0, "crown": math.Round(crown), "before": math.Round(crown - craft.BeforeCrown)}[side]
 			return in
 		},
 	},

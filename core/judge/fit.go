@@ -9,8 +9,8 @@ import (
 	"slices"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/parting"
-	"kladotex/core/plait"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
 )
@@ -27,7 +27,7 @@ func Fit(ctx context.Context, sol *plan.Solved, have []Ready, before []wear.Earl
 		load, share, _ := loadHere(sol, i)
 		all = append(all, load)
 		hung := sol.Hung[i]
-		out.Places[i] = PlaceFit{Hung: tenth(hung), Soaked: tenth(plait.Soaked * hung), Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
+		out.Places[i] = PlaceFit{Hung: tenth(hung), Soaked: tenth(craft.Soaked * hung), Load: math.Round(100*load) / 100, Word: wordOf(load, share)}
 		key := p.Zone.Sideless()
 		z := zones[key]
 		if z == nil {

@@ -2,8 +2,8 @@ package judge
 
 import (
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
-	"kladotex/core/plait"
 	"kladotex/core/plan"
 )
 
@@ -43,11 +43,11 @@ const (
 // wordOf is what is said of a load where only a share of the usual is borne.
 func wordOf(load, share float64) LoadWord {
 	switch {
-	case load > share*plait.TooHeavyLoad:
+	case load > share*craft.TooHeavyLoad:
 		return LoadTooHeavy
-	case load > share*plait.HeavyLoad:
+	case load > share*craft.HeavyLoad:
 		return LoadHeavy
-	case load > share*plait.UsualLoad:
+	case load > share*craft.UsualLoad:
 		return LoadUsual
 	}
 	return LoadLight

@@ -5,27 +5,23 @@ import (
 	"math"
 	"slices"
 
-	"kladotex/core/plait"
+	"kladotex/core/craft"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
 	"kladotex/core/words"
 )
-
-// nearlyHeavy is the share of what is heavy from which a head that bears less is told so. Common practice, no
-// source.
-const nearlyHeavy = 0.75
 
 // headLoad is what there is to say about the whole head.
 func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoad {
 	slices.Sort(places)
 	share, whose := 1.0, gentle(sol.Input)
 	if whose != "" {
-		share = plait.GentleShare
+		share = craft.GentleShare
 	}
 	dry := sol.Weight
 	h := HeadLoad{
-		Dry: dry, Soaked: plait.Soaked * dry, Heavy: share * plait.HeavyHead, Most: share * plait.FewNecks,
-		Usual: plait.UsualLoad, NoLimit: noLimit, Says: []string{},
+		Dry: dry, Soaked: craft.Soaked * dry, Heavy: share * craft.HeavyHead, Most: share * craft.FewNecks,
+		Usual: craft.UsualLoad, NoLimit: noLimit, Says: []string{},
 	}
 	if n := len(places); n > 0 {
 		h.Median, h.Greatest = math.Round(10*places[n/2])/10, math.Round(10*places[n-1])/10
@@ -35,7 +31,7 @@ func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoa
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: few necks bear this.", words.Grams(dry), words.Grams(h.Soaked), whose))
 	case dry > h.Heavy:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: heavy to wear.", words.Grams(dry), words.Grams(h.Soaked), whose))
-	case whose != "" && dry > nearlyHeavy*h.Heavy:
+	case whose != "" && dry > craft.NearlyHeavy*h.Heavy:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: nearly the %s from which it is heavy there. Soaked it weighs about %s. Fewer or shorter pieces are kinder.", words.Grams(dry), whose, words.Grams(h.Heavy), words.Grams(h.Soaked)))
 	case whose != "":
 		h.Says = append(h.Says, fmt.Sprintf("%s dry%s: under the %s from which it is heavy there. Soaked it weighs about %s.", words.Grams(dry), whose, words.Grams(h.Heavy), words.Grams(h.Soaked)))

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/plait"
@@ -22,7 +23,7 @@ func loadHere(sol *plan.Solved, i int) (load, share float64, whose string) {
 	p := &sol.Places[i]
 	share = 1
 	if whose = gentleAt(sol, p); whose != "" {
-		share = plait.GentleShare
+		share = craft.GentleShare
 	}
 	return p.Plait.Load(sol.Hung[i]), share, whose
 }
@@ -34,7 +35,7 @@ func gentleAt(sol *plan.Solved, p *plan.Place) string {
 		return " on a child"
 	case sol.Input.Hair.Tender:
 		return " on a tender scalp"
-	case sol.Input.Hair.Density < plait.ThinDensity:
+	case sol.Input.Hair.Density < craft.ThinDensity:
 		return " where hair grows thin"
 	case sol.Input.Fragile() && sol.AtHairline(p):
 		return " on fragile edges"
@@ -46,7 +47,7 @@ func gentleAt(sol *plan.Solved, p *plan.Place) string {
 func loadAt(sol *plan.Solved, i int) (advice.Finding, bool) {
 	p := &sol.Places[i]
 	load, share, whose := loadHere(sol, i)
-	if load <= share*plait.HeavyLoad {
+	if load <= share*craft.HeavyLoad {
 		return advice.Finding{}, false
 	}
 	mass := sol.Input.Pieces[p.Piece].Mass
@@ -62,7 +63,7 @@ func longAt(sol *plan.Solved, i int) (advice.Finding, bool) {
 		return advice.Finding{}, false
 	}
 	stature, _ := sol.Input.Wearing()
-	mm, most := sol.Hangs(p, p.Piece), plait.LongShare*stature
+	mm, most := sol.Hangs(p, p.Piece), craft.LongShare*stature
 	if mm <= most {
 		return advice.Finding{}, false
 	}
@@ -88,15 +89,15 @@ func heavyFinding(on plait.Plait, h hangs, share float64, whose string) advice.F
 	g := float64(h.count)*h.piece + h.others
 	load := on.Load(g)
 	code, severity, word := advice.HeavyHere, advice.Look, "heavy here"
-	if load > share*plait.TooHeavyLoad {
+	if load > share*craft.TooHeavyLoad {
 		code, severity, word = advice.TooHeavy, advice.Danger, "too heavy: not this piece"
 	}
 	return advice.Finding{Code: code, Grade: load, Notice: func() advice.Notice {
 		return advice.Notice{
 			Code: code, Severity: severity,
 			Reason: fmt.Sprintf("%s on about %.0f hairs%s, %.1f times what is usual and about twice that when soaked: %s. %s",
-				words.Grams(g), on.Hairs, whose, load/plait.UsualLoad, word, noLimit),
-			Remedy: lighter(h, on.Bears(share*plait.HeavyLoad), load/(share*plait.HeavyLoad)),
+				words.Grams(g), on.Hairs, whose, load/craft.UsualLoad, word, noLimit),
+			Remedy: lighter(h, on.Bears(share*craft.HeavyLoad), load/(share*craft.HeavyLoad)),
 		}
 	}}
 }
@@ -144,9 +145,9 @@ func gentle(in plan.Input) string {
 func loadOfHead(sol *plan.Solved, total float64, pieces int) []advice.Notice {
 	share, whose := 1.0, gentle(sol.Input)
 	if whose != "" {
-		share = plait.GentleShare
+		share = craft.GentleShare
 	}
-	heavy, most := share*plait.HeavyHead, share*plait.FewNecks
+	heavy, most := share*craft.HeavyHead, share*craft.FewNecks
 	if total <= heavy {
 		return nil
 	}
@@ -155,7 +156,7 @@ func loadOfHead(sol *plan.Solved, total float64, pieces int) []advice.Notice {
 	if total > most {
 		n.Code, n.Severity, word = advice.FewNecks, advice.Danger, "few necks bear this"
 	}
-	n.Reason = fmt.Sprintf("All pieces weigh %s dry, about %s soaked%s: %s. %s", words.Grams(total), words.Grams(plait.Soaked*total), whose, word, noLimit)
+	n.Reason = fmt.Sprintf("All pieces weigh %s dry, about %s soaked%s: %s. %s", words.Grams(total), words.Grams(craft.Soaked*total), whose, word, noLimit)
 	hair := 0.0 // of it the pieces
 	for i := range sol.Places {
 		p := &sol.Places[i]

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/plan"
@@ -22,15 +23,15 @@ func Refusals(in plan.Input) []Refusal {
 	out := []Refusal{}
 	if in.Hair.Edges == hair.BareEdges && in.Parting.Edges == 0 {
 		free := in
-		free.Parting.Edges = hair.EdgeStrip
+		free.Parting.Edges = craft.EdgeStrip
 		behind := in
-		behind.Parting.Edges = 2 * hair.EdgeStrip
+		behind.Parting.Edges = 2 * craft.EdgeStrip
 		out = append(out, Refusal{
 			Code:   advice.BareEdges,
 			Reason: "The edges are bare, and the first row begins at the hairline: nothing hangs there, not even lightly. What is left of the hair would go too. Where it is new, ask a clinician.",
 			Remedies: []Remedy{
-				{fmt.Sprintf("Leave a strip of %s out all round", invalid.Length(hair.EdgeStrip)), free},
-				{fmt.Sprintf("Leave a strip of %s out all round", invalid.Length(2*hair.EdgeStrip)), behind},
+				{fmt.Sprintf("Leave a strip of %s out all round", invalid.Length(craft.EdgeStrip)), free},
+				{fmt.Sprintf("Leave a strip of %s out all round", invalid.Length(2*craft.EdgeStrip)), behind},
 			},
 		})
 	}

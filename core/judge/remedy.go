@@ -10,6 +10,7 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
@@ -71,7 +72,7 @@ func remedies(sol *plan.Solved, z *zoneFound, k *foundKind, have []Ready) []Reme
 // limit is the greatest load that nothing is said of at the worst place, mg a hair.
 func (t *trouble) limit() float64 {
 	_, share, _ := loadHere(t.Solved, t.place)
-	return share * plait.HeavyLoad
+	return share * craft.HeavyLoad
 }
 
 // area is by how many times the area of the worst section must change; 1 where that does not
@@ -84,9 +85,9 @@ func (t *trouble) area() float64 {
 			return (most / d) * (most / d)
 		}
 	case advice.ThinPlait:
-		return math.Pow(plait.ThinShare*thick/d, 2)
+		return math.Pow(craft.ThinShare*thick/d, 2)
 	case advice.TightLoop:
-		return math.Pow(max(0, t.piece.Loop-plait.Hook)/d, 2)
+		return math.Pow(max(0, t.piece.Loop-craft.Hook)/d, 2)
 	case advice.TooHeavy, advice.HeavyHere:
 		load, _, _ := loadHere(t.Solved, t.place)
 		return load / t.limit()
@@ -283,7 +284,7 @@ func (t *trouble) withPiece(p hair.Piece) plan.Input {
 // longest is the longest piece, as sold, that nobody minds at the worst place, mm.
 func (t *trouble) longest() float64 {
 	stature, _ := t.Input.Wearing()
-	return plait.LongShare * stature / t.piece.Form.Facts().Hangs
+	return craft.LongShare * stature / t.piece.Form.Facts().Hangs
 }
 
 // cutStep is to what lengths that pieces are cut to are rounded, mm: half an inch.

@@ -13,6 +13,7 @@ import (
 	"pgregory.net/rapid"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -113,7 +114,7 @@ func TestWordsOfLoadAreTrue(t *testing.T) {
 			others: rapid.SampledFrom([]float64{0, 1, 8, 40}).Draw(t, "others"), hook: rapid.Bool().Draw(t, "hook"),
 		}
 		g := float64(h.count)*h.piece + h.others
-		borne := on.Bears(plait.HeavyLoad)
+		borne := on.Bears(craft.HeavyLoad)
 		if g <= borne {
 			return
 		}
@@ -176,7 +177,7 @@ func TestWordsOfLoad(t *testing.T) {
 	for load, want := range map[float64]LoadWord{1: LoadLight, 5: LoadUsual, 10: LoadHeavy, 30: LoadTooHeavy} {
 		assert.Equal(t, want, wordOf(load, 1))
 	}
-	assert.Equal(t, LoadHeavy, wordOf(5, plait.GentleShare), "where less is borne the same load is heavy")
+	assert.Equal(t, LoadHeavy, wordOf(5, craft.GentleShare), "where less is borne the same load is heavy")
 	// A 4 g piece on a square inch of 190 hairs/cm² is what common practice hangs.
 	in := plan.Default()
 	f, err := Fit(t.Context(), plantest.Solve(t, in), nil, nil)

@@ -1,21 +1,15 @@
 package method
 
 import (
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
-)
-
-// Rates of braiding by hand, for a practised stylist. Common practice, no source.
-const (
-	braidStart = 1.0   // minutes to add the hair at the root
-	braidRate  = 0.011 // minutes per mm of finished braid
-	thirdTime  = 0.3   // to wrap a third of the bundle
 )
 
 // braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
 // take-up.
 func braidedBy(j Job, start float64) Work {
-	return Work{Attach: start, Conceal: j.Piece.Length * braidRate, Unplaited: true, Each: true}
+	return Work{Attach: start, Conceal: j.Piece.Length * craft.PlaitRate, Unplaited: true, Each: true}
 }
 
 // tips are how the ends of a braid are finished.
@@ -54,7 +48,7 @@ var braids = []Method{{
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
 	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
-	work:   func(j Job) Work { return braidedBy(j, braidStart) },
+	work:   func(j Job) Work { return braidedBy(j, craft.BraidStart) },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited.").drawn(moves.OwnStrand, 0, 0),
@@ -84,7 +78,7 @@ var braids = []Method{{
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
-	work:   func(j Job) Work { return braidedBy(j, braidStart+thirdTime) },
+	work:   func(j Job) Work { return braidedBy(j, craft.BraidStart+craft.ThirdTime) },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),

@@ -2,16 +2,9 @@ package method
 
 import (
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
-)
-
-// Minutes to hook one piece where no plait is to be hidden, and more for one whose end is
-// worked into the head of a track, for a practised stylist. Common practice, no source: 120
-// pieces take 40 to 60 minutes with sorting.
-const (
-	hookTime  = 0.42
-	setInTime = 0.3
 )
 
 // hookWay is the way the hook goes; the schools differ.
@@ -48,7 +41,7 @@ var hooks = []Method{{
 		{"hitched", "Hitched like the others", "Where hair falls over it"},
 		{"set-in", "The end worked in, no loop shows", "Where the track begins in sight: the piece's end goes into its first turns"},
 	}}},
-	work:  func(Job) Work { return Work{Attach: hookTime} },
+	work:  func(Job) Work { return Work{Attach: craft.HookTime} },
 	steps: func(r Range) []Step { return hooking(r.Long) },
 	takeDown: func(Range) []Step {
 		return []Step{

@@ -6,9 +6,9 @@ import (
 	"strings"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
-	"kladotex/core/plait"
 )
 
 // spoken lists forms in a sentence.
@@ -50,14 +50,14 @@ func untender(m Method, j Job) []advice.Finding {
 				fmt.Sprintf("A piece of at least %s hides it.", invalid.AtLeast(need))
 		}))
 	}
-	if j.Plait.Diameter < plait.ThinShare*j.Piece.Thickness {
+	if j.Plait.Diameter < craft.ThinShare*j.Piece.Thickness {
 		d, thick := j.Plait.Diameter, j.Piece.Thickness
 		out = append(out, finding(advice.ThinPlait, advice.Look, -d, func() (string, string) {
 			return fmt.Sprintf("The plait comes out %.1f mm thin under a piece %.0f mm thick: it can hardly carry it.", d, thick),
-				resize(math.Ceil(10*math.Pow(plait.ThinShare*thick/d, 2))/10) + fmt.Sprintf("a piece of at most %.1f mm.", math.Floor(10*d/plait.ThinShare)/10)
+				resize(math.Ceil(10*math.Pow(craft.ThinShare*thick/d, 2))/10) + fmt.Sprintf("a piece of at most %.1f mm.", math.Floor(10*d/craft.ThinShare)/10)
 		}))
 	}
-	if need := j.Plait.Diameter + plait.Hook; j.Piece.Loop > 0 && j.Piece.Loop < need {
+	if need := j.Plait.Diameter + craft.Hook; j.Piece.Loop > 0 && j.Piece.Loop < need {
 		need, loop := need, j.Piece.Loop
 		out = append(out, finding(advice.TightLoop, advice.Look, need, func() (string, string) {
 			return fmt.Sprintf("The loop opens %.0f mm; plait and hook together are %.0f mm.", loop, need),
@@ -71,7 +71,7 @@ func untender(m Method, j Job) []advice.Finding {
 // thickness.
 func braidJudge(m Method, j Job) []advice.Finding {
 	out := append(suited(m, j), shortHair(m, j)...)
-	if own, braid := j.Hair*plait.BraidTakeUp, j.Piece.Length; own > braid {
+	if own, braid := j.Hair*craft.BraidTakeUp, j.Piece.Length; own > braid {
 		out = append(out, finding(advice.LongPlait, advice.Look, own, func() (string, string) {
 			return fmt.Sprintf("The own hair, braided about %s, is longer than the braid, %s: it would hang out below.", invalid.Length(own), invalid.Length(braid)),
 				fmt.Sprintf("A braid of at least %s hides it.", invalid.AtLeast(own))
@@ -122,7 +122,7 @@ func vanishing(share float64) judge {
 }
 
 // fatBase finds wraps whose base, plait and piece's tail together, is thicker than the piece
-// below it: it feels fat and tight. Common practice, no source.
+// below it: it feels fat and tight.
 func fatBase(_ Method, j Job) []advice.Finding {
 	d, thick := wrapBase(j), j.Piece.Thickness
 	if d <= thick {
@@ -137,21 +137,19 @@ func fatBase(_ Method, j Job) []advice.Finding {
 // roomy finds thick pieces on plaits that sit tight: drawn through, they tighten the root
 // once more.
 func roomy(_ Method, j Job) []advice.Finding {
-	const thick = 8.0 // mm; common practice, no source
-	if !j.Snug || j.Piece.Thickness <= thick {
+	if !j.Snug || j.Piece.Thickness <= craft.RoomyPiece {
 		return nil
 	}
 	piece := j.Piece.Thickness
 	return []advice.Finding{finding(advice.TightRoot, advice.Look, piece, func() (string, string) {
 		return fmt.Sprintf("A piece %.0f mm thick is drawn through under a plait that sits snug: it tightens the root once more.", piece),
-			fmt.Sprintf("Plait a little slack where it meets the scalp, or take pieces of at most %.0f mm.", thick)
+			fmt.Sprintf("Plait a little slack where it meets the scalp, or take pieces of at most %.0f mm.", craft.RoomyPiece)
 	})}
 }
 
 // anchored finds plaits worked further than the few turns whose twist the method undoes.
 func anchored(m Method, j Job) []advice.Finding {
-	const most = 45.0 // mm: five turns; common practice, no source
-	if j.Plait.Braided <= most {
+	if j.Plait.Braided <= craft.MostAnchored {
 		return nil
 	}
 	braided, name := j.Plait.Braided, m.Name

@@ -5,35 +5,12 @@ import (
 	"math"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
 )
 
 const inch = 25.4
-
-// How thick a plait may be ÷ the piece it vanishes in. Common practice, no source.
-const (
-	inSoft  = 0.8 // twists and soft locs give way
-	inBraid = 0.6
-)
-
-// woundBack is how long a plait may be ÷ the piece it vanishes in when its end is wound back
-// up inside. Common practice, no source.
-const woundBack = 1.9
-
-// Minutes of the loop family, for a practised stylist. Common practice, no source.
-const (
-	hitchTime   = 0.6  // one root hitch
-	passTime    = 0.4  // one pass
-	laceTime    = 0.35 // one pass of a zigzag
-	drawTime    = 0.25 // one more draw of own hair through the loop
-	knotTime    = 0.75 // a hidden knot
-	splitTime   = 0.9  // parting a root in two and plaiting the small strand in
-	stationTime = 1.2  // one piece of several along a plait
-)
-
-// largeSection is the area from which a section counts as large, mm²: about an inch square.
-const largeSection = 600.0
 
 // stretched is how every looped piece is got ready.
 func stretched(j Job) Step {
@@ -112,7 +89,7 @@ func apart(what string) string {
 
 func toTheTip(j Job) float64 {
 	if j.Chosen["long"] == "back" {
-		return woundBack * j.Piece.Length
+		return craft.WoundBack * j.Piece.Length
 	}
 	return j.Piece.Length
 }
@@ -138,7 +115,7 @@ var loops = []Method{{
 	Choices:    []Choice{onLongHair, tipFinish},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		return Work{Passes: n, Attach: hitchTime, Conceal: float64(n) * passTime}
+		return Work{Passes: n, Attach: craft.HitchTime, Conceal: float64(n) * craft.PassTime}
 	},
 	reach: toTheTip,
 	steps: func(r Range) []Step {
@@ -158,7 +135,7 @@ var loops = []Method{{
 			text("Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.").drawn(moves.Weave, 4, 0),
 			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0))
 	},
-	judge: judges(onPlait, vanishing(inSoft), roomy),
+	judge: judges(onPlait, vanishing(craft.InSoft), roomy),
 }, {
 	ID: HitchAndZigzag, Name: "Hitch and zigzag", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Braid}, Grounds: []Ground{OnPlait},
@@ -184,7 +161,7 @@ var loops = []Method{{
 	}}},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		return Work{Passes: n, Attach: hitchTime + drawTime*float64(draws(j)), Conceal: float64(n) * laceTime, Unplaited: j.Chosen["hair"] != "plaited"}
+		return Work{Passes: n, Attach: craft.HitchTime + craft.DrawTime*float64(draws(j)), Conceal: float64(n) * craft.LaceTime, Unplaited: j.Chosen["hair"] != "plaited"}
 	},
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
@@ -218,7 +195,7 @@ var loops = []Method{{
 			off,
 		}
 	},
-	judge: judges(onPlait, vanishing(inBraid), roomy),
+	judge: judges(onPlait, vanishing(craft.InBraid), roomy),
 }, {
 	ID: HiddenKnot, Name: "Hidden-knot fold", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnTrack, OnNet, OnLink},
@@ -237,7 +214,7 @@ var loops = []Method{{
 		Help: "Three for slippery hair",
 	}},
 	Choices: []Choice{knotSide},
-	work:    func(j Job) Work { return Work{Attach: knotTime + 0.1*(j.Settings["turns"]-2)} },
+	work:    func(j Job) Work { return Work{Attach: craft.KnotTime + craft.KnotTurn*(j.Settings["turns"]-2)} },
 	steps: func(r Range) []Step {
 		j := r.Long
 		out := onBase(j)
@@ -277,7 +254,7 @@ var loops = []Method{{
 	}}, tipFinish},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		return Work{Passes: n, Attach: hitchTime + splitTime, Conceal: float64(n) * passTime}
+		return Work{Passes: n, Attach: craft.HitchTime + craft.SplitRootTime, Conceal: float64(n) * craft.PassTime}
 	},
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
@@ -303,7 +280,7 @@ var loops = []Method{{
 			text("Roll the band off the end of the plait; one that will not roll is clipped on the point of a comb slid under it, with no hair above the comb. Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3),
 			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
 	},
-	judge: judges(onPlait, vanishing(inSoft)),
+	judge: judges(onPlait, vanishing(craft.InSoft)),
 }, {
 	ID: Stations, Name: "Stations", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.CurlyBulk, hair.Bulk}, Grounds: []Ground{OnPlait},
@@ -322,7 +299,7 @@ var loops = []Method{{
 		Help: "Tip, body and root; one or two more on the body of a long plait",
 	}},
 	pieces: func(s Settings) int { return int(s["stations"]) },
-	work:   func(Job) Work { return Work{Attach: stationTime} },
+	work:   func(Job) Work { return Work{Attach: craft.StationTime} },
 	reach:  func(j Job) float64 { return 2 * j.Piece.Length }, // the lowest hangs from the tip
 	steps: func(r Range) []Step {
 		n := int(r.Long.Settings["stations"])
@@ -353,7 +330,7 @@ func draws(j Job) int {
 		return 3
 	case j.Chosen["hair"] != "loose": // plaited, or drawn through once and no more
 		return 0
-	case j.Plait.Area >= largeSection:
+	case j.Plait.Area >= craft.LargeSection:
 		return 1
 	}
 	return 2

@@ -13,6 +13,7 @@ import (
 	"strings"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method/moves"
@@ -365,10 +366,6 @@ func (s Step) drawn(id moves.ID, first, last int) Step {
 // Steps are the moves in order, for places from the shortest plait to the longest.
 func (m Method) Steps(r Range) []Step { return m.steps(r) }
 
-// spareBelow is how far below the end of the own hair a piece is cut at the least, mm: what
-// slips while scissors close is never own hair. Common practice, no source.
-const spareBelow = 25.4
-
 // TakeDown are the moves in which the pieces come off again, and cutBelow the distance from
 // the root, mm, above which no piece is cut through: 0 where nothing is cut at all. A move
 // that cuts a loop, a band or a wind above it says how own hair is known to be away.
@@ -377,7 +374,7 @@ func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
 	if !m.cuts {
 		return steps, 0
 	}
-	cutBelow = r.Long.Plait.Length() + spareBelow
+	cutBelow = r.Long.Plait.Length() + craft.SpareBelow
 	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Never cut a piece through above the mark.", cutBelow)
 	return append([]Step{first}, steps...), cutBelow
 }

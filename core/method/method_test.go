@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/plait"
@@ -27,7 +28,7 @@ func job(t *testing.T, id ID, length float64) (Method, Job) {
 		base.Twisted = length - base.Braided
 	}
 	return m, Job{
-		Ground: m.Grounds[0], Plait: base, Hair: length / plait.BraidTakeUp,
+		Ground: m.Grounds[0], Plait: base, Hair: length / craft.BraidTakeUp,
 		Piece:    hair.Piece{Name: "Piece", Form: m.Takes[len(m.Takes)-1], Length: 18 * inch, Thickness: 9, Mass: 4},
 		Settings: m.Usual(), Chosen: m.Decided(nil), Wrapping: &hair.Wrapping{StrandLength: 24 * inch, Strands: 60, PackMass: 100}, Spacing: 19,
 	}

@@ -1,16 +1,9 @@
 package method
 
 import (
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
-)
-
-// Rates of the twist family, for a practised stylist. Common practice, no source.
-const (
-	foldTime  = 0.5   // minutes to draw a strand half through
-	undoTime  = 0.2   // to undo the own twist below its anchor
-	lockTime  = 0.3   // to lock a tip in a gap of the piece
-	twistRate = 0.005 // minutes per mm of twisting
 )
 
 const seal = "Seal the tip as the fibre allows. Hot water scalds: away from skin, towel under, never over a child's back."
@@ -37,7 +30,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: foldTime, Conceal: undoTime + j.Piece.Length*twistRate, Each: true}
+		return Work{Attach: craft.FoldTime, Conceal: craft.UndoTime + j.Piece.Length*craft.TwistRate, Each: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{
@@ -65,7 +58,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: foldTime, Conceal: j.Piece.Length * twistRate, Each: true}
+		return Work{Attach: craft.FoldTime, Conceal: j.Piece.Length * craft.TwistRate, Each: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{
@@ -93,7 +86,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{2, 3},
 	traits: Traits{Pull: Middling, Flat: true, Wet: Dry, Whole: true, Skill: NewHand, Off: 0.5},
 	work: func(j Job) Work {
-		return Work{Attach: sharedTime, Conceal: j.Plait.Length()*twistRate + lockTime}
+		return Work{Attach: craft.SharedTime, Conceal: j.Plait.Length()*craft.TwistRate + craft.LockTime}
 	},
 	steps: func(r Range) []Step {
 		dry := r.Long

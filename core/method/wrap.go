@@ -4,25 +4,10 @@ import (
 	"math"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method/moves"
 	"kladotex/core/supply"
-)
-
-// Rates of the wrap family, for a practised stylist. Common practice, no source.
-const (
-	collarTime = 0.8   // minutes to slide a piece on and draw the end through
-	sharedTime = 0.8   // a hitch that plait and piece share
-	bandTime   = 1.1   // winding a plait down and up round its loc, and the band over it
-	hookedTime = 0.5   // drawing base hair half under a root
-	wrapRate   = 0.014 // minutes per mm wound over
-	coilRate   = 0.010 // minutes per mm of a coil let close
-	// past is wound past the end of the plait, mm.
-	past = 12.7
-	// tailShare is the thickness of a piece's tail ÷ the piece's.
-	tailShare = 0.4
-	// bandedShare is the length covered ÷ that of a plait wound down and back up.
-	bandedShare = 0.55
 )
 
 // ribbonWidth and wrapTail are what every wrap lets be set.
@@ -33,7 +18,7 @@ var (
 
 // wrapBase is the thickness of what is wound over: the plait with the piece's tail lying
 // along it, their cross-sections added, mm.
-func wrapBase(j Job) float64 { return math.Hypot(j.Plait.Diameter, tailShare*j.Piece.Thickness) }
+func wrapBase(j Job) float64 { return math.Hypot(j.Plait.Diameter, craft.TailShare*j.Piece.Thickness) }
 
 // wound is what winding over length mm takes.
 func wound(j Job, length, attach float64) Work {
@@ -41,7 +26,7 @@ func wound(j Job, length, attach float64) Work {
 	ribbon := supply.WrapRibbon(length, wrapBase(j), width) + j.Settings["tailMm"]
 	return Work{
 		Ribbon: ribbon, Turns: length / width, Strands: int(math.Ceil(ribbon / j.Wrapping.StrandLength)),
-		Attach: attach, Conceal: length * wrapRate,
+		Attach: attach, Conceal: length * craft.WrapRate,
 	}
 }
 
@@ -93,13 +78,13 @@ var wraps = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Tight, Flat: false, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
-	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, sharedTime) },
+	work:       func(j Job) Work { return wound(j, j.Plait.Length()+craft.WoundPast, craft.SharedTime) },
 	steps: func(r Range) []Step {
 		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedHitch)...)
 		return append(out,
 			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
 			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 0, 2),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past).drawn(moves.Wind, 2, 3),
+			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
 	},
 	cuts:     true,
@@ -119,7 +104,7 @@ var wraps = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
-	work:       func(j Job) Work { return wound(j, j.Plait.Length()+past, collarTime) },
+	work:       func(j Job) Work { return wound(j, j.Plait.Length()+craft.WoundPast, craft.CollarTime) },
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Stretch the loop of the piece until the plait slides through it."),
@@ -127,7 +112,7 @@ var wraps = []Method{{
 			text("Push the hook under the root, catch the end of the plait and draw it back through; tuck the tail.").drawn(moves.Collar, 1, 4),
 			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
 			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", past).drawn(moves.Collar, 6, 7),
+			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
 	},
@@ -151,7 +136,7 @@ var wraps = []Method{{
 		Key: "starts", Name: "Turns on one spot at each start", Unit: Count, Least: 1, Most: 4, Usual: 2, Help: "Twice round holds the coil where it begins",
 	}},
 	work: func(j Job) Work {
-		return Work{Attach: sharedTime, Conceal: (j.Plait.Length()+past)*coilRate + 0.1*j.Settings["starts"]}
+		return Work{Attach: craft.SharedTime, Conceal: (j.Plait.Length()+craft.WoundPast)*craft.CoilRate + 0.1*j.Settings["starts"]}
 	},
 	steps: func(r Range) []Step {
 		times := map[float64]string{1: "once", 2: "twice", 3: "three times", 4: "four times"}[r.Long.Settings["starts"]]
@@ -159,7 +144,7 @@ var wraps = []Method{{
 		return append(out,
 			text("Open the coil a little below the loop and lay the plait into it: "+times+" round on the first spot.").drawn(moves.Coil, 0, 1),
 			text("Let it close round the plait and go on downward, a finger's breadth at a time; "+times+" round on one spot at each new start.").drawn(moves.Coil, 1, 2),
-			with("Go on until {length} past the end of the plait.", past).drawn(moves.Coil, 2, 3),
+			with("Go on until {length} past the end of the plait.", craft.WoundPast).drawn(moves.Coil, 2, 3),
 			text("Roll it between the palms until it lies smooth.").drawn(moves.Coil, 3, 4))
 	},
 	takeDown: func(Range) []Step {
@@ -168,7 +153,7 @@ var wraps = []Method{{
 			text("Draw piece and plait back out of the loop. Nothing is cut: the coil closes again.").drawn(moves.SharedCoil, 5, 0),
 		}
 	},
-	judge: judges(onPlait, vanishing(inSoft), roomy),
+	judge: judges(onPlait, vanishing(craft.InSoft), roomy),
 }, {
 	ID: Banded, Name: "Plait round loc, banded", Family: Wrap, Base: Plaited,
 	Takes: []hair.Form{hair.HandmadeLoc}, Grounds: []Ground{OnPlait},
@@ -184,16 +169,16 @@ var wraps = []Method{{
 	traits:     Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: PractisedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, {Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: inch, Help: "Its blunt end, inside against the plait"}},
 	work: func(j Job) Work {
-		w := wound(j, bandedShare*j.Plait.Length()+past, collarTime)
-		w.Conceal += bandTime
+		w := wound(j, craft.BandedShare*j.Plait.Length()+craft.WoundPast, craft.CollarTime)
+		w.Conceal += craft.BandTime
 		return w
 	},
-	reach: func(j Job) float64 { return woundBack * j.Piece.Length },
+	reach: func(j Job) float64 { return craft.WoundBack * j.Piece.Length },
 	steps: func(r Range) []Step {
 		return []Step{
 			text("Slide a thin band over the loc and let it wait there.").drawn(moves.Banded, 0, 0),
 			text("Draw the plait through the loc's eye, up to the root.").drawn(moves.Banded, 0, 0),
-			fromTo("Wind the plait round the loc down to about {length}, then back up.", bandedShare*r.Short.Plait.Length(), bandedShare*r.Long.Plait.Length()).drawn(moves.Banded, 0, 2),
+			fromTo("Wind the plait round the loc down to about {length}, then back up.", craft.BandedShare*r.Short.Plait.Length(), craft.BandedShare*r.Long.Plait.Length()).drawn(moves.Banded, 0, 2),
 			text("Push the band up over the end of the plait.").drawn(moves.Banded, 2, 3),
 			with("Hook a thin strand of wrapping hair through the root, its blunt end inside against the plait, {length} of it.", r.Long.Settings["tailMm"]).drawn(moves.Banded, 3, 4),
 			with("Wind it over plait and band, each turn {length} below the last; wind the thinned ends in.", r.Long.Settings["ribbonMm"]).drawn(moves.Banded, 4, 5),
@@ -227,7 +212,7 @@ var wraps = []Method{{
 		{"smooth", "Smooth", "Even turns"},
 		{"teased", "Some loops teased out", "By the thumb, for a grown-in look"},
 	}}},
-	work: func(j Job) Work { return wound(j, j.Piece.Length, hookedTime) },
+	work: func(j Job) Work { return wound(j, j.Piece.Length, craft.HookedTime) },
 	steps: func(r Range) []Step {
 		id, wound := moves.Built, 2
 		if r.Long.Chosen["surface"] == "teased" {

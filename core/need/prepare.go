@@ -5,9 +5,9 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
-	"kladotex/core/plait"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
 )
@@ -31,23 +31,6 @@ type Task struct {
 	Batches []supply.Batch  `json:"batches,omitempty"`
 }
 
-// Rates of preparing at home, minutes each, practised. Common practice, no source.
-const (
-	stretchTime = 0.15 // to stretch one loop
-	cutTime     = 0.35 // to cut one strand and bind its ends
-	splitTime   = 0.2  // to split one unit off without tangling it
-	soakTime    = 20.0 // to soak, rinse, press out and hang up all of it
-	windTime    = 0.1  // to lay one strand of wrapping hair ready
-	bundleTime  = 0.7  // to even out and taper one bundle of braiding hair
-	layTime     = 6.0  // to lay out and mix colours
-	// batchTime is how long one makes locs by hand before a break that is one, minutes.
-	batchTime = 90.0
-)
-
-// tightLoop is the opening of a loop, in thicknesses of its piece, under which it is stretched before the hook goes
-// through it.
-const tightLoop = 1.2
-
 // Tasks are what is prepared at home, in the order it is done.
 func Tasks(sol *plan.Solved, n Need) []Task {
 	in := sol.Input
@@ -70,7 +53,7 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 	}
 	if in.Custom(plan.Rinse) == "rinsed" {
 		out = append(out, Task{
-			Key: "rinse", Title: "Rinse the new hair and dry it", Minutes: soakTime, Wait: supply.SoakHours + supply.DryHours, Before: 1,
+			Key: "rinse", Title: "Rinse the new hair and dry it", Minutes: craft.SoakTime, Wait: craft.SoakHours + craft.DryHours, Before: 1,
 			Steps: []method.Step{
 				{Text: "Lay the new hair in lukewarm water for two hours, bound loosely so that it does not tangle."},
 				{Text: "Rinse until the water stays clear. Do not rub."},
@@ -81,15 +64,15 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 	for k := range n.Pieces {
 		need := &n.Pieces[k]
 		p := in.Piece(need.Piece)
-		if f := p.Form.Facts(); f.Folded || p.Loop >= tightLoop*p.Thickness {
+		if f := p.Form.Facts(); f.Folded || p.Loop >= craft.TightLoop*p.Thickness {
 			continue
 		}
 		count := need.OnHead + need.Fill
 		out = append(out, Task{
-			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + p.Called(), Count: count, Unit: "loop", Minutes: stretchTime * float64(count),
+			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + p.Called(), Count: count, Unit: "loop", Minutes: craft.StretchTime * float64(count),
 			Steps: []method.Step{{
 				Text:    "Open each loop with the tail of a comb or two fingers until the piece itself slips through, about {loop}. A loop too tight spoils the piece when it is forced.",
-				Lengths: map[string]float64{"loop": tightLoop * p.Thickness},
+				Lengths: map[string]float64{"loop": craft.TightLoop * p.Thickness},
 			}},
 		})
 	}
@@ -100,7 +83,7 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 	}
 	if colours(sol) > 1 {
 		out = append(out, Task{
-			Key: "lay", Title: "Lay the pieces out", Minutes: layTime,
+			Key: "lay", Title: "Lay the pieces out", Minutes: craft.LayTime,
 			Steps: []method.Step{{Text: "Lay the pieces of each row in the order of the map, so that nothing is counted at the head."}},
 		})
 	}
@@ -128,7 +111,7 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	strands := (count + cut.Units(1) - 1) / cut.Units(1)
 	t := Task{
 		Key: "cut:" + p.Key, Title: "Cut and split " + p.Called(), Count: strands, Unit: "strand", Before: 1, Cut: &cut,
-		Minutes: cutTime*float64(strands)*boolTo(cut.Cuts > 1) + splitTime*float64(count)*boolTo(cut.Splits > 1),
+		Minutes: craft.CutTime*float64(strands)*boolTo(cut.Cuts > 1) + craft.SplitTime*float64(count)*boolTo(cut.Splits > 1),
 	}
 	if cut.Cuts > 1 {
 		t.Steps = append(t.Steps, method.Step{
@@ -159,7 +142,7 @@ func boolTo(yes bool) float64 {
 func braidTask(p hair.Piece, count int) Task {
 	bundle := supply.BraidBundle(p.Length)
 	t := Task{
-		Key: "bundle:" + p.Key, Title: "Make bundles of " + p.Called(), Count: count, Unit: "bundle", Minutes: bundleTime * float64(count), Before: 1,
+		Key: "bundle:" + p.Key, Title: "Make bundles of " + p.Called(), Count: count, Unit: "bundle", Minutes: craft.BundleTime * float64(count), Before: 1,
 		Steps: []method.Step{
 			{
 				Text:    "Braiding takes up about a seventh: for a braid of {braid} a bundle must be {bundle} long.",
@@ -171,7 +154,7 @@ func braidTask(p hair.Piece, count int) Task {
 	if p.Sold > 0 && p.Sold < bundle {
 		t.Steps = append(t.Steps, method.Step{
 			Text:    "As it is sold, {sold}, it braids down to {short}: plan shorter braids, or feed hair in on the way.",
-			Lengths: map[string]float64{"sold": p.Sold, "short": p.Sold * plait.BraidTakeUp},
+			Lengths: map[string]float64{"sold": p.Sold, "short": p.Sold * craft.BraidTakeUp},
 		})
 	}
 	return t
@@ -193,16 +176,16 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 	packs := m.Strands * float64(count) / float64(wrapping.Strands)
 	return Task{
 		Key: "make:" + p.Key, Title: "Make " + p.Called(), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
-		Made: &m, Batches: supply.Batches(count, m.Minutes, batchTime),
+		Made: &m, Batches: supply.Batches(count, m.Minutes, craft.BatchTime),
 		Steps: []method.Step{
 			{
 				Text:    "Cut a base of cord or hair {base} long, fold it back at the top and leave a loop of {loop}.",
-				Lengths: map[string]float64{"base": m.Base, "loop": supply.LoopLength},
+				Lengths: map[string]float64{"base": m.Base, "loop": craft.LoopLength},
 			},
 			{Text: "Make the first one to its full length and mark it: it is the guide, every other is laid beside it."},
 			{
 				Text:    fmt.Sprintf("Wind wrapping hair from the loop down, turn beside turn, about %.0f strands of {strand} a loc; start each strand {over} over the end of the last.", math.Ceil(m.Strands)),
-				Lengths: map[string]float64{"strand": wrapping.StrandLength, "over": supply.MadeOverlap},
+				Lengths: map[string]float64{"strand": wrapping.StrandLength, "over": craft.MadeOverlap},
 			},
 			{Text: "At the tip wind back upward for a few turns, seal it with a dot of glue, and roll the loc between the palms. Glue stays off skin; air the room."},
 			{Text: fmt.Sprintf("All %d take about %.1f packs of wrapping hair: %.2f of a pack each.", count, packs, m.Strands/float64(wrapping.Strands))},
@@ -227,7 +210,7 @@ func wrapTask(sol *plan.Solved, need *WrapNeed) (Task, bool) {
 	each := float64(need.Strands) / float64(need.Plaits)
 	return Task{
 		Key: "wrap:" + way.Key, Title: "Lay the wrapping hair ready: " + sol.Input.WayName(way.Key), Count: need.Strands, Unit: "strand",
-		Minutes: windTime * float64(need.Strands),
+		Minutes: craft.WindTime * float64(need.Strands),
 		Steps: []method.Step{
 			{
 				Text:    fmt.Sprintf("A plait takes up to {ribbon} of ribbon: %.1f strands of {strand} on average, at most %d; %.2f of a pack.", each, most, each/float64(h.Strands)),
@@ -235,7 +218,7 @@ func wrapTask(sol *plan.Solved, need *WrapNeed) (Task, bool) {
 			},
 			{
 				Text:    "Cut in half it winds faster and goes just as far: every strand is two of {half}. Each new one starts {over} over the end of the last. Split it thin: too much of it makes a fat, heavy, tight base.",
-				Lengths: map[string]float64{"half": h.StrandLength / 2, "over": supply.MadeOverlap},
+				Lengths: map[string]float64{"half": h.StrandLength / 2, "over": craft.MadeOverlap},
 			},
 		},
 	}, true

@@ -1,6 +1,10 @@
 package pace
 
-import "math"
+import (
+	"math"
+
+	"kladotex/core/craft"
+)
 
 // Logged is what one install took someone at one skill.
 type Logged struct {
@@ -11,22 +15,16 @@ type Logged struct {
 	Own bool
 }
 
-const (
-	// guessWeighs is how many minutes of logged work the guess weighs as much as.
-	guessWeighs = 60.0
-	// guessInstalls is how many installs the spread of a first estimate weighs as much as.
-	guessInstalls = 2.0
-	// inRange is how many standard deviations either way hold eighty of a hundred times of a
-	// normal distribution.
-	inRange = 1.2816
-)
+// inRange is how many standard deviations either way hold eighty of a hundred times of a normal
+// distribution.
+const inRange = 1.2816
 
 // Learn is what logged installs say of a skill: how much longer than the rates someone takes at it on
 // another's head, who was guessed to have a hand and to take so much longer on their own. The
 // factor is (k + Σ actual) ÷ (k + Σ predicted) of the guess, with k of 60 minutes; the spread is
 // what holds eighty of a hundred installs, by how far past ones were off.
 func Learn(hand Hand, own float64, log []Logged) Timed {
-	actual, predicted := guessWeighs, guessWeighs
+	actual, predicted := craft.GuessWeighs, craft.GuessWeighs
 	of := func(l Logged) float64 {
 		m := l.Rate * hand.Factor()
 		if l.Own {
@@ -39,9 +37,9 @@ func Learn(hand Hand, own float64, log []Logged) Timed {
 		predicted += of(l)
 	}
 	times := actual / predicted
-	const first = unlogged / inRange
-	off := guessInstalls * first * first
-	n := guessInstalls
+	const first = craft.Unlogged / inRange
+	off := craft.GuessInstalls * first * first
+	n := craft.GuessInstalls
 	for _, l := range log {
 		if p := of(l) * times; p > 0 {
 			off += (l.Actual/p - 1) * (l.Actual/p - 1)
@@ -50,7 +48,7 @@ func Learn(hand Hand, own float64, log []Logged) Timed {
 	}
 	// One more install is off by its own spread and by that of what was learnt.
 	sd := math.Sqrt(off / n * (1 + 1/n))
-	return Timed{hand.Factor() * times, max(leastSpread, within(n)*sd)}
+	return Timed{hand.Factor() * times, max(craft.LeastSpread, within(n)*sd)}
 }
 
 // within is how many standard deviations either way hold eighty of a hundred where the deviation

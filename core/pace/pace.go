@@ -2,11 +2,15 @@
 // until a studio has logged its own installs, a stylist's true time lies within about a fifth
 // of the likely one.
 //
-// The rates are those of practised hands on another's head, medians of what is seen. Common
-// practice, no source. A [Worker] takes longer or less; a timed piece corrects the guess.
+// The rates are those of practised hands on another's head; package craft has them. A [Worker]
+// takes longer or less; a timed piece corrects the guess.
 package pace
 
-import "slices"
+import (
+	"slices"
+
+	"kladotex/core/craft"
+)
 
 // Kind is a kind of work at the head.
 type Kind string
@@ -48,49 +52,20 @@ var (
 	Basing    = []Kind{Tracks, Nets, Plaits}
 )
 
-// Times of practised hands, minutes.
-const (
-	// SettleTime is to detangle, set out and clip away before the first part.
-	SettleTime = 15.0
-	// FinishTime is to check the back, trim and smooth, LooseFinish and HookedFinish what
-	// every piece adds: loose ones are trimmed and rolled, hooked ones looked at.
-	FinishTime   = 10.0
-	LooseFinish  = 0.12
-	HookedFinish = 0.04
-	// NetTime is to lay a net and stitch its edge, TailTime to tuck or stitch one tail.
-	NetTime  = 25.0
-	TailTime = 0.6
-	// AccentTime is to hook one piece on beside another, ThingTime to close a cuff, FillTime
-	// to find a thin spot and hook a piece into it.
-	AccentTime = 0.5
-	ThingTime  = 0.3
-	FillTime   = 0.72
-
-	partTime   = 0.55  // to part one section and clip the rest away
-	plaitRate  = 0.011 // a mm of plait
-	twistRate  = 0.005 // a mm twisted with two strands
-	trackTime  = 0.4   // to part one track
-	trackRate  = 0.008 // a mm of plait worked flat
-	decorative = 4.0   // how much longer a track takes that is drawn to be seen
-	// linkedShare is the share of its length that a plait is worked before it is laid into
-	// the next one.
-	linkedShare = 0.6
-)
-
 // Plait is to part a section and plait its hair: braided and twisted are mm worked in three
 // strands and in two, both 0 where the own hair stays loose.
 func Plait(braided, twisted float64) float64 {
-	return partTime + plaitRate*braided + twistRate*twisted
+	return craft.PartTime + craft.PlaitRate*braided + craft.TwistRate*twisted
 }
 
 // Link is to part a section and lay its plait, that long, mm, into the next one.
-func Link(length float64) float64 { return partTime + plaitRate*linkedShare*length }
+func Link(length float64) float64 { return craft.PartTime + craft.PlaitRate*craft.LinkedShare*length }
 
 // Track is to plait a track of a length, mm, flat.
 func Track(length float64, shows bool) float64 {
-	minutes := trackTime + trackRate*length
+	minutes := craft.CornrowTime + craft.CornrowRate*length
 	if shows {
-		minutes *= decorative
+		minutes *= craft.Decorative
 	}
 	return minutes
 }

@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
+
+	"kladotex/core/craft"
 )
 
 func anyTasks(t *rapid.T) []Task {
@@ -41,7 +43,7 @@ func TestStagesSumToTheTotal(t *testing.T) {
 // Common practice, no source: the own head takes 1.2 to 1.3 times as long as a client's.
 func TestTheOwnHeadTakesLonger(t *testing.T) {
 	tasks := []Task{{Kind: Plaits, Skill: "plaits", Minutes: 100}}
-	client, own := Estimate(tasks, Worker{Hand: Practised, Own: 1}), Estimate(tasks, Worker{Hand: Practised, Own: OwnHead})
+	client, own := Estimate(tasks, Worker{Hand: Practised, Own: 1}), Estimate(tasks, Worker{Hand: Practised, Own: craft.OwnHead})
 	factor := own.Total.Likely / client.Total.Likely
 	assert.True(t, factor >= 1.2 && factor <= 1.3, "%v", factor)
 	for i, h := range Hands[1:] {
@@ -92,7 +94,7 @@ func TestTimedPiecesCorrectTheGuess(t *testing.T) {
 		w := anyWorker(t)
 		real := rapid.Float64Range(0.4, 4).Draw(t, "pace")
 		rate := rapid.Float64Range(0.5, 12).Draw(t, "rate")
-		last := Timed{w.Guess(), unlogged}
+		last := Timed{w.Guess(), craft.Unlogged}
 		var minutes []float64
 		for k := range 5 {
 			m := rate * real

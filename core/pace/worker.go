@@ -3,6 +3,8 @@ package pace
 import (
 	"math"
 	"slices"
+
+	"kladotex/core/craft"
 )
 
 // Hand is how practised someone is.
@@ -20,7 +22,7 @@ const (
 var Hands = []Hand{Beginner, Used, Practised, Fast}
 
 // factors are how much longer each takes than practised hands.
-var factors = map[Hand]float64{Beginner: 1.45, Used: 1.15, Practised: 1, Fast: 0.8}
+var factors = map[Hand]float64{Beginner: craft.BeginnerFactor, Used: craft.UsedFactor, Practised: 1, Fast: craft.FastFactor}
 
 // Factor is how much longer a hand takes than a practised one.
 func (h Hand) Factor() float64 {
@@ -29,25 +31,6 @@ func (h Hand) Factor() float64 {
 	}
 	return 1
 }
-
-// OwnHead is how much longer one takes on one's own head than on another's.
-const OwnHead = 1.25
-
-const (
-	// The k-th piece of a new method, from 0, takes 1 + warmUp × e^(−k ÷ warmPieces) times as
-	// long as later ones.
-	warmUp     = 1.2
-	warmPieces = 4.0
-	// unlogged is the spread of a first estimate either way, and leastSpread what stays
-	// however often a piece was timed.
-	unlogged    = 0.2
-	leastSpread = 0.08
-	// tiredAfter is the work, minutes, after which one tires, and tiredRate by how much every
-	// minute beyond slows what comes then.
-	tiredAfter = 240.0
-	mostTired  = 0.4 // at most so much longer
-	tiredRate  = 0.1 / 60
-)
 
 // Worker is who works: how long they take against the rates of this package.
 type Worker struct {
@@ -81,7 +64,7 @@ func (w Worker) before(skill string) Timed {
 	if t, ok := w.Logged[skill]; ok {
 		return t
 	}
-	return Timed{w.Guess(), unlogged}
+	return Timed{w.Guess(), craft.Unlogged}
 }
 
 // Guess is how much longer the worker takes at what was never timed and never logged.
@@ -93,11 +76,11 @@ func (w Worker) Guess() float64 {
 }
 
 // WarmUp is how much longer the k-th piece of a new method takes, from 0.
-func WarmUp(k int) float64 { return 1 + warmUp*math.Exp(-float64(k)/warmPieces) }
+func WarmUp(k int) float64 { return 1 + craft.WarmUp*math.Exp(-float64(k)/craft.WarmPieces) }
 
 // Tired is how much longer work takes that begins after so many minutes of it in one sitting.
 func Tired(minutes float64) float64 {
-	return 1 + min(mostTired, tiredRate*max(0, minutes-tiredAfter))
+	return 1 + min(craft.MostTired, craft.TiredRate*max(0, minutes-craft.TiredAfter))
 }
 
 // Time corrects the guess of a worker by pieces that were timed: their minutes in the order they
@@ -114,7 +97,7 @@ func (w Worker) Time(skill string, minutes []float64, rate float64) Timed {
 		weight := float64(k + 1)
 		sum, weights = sum+weight*f, weights+weight
 	}
-	return Timed{sum / weights, max(leastSpread, before.Spread/math.Sqrt(weights))}
+	return Timed{sum / weights, max(craft.LeastSpread, before.Spread/math.Sqrt(weights))}
 }
 
 // Run is a worker at work, who remembers how many pieces of a new method are done.

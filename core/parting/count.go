@@ -9,6 +9,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 	"kladotex/core/surface"
@@ -280,7 +281,7 @@ func (p *panel) slivers() (n int) {
 			from, to := (b.LowFrom+b.HighFrom)/2, (b.LowTo+b.HighTo)/2
 			wish := p.grown(r, band.ShareAt((from+to)/2))
 			area := (band.ShareAt(to) - band.ShareAt(from)) * band.Area() * c.Folds(k)
-			if area < sliverShare*wish.Width*wish.Height {
+			if area < craft.SliverShare*wish.Width*wish.Height {
 				n++
 			}
 		}

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
@@ -99,7 +100,7 @@ func TestEveryTotalIsMet(t *testing.T) {
 
 func slivers(l Layout) (ids []string) {
 	for i := range l.Sections {
-		if l.Sections[i].Share < sliverShare {
+		if l.Sections[i].Share < craft.SliverShare {
 			ids = append(ids, l.Sections[i].ID)
 		}
 	}
@@ -286,7 +287,7 @@ func TestSliversAreCountedBeforeDrawing(t *testing.T) {
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		for i := range l.Sections { // a half on either side counts on both
-			if x := &l.Sections[i]; x.Share < sliverShare {
+			if x := &l.Sections[i]; x.Share < craft.SliverShare {
 				if drawn++; math.Abs(x.Centroid[1]) < 0.5 {
 					drawn++
 				}

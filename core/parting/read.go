@@ -8,6 +8,7 @@ import (
 
 	"kladotex/core/advice"
 	"kladotex/core/bond"
+	"kladotex/core/craft"
 	"kladotex/core/scalp"
 )
 
@@ -254,17 +255,9 @@ func (p *panel) channel(h scalp.Head, zone Zone, side Side, first int, run []end
 	return c
 }
 
-// Shares of the wished area (width × height) below and above which a section is
-// warned about, and the widths of tracks, mm. Common practice, no source.
-const (
-	sliverShare   = 0.5
-	oversizeShare = 1.5
-	thinTrack     = 12.0
-	fatTrack      = 45.0
-	// needle is the compactness under which a section is one: a triangle of the usual shape
-	// has ½ by itself.
-	needle, needleTriangle = 0.5, 0.3
-)
+// needle is the compactness under which a section is one: a triangle of the usual shape has ½ by
+// itself.
+const needle, needleTriangle = 0.5, 0.3
 
 // notices looks the layout over.
 func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
@@ -284,9 +277,9 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 			needles = append(needles, x.ID)
 		}
 		switch {
-		case x.Share < sliverShare:
+		case x.Share < craft.SliverShare:
 			slivers = append(slivers, x.ID)
-		case x.Share > oversizeShare:
+		case x.Share > craft.OversizeShare:
 			oversize = append(oversize, x.ID)
 		}
 	}
@@ -308,9 +301,9 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 			continue // pieces hang on the net
 		}
 		switch {
-		case t.Width > fatTrack && !t.Merged:
+		case t.Width > craft.FatCornrow && !t.Merged:
 			fat = append(fat, t.ID)
-		case t.Width < thinTrack && !t.Merged:
+		case t.Width < craft.ThinCornrow && !t.Merged:
 			thin = append(thin, t.ID)
 		}
 	}
@@ -331,8 +324,8 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
 	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")
 	add(advice.Asymmetry, advice.Hint, lone, "section has", "sections have", " no like on the other side, though both sides are parted alike.", "Mirror the change by hand, or take it back.")
-	add(advice.FatTrack, advice.Look, fat, "track is", "tracks are", fmt.Sprintf(" over %.0f mm wide: a fat track lumps and shows.", fatTrack), "More tracks make it thinner.")
-	add(advice.ThinTrack, advice.Look, thin, "track is", "tracks are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", thinTrack), "Fewer tracks make it wider.")
+	add(advice.FatTrack, advice.Look, fat, "track is", "tracks are", fmt.Sprintf(" over %.0f mm wide: a fat track lumps and shows.", craft.FatCornrow), "More tracks make it thinner.")
+	add(advice.ThinTrack, advice.Look, thin, "track is", "tracks are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", craft.ThinCornrow), "Fewer tracks make it wider.")
 	return out
 }
 

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 )
@@ -41,12 +42,12 @@ type NamedSize struct {
 	Size float64 `json:"sizeMm" doc:"Width and height, mm"`
 }
 
-// NamedSizes are the sizes seen in practice. Common practice, no source.
+// NamedSizes are the sizes seen in practice.
 func NamedSizes() []NamedSize {
 	const inch = 25.4
 	return []NamedSize{
-		{"Dense small twists", inch / 2}, {"Small twists", 0.75 * inch}, {"Medium twists", inch},
-		{"Medium locs", 1.25 * inch}, {"Large locs", 1.5 * inch},
+		{"Dense small twists", craft.DenseTwists * inch}, {"Small twists", craft.SmallTwists * inch}, {"Medium twists", craft.MediumTwists * inch},
+		{"Medium locs", craft.MediumLocs * inch}, {"Large locs", craft.LargeLocs * inch},
 	}
 }
 
@@ -102,12 +103,11 @@ type Rule struct {
 }
 
 // startBase is the base a plan of a structure starts with: as many tracks as pieces cover,
-// and beside a crescent of individuals six and six that run together. Common practice, no
-// source.
+// and beside a crescent of individuals more of them, which run together.
 func startBase(structure Structure) Base {
-	b := Base{Kind: Tracks, Run: StraightBack, Tracks: 5, SideTracks: 3, Tails: Tucked}
+	b := Base{Kind: Tracks, Run: StraightBack, Tracks: craft.StartCornrows, SideTracks: craft.StartSideCornrows, Tails: Tucked}
 	if structure == Horseshoe {
-		b.Tracks, b.MergeInto, b.MergeAfter, b.MergeSides = 6, 3, 40, true
+		b.Tracks, b.MergeInto, b.MergeAfter, b.MergeSides = craft.StartCrescentCornrows, craft.StartMergeInto, craft.StartMergeAfter, true
 	}
 	return b
 }
@@ -360,12 +360,9 @@ const (
 	MinRamp, MaxRamp = 0.5, 2.0
 	// MinSpacing and MaxSpacing bound the distance between pieces on a base, mm.
 	MinSpacing, MaxSpacing = 5.0, 80.0
-	// MinTrack is the least width of a track, mm: a loop no longer passes under
-	// a thinner one. Common practice, no source.
-	MinTrack = 8.0
-	maxRows  = 6
-	maxTrack = 60
-	maxSide  = 60
+	maxRows                = 6
+	maxTrack               = 60
+	maxSide                = 60
 	// leastFront, leastInRing and leastBehind are how far front and back meet from
 	// the hairline in front, from a ring along it, and from the nape, mm: room for
 	// a few sections, or for tracks.

@@ -7,6 +7,7 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 
 	"kladotex/core/bond"
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/scalp"
 	"kladotex/core/surface"
@@ -25,10 +26,6 @@ const ovalShare = 0.16
 // designShare is how far a front design reaches from the part towards the ear, as a
 // share of the front.
 const designShare = 0.55
-
-// setBack is how far from the hairline the edge of a net lies that has no ring of
-// individuals round it, mm. Common practice, no source.
-const setBack = 15.0
 
 // outline is the left half of a line round the head, from the front centre to the
 // nape centre, with the places of the landmarks on it.
@@ -196,7 +193,7 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 		surface.GreatCircle(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
 	edges := s.Edges
 	if s.Structure == NetCap && s.Base.NoRing {
-		edges = max(edges, setBack)
+		edges = max(edges, craft.NetSetBack)
 	}
 	if edges > 0 {
 		rings := f.rings(o)
@@ -648,7 +645,7 @@ func (f *frame) besidePart(front *panel) error {
 	}
 	rise := front.patch.Rise()
 	depth := float64(rows) * f.s.Front.Height
-	if most := rise.Whole() - 2*MinTrack; depth > most {
+	if most := rise.Whole() - 2*craft.NarrowestCornrow; depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); f.s.Structure == Horseshoe && fit >= 1 {
 			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
@@ -742,9 +739,9 @@ func (b *baseZone) width() float64 {
 func (f *frame) checkBases() error {
 	var bad invalid.Errors
 	for _, b := range f.bases {
-		if width := b.width(); width < MinTrack {
+		if width := b.width(); width < craft.NarrowestCornrow {
 			bad.Add(b.path, "%d tracks would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
-				b.tracks, invalid.Beyond(width, MinTrack, math.Inf(1)), invalid.AtLeast(MinTrack), math.Floor(width*float64(b.tracks)/MinTrack))
+				b.tracks, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.tracks)/craft.NarrowestCornrow))
 			return bad
 		}
 	}

@@ -2,19 +2,11 @@
 // and what may hang on it. Lengths are mm, areas mm², mass g.
 package plait
 
-import "math"
+import (
+	"math"
 
-// Take-ups: the length of what is worked ÷ that of its hair. Common practice, no source:
-// a 36 in bundle braids down to about 31 in; a two-strand twist takes up about half as
-// much.
-const (
-	BraidTakeUp = 31.0 / 36.0
-	TwistTakeUp = 0.93
+	"kladotex/core/craft"
 )
-
-// packing is the share of a plait's cross-section that is hair; the rest is the
-// air between strands. Common practice, no source.
-const packing = 0.5
 
 // Diameter is the diameter in mm of a plait made of all the hair on area mm² of scalp,
 // with density hairs per mm² of strand mm diameter each: D = √(4·n·A ÷ (π·φ)) with A the
@@ -22,7 +14,7 @@ const packing = 0.5
 func Diameter(area, density, strand float64) float64 {
 	hairs := area * density
 	hair := math.Pi / 4 * strand * strand
-	return math.Sqrt(4 * hairs * hair / (math.Pi * packing))
+	return math.Sqrt(4 * hairs * hair / (math.Pi * craft.Packing))
 }
 
 // Plait is one plait, or the hair that a hook takes hold of.
@@ -55,10 +47,6 @@ const (
 	// Anchor makes a few turns and twists the rest.
 	Anchor Far = "anchor"
 )
-
-// anchorLength is the length of hair that the anchor turns take, mm: three turns of a
-// plait as thick as a pencil. Common practice, no source.
-const anchorLength = 25.0
 
 // Preparation is how the base plaits are made; the schools differ.
 type Preparation struct {
@@ -99,50 +87,13 @@ func (p Preparation) Of(area, hair, density, strand float64) Plait {
 	case Half:
 		worked = hair / 2
 	case Anchor:
-		worked = min(hair, anchorLength)
+		worked = min(hair, craft.AnchorLength)
 	}
 	return Plait{
 		Area: area, Hairs: area * density, Diameter: Diameter(area, density, strand),
-		Braided: worked * BraidTakeUp, Twisted: (hair - worked) * TwistTakeUp, Fed: p.Fed,
+		Braided: worked * craft.BraidTakeUp, Twisted: (hair - worked) * craft.TwistTakeUp, Fed: p.Fed,
 	}
 }
-
-// ThinShare is the least diameter of a plait ÷ thickness of the piece it carries. Common
-// practice, no source.
-const ThinShare = 0.18
-
-// Hook is the thickness of a latch hook, mm, which passes through a loop together with
-// the plait. Common practice, no source.
-const Hook = 2.0
-
-// What hangs on hair, mg a hair. No safe limit is published; UsualLoad is what common
-// practice hangs, no source: a 4 g piece on the 1 in section of 190 hairs per cm². Twice
-// that is heavy, four times too heavy.
-const (
-	UsualLoad    = 3.3
-	HeavyLoad    = 2 * UsualLoad
-	TooHeavyLoad = 4 * UsualLoad
-)
-
-// Soaked is how much heavier a wet install is, until it was weighed. Common practice, no
-// source.
-const Soaked = 2.0
-
-// Masses of all that hangs on a head, g. Common practice, no source: a head carries 150
-// to 600 g. A child, a tender scalp and fragile edges bear two thirds of it.
-const (
-	HeavyHead   = 600.0
-	FewNecks    = 900.0
-	GentleShare = 2.0 / 3
-)
-
-// ThinDensity is the density in hairs per cm² under which hair counts as thin: one standard
-// deviation below the mean of African hair, 190 ± 40 (Loussouarn 2001, from memory).
-const ThinDensity = 150.0
-
-// LongShare is the length of the longest piece, as it hangs, ÷ stature that is kind to a head
-// that bears little: to about the mid-back. Common practice, no source.
-const LongShare = 0.36
 
 // Load is that of so many g on the plait, mg a hair.
 func (p Plait) Load(g float64) float64 { return 1000 * g / p.Hairs }

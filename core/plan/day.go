@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/pace"
@@ -86,7 +87,7 @@ const leastOwn, mostOwn = 1.0, 2.5
 // Own is how many times as long their own head takes.
 func (h Hand) Own() float64 {
 	if h.OwnHead == 0 {
-		return pace.OwnHead
+		return craft.OwnHead
 	}
 	return h.OwnHead
 }

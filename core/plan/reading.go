@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"kladotex/core/craft"
 	"kladotex/core/fall"
 	"kladotex/core/hair"
 	"kladotex/core/method"
@@ -15,10 +16,10 @@ import (
 
 // HookSpacing is the distance between pieces on the base, mm: as the plan says, else from the
 // thickness of the piece that hangs there; never closer than a piece is thick.
-func (in Input) HookSpacing() float64 { return in.hooksApart(hookShare) }
+func (in Input) HookSpacing() float64 { return in.hooksApart(craft.HookShare) }
 
 // shownSpacing is [Input.HookSpacing] on tracks that show.
-func (in Input) shownSpacing() float64 { return in.hooksApart(shownShare) }
+func (in Input) shownSpacing() float64 { return in.hooksApart(craft.ShownShare) }
 
 func (in Input) hooksApart(share float64) float64 {
 	thick := 0.0
@@ -33,7 +34,7 @@ func (in Input) hooksApart(share float64) float64 {
 	spacing := in.Parting.Base.Spacing
 	if spacing == 0 {
 		if in.Custom(Airiness) == "packed" {
-			share = shownShare
+			share = craft.ShownShare
 		}
 		spacing = share * thick
 	}
@@ -109,15 +110,15 @@ func (in Input) Hands() []Hand {
 	return []Hand{Someone}
 }
 
-// UsualSittings are those of a plan that says nothing: one day, a break of ten minutes after
-// an hour and a half, arms put down. A child sits twice two hours. Common practice, no source.
+// UsualSittings are those of a plan that says nothing: one day with breaks, arms put down; for a
+// child two short sittings, on one's own head evenings.
 func (in Input) UsualSittings() Sittings {
-	s := Sittings{Longest: 8 * 60, At: "09:00", Every: 1, Breaks: Breaks{After: 90, Long: 10, Arms: true}}
+	s := Sittings{Longest: craft.LongSitting, At: "09:00", Every: 1, Breaks: Breaks{After: craft.BreakAfter, Long: craft.BreakLong, Arms: true}}
 	switch {
 	case in.Child:
-		s.Longest, s.Breaks.After = 2*60, 40
+		s.Longest, s.Breaks.After = craft.ChildSitting, craft.ChildBreakAfter
 	case in.OwnHead:
-		s.Longest, s.At, s.Home = 3*60, "18:30", true
+		s.Longest, s.At, s.Home = craft.OwnSitting, "18:30", true
 	}
 	return s
 }
@@ -206,17 +207,10 @@ func (in Input) Wearing() (stature float64, asked bool) {
 	case in.Stature > 0:
 		return in.Stature, true
 	case in.Child:
-		return childStature, false
+		return craft.ChildStature, false
 	}
-	return usualStature, false
+	return craft.Stature, false
 }
-
-// Statures taken where nobody asked, mm: 5 ft 5 in, and 4 ft 7 in of a child of ten. From
-// memory of growth charts.
-const (
-	usualStature = 1651.0
-	childStature = 1400.0
-)
 
 // AccentName is what an accent is called.
 func (in Input) AccentName(a Accent) string {
@@ -234,10 +228,3 @@ func (in Input) AccentPiece(accent int) int {
 	}
 	return slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key })
 }
-
-// hookShare is the usual distance between pieces on a base ÷ their thickness: so that they
-// cover it and no more; on those that show they stand closer. Common practice, no source.
-const (
-	hookShare  = 2.2
-	shownShare = 1.6
-)

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -148,7 +149,7 @@ func (s *Solved) Hangs(p *Place, piece int) float64 {
 	x := &s.Input.Pieces[piece]
 	mm := x.Length * x.Form.Facts().Hangs
 	if p.Piece == piece && s.Methods[p.Way].Family == method.Twist {
-		mm *= plait.TwistTakeUp
+		mm *= craft.TwistTakeUp
 	}
 	return mm
 }

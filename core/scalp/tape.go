@@ -5,6 +5,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 )
 
@@ -12,8 +13,8 @@ import (
 // about 8° below the plane of the circumference.
 const earTopAngle = -8 * math.Pi / 180
 
-// Accepted ranges: from a small child's head to the largest adult's, with the
-// hair still on it. Common practice, no source.
+// Bounds of what is accepted: from a small child's head to the largest adult's, with the hair
+// still on it. Common practice, no source.
 const (
 	minCircumference, maxCircumference = 440, 680
 	minFrontToNape, maxFrontToNape     = 240, 460
@@ -38,28 +39,24 @@ type Tapes struct {
 	Ratio float64 `json:"ratio" doc:"Head breadth divided by head length; 0.78 is usual"`
 }
 
-// DefaultRatio is the breadth ÷ length taken when the head was not calipered.
-const DefaultRatio = 0.78
-
 // Preset is a named head size to start from when no tape was taken.
 type Preset struct {
 	Name  string `json:"name"`
 	Tapes Tapes  `json:"tapes"`
 }
 
-// Presets are head sizes from child to extra-large. Common practice, no source:
-// the sizes in which caps are sold, rounded to the quarter inch.
+// Presets are head sizes from child to extra-large.
 func Presets() []Preset {
 	size := func(name string, around, frontToNape, earToEar float64) Preset {
 		const inch = 25.4
-		return Preset{name, Tapes{around * inch, frontToNape * inch, earToEar * inch, 0, DefaultRatio}}
+		return Preset{name, Tapes{around * inch, frontToNape * inch, earToEar * inch, 0, craft.HeadRatio}}
 	}
 	return []Preset{
-		size("Child", 20.5, 13, 11.5),
-		size("Petite", 21.25, 13.5, 12),
-		size("Average", 22, 14, 12.5),
-		size("Large", 23, 14.5, 13),
-		size("Extra-large", 24, 15, 13.5),
+		size("Child", craft.ChildAround, craft.ChildFrontToNape, craft.ChildEarToEar),
+		size("Petite", craft.PetiteAround, craft.PetiteFrontToNape, craft.PetiteEarToEar),
+		size("Average", craft.AverageAround, craft.AverageFrontToNape, craft.AverageEarToEar),
+		size("Large", craft.LargeAround, craft.LargeFrontToNape, craft.LargeEarToEar),
+		size("Extra-large", craft.ExtraLargeAround, craft.ExtraLargeFrontToNape, craft.ExtraLargeEarToEar),
 	}
 }
 

@@ -11,6 +11,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/pace"
 )
 
@@ -46,17 +47,6 @@ type Breaks struct {
 	// Arms are put down where a step is done with raised arms.
 	Arms bool
 }
-
-// Arms are put down for armsDown after armsUp of work with raised arms, minutes. Common
-// practice, no source.
-const (
-	armsUp   = 20.0
-	armsDown = 2.0
-)
-
-// nearlyDue is the share of the work before a break from which one rests rather than break off
-// what comes next.
-const nearlyDue = 0.75
 
 // Span is one person at one step, rests in it.
 type Span struct {
@@ -106,22 +96,22 @@ func (c Crew) do(p *at, s *Step, who int, index int) Span {
 	}
 	const end = 1e-9 // no rest is taken for what rounding leaves
 	// Before a row that would be broken off one rests now, where a break is nearly due.
-	if c.Breaks.After > 0 && p.since >= nearlyDue*c.Breaks.After && p.since+left > c.Breaks.After {
+	if c.Breaks.After > 0 && p.since >= craft.NearlyDue*c.Breaks.After && p.since+left > c.Breaks.After {
 		rest(c.Breaks.Long, false)
 	}
 	for {
 		if c.Breaks.After > 0 && p.since >= c.Breaks.After-end {
 			rest(c.Breaks.Long, false)
 		}
-		if raised && p.raised >= armsUp-end {
-			rest(armsDown, true)
+		if raised && p.raised >= craft.ArmsUp-end {
+			rest(craft.ArmsDown, true)
 		}
 		stretch := left
 		if c.Breaks.After > 0 {
 			stretch = min(stretch, c.Breaks.After-p.since)
 		}
 		if raised {
-			stretch = min(stretch, armsUp-p.raised)
+			stretch = min(stretch, craft.ArmsUp-p.raised)
 		}
 		now += stretch
 		left -= stretch

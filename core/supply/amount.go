@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/stat/distuv"
+
+	"kladotex/core/craft"
 )
 
 // Spares are bought above the count.
@@ -66,18 +68,13 @@ type Odds struct {
 	Short float64 `json:"short"`
 }
 
-// Usual odds. Common practice, no source.
-const (
-	usualSpoilt = 0.02
-	usualShort  = 0.05
-	// logged is how many pieces a studio must have logged before its own rate holds.
-	logged = 200
-)
+// logged is how many pieces a studio must have logged before its own rate holds.
+const logged = 200
 
 // Rate are a studio's odds after so many pieces used and so many spoilt: the usual ones until
 // 200 are logged.
 func Rate(used, spoilt int) Odds {
-	o := Odds{usualSpoilt, usualShort}
+	o := Odds{craft.Spoilt, craft.ShortPacks}
 	if n := used + spoilt; n >= logged {
 		o.Spoilt = float64(spoilt) / float64(n)
 	}

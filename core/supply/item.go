@@ -7,9 +7,9 @@ import (
 	"slices"
 	"strings"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
-	"kladotex/core/plait"
 )
 
 // ItemSchema is the version of the item document that this package writes.
@@ -92,11 +92,11 @@ type FibreFacts struct {
 	Rounds int `json:"rounds" doc:"How often it stands being worn"`
 }
 
-// Fibres are all fibres. Common practice, no source.
+// Fibres are all fibres.
 var Fibres = []FibreFacts{
-	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it.", 2},
-	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round.", 3},
-	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds.", 6},
+	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it.", craft.RoundsSynthetic},
+	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round.", craft.RoundsBlend},
+	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds.", craft.RoundsHuman},
 }
 
 // Facts are those of the fibre; empty for one that is unknown.
@@ -198,7 +198,7 @@ func (i Item) Piece(key, id, colour string) hair.Piece {
 		cut := Cut{Open: i.Open(), Cuts: i.Pack.Cuts, Splits: i.Pack.Splits, Fold: p.Form != hair.BraidingHair}
 		p.Sold, p.Length, p.Mass = i.Open(), cut.Hanging(), i.Mass/float64(i.Pack.Cuts*i.Pack.Splits)
 		if p.Form == hair.BraidingHair {
-			p.Length *= plait.BraidTakeUp
+			p.Length *= craft.BraidTakeUp
 		}
 	}
 	if len(p.Offers) == 0 {

@@ -3,7 +3,7 @@ package supply
 import (
 	"math"
 
-	"kladotex/core/plait"
+	"kladotex/core/craft"
 )
 
 // Cut says how a strand of loose hair becomes units to hang: it is opened out, cut into equal
@@ -33,7 +33,7 @@ func (c Cut) Hanging() float64 {
 func (c Cut) Units(strands int) int { return strands * c.Cuts * c.Splits }
 
 // BraidBundle is the length in mm of a bundle of braiding hair that makes a braid of a finished length.
-func BraidBundle(finished float64) float64 { return finished / plait.BraidTakeUp }
+func BraidBundle(finished float64) float64 { return finished / craft.BraidTakeUp }
 
 // MadeLoc is how a loc is made before it is hung: a base of cord or hair, folded back at its top
 // into a loop, wound over its whole length with wrapping hair.
@@ -49,27 +49,15 @@ type MadeLoc struct {
 	Minutes float64 `json:"minutes"`
 }
 
-// Facts of a loc made by hand. Common practice, no source.
-const (
-	// LoopLength is how much of the base is the loop, mm.
-	LoopLength = 25.0
-	// MadeOverlap is by how much one strand starts over the end of the last, mm.
-	MadeOverlap = 25.0
-	foldBack    = 50.0  // mm of base laid back over itself below the loop
-	madeTurn    = 4.5   // mm of a turn that shows
-	madeRate    = 0.014 // minutes a mm of loc, as wound on the head
-	madeEach    = 2.0   // minutes to cut, fold, seal and roll one
-)
-
 // MakeLoc is how a loc of a length and a thickness (mm) is made with wrapping strands of a
 // length as wound, mm.
 func MakeLoc(length, thickness, strand float64) MadeLoc {
 	// As if all of it lay at the outside: what lies deeper takes a little less.
-	ribbon := WrapRibbon(length, thickness, madeTurn)
-	strands := ribbon / max(1, strand-MadeOverlap)
+	ribbon := WrapRibbon(length, thickness, craft.MadeTurn)
+	strands := ribbon / max(1, strand-craft.MadeOverlap)
 	return MadeLoc{
-		Base: length + LoopLength*2 + foldBack, Ribbon: ribbon, Turns: length / madeTurn, Strands: strands,
-		Minutes: madeEach + madeRate*length,
+		Base: length + craft.LoopLength*2 + craft.FoldBack, Ribbon: ribbon, Turns: length / craft.MadeTurn, Strands: strands,
+		Minutes: craft.MadeEach + craft.MadeRate*length,
 	}
 }
 
@@ -93,10 +81,3 @@ func Batches(n int, each, most float64) []Batch {
 	}
 	return out
 }
-
-// Soaking is what rinsing new hair takes, hours: soaked two, then dried overnight. Common
-// practice, no source.
-const (
-	SoakHours = 2
-	DryHours  = 12
-)

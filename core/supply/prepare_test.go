@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
+
+	"kladotex/core/craft"
 )
 
 const inch = 25.4
@@ -38,8 +40,8 @@ func TestBraidingTakesUp(t *testing.T) {
 func TestALocTakesAboutASeventhOfAPack(t *testing.T) {
 	m := MakeLoc(24*inch, 10, 24*inch)
 	assert.InDelta(t, 0.15, m.Strands/50, 0.03)
-	assert.InEpsilon(t, walked(24*inch, 10, madeTurn, 400000), m.Ribbon, 1e-4)
-	assert.Greater(t, m.Base, 24*inch+LoopLength)
+	assert.InEpsilon(t, walked(24*inch, 10, craft.MadeTurn, 400000), m.Ribbon, 1e-4)
+	assert.Greater(t, m.Base, 24*inch+craft.LoopLength)
 }
 
 // Cutting makes no hair: whatever is cut and split, the lengths add up to those of the strands.

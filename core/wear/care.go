@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 )
@@ -20,15 +21,8 @@ type Care struct {
 	Avoid bool `json:"avoid"`
 }
 
-// Rhythm of care, days. Common practice, no source.
-const (
-	washEvery  = 10
-	rinseEvery = 4
-	nightly    = 1
-)
-
-// soaked is the mass of soaked hair ÷ dry, until somebody weighed it. Common practice, no source.
-const soaked = 2
+// nightly is the rhythm of what is done every night, days.
+const nightly = 1
 
 // curls are the forms whose ends curl and tangle at the nape.
 var curls = []hair.Form{hair.CurlyBulk}
@@ -54,9 +48,9 @@ func (b *Brief) Care() []Care {
 	if b.Water != method.Dry {
 		out = append(out, Care{Key: "dry", Title: "Dry it fully", Text: fmt.Sprintf(
 			"Wet it weighs about %.0f g instead of %.0f g: hold it in a towel while it drips, and let nothing hang free. Then moving air, cool, at the roots until they are dry to the touch: two hours or more. Never to bed, nor under a scarf, while it is damp.",
-			roundTo(soaked*b.Mass, 10), roundTo(b.Mass, 10))})
+			roundTo(craft.Soaked*b.Mass, 10), roundTo(b.Mass, 10))})
 	}
-	out = append(out, Care{Key: "scalp", Title: "The scalp", Every: rinseEvery, Text: "A few drops of light oil, or a diluted rinse, from a nozzle along the parts; press it in with the fingertips, no nails. Little: what builds up at the root mats."})
+	out = append(out, Care{Key: "scalp", Title: "The scalp", Every: craft.RinseEvery, Text: "A few drops of light oil, or a diluted rinse, from a nozzle along the parts; press it in with the fingertips, no nails. Little: what builds up at the root mats."})
 	if slices.ContainsFunc(b.Parts, func(p Part) bool { return slices.Contains(curls, p.Form) }) {
 		out = append(out, Care{Key: "curls", Title: "Curly ends", Every: nightly, Text: "At the nape, every day: take the ends apart by hand, one piece at a time, from the tip upward. No brush, no comb."})
 	}
@@ -74,7 +68,7 @@ func (b *Brief) Care() []Care {
 }
 
 func (b *Brief) rootsOnly() Care {
-	return Care{Key: "wash", Title: "Wash the roots only", Every: washEvery,
+	return Care{Key: "wash", Title: "Wash the roots only", Every: craft.WashEvery,
 		Text: "Shampoo diluted one to ten, from a bottle with a nozzle, along the parts only; fingertips, not nails. Let the water run down the pieces, do not rub them. Rinse until it runs clear."}
 }
 
@@ -142,7 +136,7 @@ func (b *Brief) Dates(c Clock) []Date {
 		}
 	}
 	for _, care := range b.Care() {
-		for d := care.Every; care.Key == "wash" && d > 0 && d < c.Planned-washEvery/2; d += care.Every {
+		for d := care.Every; care.Key == "wash" && d > 0 && d < c.Planned-craft.WashEvery/2; d += care.Every {
 			out = append(out, Date{d, "wash", "Wash the roots, and dry them fully"})
 		}
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -25,34 +26,20 @@ type Rules struct {
 	WithCare bool
 }
 
-// withCare is by how many times such a house goes beyond it.
-const withCare = 2
-
-// foundations are the usual weeks of each foundation, and why. Common practice, no source.
+// foundations are the usual weeks of each foundation, and why.
 var foundations = map[parting.Structure]struct {
 	Weeks
 	why string
 }{
-	parting.AllIndividuals: {Weeks{6, 8}, "Individuals all over: every root grows out alike"},
-	parting.EarToEar:       {Weeks{6, 8}, "Individuals in front: the tracks behind stay covered longer than the front looks new"},
-	parting.Perimeter:      {Weeks{4, 6}, "A ring that is tied up: its roots are what is seen, and the ring can be done again"},
-	parting.Horseshoe:      {Weeks{6, 8}, "Individuals beside the part, tracks at the sides and behind"},
-	parting.PartLine:       {Weeks{4, 6}, "Few individuals at the part: the tracks beside it lift as they grow out"},
-	parting.Linked:         {Weeks{4, 6}, "Linked plaits: one that loosens loosens the next"},
-	parting.NetCap:         {Weeks{4, 6}, "A net: the plaits under it are hard to wash and to dry"},
-	parting.FrontDesign:    {Weeks{3, 5}, "Tracks that are meant to be seen get fuzzy first"},
+	parting.AllIndividuals: {Weeks{craft.LeastAllWeeks, craft.MostAllWeeks}, "Individuals all over: every root grows out alike"},
+	parting.EarToEar:       {Weeks{craft.LeastEarToEarWeeks, craft.MostEarToEarWeeks}, "Individuals in front: the tracks behind stay covered longer than the front looks new"},
+	parting.Perimeter:      {Weeks{craft.LeastPerimeterWeeks, craft.MostPerimeterWeeks}, "A ring that is tied up: its roots are what is seen, and the ring can be done again"},
+	parting.Horseshoe:      {Weeks{craft.LeastHorseshoeWeeks, craft.MostHorseshoeWeeks}, "Individuals beside the part, tracks at the sides and behind"},
+	parting.PartLine:       {Weeks{craft.LeastPartLineWeeks, craft.MostPartLineWeeks}, "Few individuals at the part: the tracks beside it lift as they grow out"},
+	parting.Linked:         {Weeks{craft.LeastLinkedWeeks, craft.MostLinkedWeeks}, "Linked plaits: one that loosens loosens the next"},
+	parting.NetCap:         {Weeks{craft.LeastNetWeeks, craft.MostNetWeeks}, "A net: the plaits under it are hard to wash and to dry"},
+	parting.FrontDesign:    {Weeks{craft.LeastDesignWeeks, craft.MostDesignWeeks}, "Tracks that are meant to be seen get fuzzy first"},
 }
-
-// Caps on the weeks of heads that bear less. Common practice, no source.
-const (
-	childWeeks   = 4
-	fragileWeeks = 6
-	bareWeeks    = 4
-	tenderWeeks  = 6
-	swimWeeks    = 6 // in the water every day it is never quite dry
-	longest      = 16
-	fewPlaces    = 0.05 // the share of places below which a method does not decide
-)
 
 // Reason is one thing that speaks for so many weeks.
 type Reason struct {
@@ -69,7 +56,7 @@ type Reason struct {
 func (b *Brief) reasons(r Rules) []Reason {
 	stretch := func(w Weeks) Weeks {
 		if r.WithCare && b.Edges == hair.StrongEdges && !b.Child && !b.Tender {
-			return Weeks{w.Least, min(longest, withCare*w.Most)}
+			return Weeks{w.Least, min(craft.LongestWeeks, craft.WithCare*w.Most)}
 		}
 		return w
 	}
@@ -84,7 +71,7 @@ func (b *Brief) reasons(r Rules) []Reason {
 	var seen []method.ID
 	for _, p := range b.Parts {
 		m, has := method.Lookup(p.Method)
-		if !has || slices.Contains(seen, p.Method) || float64(p.Places) < fewPlaces*float64(all) {
+		if !has || slices.Contains(seen, p.Method) || float64(p.Places) < craft.FewPlaces*float64(all) {
 			continue
 		}
 		seen = append(seen, p.Method)
@@ -95,11 +82,11 @@ func (b *Brief) reasons(r Rules) []Reason {
 			out = append(out, Reason{Key: key, Text: text, Weeks: Weeks{min(r.Least, weeks), weeks}, protects: key != "wish" && key != "water"})
 		}
 	}
-	limit(b.Child, "child", childWeeks, "A child: lighter, fewer, looser, and worn for a shorter time")
-	limit(b.Edges == hair.FragileEdges, "edges", fragileWeeks, "Fragile edges: they rest sooner")
-	limit(b.Edges == hair.BareEdges, "edges", bareWeeks, "Bare edges: what still grows there rests soon")
-	limit(b.Tender, "scalp", tenderWeeks, "A tender scalp")
-	limit(b.Water == method.Swim, "water", swimWeeks, "In the water often: it is never dry for long")
+	limit(b.Child, "child", craft.ChildWeeks, "A child: lighter, fewer, looser, and worn for a shorter time")
+	limit(b.Edges == hair.FragileEdges, "edges", craft.FragileWeeks, "Fragile edges: they rest sooner")
+	limit(b.Edges == hair.BareEdges, "edges", craft.BareWeeks, "Bare edges: what still grows there rests soon")
+	limit(b.Tender, "scalp", craft.TenderWeeks, "A tender scalp")
+	limit(b.Water == method.Swim, "water", craft.SwimWeeks, "In the water often: it is never dry for long")
 	limit(b.Wish > 0, "wish", b.Wish, "So long was wished for")
 	return out
 }
@@ -135,12 +122,12 @@ type Clock struct {
 	base, protected int
 }
 
-// Weeks gained by doing the outer row, or both outer rows, again. Common practice, no source.
-var gained = [3]int{0, 3, 5}
+// gained are the weeks gained by doing no row, the outer row, or both outer rows again.
+var gained = [3]int{0, craft.RowGains, craft.RowsGain}
 
 // protected is the most weeks that what protects a head lets it be worn, whatever else is done to it.
 func (b *Brief) protected(r Rules) int {
-	most := longest
+	most := craft.LongestWeeks
 	for _, x := range b.reasons(r) {
 		if x.protects {
 			most = min(most, x.Most)
@@ -153,7 +140,7 @@ func (b *Brief) protected(r Rules) int {
 // off, as far as the longest that anything is worn and never past what protects the head.
 func (b *Brief) Clock(r Rules, s *State, day int) Clock {
 	c := Clock{Day: day, Reasons: b.reasons(r), Next: -1}
-	least, most := longest, longest
+	least, most := craft.LongestWeeks, craft.LongestWeeks
 	decides := 0
 	for i, x := range c.Reasons {
 		least = min(least, x.Least)
@@ -206,27 +193,17 @@ func rowsOf(n int) string {
 	return "The outer row"
 }
 
-// Days between looks. Common practice, no source: pull shows in the first two days, the rest comes
-// slowly.
-const (
-	firstLook  = 2
-	secondLook = 7
-	lookEvery  = 14
-	closeLooks = 7 // of a child, a tender scalp and edges that are not strong
-	lookEarly  = 2 // days before it is due that a look counts as it
-)
-
 // Looks are the days on which a head is looked at, the last of them that of the taking down.
 func (b *Brief) Looks(planned int) []int {
-	every := lookEvery
+	every := craft.LookEvery
 	if b.Child || b.Tender || b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges {
-		every = closeLooks
+		every = craft.CloseLooks
 	}
-	out := []int{firstLook}
-	for d := secondLook; d < planned-lookEarly; d += every {
+	out := []int{craft.FirstLook}
+	for d := craft.SecondLook; d < planned-craft.LookEarly; d += every {
 		out = append(out, d)
 	}
-	return append(out, max(planned, firstLook))
+	return append(out, max(planned, craft.FirstLook))
 }
 
 // nextCheck is the first look that nobody took yet; after a sign, sooner.
@@ -238,16 +215,13 @@ func (b *Brief) nextCheck(s *State, planned int) int {
 	looks := b.Looks(planned)
 	next := looks[len(looks)-1]
 	for _, d := range looks {
-		if d > last+lookEarly || last < 0 {
+		if d > last+craft.LookEarly || last < 0 {
 			next = d
 			break
 		}
 	}
 	if last >= 0 && s.worry() > None {
-		next = min(next, last+again)
+		next = min(next, last+craft.LookAgain)
 	}
 	return max(next, last+1)
 }
-
-// again is after how many days a sign is looked at again. Common practice, no source.
-const again = 3

@@ -3,38 +3,23 @@ package wear
 import (
 	"math"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 )
 
 // rate is growth of hair, mm a day, with its standard deviation.
 type rate struct{ mean, spread float64 }
 
-// Growth of African and of Caucasian hair: 256 ± 44 and 396 ± 55 µm a day (Loussouarn 2001, British
-// Journal of Dermatology 145, cited from memory). The half inch a month that is often said is the
-// latter; what lies between in texture is taken to lie between in growth.
+// Growth by texture: what lies between coily and straight is taken to lie between in growth.
 var (
-	coily    = rate{0.256, 0.044}
-	straight = rate{0.396, 0.055}
+	coily    = rate{craft.GrowthCoily, craft.GrowthCoilySpread}
+	straight = rate{craft.GrowthStraight, craft.GrowthStraightSpread}
 	growth   = map[hair.Texture]rate{
 		hair.Coily:    coily,
 		hair.Curly:    {(coily.mean + straight.mean) / 2, (coily.spread + straight.spread) / 2},
 		hair.Wavy:     straight,
 		hair.Straight: straight,
 	}
-)
-
-// Hairs that fall from a whole head in a day: 50 to 100 (advice of dermatologists' associations, cited
-// from memory).
-const (
-	shedLeast = 50
-	shedMost  = 100
-)
-
-// Mass of a mm³ of hair, g (keratin, about 1.3 g/cm³; from memory), and the share of a loose ball
-// of combed-out hair that is hair. The latter is common practice, no source.
-const (
-	hairDensity = 1.3e-3
-	ballShare   = 0.04
 )
 
 // Grown is how much own hair stands between scalp and piece.
@@ -77,10 +62,10 @@ type Shed struct {
 // ShedIn is the hair that comes loose when a head that was plaited up for so many days is undone: all
 // that fell meanwhile, of the share that was taken up. It is no loss of hair.
 func (b *Brief) ShedIn(days int) Shed {
-	s := Shed{Days: days, Least: int(math.Round(shedLeast * float64(days) * b.Taken)), Most: int(math.Round(shedMost * float64(days) * b.Taken))}
+	s := Shed{Days: days, Least: int(math.Round(craft.ShedLeast * float64(days) * b.Taken)), Most: int(math.Round(craft.ShedMost * float64(days) * b.Taken))}
 	d := b.Strand / 1000
 	volume := float64(s.Most) * math.Pi * d * d / 4 * b.Hair
-	s.Mass = hairDensity * volume
-	s.Ball = 2 * math.Cbrt(3*volume/ballShare/(4*math.Pi))
+	s.Mass = craft.HairDensity * volume
+	s.Ball = 2 * math.Cbrt(3*volume/craft.BallShare/(4*math.Pi))
 	return s
 }

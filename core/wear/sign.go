@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/invalid"
 )
 
@@ -72,10 +73,6 @@ func either(some, bad []Advice) func(Grade, int) []Advice {
 	}
 }
 
-// freshMatting is the day before which matting at the roots is loosened by hand rather than taken
-// down.
-const freshMatting = 28
-
 // signs are what is looked for. Common practice, no source; what hurts or breaks is for a clinician.
 var signs = []Sign{
 	{Key: "pulling", Ask: "Does it pull?", Since: 0, Where: "Temples, nape and along the part: look for bumps at the roots, press lightly beside them.",
@@ -132,7 +129,7 @@ var signs = []Sign{
 			switch {
 			case g == Bad:
 				return []Advice{{Do: TakeDown, Text: "Roots that have grown together get harder to undo by the day: take it down within three days, by fingers, and cut nothing at the root.", Within: 3}}
-			case g == Some && day < freshMatting:
+			case g == Some && day < craft.FreshMatting:
 				return []Advice{{Do: Tend, Text: "Part the roots by hand after every night, from the nape up."}}
 			case g == Some:
 				return []Advice{

@@ -5,18 +5,9 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
-)
-
-// Minutes of what follows once all pieces are off. Common practice, no source.
-const (
-	combTime    = 12.0  // to crumble build-up and slide out shed hair, whatever the head
-	combEach    = 0.25  // the same for each plait
-	combHook    = 0.05  // and for each piece that was hooked on a base
-	combWeekly  = 0.06  // and more of it for every week, as a share
-	washTime    = 45.0  // detangle damp, wash, condition
-	longTakeoff = 240.0 // minutes from which a second sitting or second hands are advised
 )
 
 // Guide is how a head comes off.
@@ -58,13 +49,6 @@ type GuidePart struct {
 	Back int `json:"usuallyBack"`
 }
 
-// Shares of pieces that come back whole, by how they came off. Common practice, no source: most of
-// what was hooked, nearly all that was made by hand, none of what was cut.
-const (
-	hookedBack = 0.85
-	wholeBack  = 0.95
-)
-
 // comesBack is how many of a part usually come back.
 func comesBack(p Part) int {
 	m, _ := method.Lookup(p.Method)
@@ -72,9 +56,9 @@ func comesBack(p Part) int {
 	case !m.Whole() || p.Form == hair.BraidingHair:
 		return 0
 	case p.Form == hair.HandmadeLoc:
-		return int(math.Round(wholeBack * float64(p.Pieces)))
+		return int(math.Round(craft.WholeBack * float64(p.Pieces)))
 	}
-	return int(math.Round(hookedBack * float64(p.Pieces)))
+	return int(math.Round(craft.HookedBack * float64(p.Pieces)))
 }
 
 // Takedown is how a head comes off after so many days.
@@ -89,16 +73,16 @@ func (b *Brief) Takedown(days int) Guide {
 	// The end of the own hair has grown away from the scalp; what grows fast counts.
 	likely, spread := b.GrownIn(days)
 	grown := likely + 2*spread
-	comb := combTime
+	comb := craft.CombTime
 	for _, onBase := range []bool{true, false} { // what lies on the base comes off first
 		for _, p := range b.Parts {
 			if (p.Ground != method.OnPlait) != onBase {
 				continue
 			}
 			if onBase {
-				comb += combHook * float64(p.Places)
+				comb += craft.CombHook * float64(p.Places)
 			} else {
-				comb += combEach * float64(p.Places)
+				comb += craft.CombEach * float64(p.Places)
 			}
 			m, _ := method.Lookup(p.Method)
 			part := GuidePart{p.Key, p.Name, p.Method, m.Name, p.Places, p.Pieces, p.CutBelow, p.TakesDown, comesBack(p)}
@@ -111,8 +95,8 @@ func (b *Brief) Takedown(days int) Guide {
 		}
 	}
 	g.Base = b.Base * factor
-	g.Comb = comb * (1 + combWeekly*float64(days)/7) * factor
-	g.Wash = washTime * factor
+	g.Comb = comb * (1 + craft.CombWeekly*float64(days)/7) * factor
+	g.Wash = craft.TakenWash * factor
 	g.Total = g.Off + g.Base + g.Comb + g.Wash
 	g.Before = []string{
 		"Sit at a table with good light, a bowl for cuffs and one for pieces that can be used again. Clip all away but the lowest row at the back.",
@@ -123,7 +107,7 @@ func (b *Brief) Takedown(days int) Guide {
 			"Before the first cut mark every piece where the own hair ends, felt between two fingers, not guessed. A piece is cut through below its mark alone: above it the own hair runs inside.",
 			"What else is cut, such as a loop, a fold or a wind of wrapping hair, lies around the own hair, not with it: it is drawn away from it first, until there is light between, and one blade is slid under it alone. Where nothing can be seen between the two, nothing is cut: it is undone by fingers.")
 	}
-	if g.Total > longTakeoff {
+	if g.Total > craft.LongTakeoff {
 		g.Before = append(g.Before, "It is long: split it over two evenings, plaits that are open tied into loose ones overnight, or ask for second hands.")
 	}
 	g.After = []string{
@@ -152,26 +136,18 @@ func marked(steps []method.Step, grown float64) []method.Step {
 	return out
 }
 
-// Days of rest before the next install. Common practice, no source.
-const (
-	restShort = 3  // after up to four weeks
-	restUsual = 7  // after up to eight
-	restLong  = 14 // after more, or where the edges are not strong
-	restHurt  = 28 // where it hurt or the edges thinned
-)
-
 // Rest is how many days own hair and scalp rest after so many days of wear, and why.
 func (b *Brief) Rest(days int, felt Comfort, edges Change) (int, string) {
 	weeks := (days + 3) / 7
 	switch {
 	case edges == Worse || felt == Painful:
-		return restHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls, and a clinician's look where it does not mend."
+		return craft.RestHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls, and a clinician's look where it does not mend."
 	case b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges || b.Tender || weeks > 8:
-		return restLong, fmt.Sprintf("After %s, with %s: two weeks to rest, washed and conditioned at least twice.", worn(days), b.delicate(weeks))
+		return craft.RestLong, fmt.Sprintf("After %s, with %s: two weeks to rest, washed and conditioned at least twice.", worn(days), b.delicate(weeks))
 	case weeks > 4:
-		return restUsual, fmt.Sprintf("After %s: a week to rest, washed and conditioned.", worn(days))
+		return craft.RestUsual, fmt.Sprintf("After %s: a week to rest, washed and conditioned.", worn(days))
 	}
-	return restShort, fmt.Sprintf("After %s: wash, condition, and let the scalp breathe for some days.", worn(days))
+	return craft.RestShort, fmt.Sprintf("After %s: wash, condition, and let the scalp breathe for some days.", worn(days))
 }
 
 // worn says for how long a head was worn.
@@ -205,19 +181,11 @@ type Renewal struct {
 	Why  string `json:"why"`
 }
 
-// Of doing rows again, common practice, no source.
-const (
-	fewestRing = 6    // places below which there is no ring to speak of
-	ringAfter  = 21   // days before which the ring is no older than the rest looks
-	showsGrown = 10.0 // mm grown out from which the second row is seen too
-	weekCosts  = 2    // a week gained by the second row may cost so many times one gained by the first
-)
-
 // Renewals are doing the outer row again, and both, after so many days; empty where no pieces hang
 // loose at the hairline.
 func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 	out := []Renewal{}
-	if b.Ring[0].Places < fewestRing {
+	if b.Ring[0].Places < craft.FewestRing {
 		return out
 	}
 	row := func(k int) (r Renewal) {
@@ -232,15 +200,15 @@ func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 	one := row(1)
 	grown, _ := b.GrownIn(days)
 	switch {
-	case s.RenewedOn >= 0 && days-s.RenewedOn < ringAfter:
+	case s.RenewedOn >= 0 && days-s.RenewedOn < craft.RingAfter:
 		one.Why = "It was done again a short while ago."
 	case c.State == Over:
 		one.Why = "The head is past its day: take it down, a new ring would hold old hair longer."
-	case one.Weeks < 1 && c.protected < longest:
+	case one.Weeks < 1 && c.protected < craft.LongestWeeks:
 		one.Why = fmt.Sprintf("It would gain nothing: this head rests after %s, however new its ring looks.", weeks(c.protected))
 	case one.Weeks < 1:
 		one.Why = "It is worn as long as anything is worn already."
-	case days < ringAfter:
+	case days < craft.RingAfter:
 		one.Why = fmt.Sprintf("Only %.0f mm have grown out: put back what is loose, and wait.", grown)
 	default:
 		one.Pays = true
@@ -258,9 +226,9 @@ func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 		two.Why = one.Why
 	case extra < 1:
 		two.Why = "The second row would gain nothing more."
-	case grown < showsGrown:
+	case grown < craft.ShowsGrown:
 		two.Why = "The second row is still covered by the first."
-	case more/float64(extra) > weekCosts*one.Minutes/float64(one.Weeks):
+	case more/float64(extra) > craft.WeekCosts*one.Minutes/float64(one.Weeks):
 		two.Why = fmt.Sprintf("%.0f min more for %s more; a week of the ring costs %.0f. It does not pay.", more, weeks(extra), one.Minutes/float64(one.Weeks))
 	default:
 		two.Pays = true

@@ -9,6 +9,7 @@
 package wear
 
 import (
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -89,12 +90,10 @@ type Row struct {
 // heads take longer, as package pace has it.
 func (b *Brief) factor() float64 {
 	if b.OwnHead {
-		return ownHead
+		return craft.OwnHead
 	}
 	return 1
 }
-
-const ownHead = 1.25
 
 // Earlier is an install the same person wore before.
 type Earlier struct {

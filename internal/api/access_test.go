@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/craft"
 	"kladotex/core/pace"
 	"kladotex/internal/store"
 )
@@ -196,7 +197,7 @@ func TestTheDemoLetsAnyoneInAndOthersNobody(t *testing.T) {
 	require.NoError(t, err)
 	var facts studioFacts
 	s.send("GET", "/api/v1/studio", "").json(t, &facts)
-	assert.Equal(t, []personEntry{{p.ID, "Ikaika", store.Apprentice, PersonPace{pace.Practised, pace.OwnHead}}}, facts.Demo)
+	assert.Equal(t, []personEntry{{p.ID, "Ikaika", store.Apprentice, PersonPace{pace.Practised, craft.OwnHead}}}, facts.Demo)
 	assert.Equal(t, 404, s.send("POST", "/api/v1/session/demo", `{"id":"nobody"}`).StatusCode)
 	assert.Equal(t, 201, s.send("POST", "/api/v1/session/demo", `{"id":"`+p.ID+`"}`).StatusCode)
 	assert.Equal(t, 200, s.send("GET", "/api/v1/plans", "").StatusCode)

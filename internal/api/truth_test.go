@@ -19,6 +19,7 @@ import (
 	"kladotex/core/attach"
 	"kladotex/core/care"
 	"kladotex/core/client"
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -58,7 +59,7 @@ func heads(t *testing.T) map[string]plan.Input {
 		for _, kind := range []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net} {
 			try(fmt.Sprint(edges, kind), func(in *plan.Input) {
 				in.Parting = in.Parting.On(parting.EarToEar)
-				in.Parting.Base.Kind, in.Hair.Edges, in.Parting.Edges = kind, edges, hair.EdgeStrip
+				in.Parting.Base.Kind, in.Hair.Edges, in.Parting.Edges = kind, edges, craft.EdgeStrip
 			})
 		}
 	}

@@ -10,6 +10,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"kladotex/core/craft"
 	"kladotex/core/pace"
 )
 
@@ -107,7 +108,7 @@ func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash stri
 // add adds a person unless may refuses it.
 func (s *Store) add(ctx context.Context, name string, role Role, hash string, may func(*sql.Tx) error) (Person, error) {
 	p := Person{
-		ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC(), Hand: pace.Practised, OwnHead: pace.OwnHead,
+		ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC(), Hand: pace.Practised, OwnHead: craft.OwnHead,
 	}
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		if err := may(tx); err != nil {

@@ -1,0 +1,45 @@
+package craft
+
+// Own hair: its growth, its density, what falls.
+const (
+	// GrowthCoily: mean growth of coily hair.
+	GrowthCoily = 0.256 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
+	// GrowthCoilySpread: its standard deviation.
+	GrowthCoilySpread = 0.044 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
+	// GrowthStraight: mean growth of straight and wavy hair; the half inch a month that is often said.
+	GrowthStraight = 0.396 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
+	// GrowthStraightSpread: its standard deviation.
+	GrowthStraightSpread = 0.055 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
+	// ThinDensity: the density under which hair counts as thin.
+	ThinDensity = 150.0 // hairs/cm²; memory: Loussouarn 2001, British Journal of Dermatology 145; one standard deviation below the mean, 190 ± 40
+	// ShedLeast: the least that falls from a whole head.
+	ShedLeast = 50 // hairs/day; memory: advice of dermatologists’ associations
+	// ShedMost: the most that falls from a whole head.
+	ShedMost = 100 // hairs/day; memory: advice of dermatologists’ associations
+	// HairDensity: the mass of hair by its volume.
+	HairDensity = 1.3e-3 // g/mm³; memory: density of keratin
+	// BallShare: how much of a loose ball of combed-out hair is hair.
+	BallShare = 0.04 // share; common practice
+	// EdgeStrip: how wide tender edges are left out: baby hair and the first fine row of it.
+	EdgeStrip = 8.0 // mm; common practice
+)
+
+// How long pieces hang ÷ their length drawn straight: twist, wave and curl spring up.
+const (
+	// HangsTwist: a pre-looped twist.
+	HangsTwist = 0.96 // share; common practice
+	// HangsBraid: a pre-looped braid.
+	HangsBraid = 1.0 // share; common practice
+	// HangsSoftLoc: a soft loc.
+	HangsSoftLoc = 0.98 // share; common practice
+	// HangsCoilLoc: a coil loc.
+	HangsCoilLoc = 0.96 // share; common practice
+	// HangsHandmadeLoc: a loc made by hand.
+	HangsHandmadeLoc = 1.0 // share; common practice
+	// HangsBulk: bulk hair.
+	HangsBulk = 0.95 // share; common practice
+	// HangsCurlyBulk: curly bulk hair.
+	HangsCurlyBulk = 0.8 // share; common practice
+	// HangsBraidingHair: braiding hair.
+	HangsBraidingHair = 1.0 // share; common practice
+)

@@ -1,0 +1,17 @@
+package craft
+
+// The plait of a section.
+const (
+	// BraidTakeUp: length of a plait ÷ that of its hair: a bundle of 36 in braids down to about 31 in.
+	BraidTakeUp = 31.0 / 36.0 // share; common practice
+	// TwistTakeUp: the same of two strands twisted, which take up about half as much.
+	TwistTakeUp = 0.93 // share; common practice
+	// Packing: how much of a plait’s cross-section is hair, the rest being air between strands.
+	Packing = 0.5 // share; common practice
+	// AnchorLength: the hair that the anchor turns take: three turns of a plait as thick as a pencil.
+	AnchorLength = 25.0 // mm; common practice
+	// ThinShare: the least thickness of a plait ÷ that of the piece it carries.
+	ThinShare = 0.18 // share; common practice
+	// Hook: the thickness of a latch hook, which passes through a loop together with the plait.
+	Hook = 2.0 // mm; common practice
+)
