@@ -3,6 +3,8 @@
 // complete sentences for a person at the chair; lengths stand in both units.
 package advice
 
+import "slices"
+
 // Code names what a notice is about, for programs.
 type Code string
 
@@ -59,6 +61,75 @@ const (
 	BareEdges Code = "bare-edges"
 )
 
+// Subject is what a notice is about.
+type Subject string
+
+// The subjects.
+const (
+	OfSections Subject = "sections"
+	OfFit      Subject = "fit"  // a piece against its plait
+	OfLoad     Subject = "load" // what hangs on hair and head
+	OfRules    Subject = "rules"
+)
+
+// Fact is what holds for every notice of a code: what stands over it on a screen, and where it is
+// found at places how it is marked on the head.
+type Fact struct {
+	Code    Code    `json:"code"`
+	Subject Subject `json:"subject"`
+	Title   string  `json:"title" doc:"What stands over notices of the code"`
+	// Label and Mark stand on the head where it is found; empty for what is not shown there.
+	Label string `json:"label,omitempty" doc:"What it is called on the head"`
+	Mark  string `json:"mark,omitempty" doc:"The sign for it on the head"`
+}
+
+// Facts are those of all codes. Of one subject the gravest comes first. What would put a finding
+// right is told by package judge.
+var Facts = []Fact{
+	{Code: Sliver, Subject: OfSections, Title: "Small sections"},
+	{Code: Needle, Subject: OfSections, Title: "Thin sections"},
+	{Code: Oversize, Subject: OfSections, Title: "Large sections"},
+	{Code: WeakStagger, Subject: OfSections, Title: "Parts nearly in line"},
+	{Code: BareChannel, Subject: OfSections, Title: "Channels behind the crown"},
+	{Code: Asymmetry, Subject: OfSections, Title: "Left and right differ"},
+	{Code: FatTrack, Subject: OfSections, Title: "Fat tracks"},
+	{Code: ThinTrack, Subject: OfSections, Title: "Thin tracks"},
+	{WrongForm, OfFit, "Piece and method do not match", "Piece does not suit the method", "✕"},
+	{FatPlait, OfFit, "Plaits may show through", "Plait too fat to hide", "F"},
+	{ThinPlait, OfFit, "Thin plaits, thick pieces", "Plait too thin to carry it", "T"},
+	{TightLoop, OfFit, "Tight loops", "Loop too small", "O"},
+	{TightRoot, OfFit, "Snug roots, thick pieces", "No slack at the root", "R"},
+	{LongPlait, OfFit, "Plaits longer than the piece", "Plait longer than the piece", "L"},
+	{ShortHair, OfFit, "Short hair for the method", "Own hair short for the method", "S"},
+	{WrongBase, OfFit, "Plaits are not what the method needs", "Plaited otherwise than it needs", "B"},
+	{Code: TenderScalp, Subject: OfRules, Title: "Tender scalp"},
+	{Code: TooHeavy, Subject: OfLoad, Title: "Too heavy here"},
+	{Code: HeavyHere, Subject: OfLoad, Title: "Heavy here"},
+	{Code: LongPiece, Subject: OfLoad, Title: "Long pieces"},
+	{Code: FewNecks, Subject: OfLoad, Title: "Few necks bear this"},
+	{Code: HeavyHead, Subject: OfLoad, Title: "Heavy to wear"},
+	{Code: EmptyUse, Subject: OfRules, Title: "A rule without places"},
+	{Code: NoWay, Subject: OfRules, Title: "No method fits here"},
+	{Code: BareEdges, Subject: OfRules, Title: "Bare edges"},
+}
+
+// Codes are all codes.
+func Codes() []Code { return Of() }
+
+// Of are the codes of some subjects, those of one the gravest first; none named are all.
+func Of(subjects ...Subject) []Code {
+	var out []Code
+	for _, f := range Facts {
+		if len(subjects) == 0 || slices.Contains(subjects, f.Subject) {
+			out = append(out, f.Code)
+		}
+	}
+	return out
+}
+
+// Subjects are all of them.
+var Subjects = []Subject{OfSections, OfFit, OfLoad, OfRules}
+
 // Severity says how much a notice matters.
 type Severity string
 
@@ -72,10 +143,13 @@ const (
 	Danger Severity = "danger"
 )
 
+// Severities are all of them, the least first.
+var Severities = []Severity{Hint, Look, Danger}
+
 // Notice is something to know about a plan.
 type Notice struct {
-	Code     Code     `json:"code" enum:"sliver,needle,oversize,weak-stagger,channel-behind-crown,asymmetry,fat-track,thin-track,wrong-form,short-hair,long-plait,fat-plait,thin-plait,tight-loop,tight-root,wrong-base,tender-scalp,heavy-here,too-heavy,heavy-head,few-necks,long-piece,empty-use,no-way,bare-edges"`
-	Severity Severity `json:"severity" enum:"hint,look,danger"`
+	Code     Code     `json:"code"`
+	Severity Severity `json:"severity"`
 	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`
 	// About are the ids of the sections, tracks or nets it is about, none when it is

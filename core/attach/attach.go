@@ -14,9 +14,9 @@ import (
 // Attachment is how one piece goes on in one way on one ground, at all its places.
 type Attachment struct {
 	Way    string        `json:"way" doc:"Key of the way"`
-	Method method.ID     `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
+	Method method.ID     `json:"method"`
 	Piece  string        `json:"piece" doc:"Key of the piece"`
-	Ground method.Ground `json:"ground" enum:"plait,tracks,net,linked"`
+	Ground method.Ground `json:"ground"`
 	Places int           `json:"places"`
 	Pieces int           `json:"pieces"`
 	// Plait, Thickness, Passes, Ribbon, Turns, Strands and Conceal are the least and the

@@ -30,7 +30,7 @@ const (
 
 // StructurePoint is what the plan would come to on another structure.
 type StructurePoint struct {
-	Structure parting.Structure `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design"`
+	Structure parting.Structure `json:"structure"`
 	Sections  int               `json:"sections"`
 	Pieces    int               `json:"pieces"`
 	Packs     int               `json:"packs"`

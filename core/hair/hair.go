@@ -26,9 +26,9 @@ type Own struct {
 
 	Density float64 `json:"densityPerCm2" doc:"Hairs per square centimetre"`
 	Strand  float64 `json:"strandUm" doc:"Diameter of one hair, micrometres"`
-	Texture Texture `json:"texture" enum:"straight,wavy,curly,coily"`
+	Texture Texture `json:"texture"`
 	Tender  bool    `json:"tenderScalp"`
-	Edges   Edges   `json:"edges" enum:"strong,fine,fragile,bare"`
+	Edges   Edges   `json:"edges"`
 }
 
 // Texture is how the hair grows.
@@ -42,6 +42,9 @@ const (
 	Coily    Texture = "coily"
 )
 
+// Textures are all of them, the straightest first.
+var Textures = []Texture{Straight, Wavy, Curly, Coily}
+
 // Edges is the state of the hairline.
 type Edges string
 
@@ -52,6 +55,9 @@ const (
 	FragileEdges Edges = "fragile"
 	BareEdges    Edges = "bare"
 )
+
+// EdgeStates are all states of a hairline, the best first.
+var EdgeStates = []Edges{StrongEdges, FineEdges, FragileEdges, BareEdges}
 
 // Longest is the greatest of the four lengths, mm.
 func (o Own) Longest() float64 { return max(o.Front, o.Sides, o.Crown, o.Nape) }
@@ -72,8 +78,8 @@ func (o Own) Check(bad *invalid.Errors, path string, unmeasured bool) {
 	}
 	bad.Number(path+"densityPerCm2", "Hair density", o.Density, 40, 400, " hairs per cm²")
 	bad.Number(path+"strandUm", "Strand diameter", o.Strand, 30, 150, " µm")
-	invalid.OneOf(bad, path+"texture", "The texture", o.Texture, []Texture{Straight, Wavy, Curly, Coily})
-	invalid.OneOf(bad, path+"edges", "The state of the edges", o.Edges, []Edges{StrongEdges, FineEdges, FragileEdges, BareEdges})
+	invalid.OneOf(bad, path+"texture", "The texture", o.Texture, Textures)
+	invalid.OneOf(bad, path+"edges", "The state of the edges", o.Edges, EdgeStates)
 }
 
 // Form is what a piece is before it is attached.
@@ -101,7 +107,7 @@ const (
 
 // FormFacts are what holds for every piece of a form.
 type FormFacts struct {
-	Form Form   `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair"`
+	Form Form   `json:"form"`
 	Name string `json:"name" doc:"What one piece of it is called"`
 	// Many is several of them, in a sentence.
 	Many string `json:"many"`
@@ -129,6 +135,15 @@ var Forms = []FormFacts{
 	{Bulk, "Bulk hair", "bulk hair", true, craft.HangsBulk},
 	{CurlyBulk, "Curly bulk hair", "curly bulk hair", true, craft.HangsCurlyBulk},
 	{BraidingHair, "Braiding hair", "braiding hair", true, craft.HangsBraidingHair},
+}
+
+// FormNames are all forms by themselves.
+func FormNames() []Form {
+	out := make([]Form, len(Forms))
+	for i, f := range Forms {
+		out[i] = f.Form
+	}
+	return out
 }
 
 // Facts are those of the form; empty for one that is unknown.
@@ -190,7 +205,7 @@ type Piece struct {
 	// Key names the piece inside its plan.
 	Key       string  `json:"key" minLength:"1" maxLength:"40"`
 	Name      string  `json:"name" maxLength:"80" doc:"What the supplier calls it"`
-	Form      Form    `json:"form" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair"`
+	Form      Form    `json:"form"`
 	Colour    string  `json:"colour" maxLength:"40" doc:"Its colour in words; may be empty"`
 	Length    float64 `json:"lengthMm" doc:"Hanging length, mm"`
 	Thickness float64 `json:"thicknessMm"`
@@ -211,11 +226,7 @@ type Piece struct {
 func (p Piece) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"name", "The piece's name", p.Name, 0, 80)
 	bad.Letters(path+"colour", "The colour", p.Colour, 0, 40)
-	forms := make([]Form, len(Forms))
-	for i, f := range Forms {
-		forms[i] = f.Form
-	}
-	invalid.OneOf(bad, path+"form", "The piece's form", p.Form, forms)
+	invalid.OneOf(bad, path+"form", "The piece's form", p.Form, FormNames())
 	bad.Length(path+"lengthMm", "Piece length", p.Length, 75, 1300)
 	bad.Number(path+"thicknessMm", "Piece thickness", p.Thickness, 2, 30, " mm")
 	bad.Number(path+"massG", "Piece mass", p.Mass, 0.2, 60, " g")

@@ -13,7 +13,7 @@ import (
 
 // Drape is how a head hangs, what it covers, and how full.
 type Drape struct {
-	Style fall.Style `json:"style" enum:"down,half-up,tied"`
+	Style fall.Style `json:"style"`
 	// Stature is the wearer's height, mm; Asked is false where a usual one was taken.
 	Stature float64 `json:"statureMm"`
 	Asked   bool    `json:"asked" doc:"False where nobody said the height and a usual one was taken"`

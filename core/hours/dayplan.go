@@ -83,7 +83,7 @@ func (s DaySitting) Has(person int) bool {
 // DaySpan is what one does for a while.
 type DaySpan struct {
 	sitting.Span
-	Kind pace.Kind `json:"kind" enum:"settle,tracks,net,plaits,hook,attach,conceal,finish"`
+	Kind pace.Kind `json:"kind"`
 	Name string    `json:"name"`
 	Row  int       `json:"row" doc:"Index of the row; -1 for the whole head"`
 }

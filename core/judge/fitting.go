@@ -25,7 +25,7 @@ type PlaceFit struct {
 	Hung   float64  `json:"hungG"`
 	Soaked float64  `json:"soakedG" doc:"About, until a soaked piece was weighed"`
 	Load   float64  `json:"loadMg"`
-	Word   LoadWord `json:"word" enum:"light,usual,heavy,too-heavy"`
+	Word   LoadWord `json:"word"`
 }
 
 // LoadWord is what is said of a load.
@@ -39,6 +39,9 @@ const (
 	LoadHeavy    LoadWord = "heavy"
 	LoadTooHeavy LoadWord = "too-heavy"
 )
+
+// LoadWords are all of them, the lightest first.
+var LoadWords = []LoadWord{LoadLight, LoadUsual, LoadHeavy, LoadTooHeavy}
 
 // wordOf is what is said of a load where only a share of the usual is borne.
 func wordOf(load, share float64) LoadWord {
@@ -68,7 +71,7 @@ type ZoneFit struct {
 // ZoneFinding is one thing that is wrong in a zone.
 type ZoneFinding struct {
 	Code     advice.Code     `json:"code"`
-	Severity advice.Severity `json:"severity" enum:"hint,look,danger"`
+	Severity advice.Severity `json:"severity"`
 	// Places are the ids of the sections, tracks or nets it is about, Count how many places
 	// that are.
 	Places []string `json:"places"`
@@ -103,14 +106,8 @@ type HeadLoad struct {
 	NoLimit string   `json:"noLimit"`
 }
 
-// fits are the findings on a piece against its plait, gravest first.
-var fits = []advice.Code{
-	advice.WrongForm, advice.FatPlait, advice.ThinPlait, advice.TightLoop, advice.TightRoot,
-	advice.LongPlait, advice.ShortHair, advice.WrongBase,
-}
-
-// loads are the findings on weight.
-var loads = []advice.Code{advice.TooHeavy, advice.HeavyHere, advice.LongPiece}
+// fits are the findings on a piece against its plait, the gravest first, loads those on weight.
+var fits, loads = advice.Of(advice.OfFit), advice.Of(advice.OfLoad)
 
 // Ready is a piece that could hang in place of another, and how many lie in the stash.
 type Ready struct {

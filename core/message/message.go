@@ -31,7 +31,7 @@ type Template struct {
 // Sort is a kind with its name, when it is sent, and how it is worded where the studio has no
 // words of its own.
 type Sort struct {
-	Kind  Kind     `json:"kind" enum:"prepare,reminder,care"`
+	Kind  Kind     `json:"kind"`
 	Name  string   `json:"name"`
 	Short string   `json:"short" doc:"Its name in a word or two"`
 	When  string   `json:"when"`

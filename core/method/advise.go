@@ -49,8 +49,8 @@ const (
 	Swim  Water = "swim"
 )
 
-// waters orders them.
-var waters = []Water{Dry, Roots, Swim}
+// Waters are all of them, from what bears the least.
+var Waters = []Water{Dry, Roots, Swim}
 
 // Hand is what a stylist's hand can do, or what a method asks of it.
 type Hand string
@@ -62,7 +62,8 @@ const (
 	PractisedHand Hand = "practised"
 )
 
-var hands = []Hand{NewHand, UsedHand, PractisedHand}
+// Hands are all of them.
+var Hands = []Hand{NewHand, UsedHand, PractisedHand}
 
 // Hiding is how the own hair is to be hidden.
 type Hiding string
@@ -74,6 +75,9 @@ const (
 	HiddenAmong  Hiding = "twined"
 )
 
+// Hidings are all of them.
+var Hidings = []Hiding{HiddenInside, HiddenUnder, HiddenAmong}
+
 // hiding is what each family does.
 var hiding = map[Family]Hiding{Loop: HiddenInside, Wrap: HiddenUnder, Twist: HiddenAmong}
 
@@ -81,27 +85,27 @@ var hiding = map[Family]Hiding{Loop: HiddenInside, Wrap: HiddenUnder, Twist: Hid
 // wished for.
 type Wishes struct {
 	Updo  bool  `json:"updo,omitempty" doc:"True when it will be tied up, so that roots show"`
-	Water Water `json:"water,omitempty" enum:"dry,roots,swim" doc:"Kept dry, washed at the roots, or in the water"`
+	Water Water `json:"water,omitempty" doc:"Kept dry, washed at the roots, or in the water"`
 	Weeks int   `json:"weeks,omitempty" minimum:"0" maximum:"26" doc:"Weeks it shall last; 0 leaves it open"`
 	Reuse bool  `json:"reuse,omitempty" doc:"True when the pieces shall be used again"`
 	Quick bool  `json:"quick,omitempty" doc:"True when it must come off quickly"`
-	Hand  Hand  `json:"hand,omitempty" enum:"new,used,practised" doc:"How used to this work the hand is"`
+	Hand  Hand  `json:"hand,omitempty" doc:"How used to this work the hand is"`
 	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
 	// Hide leaves it open where it is empty.
-	Hide     Hiding `json:"hide,omitempty" enum:"inside,wrapped,twined" doc:"How the own hair shall be hidden: woven inside, wrapped, or twined in"`
+	Hide     Hiding `json:"hide,omitempty" doc:"How the own hair shall be hidden: woven inside, wrapped, or twined in"`
 	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here plaits flat along the scalp"`
 }
 
 // Check refuses wishes that can not be; the paths of bad are put under path.
 func (w Wishes) Check(bad *invalid.Errors, path string) {
 	if w.Water != "" {
-		invalid.OneOf(bad, path+"water", "What becomes of it", w.Water, waters)
+		invalid.OneOf(bad, path+"water", "What becomes of it", w.Water, Waters)
 	}
 	if w.Hand != "" {
-		invalid.OneOf(bad, path+"hand", "The hand", w.Hand, hands)
+		invalid.OneOf(bad, path+"hand", "The hand", w.Hand, Hands)
 	}
 	if w.Hide != "" {
-		invalid.OneOf(bad, path+"hide", "How the own hair is hidden", w.Hide, []Hiding{HiddenInside, HiddenUnder, HiddenAmong})
+		invalid.OneOf(bad, path+"hide", "How the own hair is hidden", w.Hide, Hidings)
 	}
 	bad.Count(path+"weeks", "Weeks of wear", w.Weeks, 0, 26)
 	bad.Count(path+"hours", "Hours for attaching", w.Hours, 0, 60)
@@ -137,11 +141,14 @@ const (
 	Out      Verdict = "out"      // ruled out
 )
 
+// Verdicts are all of them, from the best.
+var Verdicts = []Verdict{Leads, Suits, Possible, Out}
+
 // Ranked is a method compared, with its reasons in words: what speaks for it, what against,
 // and what rules it out.
 type Ranked struct {
-	Method  ID       `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
-	Verdict Verdict  `json:"verdict" enum:"leads,suits,possible,out"`
+	Method  ID       `json:"method"`
+	Verdict Verdict  `json:"verdict"`
 	For     []string `json:"for"`
 	Against []string `json:"against"`
 	Out     []string `json:"out" doc:"What rules it out"`
@@ -400,7 +407,7 @@ func byWater(m Method, s Situation, _ []Job, r *Ranked) {
 	if s.Wish.Water == "" || s.Wish.Water == Dry {
 		return
 	}
-	bears, wished := slices.Index(waters, m.traits.Wet), slices.Index(waters, s.Wish.Water)
+	bears, wished := slices.Index(Waters, m.traits.Wet), slices.Index(Waters, s.Wish.Water)
 	switch {
 	case m.traits.Wet == Dry:
 		r.rulesOut("It must stay dry: wet own hair untwines.")
@@ -466,7 +473,7 @@ func byHand(m Method, s Situation, _ []Job, r *Ranked) {
 	if s.Wish.Hand == "" {
 		return
 	}
-	asks, has := slices.Index(hands, m.traits.Skill), slices.Index(hands, s.Wish.Hand)
+	asks, has := slices.Index(Hands, m.traits.Skill), slices.Index(Hands, s.Wish.Hand)
 	switch {
 	case asks-has >= 2:
 		r.speaksAgainst("It asks for a practised hand.")

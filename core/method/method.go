@@ -32,6 +32,9 @@ const (
 	Braid Family = "braid" // braided by hand from the root, without a plait below
 )
 
+// Families are all of them.
+var Families = []Family{Loop, Wrap, Twist, Hook, Braid}
+
 // ID names a method of the catalogue.
 type ID string
 
@@ -65,6 +68,9 @@ const (
 	OnNet   Ground = "net"    // a net over flat plaits
 	OnLink  Ground = "linked" // a plait laid into the next one
 )
+
+// Grounds are all of them.
+var Grounds = []Ground{OnPlait, OnTrack, OnNet, OnLink}
 
 // Base is what is made of the own hair before a piece goes on.
 type Base string
@@ -116,11 +122,11 @@ type Option struct {
 
 // Method is an entry of the catalogue. Its judgements are common practice, no source.
 type Method struct {
-	ID      ID          `json:"id" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
+	ID      ID          `json:"id"`
 	Name    string      `json:"name"`
-	Family  Family      `json:"family" enum:"loop,wrap,twist,hook,braid"`
-	Takes   []hair.Form `json:"takes" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair" doc:"Forms of piece it works with"`
-	Grounds []Ground    `json:"grounds" enum:"plait,tracks,net,linked" doc:"What it can hang a piece on"`
+	Family  Family      `json:"family"`
+	Takes   []hair.Form `json:"takes" doc:"Forms of piece it works with"`
+	Grounds []Ground    `json:"grounds" doc:"What it can hang a piece on"`
 	Summary string      `json:"summary"`
 	HidesBy string      `json:"hidesBy"`
 	Root    string      `json:"root" doc:"How the root looks and feels"`

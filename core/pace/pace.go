@@ -36,6 +36,15 @@ var kinds = []struct {
 	{Hook, "Hook on"}, {Attach, "Attach"}, {Conceal, "Hide the plaits"}, {Finish, "Check and finish"},
 }
 
+// Kinds are all kinds in the order of a day.
+func Kinds() []Kind {
+	out := make([]Kind, len(kinds))
+	for i, k := range kinds {
+		out[i] = k.kind
+	}
+	return out
+}
+
 // Name is that of the stage of a kind.
 func (k Kind) Name() string {
 	for _, x := range kinds {
@@ -94,7 +103,7 @@ func (r Range) Plus(s Range) Range { return Range{r.Low + s.Low, r.Likely + s.Li
 
 // Stage is one part of the day.
 type Stage struct {
-	Kind    Kind   `json:"kind" enum:"settle,tracks,net,plaits,hook,attach,conceal,finish"`
+	Kind    Kind   `json:"kind"`
 	Name    string `json:"name"`
 	Minutes Range  `json:"minutes"`
 }

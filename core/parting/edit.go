@@ -36,7 +36,8 @@ const (
 	Lock EditKind = "lock"
 )
 
-var editKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, Lock}
+// EditKinds are all changes by hand.
+var EditKinds = []EditKind{MoveRow, MovePart, Merge, Split, LeaveOut, Lock}
 
 // moves tells whether a change moves lines, before sections are cut; the others
 // change sections.
@@ -47,7 +48,7 @@ func (k EditKind) two() bool { return k.moves() || k == Merge || k == Split }
 
 // Edit is a change by hand.
 type Edit struct {
-	Kind EditKind  `json:"kind" enum:"move-row,move-part,merge,split,leave-out,lock"`
+	Kind EditKind  `json:"kind"`
 	At   Direction `json:"at" doc:"The place it is about, a unit vector in the head's axes"`
 	// With is the second place of a merge or a split, and where what is moved
 	// would be.
@@ -55,7 +56,7 @@ type Edit struct {
 }
 
 func (e Edit) check(bad *invalid.Errors, path string) {
-	invalid.OneOf(bad, path+"kind", "The change by hand", e.Kind, editKinds)
+	invalid.OneOf(bad, path+"kind", "The change by hand", e.Kind, EditKinds)
 	e.At.Check(bad, path+"at")
 	switch {
 	case e.Kind.two() && e.With == nil:

@@ -26,8 +26,8 @@ const (
 	FreeHand Pattern = "free-hand"
 )
 
-// patterns are all patterns.
-var patterns = []Pattern{Grid, Brick, Triangle, FreeHand}
+// Patterns are all patterns.
+var Patterns = []Pattern{Grid, Brick, Triangle, FreeHand}
 
 // Size is the wished width (along the row) and height (across it) of a section.
 type Size struct {
@@ -53,7 +53,7 @@ func NamedSizes() []NamedSize {
 
 // Wish is how one zone, left and right, is to be parted.
 type Wish struct {
-	Pattern Pattern `json:"pattern" enum:"grid,brick,triangle,free-hand" doc:"How parts of neighbouring rows stand to each other"`
+	Pattern Pattern `json:"pattern" doc:"How parts of neighbouring rows stand to each other"`
 	Size
 	// Ramp lets sections grow from row to row.
 	Ramp float64 `json:"ramp" doc:"Size of the sections farthest from the hairline below ÷ size at that hairline; 1 keeps one size"`
@@ -94,8 +94,8 @@ var Structures = []Structure{AllIndividuals, Linked, EarToEar, FrontDesign, Hors
 // Rule is what a structure takes: the part lines it can have, whether a nape guard
 // would be a row of its own, and whether a base is part of it.
 type Rule struct {
-	Structure Structure  `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design"`
-	Parts     []PartKind `json:"parts" enum:"middle,side,diagonal,none,levels"`
+	Structure Structure  `json:"structure"`
+	Parts     []PartKind `json:"parts"`
 	NapeGuard bool       `json:"napeGuard"`
 	Base      bool       `json:"base"`
 	// Start is the base a plan of the structure starts with.
@@ -167,9 +167,12 @@ const (
 	Levels PartKind = "levels"
 )
 
+// PartKinds are all guides.
+var PartKinds = []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels}
+
 // Part is the part line and the ear-to-ear part.
 type Part struct {
-	Kind PartKind `json:"kind" enum:"middle,side,diagonal,none,levels" doc:"The guide the head is parted by"`
+	Kind PartKind `json:"kind" doc:"The guide the head is parted by"`
 	// Offset and EndOffset are distances from the middle, left above zero.
 	Offset    float64 `json:"offsetMm" doc:"Where a side or diagonal part starts at the hairline: mm from the middle, left above zero"`
 	EndOffset float64 `json:"endOffsetMm" doc:"Where a diagonal part ends: mm from the middle, left above zero"`
@@ -193,6 +196,9 @@ const (
 	Net BaseKind = "net"
 )
 
+// BaseKinds are all bases.
+var BaseKinds = []BaseKind{Tracks, LinkedPlaits, Net}
+
 // Run is the way tracks go.
 type Run string
 
@@ -205,6 +211,9 @@ const (
 	// Curved runs as straight back, bent outwards.
 	Curved Run = "curved"
 )
+
+// Runs are all ways.
+var Runs = []Run{Horizontal, StraightBack, Curved}
 
 // Tails is what becomes of the loose ends of tracks.
 type Tails string
@@ -219,10 +228,13 @@ const (
 	Chained Tails = "chained"
 )
 
+// TailEnds are all endings.
+var TailEnds = []Tails{Tucked, Stitched, Chained}
+
 // Base is the cheaper foundation of a structure that has one.
 type Base struct {
-	Kind BaseKind `json:"kind" enum:"tracks,linked,net" doc:"What stands where no individuals do"`
-	Run  Run      `json:"run" enum:"horizontal,straight-back,curved" doc:"The way tracks go behind"`
+	Kind BaseKind `json:"kind" doc:"What stands where no individuals do"`
+	Run  Run      `json:"run" doc:"The way tracks go behind"`
 	// Tracks is the number behind, the whole way across; SideTracks that on each
 	// side in front, where the base reaches there.
 	Tracks     int `json:"tracks" doc:"Tracks behind: side by side where they run back, one above the other where they run across"`
@@ -232,7 +244,7 @@ type Base struct {
 	// MergeSides lets the tracks of a side in front run together into one half way.
 	MergeSides bool    `json:"mergeSides,omitempty" doc:"True for side tracks that run together into one half way"`
 	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a track at which it merges, mm"`
-	Tails      Tails   `json:"tails" enum:"tucked,stitched,chained" doc:"What becomes of the loose ends"`
+	Tails      Tails   `json:"tails" doc:"What becomes of the loose ends"`
 	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say"`
 	// Shown is the distance on tracks that show, mm; 0 is that of the others. It follows the
 	// piece and is no wish of its own.
@@ -251,9 +263,12 @@ const (
 	RightSide Side = "right"
 )
 
+// Sides are all of them.
+var Sides = []Side{BothSides, LeftSide, RightSide}
+
 // Design is the decorative tracks of a front design.
 type Design struct {
-	Side   Side `json:"side" enum:"both,left,right" doc:"Where the decorative tracks lie"`
+	Side   Side `json:"side" doc:"Where the decorative tracks lie"`
 	Tracks int  `json:"tracks" doc:"Decorative tracks on a side"`
 	Curved bool `json:"curved" doc:"True for bent tracks"`
 	// Pieces is true where pieces are hooked on the tracks, which are seen without.
@@ -262,7 +277,7 @@ type Design struct {
 
 // Settings are the wishes a layout follows.
 type Settings struct {
-	Structure Structure `json:"structure" enum:"all,ear-to-ear,perimeter,horseshoe,part-line,linked,net-cap,front-design" doc:"Where individuals stand and where a base does"`
+	Structure Structure `json:"structure" doc:"Where individuals stand and where a base does"`
 	Part      Part      `json:"part"`
 	Front     Wish      `json:"front" doc:"Sections in front of the ear-to-ear part, round the hairline and along the part line"`
 	Back      Wish      `json:"back" doc:"Sections behind the ear-to-ear part"`
@@ -425,7 +440,7 @@ func (s Settings) Check() error {
 		path, label string
 		wish        Wish
 	}{{"front", "in front", s.Front}, {"back", "behind", s.Back}} {
-		invalid.OneOf(&bad, z.path+".pattern", "The pattern "+z.label, z.wish.Pattern, patterns)
+		invalid.OneOf(&bad, z.path+".pattern", "The pattern "+z.label, z.wish.Pattern, Patterns)
 		bad.Length(z.path+".widthMm", "Section width "+z.label, z.wish.Width, MinSize, MaxSize)
 		bad.Length(z.path+".heightMm", "Section height "+z.label, z.wish.Height, MinSize, MaxSize)
 		bad.Number(z.path+".ramp", "The growth of sections "+z.label, z.wish.Ramp, MinRamp, MaxRamp, " times")
@@ -448,7 +463,7 @@ func (s Settings) Check() error {
 }
 
 func (s Settings) checkPart(bad *invalid.Errors) {
-	invalid.OneOf(bad, "part.kind", "The part line", s.Part.Kind, []PartKind{MiddlePart, SidePart, DiagonalPart, NoPart, Levels})
+	invalid.OneOf(bad, "part.kind", "The part line", s.Part.Kind, PartKinds)
 	bad.Length("part.offsetMm", "The start of the part, from the middle,", s.Part.Offset, -maxOffset, maxOffset)
 	bad.Length("part.endOffsetMm", "The end of the part, from the middle,", s.Part.EndOffset, -maxOffset, maxOffset)
 	bad.Length("part.earPartMm", "The ear-to-ear part, from straight over the top,", s.Part.Ear, minEar, maxEar)
@@ -469,9 +484,9 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 
 func (s Settings) checkBase(bad *invalid.Errors) {
 	b := s.Base
-	invalid.OneOf(bad, "base.kind", "The base", b.Kind, []BaseKind{Tracks, LinkedPlaits, Net})
-	invalid.OneOf(bad, "base.run", "The way of the tracks", b.Run, []Run{Horizontal, StraightBack, Curved})
-	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, []Tails{Tucked, Stitched, Chained})
+	invalid.OneOf(bad, "base.kind", "The base", b.Kind, BaseKinds)
+	invalid.OneOf(bad, "base.run", "The way of the tracks", b.Run, Runs)
+	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, TailEnds)
 	bad.Count("base.tracks", "Tracks behind", b.Tracks, 1, maxTrack)
 	bad.Count("base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
 	bad.Count("base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
@@ -479,7 +494,7 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	if b.Spacing != 0 {
 		bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, MinSpacing, MaxSpacing)
 	}
-	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, []Side{BothSides, LeftSide, RightSide})
+	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, Sides)
 	bad.Count("design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
 	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
 	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 0, maxSide)

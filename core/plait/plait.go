@@ -48,13 +48,16 @@ const (
 	Anchor Far = "anchor"
 )
 
+// Fars are all of them.
+var Fars = []Far{Whole, Half, Anchor}
+
 // Preparation is how the base plaits are made; the schools differ.
 type Preparation struct {
-	Far Far `json:"far" enum:"whole,half,anchor" doc:"How far it is plaited; the rest is twisted with two strands"`
+	Far Far `json:"far" doc:"How far it is plaited; the rest is twisted with two strands"`
 	// Fed is 0 for bare ends.
 	Fed       float64   `json:"fedMm" doc:"How far hair fed into the ends goes past them, mm; 0 leaves them bare"`
-	Direction Direction `json:"direction" enum:"over,under" doc:"How the outer strand goes: over leaves a ridge at the root, under lies flat"`
-	Tension   Tension   `json:"tension" enum:"slack,snug" doc:"At the scalp; a second tightening comes when the piece is drawn through"`
+	Direction Direction `json:"direction" doc:"How the outer strand goes: over leaves a ridge at the root, under lies flat"`
+	Tension   Tension   `json:"tension" doc:"At the scalp; a second tightening comes when the piece is drawn through"`
 	Band      bool      `json:"band" doc:"A small elastic at the root holds fine hair; it tangles and breaks hair left in"`
 }
 
@@ -67,6 +70,9 @@ const (
 	Under Direction = "under"
 )
 
+// Directions are both of them.
+var Directions = []Direction{Over, Under}
+
 // Tension is how tight a plait sits at the scalp.
 type Tension string
 
@@ -75,6 +81,9 @@ const (
 	Slack Tension = "slack"
 	Snug  Tension = "snug"
 )
+
+// Tensions are both of them.
+var Tensions = []Tension{Slack, Snug}
 
 // Usual is the preparation in bold in the trade's schools.
 func Usual() Preparation { return Preparation{Far: Whole, Direction: Over, Tension: Slack} }

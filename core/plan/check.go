@@ -37,10 +37,10 @@ func (in Input) check() invalid.Errors {
 		bad.Add("schema", "This plan is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", in.Schema, Schema)
 	}
 	in.Hair.Check(&bad, "hair.", false)
-	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, []plait.Far{plait.Whole, plait.Half, plait.Anchor})
+	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, plait.Fars)
 	bad.Length("plaits.fedMm", "Hair fed into the ends", in.Plaits.Fed, 0, 300)
-	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, []plait.Direction{plait.Over, plait.Under})
-	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, []plait.Tension{plait.Slack, plait.Snug})
+	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, plait.Directions)
+	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, plait.Tensions)
 
 	pieces := invalid.Keys(&bad, "pieces", "The number of pieces", in.Pieces, MaxPieces, func(p hair.Piece) string { return p.Key })
 	for i, p := range in.Pieces {

@@ -40,17 +40,20 @@ const (
 	PlaitsFirst Does = "plaits-first"
 )
 
+// Doings are all of them.
+var Doings = []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst}
+
 // Hand is one who works.
 type Hand struct {
 	Key    string    `json:"key" minLength:"1" maxLength:"40" doc:"Names them inside the plan"`
 	Person string    `json:"person,omitempty" maxLength:"64" doc:"Id of the person of the studio; left out for someone else"`
 	Name   string    `json:"name" minLength:"1" maxLength:"120"`
-	Hand   pace.Hand `json:"hand" enum:"beginner,used,practised,fast" doc:"How practised they are"`
+	Hand   pace.Hand `json:"hand" doc:"How practised they are"`
 	// OwnHead is how much longer their own head takes; 0 for the usual quarter more.
 	OwnHead float64 `json:"ownHead,omitempty" doc:"How many times as long the own head takes; left out for the usual"`
 	// New are methods they do for the first time.
 	New  []string `json:"new,omitempty" maxItems:"16" doc:"Ids of methods they do for the first time"`
-	Does Does     `json:"does" enum:"both,plaits,attaches,plaits-first" doc:"What they do of the work"`
+	Does Does     `json:"does" doc:"What they do of the work"`
 	// Logged is what their installs before taught of their pace, as it was when they were put
 	// on this plan.
 	Logged []LoggedPace `json:"logged,omitempty" maxItems:"40" doc:"What their installs before taught of their pace"`
@@ -208,7 +211,7 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 	for k, l := range h.Logged {
 		l.check(bad, invalid.At(path+"logged", k)+".")
 	}
-	invalid.OneOf(bad, path+"does", "What they do", h.Does, []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst})
+	invalid.OneOf(bad, path+"does", "What they do", h.Does, Doings)
 }
 
 // CheckOwnHead refuses how many times as long the own head takes where that can not be.

@@ -7,7 +7,7 @@ import (
 
 // Trim is how the ends of a head are cut once all hang.
 type Trim struct {
-	Shape fall.Shape `json:"shape" enum:"blunt,layers,bob"`
+	Shape fall.Shape `json:"shape"`
 	// Line is the body line the ends are cut to.
 	Line string `json:"line" enum:"chin,shoulder,armpit,mid-back,waist,hip"`
 }

@@ -10,7 +10,7 @@ import (
 type Way struct {
 	// Key names the way inside its plan.
 	Key      string          `json:"key" minLength:"1" maxLength:"40"`
-	Method   method.ID       `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
+	Method   method.ID       `json:"method"`
 	Settings method.Settings `json:"settings" doc:"The method's parameters by key; the catalogue lists them"`
 	Choices  method.Chosen   `json:"choices,omitempty" doc:"Options of the method's choices by key; those left out are as usual"`
 	// Wrapping may be kept for methods that take none; those that wrap need it.

@@ -31,7 +31,7 @@ const (
 
 // Where says which places a use is about, in terms that survive other sizes.
 type Where struct {
-	Kind  WhereKind      `json:"kind" enum:"everywhere,front,back,base,hairline,nape,part,zones,rows,places"`
+	Kind  WhereKind      `json:"kind"`
 	Zones []parting.Zone `json:"zones,omitempty" maxItems:"30" doc:"Of zones: their names"`
 	Rows  []RowName      `json:"rows,omitempty" maxItems:"100" doc:"Of rows"`
 	// Places are directions as changes by hand have them.
@@ -65,11 +65,7 @@ func (w Where) check(bad *invalid.Errors, path string) {
 	for i, d := range w.Places {
 		d.Check(bad, invalid.At(path+"places", i))
 	}
-	allowed := make([]WhereKind, len(whereNames))
-	for i, k := range whereNames {
-		allowed[i] = k.kind
-	}
-	invalid.OneOf(bad, path+"kind", "Where a rule holds", w.Kind, allowed)
+	invalid.OneOf(bad, path+"kind", "Where a rule holds", w.Kind, WhereKinds())
 }
 
 // whereNames are the kinds in the order they are offered, each as people speak of it, which may
@@ -81,6 +77,15 @@ var whereNames = []struct {
 	{Everywhere, says("everywhere")}, {InFront, says("in front")}, {InBack, says("behind")}, {OnBase, says("on the base")},
 	{AtHairline, says("along the hairline")}, {AtNape, says("at the nape")}, {AlongPart, says("along the part")},
 	{InZones, Where.zoneNames}, {InRows, Where.rowNames}, {AtPlaces, Where.placeNames},
+}
+
+// WhereKinds are all kinds, in the order they are offered.
+func WhereKinds() []WhereKind {
+	out := make([]WhereKind, len(whereNames))
+	for i, k := range whereNames {
+		out[i] = k.kind
+	}
+	return out
 }
 
 func says(name string) func(Where) string { return func(Where) string { return name } }

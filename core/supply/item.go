@@ -30,7 +30,7 @@ const (
 
 // KindFacts are what holds for every item of a kind.
 type KindFacts struct {
-	Kind Kind   `json:"kind" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair,wrapping-hair,bands,cuffs,thread,hook,net"`
+	Kind Kind   `json:"kind"`
 	Name string `json:"name"`
 	// Unit and Units are what is counted in a pack, one and many.
 	Unit  string `json:"unit"`
@@ -84,7 +84,7 @@ const (
 
 // FibreFacts are what holds for hair of a fibre.
 type FibreFacts struct {
-	Fibre Fibre  `json:"fibre" enum:"synthetic,blend,human"`
+	Fibre Fibre  `json:"fibre"`
 	Name  string `json:"name"`
 	// Care is how it wants to be handled, and whether it is worth saving.
 	Care string `json:"care"`
@@ -97,6 +97,24 @@ var Fibres = []FibreFacts{
 	{Synthetic, "Synthetic", "Most of it: hot water sets it, flame and irons melt it.", craft.RoundsSynthetic},
 	{Blend, "Blend", "Part human hair. Handle it gently: no hot water, comb from the tips, wash by hand. Worth saving for another round.", craft.RoundsBlend},
 	{Human, "Human", "Wash and condition it like the client's own hair, no hot-water set. Worth saving for several rounds.", craft.RoundsHuman},
+}
+
+// FibreNames are all fibres by themselves.
+func FibreNames() []Fibre {
+	out := make([]Fibre, len(Fibres))
+	for i, f := range Fibres {
+		out[i] = f.Fibre
+	}
+	return out
+}
+
+// KindNames are all kinds by themselves.
+func KindNames() []Kind {
+	out := make([]Kind, len(Kinds))
+	for i, k := range Kinds {
+		out[i] = k.Kind
+	}
+	return out
 }
 
 // Facts are those of the fibre; empty for one that is unknown.
@@ -150,7 +168,7 @@ type Article struct {
 // are 0.
 type Item struct {
 	Schema int    `json:"schema" minimum:"1" doc:"Version of this document's schema"`
-	Kind   Kind   `json:"kind" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair,wrapping-hair,bands,cuffs,thread,hook,net"`
+	Kind   Kind   `json:"kind"`
 	Name   string `json:"name" minLength:"1" maxLength:"80"`
 	// Line is what items have in common that differ in length alone.
 	Line    string   `json:"line" maxLength:"60" doc:"The line it belongs to: other lengths of a line can stand in for it"`
@@ -162,7 +180,7 @@ type Item struct {
 	Mass      float64        `json:"massG" doc:"Mass of one piece or strand, g"`
 	Loop      float64        `json:"loopMm" doc:"Opening of the loop when stretched, mm; 0 when not measured"`
 	Stiffness hair.Stiffness `json:"stiffness" enum:"supple,firm,stiff,"`
-	Fibre     Fibre          `json:"fibre" enum:"synthetic,blend,human"`
+	Fibre     Fibre          `json:"fibre"`
 	Coated    bool           `json:"coated" doc:"Its coating irritates some scalps: rinse and dry before use"`
 
 	// Units in a pack as sold; Cuts and Splits are how loose hair is usually prepared.
@@ -231,11 +249,7 @@ func (i Item) Check() error {
 	if i.Schema != ItemSchema {
 		bad.Add("schema", "This item is of version %d; this program reads versions up to %d. A newer Kladotex will open it.", i.Schema, ItemSchema)
 	}
-	kinds := make([]Kind, len(Kinds))
-	for k, f := range Kinds {
-		kinds[k] = f.Kind
-	}
-	invalid.OneOf(&bad, "kind", "The kind", i.Kind, kinds)
+	invalid.OneOf(&bad, "kind", "The kind", i.Kind, KindNames())
 	bad.Letters("name", "The name", strings.TrimSpace(i.Name), 1, 80)
 	bad.Letters("line", "The line", i.Line, 0, 60)
 	bad.Count("colours", "The number of colours", len(i.Colours), 0, 40)
@@ -274,7 +288,7 @@ func (i Item) checkHair(bad *invalid.Errors) {
 	if i.Stiffness != "" {
 		invalid.OneOf(bad, "stiffness", "Stiffness", i.Stiffness, hair.Stiffnesses)
 	}
-	invalid.OneOf(bad, "fibre", "The fibre", i.Fibre, []Fibre{Synthetic, Blend, Human})
+	invalid.OneOf(bad, "fibre", "The fibre", i.Fibre, FibreNames())
 }
 
 // DecodeItem reads an item as it is stored. Versions have been one so far.

@@ -18,6 +18,9 @@ const (
 	Worn Condition = "worn"
 )
 
+// Conditions are all of them, the best first.
+var Conditions = []Condition{New, Good, Worn}
+
 // Lot is hair or small things of one item that came together and are alike.
 type Lot struct {
 	Colour string `json:"colour" maxLength:"40"`
@@ -27,7 +30,7 @@ type Lot struct {
 	Pack int `json:"pack" doc:"Pieces in a pack by its label"`
 	// Round counts how often they were worn; 0 is new.
 	Round     int       `json:"round" doc:"How often they were worn; 0 for new ones"`
-	Condition Condition `json:"condition" enum:"new,good,worn"`
+	Condition Condition `json:"condition"`
 	Supplier  string    `json:"supplier,omitempty" maxLength:"40"`
 	// Counted is true for packs whose content was counted on arrival.
 	Counted bool `json:"counted"`
@@ -41,7 +44,7 @@ func (l Lot) Check(bad *invalid.Errors, path string) {
 	}
 	bad.Count(path+"pack", "What a pack holds", l.Pack, 1, 5000)
 	bad.Count(path+"round", "How often they were worn", l.Round, 0, 20)
-	invalid.OneOf(bad, path+"condition", "The condition", l.Condition, []Condition{New, Good, Worn})
+	invalid.OneOf(bad, path+"condition", "The condition", l.Condition, Conditions)
 }
 
 // Stock is what is left of a lot: packs that are shut, and loose pieces out of opened ones.
@@ -70,7 +73,7 @@ const (
 
 // MoveFacts are what holds for every move of a kind.
 type MoveFacts struct {
-	Kind MoveKind `json:"kind" enum:"bought,opened,used,spoilt,saved,counted,given,adjusted"`
+	Kind MoveKind `json:"kind"`
 	Name string   `json:"name"`
 	// Means is what packs and pieces of such a move say.
 	Means string `json:"means"`
@@ -114,6 +117,15 @@ var Moves = []MoveFacts{
 	}, came},
 }
 
+// MoveKinds are all kinds of moves by themselves.
+func MoveKinds() []MoveKind {
+	out := make([]MoveKind, len(Moves))
+	for i, f := range Moves {
+		out[i] = f.Kind
+	}
+	return out
+}
+
 func came(m Stock, e Entry) bool { return e.Packs == m.Packs && e.Pieces == m.Loose }
 func left(m Stock, e Entry) bool { return e.Packs == -m.Packs && e.Pieces == -m.Loose }
 
@@ -155,11 +167,7 @@ func (l Lot) Book(have Stock, kind MoveKind, m Stock, reason string) ([]Entry, e
 	var bad invalid.Errors
 	i := slices.IndexFunc(Moves, func(f MoveFacts) bool { return f.Kind == kind })
 	if i < 0 {
-		kinds := make([]MoveKind, len(Moves))
-		for k, f := range Moves {
-			kinds[k] = f.Kind
-		}
-		invalid.OneOf(&bad, "kind", "What happened", kind, kinds)
+		invalid.OneOf(&bad, "kind", "What happened", kind, MoveKinds())
 		return nil, bad
 	}
 	facts := Moves[i]

@@ -39,7 +39,7 @@ type Guide struct {
 type GuidePart struct {
 	Piece    string        `json:"piece" doc:"Key of the piece"`
 	Name     string        `json:"name"`
-	Method   method.ID     `json:"method" enum:"L1,L2,L3,L4,L5,L6,W1,W2,W3,W4,W5,T1,T2,T3,B1,B2"`
+	Method   method.ID     `json:"method"`
 	Way      string        `json:"way" doc:"Name of the method"`
 	Places   int           `json:"places"`
 	Pieces   int           `json:"pieces"`

@@ -26,6 +26,9 @@ const (
 	Part     Group = "part"     // beside the part line
 )
 
+// Groups are all of them.
+var Groups = []Group{Base, Behind, Front, Hairline, Part}
+
 // Name is the group as people speak of it, such as "at the hairline".
 func (g Group) Name() string {
 	return map[Group]string{
@@ -50,8 +53,8 @@ const (
 	Middle Side = "middle"
 )
 
-// sides are in the order they are worked at where they are level.
-var sides = []Side{Middle, Left, Right}
+// Sides are all of them, in the order they are worked at where they are level.
+var Sides = []Side{Middle, Left, Right}
 
 // acrossMiddle is how far from the middle a place still is in it, mm.
 const acrossMiddle = 2.0
@@ -73,8 +76,8 @@ type Row struct {
 	// there is such a row then.
 	Key   string `json:"key"`
 	Name  string `json:"name"`
-	Group Group  `json:"group" enum:"base,behind,front,hairline,part"`
-	Side  Side   `json:"side" enum:"left,right,middle"`
+	Group Group  `json:"group"`
+	Side  Side   `json:"side"`
 	// Places are indices, in the order they are worked at.
 	Places []int `json:"places"`
 
@@ -168,11 +171,11 @@ func sortRows(sol *plan.Solved, rows []Row) {
 	slices.SortStableFunc(rows, func(a, b Row) int {
 		apart := 0
 		if order.Apart {
-			apart = cmp.Compare(slices.Index(sides, a.Side), slices.Index(sides, b.Side))
+			apart = cmp.Compare(slices.Index(Sides, a.Side), slices.Index(Sides, b.Side))
 		}
 		return cmp.Or(cmp.Compare(slices.Index(groups, a.Group), slices.Index(groups, b.Group)), apart,
 			cmp.Compare(math.Round(a.height/sameLevel), math.Round(b.height/sameLevel)),
-			cmp.Compare(slices.Index(sides, a.Side), slices.Index(sides, b.Side)), cmp.Compare(a.Key, b.Key))
+			cmp.Compare(slices.Index(Sides, a.Side), slices.Index(Sides, b.Side)), cmp.Compare(a.Key, b.Key))
 	})
 	if len(order.Rows) == 0 {
 		return

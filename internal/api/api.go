@@ -164,6 +164,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	config.CreateHooks = nil
 	config.Formats = map[string]huma.Format{"application/json": columnsFirst, "json": columnsFirst}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	enumerate(config.Components.Schemas)
 	if s.operations == nil {
 		s.operations = map[string]*huma.Operation{}
 	}

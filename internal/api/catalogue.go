@@ -7,6 +7,7 @@ import (
 	"github.com/bojanz/currency"
 	"github.com/danielgtaylor/huma/v2"
 
+	"kladotex/core/advice"
 	"kladotex/core/hair"
 	"kladotex/core/house"
 	"kladotex/core/message"
@@ -35,6 +36,8 @@ type catalogue struct {
 	Sizes  sizeLimits          `json:"sizes"`
 	// Schools are the questions on which practitioners disagree.
 	Schools []house.School `json:"schools"`
+	// Notices are what holds for notices by code, the gravest of a subject first.
+	Notices []advice.Fact `json:"notices"`
 	// Structures are what each structure takes.
 	Structures []parting.Rule `json:"structures"`
 	// Currencies are the ISO 4217 codes a studio can choose from.
@@ -74,7 +77,7 @@ func (s *server) catalogueOperations(api huma.API) {
 			Messages: message.Sorts, MessageNames: message.Fields,
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
-			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools,
+			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools, Notices: advice.Facts,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
 		}
 		for _, m := range method.Catalogue {

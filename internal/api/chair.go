@@ -50,7 +50,7 @@ type InstallPath struct {
 // newInstall is an install to be started.
 type newInstall struct {
 	Made
-	Unit  sheet.Unit `json:"unit" enum:"in,cm" doc:"Unit of length on its papers"`
+	Unit  sheet.Unit `json:"unit" doc:"Unit of length on its papers"`
 	Paper string     `json:"paper" enum:"letter,a4"`
 }
 

@@ -21,7 +21,7 @@ type writtenMessage struct {
 // sentMessage is a message that was sent.
 type sentMessage struct {
 	ID   string           `json:"id"`
-	Kind message.Kind     `json:"kind" enum:"prepare,reminder,care"`
+	Kind message.Kind     `json:"kind"`
 	To   string           `json:"to"`
 	By   string           `json:"by"`
 	At   time.Time        `json:"at"`
@@ -35,7 +35,7 @@ func sentOf(m store.Message) sentMessage {
 // newMessage is a message to be sent.
 type newMessage struct {
 	Made
-	Kind    message.Kind `json:"kind" enum:"prepare,reminder,care"`
+	Kind    message.Kind `json:"kind"`
 	Subject string       `json:"subject" minLength:"1" maxLength:"160"`
 	Words   string       `json:"body" minLength:"1" maxLength:"6000"`
 }
@@ -46,7 +46,7 @@ func (s *server) messageOperations(api huma.API) {
 		Summary: "A message for a plan as the studio words it, filled", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Kind message.Kind `path:"kind" enum:"prepare,reminder,care"`
+		Kind message.Kind `path:"kind"`
 	}) (*struct{ Body writtenMessage }, error) {
 		to, words, err := s.studio.WriteMessage(ctx, person(ctx), in.ID, in.Kind)
 		if err != nil {

@@ -37,7 +37,7 @@ func (s *server) peopleOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Credentials
-			Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+			Role store.Role `json:"role"`
 		}
 	}) (*struct{ Body personEntry }, error) {
 		p, err := s.studio.AddPerson(ctx, in.Body.Name, in.Body.Role, in.Body.Password)
@@ -54,7 +54,7 @@ func (s *server) peopleOperations(api huma.API) {
 		PersonPath
 		Body struct {
 			Name     string     `json:"name" minLength:"1" maxLength:"80"`
-			Role     store.Role `json:"role" enum:"owner,stylist,apprentice"`
+			Role     store.Role `json:"role"`
 			Password string     `json:"password,omitempty" minLength:"10" maxLength:"200" doc:"A new password; it signs them out everywhere"`
 		}
 	}) (*struct{ Body personEntry }, error) {

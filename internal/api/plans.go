@@ -336,7 +336,7 @@ func (s *server) sheetOperations(api huma.API) {
 		Summary: "The plan sheet with its true-scale gauge card", Metadata: rights(studio.All), Responses: file("application/pdf", "The sheet"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Unit  sheet.Unit `query:"unit" default:"in"`
 		Paper string     `query:"paper" enum:"letter,a4" default:"letter"`
 	}) (*fileOutput, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
@@ -356,7 +356,7 @@ func (s *server) sheetOperations(api huma.API) {
 		Summary: "The day sheet: order, times and checks", Metadata: rights(studio.All), Responses: file("application/pdf", "The sheet"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Unit  sheet.Unit `query:"unit" default:"in"`
 		Paper string     `query:"paper" enum:"letter,a4" default:"letter" doc:"Where the studio has no paper of its own"`
 	}) (*fileOutput, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)

@@ -159,7 +159,7 @@ func (s *server) previewOperations(api huma.API) {
 // drapeWish is a plan and how its hair is worn.
 type drapeWish struct {
 	Input plan.Input `json:"input"`
-	Style fall.Style `json:"style" enum:"down,half-up,tied"`
+	Style fall.Style `json:"style"`
 }
 
 // fittingWish is a plan and whose head it is.

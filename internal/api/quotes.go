@@ -19,7 +19,7 @@ type quoteDocument struct {
 	ID       string       `json:"id"`
 	Number   int          `json:"number"`
 	PlanID   string       `json:"planId,omitempty" doc:"Left out once the plan is deleted"`
-	State    quote.State  `json:"state" enum:"given,accepted,declined"`
+	State    quote.State  `json:"state"`
 	Given    quote.Letter `json:"given"`
 	At       time.Time    `json:"at"`
 	Answered *time.Time   `json:"answered,omitempty" doc:"When it was accepted or declined"`
@@ -58,7 +58,7 @@ func (s *server) quoteAnswer(ctx context.Context, q store.Quote, err error) (*qu
 // newQuote is a quote to be given.
 type newQuote struct {
 	Made
-	Unit  sheet.Unit `json:"unit" enum:"in,cm" doc:"Unit of length on its paper"`
+	Unit  sheet.Unit `json:"unit" doc:"Unit of length on its paper"`
 	Paper string     `json:"paper" enum:"letter,a4"`
 }
 
@@ -117,7 +117,7 @@ func (s *server) quoteOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		QuotePath
 		Body struct {
-			State quote.State `json:"state" enum:"given,accepted,declined"`
+			State quote.State `json:"state"`
 		}
 	}) (*quoteOutput, error) {
 		q, err := s.studio.AnswerQuote(ctx, person(ctx), in.ID, in.Body.State)

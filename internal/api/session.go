@@ -118,13 +118,13 @@ func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
 type personEntry struct {
 	ID   string     `json:"id"`
 	Name string     `json:"name"`
-	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+	Role store.Role `json:"role"`
 	PersonPace
 }
 
 // PersonPace is how quick someone is.
 type PersonPace struct {
-	Hand    pace.Hand `json:"hand" enum:"beginner,used,practised,fast" doc:"How practised they are"`
+	Hand    pace.Hand `json:"hand" doc:"How practised they are"`
 	OwnHead float64   `json:"ownHead" doc:"How many times as long their own head takes"`
 }
 
@@ -136,7 +136,7 @@ func personOf(p store.Person) personEntry {
 type me struct {
 	ID   string     `json:"id"`
 	Name string     `json:"name"`
-	Role store.Role `json:"role" enum:"owner,stylist,apprentice"`
+	Role store.Role `json:"role"`
 	May  []string   `json:"may" doc:"Ids of the operations that are open to them"`
 }
 

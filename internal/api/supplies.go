@@ -92,7 +92,7 @@ type lotDocument struct {
 	ID       string          `json:"id"`
 	Item     string          `json:"item" doc:"Id of its item"`
 	Name     string          `json:"name"`
-	Kind     supply.Kind     `json:"kind" enum:"looped-twist,looped-braid,soft-loc,coil-loc,handmade-loc,bulk,curly-bulk,braiding-hair,wrapping-hair,bands,cuffs,thread,hook,net"`
+	Kind     supply.Kind     `json:"kind"`
 	Swatch   string          `json:"swatch,omitempty"`
 	Tip      string          `json:"tip,omitempty"`
 	Lot      supply.Lot      `json:"lot"`
@@ -124,7 +124,7 @@ func lotOf(l store.Lot) lotDocument {
 // lotMove is what happened to pieces of a lot.
 type lotMove struct {
 	Made
-	Kind   supply.MoveKind `json:"kind" enum:"bought,opened,used,spoilt,saved,counted,given,adjusted"`
+	Kind   supply.MoveKind `json:"kind"`
 	Packs  int             `json:"packs" doc:"Shut packs"`
 	Loose  int             `json:"loose" doc:"Loose pieces"`
 	Reason string          `json:"reason,omitempty" maxLength:"200"`

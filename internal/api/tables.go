@@ -104,7 +104,7 @@ func (s *server) tableOperations(api huma.API) {
 		Summary: "A plan's shopping and preparation to print and tick off", Metadata: rights(studio.All), Responses: file("application/pdf", "The list"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Unit  sheet.Unit `query:"unit" enum:"in,cm" default:"in"`
+		Unit  sheet.Unit `query:"unit" default:"in"`
 		Paper string     `query:"paper" enum:"letter,a4" default:"letter"`
 	}) (*fileOutput, error) {
 		title, body, err := s.studio.ShopSheet(ctx, in.ID, in.Unit, in.Paper)

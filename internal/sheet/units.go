@@ -18,6 +18,9 @@ const (
 	Centimetres Unit = "cm"
 )
 
+// Units are both of them.
+var Units = []Unit{Inches, Centimetres}
+
 var eighths = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}
 
 // Length writes a length given in mm with its unit: inches to the nearest eighth,

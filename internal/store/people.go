@@ -24,6 +24,9 @@ const (
 	Apprentice Role = "apprentice"
 )
 
+// Roles are all of them.
+var Roles = []Role{Owner, Stylist, Apprentice}
+
 // Person is someone who works in the studio.
 type Person struct {
 	ID      string

@@ -105,7 +105,7 @@ func (s *Store) Stash(ctx context.Context, wish StashWish, page Page) (lots []Lo
 
 // StashMove is one line of the ledger.
 type StashMove struct {
-	Kind   supply.MoveKind `json:"kind" enum:"bought,opened,used,spoilt,saved,counted,given,adjusted"`
+	Kind   supply.MoveKind `json:"kind"`
 	Packs  int             `json:"packs"`
 	Pieces int             `json:"pieces"`
 	Person string          `json:"person"`

@@ -127,7 +127,7 @@ type Back struct {
 	Name      string           `json:"name"`
 	Pieces    int              `json:"pieces"`
 	Round     int              `json:"round"`
-	Condition supply.Condition `json:"condition" enum:"new,good,worn"`
+	Condition supply.Condition `json:"condition"`
 }
 
 // Errors about entries.

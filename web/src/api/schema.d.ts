@@ -1920,7 +1920,7 @@ export interface components {
             /** @enum {string} */
             ground: "plait" | "tracks" | "net" | "linked";
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             /** @description Draws through the piece; 0 unless the method weaves */
             passes: components["schemas"]["Between"];
             /** @description Key of the piece */
@@ -2149,6 +2149,7 @@ export interface components {
             messages: components["schemas"]["Sort"][];
             methods: components["schemas"]["Method"][];
             moves: components["schemas"]["MoveFacts"][];
+            notices: components["schemas"]["Fact"][];
             /** @description The supplier's price list */
             pieces: components["schemas"]["Piece"][];
             schools: components["schemas"]["School"][];
@@ -2820,7 +2821,7 @@ export interface components {
             /** Format: double */
             plaitMin: number;
             /** @enum {string} */
-            side: "left" | "right" | "middle";
+            side: "middle" | "left" | "right";
         };
         DaySitting: {
             at: string;
@@ -3004,6 +3005,18 @@ export interface components {
              */
             amountMinor: number;
             name: string;
+        };
+        Fact: {
+            /** @enum {string} */
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            /** @description What it is called on the head */
+            label?: string;
+            /** @description The sign for it on the head */
+            mark?: string;
+            /** @enum {string} */
+            subject: "sections" | "fit" | "load" | "rules";
+            /** @description What stands over notices of the code */
+            title: string;
         };
         Facts: {
             consent: components["schemas"]["Consent"];
@@ -3805,7 +3818,7 @@ export interface components {
             grounds: ("plait" | "tracks" | "net" | "linked")[];
             hidesBy: string;
             /** @enum {string} */
-            id: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            id: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             /** Format: double */
             leastHairMm: number;
             /** @description The way out of it */
@@ -3959,7 +3972,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "short-hair" | "long-plait" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "wrong-base" | "tender-scalp" | "heavy-here" | "too-heavy" | "heavy-head" | "few-necks" | "long-piece" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** @description What is so, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -4337,7 +4350,8 @@ export interface components {
             withoutSpares: number;
         };
         PlaceFit: {
-            fit?: string;
+            /** @enum {string} */
+            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** Format: double */
             hungG: number;
             /** Format: double */
@@ -4620,7 +4634,7 @@ export interface components {
             against: string[];
             for: string[];
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             /** Format: double */
             minutes: number;
             needsPiece: boolean;
@@ -4744,7 +4758,7 @@ export interface components {
             parts: ("middle" | "side" | "diagonal" | "none" | "levels")[];
             start: components["schemas"]["Base"];
             /** @enum {string} */
-            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
+            structure: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
         };
         Rules: {
             /**
@@ -4843,7 +4857,7 @@ export interface components {
              * @description Where individuals stand and where a base does
              * @enum {string}
              */
-            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
+            structure: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
         };
         Share: {
             /** Format: int64 */
@@ -5150,7 +5164,7 @@ export interface components {
             /** Format: int64 */
             sections: number;
             /** @enum {string} */
-            structure: "all" | "ear-to-ear" | "perimeter" | "horseshoe" | "part-line" | "linked" | "net-cap" | "front-design";
+            structure: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
         };
         StudioFacts: {
             /** @description People of the demo studio, who need no password; empty elsewhere */
@@ -5447,7 +5461,7 @@ export interface components {
             };
             key: string;
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             /** @description The method's parameters by key; the catalogue lists them */
             settings: {
                 [key: string]: number;
@@ -5576,7 +5590,7 @@ export interface components {
             /** Format: double */
             cutBelowMm: number;
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L5" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             name: string;
             /** @description Key of the piece */
             piece: string;
@@ -5918,7 +5932,8 @@ export interface components {
             unit: string;
         };
         ZoneFinding: {
-            code: string;
+            /** @enum {string} */
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** Format: int64 */
             count: number;
             places: string[];
@@ -7551,7 +7566,7 @@ export interface operations {
                 /** @description Words of its name, line or colours */
                 search?: string;
                 /** @description Only those of this kind */
-                kind?: string;
+                kind?: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
                 /** @description List the archived ones instead */
                 archived?: boolean;
                 /** @description Next of the page before; left out for the first page */
