@@ -54,7 +54,7 @@ func TestSectionsAreTrueToTheCard(t *testing.T) {
 			{Kind: DiagonalPart, Offset: off / 2, EndOffset: -off / 3},
 			{Kind: MiddlePart, Stop: h.Arc(h.Landmark(scalp.FrontCentre), h.Crown())},
 		} {
-			for _, pattern := range patterns {
+			for _, pattern := range Patterns {
 				s := both(pattern, front, back)
 				s.Part = part
 				l, err := Lay(context.Background(), h, s)

@@ -179,7 +179,7 @@ func TestEveryStructureIsFitted(t *testing.T) {
 	exact, tried := 0, 0
 	for i := range 48 {
 		h := randomHead(r)
-		s := randomSettings(r, Structures[i%len(Structures)], patterns[i%len(patterns)])
+		s := randomSettings(r, Structures[i%len(Structures)], Patterns[i%len(Patterns)])
 		now, err := Lay(context.Background(), h, s)
 		if err != nil || s.Structure == PartLine {
 			continue // a part line's number is set, not fitted
@@ -231,7 +231,7 @@ func BenchmarkFitCount(b *testing.B) {
 	}
 }
 
-// On any head and from any sizes: what is found keeps to its patterns, ramps and
+// On any head and from any sizes: what is found keeps to its Patterns, ramps and
 // limits, and never lies on one side of the wish alone unless it meets it.
 func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 	r := rand.New(rand.NewPCG(7, 7))
@@ -244,8 +244,8 @@ func TestFittedSizesStayWithinTheLimits(t *testing.T) {
 		}
 		i++
 		s := Plain(
-			Wish{patterns[i%len(patterns)], square(0.5 + 1.2*r.Float64()), 0.6 + r.Float64(), 1},
-			Wish{patterns[(i+1)%len(patterns)], square(0.5 + 1.2*r.Float64()), 1, 1},
+			Wish{Patterns[i%len(Patterns)], square(0.5 + 1.2*r.Float64()), 0.6 + r.Float64(), 1},
+			Wish{Patterns[(i+1)%len(Patterns)], square(0.5 + 1.2*r.Float64()), 1, 1},
 		)
 		total := 24 + r.IntN(260)
 		found, err := FitCount(context.Background(), h, s, Count{Total: total, Keep: []Keep{KeepNone, KeepFront, KeepBack}[i%3]})

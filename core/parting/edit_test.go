@@ -39,7 +39,7 @@ func randomEdits(r *rand.Rand, h scalp.Head, l Layout, n int) []Edit {
 	}
 	edits := make([]Edit, n)
 	for i := range edits {
-		e := Edit{Kind: editKinds[r.IntN(len(editKinds))], At: somewhere()}
+		e := Edit{Kind: EditKinds[r.IntN(len(EditKinds))], At: somewhere()}
 		switch e.Kind {
 		case Merge:
 			x := l.Sections[r.IntN(len(l.Sections))]
@@ -82,7 +82,7 @@ func TestChangesByHandKeepTheHeadWhole(t *testing.T) {
 	made := 0
 	for i := range 120 {
 		h := randomHead(r)
-		s := randomSettings(r, Structures[i%len(Structures)], patterns[i/8%len(patterns)])
+		s := randomSettings(r, Structures[i%len(Structures)], Patterns[i/8%len(Patterns)])
 		bare, err := Lay(context.Background(), h, s)
 		if err != nil {
 			continue
@@ -262,7 +262,7 @@ func TestUnionOfNeighbours(t *testing.T) {
 	r := rand.New(rand.NewPCG(6, 6))
 	for range 12 {
 		h := randomHead(r)
-		l, err := Lay(context.Background(), h, both(patterns[r.IntN(len(patterns))], square(0.8), square(1)))
+		l, err := Lay(context.Background(), h, both(Patterns[r.IntN(len(Patterns))], square(0.8), square(1)))
 		require.NoError(t, err)
 		for _, x := range l.Sections {
 			for _, id := range x.Neighbours {
@@ -296,7 +296,7 @@ func FuzzEdits(f *testing.F) {
 		}
 		s := bothWith(square(1), edits...)
 		s.Structure = Structures[int(which)%len(Structures)]
-		s.Front.Pattern, s.Back.Pattern = patterns[int(which/8)%len(patterns)], patterns[int(which/32)%len(patterns)]
+		s.Front.Pattern, s.Back.Pattern = Patterns[int(which/8)%len(Patterns)], Patterns[int(which/32)%len(Patterns)]
 		l, err := Lay(context.Background(), h, s)
 		if err != nil {
 			require.NotEmpty(t, invalid.From(err))

@@ -126,7 +126,7 @@ func TestMirroredChangesKeepBothSidesAlike(t *testing.T) {
 	changed := 0
 	for i := range 60 {
 		h := randomHead(r)
-		s := both(patterns[i%len(patterns)], square(0.8+0.4*r.Float64()), square(1))
+		s := both(Patterns[i%len(Patterns)], square(0.8+0.4*r.Float64()), square(1))
 		if i%3 == 0 {
 			s.Part.Stop = 140
 		}

@@ -62,13 +62,13 @@ func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head
 			return Size{width, width * (0.7 + 0.6*r.Float64())}
 		}
 		wish := func(k int) Wish {
-			w := Wish{patterns[k%len(patterns)], size(), 1, 1}
+			w := Wish{Patterns[k%len(Patterns)], size(), 1, 1}
 			if r.IntN(3) == 0 {
 				w.Ramp = 0.5 + 1.5*r.Float64()
 			}
 			return w
 		}
-		s := Plain(wish(i), wish(i+i/len(patterns)))
+		s := Plain(wish(i), wish(i+i/len(Patterns)))
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		name := fmt.Sprintf("%.3v %.3v on %.1f %.1f %.1f", s.Front, s.Back, h.A, h.B, h.C)
@@ -347,7 +347,7 @@ func TestAverageHeadHasTheCountsOfPractice(t *testing.T) {
 
 func TestHalvingTheSizeQuadruplesTheCount(t *testing.T) {
 	h := average(t)
-	for _, pattern := range patterns {
+	for _, pattern := range Patterns {
 		for _, in := range []float64{0.8, 1, 1.2} {
 			whole, err := Lay(context.Background(), h, both(pattern, square(in), square(in)))
 			require.NoError(t, err)
@@ -397,7 +397,7 @@ func TestRefusedSettingsAreNamed(t *testing.T) {
 // The size offered when there would be too many sections does work.
 func TestTooManySectionsOffersASizeThatWorks(t *testing.T) {
 	h := average(t)
-	for _, pattern := range patterns {
+	for _, pattern := range Patterns {
 		s := both(pattern, Size{5, 5}, Size{6, 5})
 		_, err := Lay(context.Background(), h, s)
 		var bad invalid.Errors
@@ -481,7 +481,7 @@ func TestFreeHandIsRepeatable(t *testing.T) {
 
 func BenchmarkLay(b *testing.B) {
 	h := average(b)
-	for _, pattern := range patterns {
+	for _, pattern := range Patterns {
 		b.Run(string(pattern), func(b *testing.B) {
 			s := both(pattern, square(0.6), square(0.6))
 			l, err := Lay(context.Background(), h, s)

@@ -88,7 +88,7 @@ func randomSettings(r *rand.Rand, structure Structure, pattern Pattern) Settings
 func forEveryStructure(t *testing.T, times int, check func(t *testing.T, h scalp.Head, s Settings, l Layout)) {
 	r := rand.New(rand.NewPCG(11, 5))
 	for _, structure := range Structures {
-		for _, pattern := range patterns {
+		for _, pattern := range Patterns {
 			for i := range times {
 				h := randomHead(r)
 				s := randomSettings(r, structure, pattern)
@@ -471,7 +471,7 @@ func TestSettingsAtTheirLimits(t *testing.T) {
 	either := func(reach float64) float64 { return reach * (2*r.Float64() - 1) }
 	move := func() scalp.Move { return scalp.Move{Up: either(40), Back: either(40)} }
 	wish := func(k int) Wish {
-		return Wish{patterns[k%len(patterns)], Size{8 + 50*r.Float64(), 8 + 50*r.Float64()}, 0.5 + 1.5*r.Float64(), 0.5 + 1.5*r.Float64()}
+		return Wish{Patterns[k%len(Patterns)], Size{8 + 50*r.Float64(), 8 + 50*r.Float64()}, 0.5 + 1.5*r.Float64(), 0.5 + 1.5*r.Float64()}
 	}
 	laid, refused, folded := 0, 0, 0
 	for i := 0; laid < 250; i++ {
@@ -485,7 +485,7 @@ func TestSettingsAtTheirLimits(t *testing.T) {
 		if err != nil {
 			continue
 		}
-		s := randomSettings(r, Structures[i%len(Structures)], patterns[i%len(patterns)])
+		s := randomSettings(r, Structures[i%len(Structures)], Patterns[i%len(Patterns)])
 		s.Front, s.Back = wish(i), wish(i/4)
 		s.Part.Offset, s.Part.EndOffset, s.Part.Ear = either(60), either(60), either(40)
 		if i%3 == 0 {

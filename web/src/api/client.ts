@@ -123,7 +123,7 @@ export const server = {
       http.PUT("/api/v1/plans/{id}/prepared/{task}", { params: { path: { id, task } }, body: { done } }),
     ),
 
-  items: (query: { search?: string; kind?: string; archived?: boolean; after?: string; limit?: number }) =>
+  items: (query: { search?: string; kind?: Schemas["Item"]["kind"]; archived?: boolean; after?: string; limit?: number }) =>
     settle(http.GET("/api/v1/items", { params: { query } })),
   item: (id: string) => settle(http.GET("/api/v1/items/{id}", at(id))),
   createItem: (id: string, draft: Schemas["ItemDraft"]) =>

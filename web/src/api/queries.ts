@@ -24,6 +24,7 @@ import type {
   Instead,
   LoggedInstall,
   ItemDocument,
+  Kind,
   Lot,
   Me,
   Operation,
@@ -355,12 +356,12 @@ export const useAlternatives = (plan: string, input: PlanInput, others: readonly
   });
 
 /** The items of the supplies, page by page. */
-export const useItems = (search: string, kind: string, archived: boolean) =>
+export const useItems = (search: string, kind: Kind | "", archived: boolean) =>
   pages<ItemDocument>(
     useInfiniteQuery({
       queryKey: ["items", search, kind, archived],
       queryFn: ({ pageParam }) =>
-        server.items({ search, kind, archived, ...(pageParam !== undefined && { after: pageParam }) }),
+        server.items({ search, archived, ...(kind && { kind }), ...(pageParam !== undefined && { after: pageParam }) }),
       initialPageParam: firstPage(),
       getNextPageParam: nextPage,
       placeholderData: keepPreviousData,

@@ -4,7 +4,7 @@ import Input from "antd/es/input/Input";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import { useCatalogue, useItems, useMoney } from "../api/queries";
-import type { Catalogue, ItemDocument, ItemDraft } from "../api/types";
+import type { Catalogue, ItemDocument, ItemDraft, Kind } from "../api/types";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import { MoreButton } from "../ui/MoreButton";
@@ -17,7 +17,7 @@ import styles from "./ItemList.module.css";
 /** Every line on file. */
 export function ItemList() {
   const [search, setSearch] = useState("");
-  const [kind, setKind] = useState("");
+  const [kind, setKind] = useState<Kind | "">("");
   const [archived, setArchived] = useState(false);
   const items = useItems(useDeferredValue(search), kind, archived);
   const catalogue = useCatalogue();

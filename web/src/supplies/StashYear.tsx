@@ -16,7 +16,7 @@ const outs = [
 
 /** The stash over a year: what came and what became of it, in pieces and in money. It closes. */
 export function StashYear() {
-  const now = new Date().getFullYear();
+  const [now] = useState(() => new Date().getFullYear());
   const [year, setYear] = useState(now);
   const { data, error, isPending, refetch } = useYear(year);
   const money = useMoney();

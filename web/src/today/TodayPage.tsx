@@ -1,5 +1,6 @@
 import { ArrowRightOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Skeleton } from "antd";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useAnyClient, useLatestPlans, useMe } from "../api/queries";
 import type { PlanEntry } from "../api/types";
@@ -17,15 +18,15 @@ import styles from "./TodayPage.module.css";
 const inWork = 6; // plans shown
 const lookedAt = 30; // of which those that are or were at the chair are left out
 
+const weekday = new Intl.DateTimeFormat(undefined, { weekday: "long", day: "numeric", month: "long" });
+
 /** The first page: the next sittings, plans in work and what each waits for. */
 export function TodayPage() {
   const me = useMe().data;
   const plans = useLatestPlans(lookedAt);
   const anyClient = useAnyClient().data;
   const navigate = useNavigate();
-  const day = new Intl.DateTimeFormat(undefined, { weekday: "long", day: "numeric", month: "long" }).format(
-    new Date(),
-  );
+  const [day] = useState(() => weekday.format(new Date()));
   const [first, ...others] = (plans.data ?? []).filter((p) => p.installId === undefined).slice(0, inWork);
   return (
     <Page
