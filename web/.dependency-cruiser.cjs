@@ -7,18 +7,49 @@ const inward = layers.map((layer, i) => ({
   name: `${layer}-looks-inward`,
   severity: "error",
   from: { path: `^src/${layer}/` },
-  to: { path: "^src/[^/]+/", pathNot: `^src/(${[...layers.slice(0, i + 1), ...(layer === "api" ? ["lib"] : [])].join("|")})/` },
+  to: {
+    path: "^src/[^/]+/",
+    pathNot: `^src/(${[...layers.slice(0, i + 1), ...(layer === "api" ? ["lib"] : [])].join("|")})/`,
+  },
+}));
+
+/** The rooms of a plan, one a step, from the plan that is edited outward to the workspace round them. */
+const rooms = ["draft", "head", "parting", "hair", "attach", "day", "workspace"];
+const roomsInward = rooms.map((room, i) => ({
+  name: `plan-${room}-looks-inward`,
+  severity: "error",
+  from: { path: `^src/plan/${room}/` },
+  to: { path: "^src/plan/[^/]+/", pathNot: `^src/plan/(${rooms.slice(0, i + 1).join("|")})/` },
 }));
 
 module.exports = {
   forbidden: [
     { name: "no-circle", severity: "error", from: {}, to: { circular: true } },
     ...inward,
+    ...roomsInward,
+    {
+      name: "rooms-meet-through-their-index",
+      severity: "error",
+      from: { path: "^src/plan/([^/]+)/" },
+      // What is drawn late is fetched from its file.
+      to: {
+        path: "^src/plan/[^/]+/.+",
+        pathNot: ["^src/plan/draft/", "^src/plan/$1/", "^src/plan/[^/]+/index\\.ts$"],
+        dynamic: false,
+      },
+    },
     {
       name: "features-meet-through-their-index",
       severity: "error",
       from: { path: "^src/([^/]+)/", pathNot: `^src/(${layers.join("|")})/` },
-      to: { path: "^src/([^/]+)/.+", pathNot: [`^src/(${layers.filter((l) => l !== "head").join("|")})/`, "^src/$1/", "^src/[^/]+/index\\.ts$"] },
+      to: {
+        path: "^src/([^/]+)/.+",
+        pathNot: [
+          `^src/(${layers.filter((l) => l !== "head").join("|")})/`,
+          "^src/$1/",
+          "^src/[^/]+/index\\.ts$",
+        ],
+      },
     },
   ],
   options: {

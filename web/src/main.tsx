@@ -16,7 +16,7 @@ const TodayPage = lazy(() => import("./today/TodayPage"));
 const ClientsPage = lazy(() => import("./clients/ClientsPage"));
 const ClientCard = lazy(() => import("./clients/ClientCard"));
 const PlansPage = lazy(() => import("./plans/PlansPage"));
-const PlanWorkspace = lazy(() => import("./plan/PlanWorkspace"));
+const PlanWorkspace = lazy(() => import("./plan/workspace/PlanWorkspace"));
 const CalendarPage = lazy(() => import("./calendar/CalendarPage"));
 const SuppliesPage = lazy(() => import("./supplies/SuppliesPage"));
 const ItemCard = lazy(() => import("./supplies/ItemCard"));

@@ -159,6 +159,13 @@ export const useClearance = (plan: string) =>
 export const useCatalogue = () =>
   useQuery({ queryKey: ["catalogue"], queryFn: server.catalogue, staleTime: Infinity });
 
+/** The catalogue, where it was fetched before anything that reads it is drawn. */
+export function useKnownCatalogue() {
+  const { data } = useCatalogue();
+  if (!data) throw new Error("The catalogue is fetched before this is drawn.");
+  return data;
+}
+
 /** The plans, or those of one client, the one saved last first, page by page. */
 export const usePlans = (client = "") =>
   pages<PlanEntry>(

@@ -54,6 +54,7 @@ export type Tapes = Schemas["Tapes"];
 export type GuideRow = Schemas["GuideRow"];
 export type Tally = Schemas["Tally"];
 export type Notice = Schemas["Notice"];
+export type NoticeFact = Schemas["Fact"];
 export type Method = Schemas["Method"];
 export type Ground = Attachment["ground"];
 export type Step = Schemas["Step"];

@@ -3,7 +3,7 @@ import type { DayPlan, PlanInput } from "../../api/types";
 import { localDay } from "../../lib/localDay";
 import { day as writeDay, hours } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
-import type { StoredPlan } from "../shop/stored";
+import type { StoredPlan } from "../draft/stored";
 import styles from "./day.module.css";
 
 interface Props {

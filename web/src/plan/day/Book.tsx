@@ -10,7 +10,7 @@ import { day as writeDay, hours, when } from "../../lib/units";
 import { BeforeGoingOn } from "../../ui/BeforeGoingOn";
 import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
-import type { StoredPlan } from "../shop/stored";
+import type { StoredPlan } from "../draft/stored";
 import styles from "./day.module.css";
 import { sittingName } from "./kinds";
 

@@ -1,12 +1,10 @@
 import { Skeleton } from "antd";
 import { memo, type ReactNode } from "react";
 import { useDay } from "../../api/queries";
-import type { Catalogue, DayPlan, Sittings } from "../../api/types";
+import type { DayPlan, Sittings } from "../../api/types";
 import { day as writeDay, hours } from "../../lib/units";
 import { Parts } from "../../ui/Parts";
 import { Trouble } from "../../ui/Trouble";
-import type { Draft } from "../draft";
-import type { StoredPlan } from "../shop/stored";
 import { BeforePart } from "./BeforePart";
 import { Book } from "./Book";
 import { FitHours } from "./FitHours";
@@ -16,15 +14,14 @@ import { Papers } from "./Papers";
 import { RowOrder } from "./RowOrder";
 import { LengthPart, SittingsPart } from "./SittingsPart";
 import { TryOne } from "./TryOne";
-
-interface Props {
-  plan: StoredPlan;
-  draft: Draft;
-  catalogue: Catalogue;
-}
+import { useBench } from "../draft/onBench";
 
 /** When it is done, by whom and in which order: hours that hold, sittings that end. */
-export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue }: Props) {
+export const DayStep = memo(function DayStep() {
+  const {
+    plan,
+    draft: { input },
+  } = useBench();
   const asked = useDay(input);
   const day = asked.data;
   const told = (draw: (day: DayPlan) => ReactNode) =>
@@ -54,7 +51,7 @@ export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue
           title: "Who works",
           says: day && day.hands.map((h) => h.name || "practised hands").join(" and "),
           paths: ["day.hands"],
-          content: told((d) => <HandsPart input={input} day={d} catalogue={catalogue} />),
+          content: told((d) => <HandsPart input={input} day={d} />),
         },
         {
           key: "try",
@@ -134,7 +131,7 @@ export const DayStep = memo(function DayStep({ plan, draft: { input }, catalogue
           chapter: "Take along",
           title: "Messages",
           says: "to prepare, a reminder, care",
-          content: <Messages plan={plan} input={input} catalogue={catalogue} />,
+          content: <Messages plan={plan} input={input} />,
         },
       ]}
     />

@@ -6,8 +6,8 @@ import { hours } from "../../lib/units";
 import { NumberField } from "../../ui/fields";
 import panel from "../../ui/panel.module.css";
 import { Trouble } from "../../ui/Trouble";
-import { useAct } from "../act";
-import { actions } from "../actions";
+import { useAct } from "../draft/act";
+import { actions } from "../draft/actions";
 import styles from "./day.module.css";
 import { daySum } from "./HoursPart";
 

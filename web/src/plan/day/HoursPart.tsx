@@ -1,14 +1,14 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import Input from "antd/es/input/Input";
-import { useLoggedPaces, usePeople } from "../../api/queries";
-import type { Catalogue, DayPlan, Hand, PlanInput } from "../../api/types";
+import { useLoggedPaces, usePeople, useKnownCatalogue } from "../../api/queries";
+import type { DayPlan, Hand, PlanInput } from "../../api/types";
 import { hours } from "../../lib/units";
 import { ChoiceField, FieldErrorsUnder, NumberField, Toggle } from "../../ui/fields";
 import { handNames } from "../../ui/hands";
 import panel from "../../ui/panel.module.css";
-import { useAct } from "../act";
-import { actions } from "../actions";
+import { useAct } from "../draft/act";
+import { actions } from "../draft/actions";
 import styles from "./day.module.css";
 
 /** The times people name, each with what is in it, and the stages. */
@@ -85,15 +85,7 @@ const roles: readonly { key: Hand["does"]; name: string; help: string }[] = [
 ];
 
 /** Who works, how practised they are, and who does what. */
-export function HandsPart({
-  input,
-  day,
-  catalogue,
-}: {
-  input: PlanInput;
-  day: DayPlan;
-  catalogue: Catalogue;
-}) {
+export function HandsPart({ input, day }: { input: PlanInput; day: DayPlan }) {
   const act = useAct();
   const hands = day.hands;
   const known = input.day?.hands ?? [];
@@ -110,7 +102,6 @@ export function HandsPart({
         <OneHand
           key={h.key}
           input={input}
-          catalogue={catalogue}
           timeable={day.timeable}
           hand={h}
           first={i === 0}
@@ -158,7 +149,6 @@ export const daySum = (day: DayPlan) =>
 
 interface OneProps {
   input: PlanInput;
-  catalogue: Catalogue;
   timeable: DayPlan["timeable"];
   hand: Hand;
   first: boolean;
@@ -169,7 +159,8 @@ interface OneProps {
 
 const other = "other";
 
-function OneHand({ input, catalogue, timeable, hand, first, two, onChange, onRemove }: OneProps) {
+function OneHand({ input, timeable, hand, first, two, onChange, onRemove }: OneProps) {
+  const catalogue = useKnownCatalogue();
   const people = usePeople().data ?? [];
   const logged = useLoggedPaces().data;
   const own = input.ownHead && first;

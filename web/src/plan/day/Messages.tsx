@@ -6,18 +6,17 @@ import TextArea from "antd/es/input/TextArea";
 import { useState } from "react";
 import { v4 } from "uuid";
 import { server } from "../../api/client";
-import { useChange, useMessages } from "../../api/queries";
-import type { Catalogue, MessageKind, PlanInput } from "../../api/types";
+import { useChange, useMessages, useKnownCatalogue } from "../../api/queries";
+import type { MessageKind, PlanInput } from "../../api/types";
 import { when } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
 import { toldOf, Trouble } from "../../ui/Trouble";
-import type { StoredPlan } from "../shop/stored";
+import type { StoredPlan } from "../draft/stored";
 import styles from "./day.module.css";
 
 interface Props {
   plan: StoredPlan;
   input: PlanInput;
-  catalogue: Catalogue;
 }
 
 interface Words {
@@ -26,7 +25,8 @@ interface Words {
 }
 
 /** What the client is told: the studio's words, filled, looked at, and sent through the simulated outbox. */
-export function Messages({ plan, input, catalogue }: Props) {
+export function Messages({ plan, input }: Props) {
+  const catalogue = useKnownCatalogue();
   const [kind, setKind] = useState<MessageKind>("prepare");
   const [reworded, setReworded] = useState<Partial<Record<MessageKind, Words>>>({});
   const letter = useQuery({

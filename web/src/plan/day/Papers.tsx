@@ -4,7 +4,7 @@ import { useHouse } from "../../api/queries";
 import { download } from "../../lib/download";
 import { usePreferences } from "../../lib/preferences";
 import panel from "../../ui/panel.module.css";
-import type { StoredPlan } from "../shop/stored";
+import type { StoredPlan } from "../draft/stored";
 
 /** The papers to take along. */
 export function Papers({ plan }: { plan: StoredPlan }) {

@@ -5,9 +5,9 @@ import type { DayPlan, DayRow, PlanInput } from "../../api/types";
 import { hours } from "../../lib/units";
 import { Toggle } from "../../ui/fields";
 import panel from "../../ui/panel.module.css";
-import { useAct } from "../act";
-import { actions } from "../actions";
-import { useAsked } from "../fall/useAsked";
+import { useAct } from "../draft/act";
+import { actions } from "../draft/actions";
+import { useAsked } from "../draft/useAsked";
 import styles from "./day.module.css";
 import { orderKey } from "./order";
 

@@ -4,8 +4,8 @@ import { useEffect, useState } from "react";
 import type { DayPlan } from "../../api/types";
 import { hours } from "../../lib/units";
 import panel from "../../ui/panel.module.css";
-import { useAct } from "../act";
-import { actions } from "../actions";
+import { useAct } from "../draft/act";
+import { actions } from "../draft/actions";
 import styles from "./day.module.css";
 
 /** How many pieces are timed at most. */

@@ -4,9 +4,9 @@ import { act as settle, cleanup, fireEvent, render, screen, within } from "@test
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { DayPlan, DaySpan, PlanInput } from "../../api/types";
-import { ActContext } from "../act";
-import type { Action } from "../actions";
-import type { Draft } from "../draft";
+import { ActContext } from "../draft/act";
+import type { Action } from "../draft/actions";
+import type { Draft } from "../draft/draft";
 import { DayLine } from "./DayLine";
 import { FitHours } from "./FitHours";
 import { HoursPart } from "./HoursPart";

@@ -83,6 +83,7 @@ afterEach(cleanup);
 
 function drawn(node: ReactNode, may: string[] = ["bookPlan"]) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  client.setQueryData(["catalogue"], catalogue);
   client.setQueryData(["me"], { id: "o", name: "Odalys", role: "owner", may });
   render(
     <QueryClientProvider client={client}>
@@ -131,7 +132,7 @@ describe("messages", () => {
       Promise.resolve({ to: "Juno", subject: `About ${kind}`, body: `Words of ${kind}` }),
     );
     calls.sendMessage.mockResolvedValue({});
-    drawn(<Messages plan={plan} input={input} catalogue={catalogue} />);
+    drawn(<Messages plan={plan} input={input} />);
     const body = await screen.findByDisplayValue("Words of prepare");
     fireEvent.change(body, { target: { value: "Come dry." } });
     fireEvent.click(screen.getByRole("radio", { name: "Reminder" }));

@@ -1,0 +1,1 @@
+export { orderReading } from "./order";

@@ -1,0 +1,5 @@
+export { alike, useHandwork } from "./byhand/handwork";
+export { direction, near } from "./byhand/edits";
+export { fetchHandles } from "./byhand/lazyHandles";
+export { HandBar, type HandTool } from "./byhand/HandBar";
+export { useLasso } from "./byhand/lasso";
