@@ -3,7 +3,7 @@
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
 # make bars   a thousand random heads held against the card, every total fitted
-# make craft  docs/craft.md, the table of what we believe
+# make craft  docs/craft.md, the table of what we believe; make rooms  the picture of the packages
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
@@ -12,7 +12,7 @@ CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name 
 FOLD := web/src/chair/fold
 WEB_SOURCES := $(shell find web/src web/sw web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
-.PHONY: demo test race bench bars pictures types craft clean
+.PHONY: demo test race bench bars pictures types craft rooms clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -58,6 +58,10 @@ types:
 	go run ./cmd/kladotex openapi > docs/openapi.json
 	go run ./cmd/kladotex schema > docs/plan.schema.json
 	cd web && npm run --silent types
+
+# rooms draws the picture of the packages.
+rooms:
+	go run ./scripts/rooms > docs/rooms.svg.new && mv docs/rooms.svg.new docs/rooms.svg
 
 # craft writes the table of what we believe.
 craft:

@@ -4,7 +4,11 @@ package e2e
 
 import (
 	"bufio"
+	"bytes"
 	"context"
+	"encoding/json"
+	"net/http"
+	"net/url"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -17,6 +21,8 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -130,6 +136,10 @@ const (
 	noWebGL = "disable-3d-apis"
 )
 
+// keepsItself lets the application be kept on the device; elsewhere a browser has no workers, so that
+// a test of something else does not wait for all of its files.
+const keepsItself = "keeps-itself"
+
 // open starts Chromium with a fresh profile and a window of the given size.
 func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Helper()
@@ -144,6 +154,8 @@ func openWith(t *testing.T, profile string, width, height int, flags ...string) 
 	if !slices.Contains(flags, webGL) {
 		flags = append(flags, noWebGL)
 	}
+	keeps := slices.Contains(flags, keepsItself)
+	flags = slices.DeleteFunc(flags, func(f string) bool { return f == keepsItself })
 	for _, flag := range append(flags, "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync") {
 		options = append(options, chromedp.Flag(flag, true))
 	}
@@ -155,6 +167,10 @@ func openWith(t *testing.T, profile string, width, height int, flags ...string) 
 	t.Cleanup(cancel)
 	b := tab{t, ctx, new(atomic.Bool)}
 	b.do(chromedp.EmulateViewport(int64(width), int64(height)))
+	if !keeps {
+		_, err := chromedp.Call(ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: "delete Navigator.prototype.serviceWorker"})
+		require.NoError(t, err)
+	}
 	b.hear()
 	return b
 }
@@ -353,13 +369,68 @@ func (b tab) enterDemo(address, as string) {
 	b.waitFor(`document.querySelectorAll("img[src*=picture]").length >= 5`)
 }
 
-// openPlan opens a plan from the list by its title and goes to a step.
+// asked is what the server at an address answers the browser's person, as JSON.
+func (b tab) asked(method, address, path string, body, into any) {
+	b.t.Helper()
+	raw, err := json.Marshal(body)
+	require.NoError(b.t, err)
+	req, err := http.NewRequestWithContext(b.ctx, method, address+path, bytes.NewReader(raw))
+	require.NoError(b.t, err)
+	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set("Sec-Fetch-Site", "same-origin")
+	have, err := chromedp.Call(b.ctx, network.GetCookies, network.GetCookiesParams{URLs: []string{address}})
+	require.NoError(b.t, err)
+	for _, c := range have.Cookies {
+		req.AddCookie(&http.Cookie{Name: c.Name, Value: c.Value})
+	}
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(b.t, err)
+	defer res.Body.Close()
+	require.Less(b.t, res.StatusCode, 300, path)
+	require.NoError(b.t, json.NewDecoder(res.Body).Decode(into))
+	var put []*network.CookieParam
+	for _, c := range res.Cookies() {
+		put = append(put, &network.CookieParam{Name: c.Name, Value: c.Value, URL: address, Path: c.Path, HTTPOnly: c.HttpOnly, Secure: c.Secure, SameSite: network.CookieSameSiteLax})
+	}
+	if len(put) > 0 {
+		b.setCookies(put)
+	}
+}
+
+// signInDemo signs in to the demo studio as one of its people, "" being the owner, without opening
+// a page.
+func (b tab) signInDemo(address, as string) {
+	b.t.Helper()
+	var session struct {
+		Demo []struct{ ID, Name, Role string }
+	}
+	b.asked(http.MethodGet, address, "/api/v1/studio", nil, &session)
+	i := slices.IndexFunc(session.Demo, func(p struct{ ID, Name, Role string }) bool {
+		return as == "" && p.Role == "owner" || as != "" && strings.HasPrefix(as, p.Name)
+	})
+	require.GreaterOrEqual(b.t, i, 0, as)
+	var me any
+	b.asked(http.MethodPost, address, "/api/v1/session/demo", map[string]string{"id": session.Demo[i].ID}, &me)
+}
+
+// openPlan opens a plan by its title at a step.
 func (b tab) openPlan(address, title, step string) {
 	b.t.Helper()
-	b.visit(address+"/plans", `document.querySelectorAll("img[src*=picture]").length >= 24`)
-	b.follow(title)
-	b.waitFor(drawn + " > 5")
-	b.visit(value[string](b, "location.origin + location.pathname.replace(/[a-z]+$/, '"+step+"')"), drawn+" > 5")
+	for after := ""; ; {
+		var page struct {
+			Items []struct{ ID, Title string }
+			Next  string
+		}
+		b.asked(http.MethodGet, address, "/api/v1/plans?after="+url.QueryEscape(after), nil, &page)
+		for _, p := range page.Items {
+			if strings.HasPrefix(p.Title, title) {
+				b.visit(address+"/plans/"+p.ID+"/"+step, drawn+" > 5")
+				return
+			}
+		}
+		require.NotEmpty(b.t, page.Next, "there is no plan %q", title)
+		after = page.Next
+	}
 }
 
 // tally is a figure of the tally strip, and tallyChange what the last change did

@@ -53,6 +53,7 @@ func (b tab) touch(points ...[2]float64) {
 // A head is changed by hand: joined, dragged, painted and locked; the changes are kept,
 // hold when the size changes, and are reported when they do not.
 func TestWorkingByHand(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
 	n := b.sections()
 	b.part("By hand")
@@ -223,6 +224,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 // At the chair, with a finger on a tablet: the head is turned, sections are picked and
 // joined, a line is dragged, a sore spot is painted out.
 func TestWorkingByHandWithAFinger(t *testing.T) {
+	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion", "touch-events")
 	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
 	require.NoError(t, err)

@@ -2,14 +2,12 @@ package e2e
 
 import (
 	"bytes"
-	"os"
 	"testing"
 	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 )
 
 // onePiece is how long a piece of these tests takes: a press sooner after the last is a slip.
@@ -38,15 +36,12 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	files := t.TempDir()
 	b.downloadsTo(files)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, "The ferry pilot, a design on the left", "day")
-	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
-	engine := string(script)
 
 	b.part("What it takes")
 	b.waitFor(`document.querySelectorAll("[data-figure]").length === 4`)
-	b.judge(engine, "what it takes")
+	b.judge("what it takes")
 	b.part("Try the first piece")
 	b.waitFor(timer)
 	before := value[string](b, projected)
@@ -61,13 +56,13 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.waitFor(`document.body.innerText.includes("2 pieces timed")`)
 	b.waitFor(projected + " !== " + "`" + before + "`")
 	b.waitFor(isSaved)
-	b.judge(engine, "the first piece")
+	b.judge("the first piece")
 
 	// It is to fit two hours: what would make it fit is offered, each a plan of its own.
 	b.part("Will it fit")
 	b.write("All of it at the head may take", "2")
 	b.waitFor(`document.querySelectorAll("[data-quicker]").length > 2`)
-	b.judge(engine, "what makes it fit")
+	b.judge("what makes it fit")
 	pieces := b.tally("pieces")
 	b.key(`document.querySelector("[data-quicker=larger] button")`, kb.Enter)
 	b.waitFor(`document.querySelector('[data-tally="pieces"] dd span').innerText !== "` + pieces + `"`)
@@ -83,7 +78,7 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	second := value[string](b, sittings+`[1].querySelector("input[type=date]").value`)
 	b.key(`document.querySelector("[aria-label='Date of sitting 1']")`, kb.ArrowUp) // a month on
 	b.waitFor(sittings + `[1].querySelector("input[type=date]").value !== "` + second + `"`)
-	b.judge(engine, "sittings")
+	b.judge("sittings")
 
 	first := value[string](b, sittings+`[0].querySelector("input[type=date]").value`)
 	// The order: a row goes later by key, and comes back to where it was by dragging.
@@ -102,14 +97,14 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	_, to := handle("1")
 	b.drag([2]float64{x, from}, [2]float64{x, to - 6})
 	b.waitFor(rows + `[0] === "` + order[0] + `"`)
-	b.judge(engine, "working order")
+	b.judge("working order")
 	b.key(named("button", "By rule again"), kb.Enter)
 	b.waitFor(`!document.body.innerText.includes("An order of your own.")`)
 
 	b.part("On the calendar")
 	b.key(named("button", "Put it on the calendar"), kb.Enter)
 	b.waitFor(`document.querySelector("section[aria-label='On the calendar'] ul li")`)
-	b.judge(engine, "on the calendar")
+	b.judge("on the calendar")
 	b.part("Papers")
 	b.press("button", "Day sheet: order, times, checks")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, "day.pdf"), []byte("%PDF-")))
@@ -117,13 +112,13 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".ics"), []byte("BEGIN:VCALENDAR")))
 	b.part("Messages")
 	b.waitFor(`document.querySelector("section[aria-label=Messages] textarea")?.value.includes("Hesper Dunmorrow")`)
-	b.judge(engine, "messages")
+	b.judge("messages")
 	b.key(named("button", "Send"), kb.Enter)
 	b.waitFor(`document.querySelector("section[aria-label=Sent] details")`)
 
 	// The calendar shows it, by month and by week.
 	b.visit(address+"/calendar", `document.querySelectorAll("[data-day]").length >= 28`)
-	b.judge(engine, "the calendar by month")
+	b.judge("the calendar by month")
 	for range 6 {
 		if value[bool](b, `!!document.querySelector("[data-day='`+first+`']")`) {
 			break
@@ -135,7 +130,7 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.waitFor(`document.querySelector("[data-day='` + first + `'] a[href^='/plans/']")`)
 	b.press("radio", "Week")
 	b.waitFor(`document.querySelector("a[data-kind], section[aria-label] h3")`)
-	b.judge(engine, "the calendar by week")
+	b.judge("the calendar by week")
 }
 
 // At home with a phone by the mirror: a piece is timed with a finger, a helper plaits the evening
@@ -144,7 +139,7 @@ func TestADayOnAPhone(t *testing.T) {
 	t.Parallel()
 	b := open(t, 390, 844)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, "The baker, own front and a quick back", "day")
 	fits := func(where string) {
 		t.Helper()

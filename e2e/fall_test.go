@@ -2,7 +2,6 @@ package e2e
 
 import (
 	"bytes"
-	"os"
 	"strconv"
 	"testing"
 
@@ -23,16 +22,13 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	files := t.TempDir()
 	b.downloadsTo(files)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, "The cellist, a ring to tie up", "hair")
-	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
-	engine := string(script)
 
 	b.part("Drape and cover")
 	b.waitFor(`document.querySelector("[aria-label='Worn']")`)
 	b.waitFor(showing + `.length > 0`)
-	b.judge(engine, "drape and cover")
+	b.judge("drape and cover")
 	pieces := func() int {
 		n, err := strconv.Atoi(b.tally("pieces"))
 		require.NoError(t, err)
@@ -67,13 +63,13 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	b.waitFor(`document.body.innerText.includes("No safe limit is published")`)
 	b.press("radio", "Load on the head")
 	b.waitFor(`[...document.querySelectorAll("ul[aria-label='Colours of load'] li")].length > 1`)
-	b.judge(engine, "fit and load")
+	b.judge("fit and load")
 
 	b.part("Where it lands")
 	b.waitFor(`document.querySelector("svg[aria-label^='Where the ends land']")`)
 	b.press("radio", "Blunt")
 	b.waitFor(`document.body.innerText.includes("Cut list")`)
-	b.judge(engine, "where it lands")
+	b.judge("where it lands")
 
 	b.part("Price and quote")
 	b.waitFor(`document.body.innerText.includes("Left to pay on the day")`)
@@ -82,11 +78,11 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	total := value[string](b, `document.querySelector("tfoot td").innerText`)
 	b.press("button", "Give a quote")
 	b.waitFor(`document.querySelector("a[href^='/quotes/']")`)
-	b.judge(engine, "price and quote")
+	b.judge("price and quote")
 	value[bool](b, `(document.querySelector("a[href^='/quotes/']").click(), true)`)
 	b.waitFor(`document.body.innerText.includes("In the weeks after")`)
 	b.waitFor(`document.querySelectorAll("section[aria-label=Pictures] img").length === 2 && [...document.querySelectorAll("section[aria-label=Pictures] img")].every((i) => i.naturalWidth > 0)`)
-	b.judge(engine, "a quote")
+	b.judge("a quote")
 	b.press("button", "It was accepted")
 	b.waitFor(`document.querySelector("[role=status]").innerText.includes("Accepted")`)
 	b.press("button", "The paper, as PDF")
@@ -111,7 +107,7 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 	b := open(t, 390, 844)
 	require.False(t, value[bool](b, `!!document.createElement("canvas").getContext("webgl2")`))
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, "The ferry pilot, a design on the left", "hair")
 	b.part("Drape and cover")
 	b.waitFor(`document.querySelector("[aria-label='Worn']")`)
@@ -146,7 +142,7 @@ func TestTheDrapeByWebGL(t *testing.T) {
 	t.Parallel()
 	b := open(t, 1280, 800, webGL)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, "The coxswain, linked plaits under the cap", "hair")
 	b.part("Drape and cover")
 	b.waitFor(`document.querySelector("canvas[data-drape=true]")`)

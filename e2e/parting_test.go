@@ -22,7 +22,7 @@ func atTheHead(t *testing.T, title string, width, height int, flags ...string) t
 	t.Helper()
 	b := open(t, width, height, flags...)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.openPlan(address, title, "parting")
 	return b
 }
@@ -297,7 +297,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	files := t.TempDir()
 	b.downloadsTo(files)
 	address := start(t, "demo", "-db", demoFile(t))
-	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
+	b.signInDemo(address, "Tamsin Okoro-Vale stylist")
 	b.openPlan(address, "The baker, four evenings at home", "parting")
 	whole := b.sections()
 	b.part("Compare")

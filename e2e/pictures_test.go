@@ -105,7 +105,7 @@ func TestPictures(t *testing.T) {
 	take(desk, "wear")
 	// Hair as a graphics processor draws it.
 	drawn := open(t, 1280, 800, webGL)
-	drawn.enterDemo(address, "")
+	drawn.signInDemo(address, "")
 	drawn.openPlan(address, technician, "hair")
 	drawn.part("Where it lands")
 	drawn.waitFor(`document.querySelector("svg[aria-label^='Where the ends land']")`)

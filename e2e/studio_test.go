@@ -168,7 +168,7 @@ func TestLostConnection(t *testing.T) {
 	db := demoFile(t)
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 1280, 800)
-	b.enterDemo(program.address, "")
+	b.signInDemo(program.address, "")
 	b.openPlan(program.address, "The baker, four evenings at home", "look")
 	program.kill(t)
 	b.part("The client’s hair")

@@ -19,12 +19,10 @@ import (
 // preparation by keys and then on the phone.
 func TestSupplyingAHead(t *testing.T) {
 	t.Parallel()
-	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
 	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	b.enterDemo(address, "")
-	judge := func(page string) { b.judge(string(engine), page) }
+	judge := func(page string) { b.judge(page) }
 
 	// Arrival check: two packs, counted, one piece missing.
 	b.visit(address+"/supplies/orders", says+`("Under way")`)
@@ -95,12 +93,12 @@ func TestSupplyingAHead(t *testing.T) {
 
 	// The same on the phone: ordered, arrived and looked into, held at once; a running count goes on there.
 	phone := open(t, 390, 844, "force-prefers-reduced-motion")
-	phone.enterDemo(address, "Tamsin Okoro-Vale stylist")
+	phone.signInDemo(address, "Tamsin Okoro-Vale stylist")
 	phone.visit(address+"/supplies/orders", says+`("I ordered it today")`)
 	phone.press("button", "I ordered it today")
 	phone.press("button", "It came: check it")
 	phone.press("radio", "Counted")
-	phone.judge(string(engine), "arrival, phone")
+	phone.judge("arrival, phone")
 	phone.press("button", "Put it into the stash")
 	phone.waitFor(`!document.querySelector("[role=dialog]")`)
 	assert.LessOrEqual(t, value[float64](phone, "document.documentElement.scrollWidth"), 390.0)
@@ -118,7 +116,7 @@ func TestSupplyingAHead(t *testing.T) {
 	phone.press("button", "One more: Done of Cut and split Quayside Wave bulk, 20 in folded, peat")
 	phone.waitFor(`document.querySelector("progress")?.value === 2`)
 	phone.waitFor(`document.querySelector("section[aria-label='Prepare at home']").innerText.includes("Tamsin Okoro-Vale")`)
-	phone.judge(string(engine), "prepare, phone")
+	phone.judge("prepare, phone")
 	wide := value[float64](phone, "document.documentElement.scrollWidth")
 	assert.LessOrEqual(t, wide, 390.0)
 	phone.visit(address+"/supplies/stash", says+`("Driftline soft loc")`)
@@ -128,13 +126,11 @@ func TestSupplyingAHead(t *testing.T) {
 // A piece is put on file, weighed, changed by a table that is looked at first, and used in a plan.
 func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	t.Parallel()
-	engine, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
 	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.visit(address+"/supplies/items", says+`("Saltspun twist, 22 in")`)
-	b.judge(string(engine), "pieces")
+	b.judge("pieces")
 	b.press("button", "New piece or thing")
 	b.waitFor(`document.querySelector("[aria-label='What it is called']")`)
 	b.do(chromedp.SendKeys(`[aria-label="What it is called"]`, "Gull grey loc, 16 in"))
@@ -149,11 +145,11 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 4, weighed, 0.2)
 	b.waitFor(isSaved)
-	b.judge(string(engine), "a piece")
+	b.judge("a piece")
 
 	// A table with a wrong line is refused as a whole; mended it is looked at, then read in.
 	b.visit(address+"/supplies/files", says+`("Choose a file")`)
-	b.judge(string(engine), "files")
+	b.judge("files")
 	read := func(text string) {
 		path := filepath.Join(t.TempDir(), "pieces.csv")
 		require.NoError(t, os.WriteFile(path, []byte(text), 0o600))

@@ -3,7 +3,6 @@ package e2e
 import (
 	"fmt"
 	"net/url"
-	"os"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -25,17 +24,14 @@ func promised[T any](b tab, expression string) T {
 // is judged for accessibility.
 func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	t.Parallel()
-	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
-	engine := string(script)
 	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 390, 844, "touch-events", "force-prefers-reduced-motion")
 	look := func(page string) {
 		t.Helper()
-		b.judge(engine, page)
+		b.judge(page)
 		assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), 390, "%s is wider than a phone", page)
 	}
-	b.enterDemo(address, "")
+	b.signInDemo(address, "")
 	b.visit(address+"/wear", says+`("The baker, a quick front")`)
 	look("wear")
 	b.follow("5") // weeks, the cellist
@@ -62,7 +58,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	care := value[string](b, `document.querySelector("a[href*='/care/']").href`)
 	client := open(t, 390, 844)
 	client.visit(care, says+`("The care of your hair")`)
-	client.judge(engine, "the page on care")
+	client.judge("the page on care")
 	assert.False(t, value[bool](client, says+`("Ysolde")`))
 	b.press("button", "Revoke")
 	b.waitFor(`document.querySelector(".ant-popconfirm button.ant-btn-primary")`)
@@ -130,20 +126,18 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 // Heads being worn at a desk, light and dim.
 func TestWearAtADesk(t *testing.T) {
 	t.Parallel()
-	script, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
 	address := start(t, "demo", "-db", demoFile(t))
 	b := open(t, 1280, 800, "force-prefers-reduced-motion")
 	b.enterDemo(address, "")
 	for _, dim := range []bool{false, true} {
 		value[bool](b, fmt.Sprintf(`(localStorage.setItem("kladotex.preferences", JSON.stringify({state: {dim: %v}, version: 0})), true)`, dim))
 		b.visit(address+"/wear", says+`("The baker, a quick front")`)
-		b.judge(string(script), fmt.Sprintf("wear, dim %v", dim))
+		b.judge(fmt.Sprintf("wear, dim %v", dim))
 		b.follow("9") // weeks, the lighthouse technician
 		b.waitFor(says + `("Past its day")`)
 		for _, title := range []string{"Look at it", "The clock", "Care", "Repairs and the ring", "Take it down", "What was seen and done"} {
 			b.part(title)
-			b.judge(string(script), fmt.Sprintf("%s, dim %v", title, dim))
+			b.judge(fmt.Sprintf("%s, dim %v", title, dim))
 		}
 	}
 	// The weeks are moved by key, and the head says what has grown.

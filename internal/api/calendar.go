@@ -103,7 +103,7 @@ func (s *server) calendarOperations(api huma.API) {
 		OperationID: "readBooking", Method: http.MethodGet, Path: "/api/v1/plans/{id}/booking",
 		Summary: "How a plan stands on the calendar; an empty list where it is not on it", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []bookingDocument }, error) {
-		b, err := s.studio.BookingOf(ctx, in.ID)
+		b, err := s.studio.Store.BookingOf(ctx, in.ID)
 		if errors.Is(err, store.ErrNotFound) {
 			return &struct{ Body []bookingDocument }{[]bookingDocument{}}, nil
 		}
@@ -119,7 +119,7 @@ func (s *server) calendarOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		ID string `path:"id" maxLength:"64"`
 	}) (*struct{}, error) {
-		if err := s.studio.CancelBooking(ctx, in.ID); err != nil {
+		if err := s.studio.Store.CancelBooking(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil

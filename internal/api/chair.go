@@ -141,7 +141,7 @@ func (s *server) chairOperations(api huma.API) {
 		OperationID: "readInstall", Method: http.MethodGet, Path: "/api/v1/installs/{id}",
 		Summary: "An install as a device takes it along", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *InstallPath) (*struct{ Body installDocument }, error) {
-		i, err := s.studio.Install(ctx, in.ID)
+		i, err := s.studio.Store.Install(ctx, in.ID)
 		return s.installAnswer(ctx, i, err)
 	})
 
@@ -156,7 +156,7 @@ func (s *server) chairOperations(api huma.API) {
 		if err != nil {
 			return nil, problem(ctx, err, "body.")
 		}
-		i, err := s.studio.Install(ctx, in.ID)
+		i, err := s.studio.Store.Install(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -174,7 +174,7 @@ func (s *server) chairOperations(api huma.API) {
 			OperationID: p.id, Method: http.MethodGet, Path: "/api/v1/installs/{id}/" + p.path,
 			Summary: "A paper as it was when the install began", Metadata: rights(studio.All), Responses: file("application/pdf", "The paper"),
 		}, func(ctx context.Context, in *InstallPath) (*fileOutput, error) {
-			body, err := s.studio.InstallFile(ctx, in.ID, p.paper)
+			body, err := s.studio.Store.InstallFile(ctx, in.ID, p.paper)
 			if err != nil {
 				return nil, problem(ctx, err, "")
 			}
@@ -189,7 +189,7 @@ func (s *server) installAnswer(ctx context.Context, i store.Install, err error) 
 	if err != nil {
 		return nil, problem(ctx, err, "body.")
 	}
-	frozen, err := s.studio.Frozen(ctx, i.ID)
+	frozen, err := s.studio.Store.Frozen(ctx, i.ID)
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}
@@ -234,7 +234,7 @@ func (s *server) photoOperations(api huma.API) {
 		OperationID: "readPhoto", Method: http.MethodGet, Path: "/api/v1/installs/{id}/photos/{photo}",
 		Summary: "A picture of an install", Metadata: rights(studio.All), Responses: file("image/jpeg", "The picture"),
 	}, func(ctx context.Context, in *PhotoPath) (*pictureOutput, error) {
-		body, err := s.studio.Photo(ctx, in.ID, in.Photo)
+		body, err := s.studio.Store.Photo(ctx, in.ID, in.Photo)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -245,7 +245,7 @@ func (s *server) photoOperations(api huma.API) {
 		OperationID: "dropPhoto", Method: http.MethodDelete, Path: "/api/v1/installs/{id}/photos/{photo}",
 		Summary: "Delete a picture of an install", Metadata: rights(studio.Crew), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PhotoPath) (*struct{}, error) {
-		if err := s.studio.DropPhoto(ctx, in.ID, in.Photo); err != nil {
+		if err := s.studio.Store.DropPhoto(ctx, in.ID, in.Photo); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
@@ -261,7 +261,7 @@ func (s *server) logOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.studio.Log(ctx, page)
+		list, err := s.studio.Store.Log(ctx, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -272,7 +272,7 @@ func (s *server) logOperations(api huma.API) {
 		OperationID: "readLog", Method: http.MethodGet, Path: "/api/v1/log/{id}",
 		Summary: "A finished install", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *InstallPath) (*struct{ Body loggedDocument }, error) {
-		l, err := s.studio.LogOf(ctx, in.ID)
+		l, err := s.studio.Store.LogOf(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -136,7 +136,7 @@ func (s *server) clientOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.studio.Clients(ctx, in.Search, in.Archived, page)
+		list, err := s.studio.Store.Clients(ctx, in.Search, in.Archived, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -157,7 +157,7 @@ func (s *server) clientOperations(api huma.API) {
 		OperationID: "readClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}",
 		Summary: "Read a client", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *ClientPath) (*clientOutput, error) {
-		c, err := s.studio.Client(ctx, in.ID)
+		c, err := s.studio.Store.Client(ctx, in.ID)
 		return clientAnswer(ctx, c, err)
 	})
 
@@ -181,7 +181,7 @@ func (s *server) clientOperations(api huma.API) {
 		OperationID: "deleteClient", Method: http.MethodDelete, Path: "/api/v1/clients/{id}",
 		Summary: "Delete a client with all their plans, and say where anything of them remains", Metadata: rights(studio.Owners),
 	}, func(ctx context.Context, in *ClientPath) (*remainsOutput, error) {
-		return s.deleted(ctx, s.studio.DeleteClient(ctx, in.ID))
+		return s.deleted(ctx, s.studio.Store.DeleteClient(ctx, in.ID))
 	})
 
 	huma.Register(api, huma.Operation{
@@ -233,7 +233,7 @@ func (s *server) deleted(ctx context.Context, err error) (*remainsOutput, error)
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}
-	remains, err := s.studio.Remains()
+	remains, err := s.studio.Store.Remains()
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}

@@ -38,7 +38,7 @@ func (s *server) houseOperations(api huma.API) {
 		OperationID: "readHouse", Method: http.MethodGet, Path: "/api/v1/house",
 		Summary: "The house rules", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*houseOutput, error) {
-		h, err := s.studio.House(ctx)
+		h, err := s.studio.Store.House(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -73,7 +73,7 @@ func (s *server) messageOperations(api huma.API) {
 		OperationID: "listMessages", Method: http.MethodGet, Path: "/api/v1/plans/{id}/messages",
 		Summary: "The messages sent for a plan, the latest first", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []sentMessage }, error) {
-		list, err := s.studio.Messages(ctx, in.ID)
+		list, err := s.studio.Store.Messages(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -20,7 +20,7 @@ func (s *server) peopleOperations(api huma.API) {
 		OperationID: "listPeople", Method: http.MethodGet, Path: "/api/v1/people",
 		Summary: "List the people of the studio", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []personEntry }, error) {
-		people, err := s.studio.People(ctx)
+		people, err := s.studio.Store.People(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -83,7 +83,7 @@ func (s *server) peopleOperations(api huma.API) {
 		OperationID: "removePerson", Method: http.MethodDelete, Path: "/api/v1/people/{id}",
 		Summary: "Remove a person; what they saved stays", Metadata: rights(studio.Owners), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PersonPath) (*struct{}, error) {
-		if err := s.studio.RemovePerson(ctx, in.ID); err != nil {
+		if err := s.studio.Store.RemovePerson(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil

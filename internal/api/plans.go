@@ -184,7 +184,7 @@ func (s *server) planOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		entries, err := s.studio.Plans(ctx, in.Client, page)
+		entries, err := s.studio.Store.Plans(ctx, in.Client, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -203,7 +203,7 @@ func (s *server) planOperations(api huma.API) {
 		OperationID: "readPlan", Method: http.MethodGet, Path: "/api/v1/plans/{id}",
 		Summary: "Read a plan", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*planOutput, error) {
-		p, err := s.studio.Plan(ctx, in.ID)
+		p, err := s.studio.Store.Plan(ctx, in.ID)
 		return planAnswer(ctx, p, err)
 	})
 
@@ -227,7 +227,7 @@ func (s *server) planOperations(api huma.API) {
 		OperationID: "deletePlan", Method: http.MethodDelete, Path: "/api/v1/plans/{id}",
 		Summary: "Delete a plan with its history", Metadata: rights(studio.Crew), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *PlanPath) (*struct{}, error) {
-		if err := s.studio.DeletePlan(ctx, in.ID); err != nil {
+		if err := s.studio.Store.DeletePlan(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil
@@ -267,7 +267,7 @@ func (s *server) historyOperations(api huma.API) {
 		PlanPath
 		Version int `path:"version" minimum:"1"`
 	}) (*struct{ Body PlanDraft }, error) {
-		v, err := s.studio.Version(ctx, in.ID, in.Version)
+		v, err := s.studio.Store.Version(ctx, in.ID, in.Version)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -67,7 +67,7 @@ func (s *server) quoteOperations(api huma.API) {
 		OperationID: "listQuotes", Method: http.MethodGet, Path: "/api/v1/plans/{id}/quotes",
 		Summary: "The quotes given for a plan, the latest first", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *PlanPath) (*struct{ Body []quoteDocument }, error) {
-		list, err := s.studio.Quotes(ctx, in.ID)
+		list, err := s.studio.Store.Quotes(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -107,7 +107,7 @@ func (s *server) quoteOperations(api huma.API) {
 		OperationID: "readQuote", Method: http.MethodGet, Path: "/api/v1/quotes/{id}",
 		Summary: "A quote as it was given", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *QuotePath) (*quoteOutput, error) {
-		q, err := s.studio.Quote(ctx, in.ID)
+		q, err := s.studio.Store.Quote(ctx, in.ID)
 		return s.quoteAnswer(ctx, q, err)
 	})
 
@@ -128,7 +128,7 @@ func (s *server) quoteOperations(api huma.API) {
 		OperationID: "quotePaper", Method: http.MethodGet, Path: "/api/v1/quotes/{id}/quote.pdf",
 		Summary: "The paper of a quote as it was given", Metadata: rights(studio.All), Responses: file("application/pdf", "The quote"),
 	}, func(ctx context.Context, in *QuotePath) (*fileOutput, error) {
-		number, body, err := s.studio.QuoteFile(ctx, in.ID, store.QuotePaper)
+		number, body, err := s.studio.Store.QuoteFile(ctx, in.ID, store.QuotePaper)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -142,7 +142,7 @@ func (s *server) quoteOperations(api huma.API) {
 		QuotePath
 		Part store.QuotePart `path:"part" enum:"parted,draped"`
 	}) (*pictureOutput, error) {
-		_, body, err := s.studio.QuoteFile(ctx, in.ID, in.Part)
+		_, body, err := s.studio.Store.QuoteFile(ctx, in.ID, in.Part)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

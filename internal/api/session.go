@@ -96,7 +96,7 @@ func (s *server) signedIn(ctx context.Context) (store.Person, error) {
 	if id == "" {
 		return store.Person{}, store.ErrNotFound
 	}
-	p, err := s.studio.Person(ctx, id)
+	p, err := s.studio.Store.Person(ctx, id)
 	if err == nil && p.Epoch != s.sessions.GetInt(ctx, epochInSession) {
 		err = store.ErrNotFound
 	}
@@ -170,7 +170,7 @@ func (s *server) sessionOperations(api huma.API) {
 		OperationID: "studio", Method: http.MethodGet, Path: "/api/v1/studio",
 		Summary: "What a newcomer at the door needs to know", Metadata: rights(studio.Public),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body studioFacts }, error) {
-		people, err := s.studio.People(ctx)
+		people, err := s.studio.Store.People(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -226,7 +226,7 @@ func (s *server) sessionOperations(api huma.API) {
 		if !s.demo {
 			return nil, huma.Error404NotFound("This is not the demo studio.")
 		}
-		p, err := s.studio.Person(ctx, in.Body.ID)
+		p, err := s.studio.Store.Person(ctx, in.Body.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -266,7 +266,7 @@ func (s *server) sessionOperations(api huma.API) {
 		OperationID: "signOutEverywhere", Method: http.MethodDelete, Path: "/api/v1/sessions",
 		Summary: "Sign out on every machine", Metadata: rights(studio.All), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, _ *struct{}) (*struct{}, error) {
-		if err := s.studio.EndSessions(ctx, person(ctx).ID); err != nil {
+		if err := s.studio.Store.EndSessions(ctx, person(ctx).ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, s.sessions.Destroy(ctx)

@@ -199,7 +199,7 @@ func (s *server) supplyOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.studio.Items(ctx, store.ItemWish{Search: in.Search, Kind: in.Kind, Archived: in.Archived}, page)
+		list, err := s.studio.Store.Items(ctx, store.ItemWish{Search: in.Search, Kind: in.Kind, Archived: in.Archived}, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -223,7 +223,7 @@ func (s *server) supplyOperations(api huma.API) {
 		OperationID: "readItem", Method: http.MethodGet, Path: "/api/v1/items/{id}",
 		Summary: "Read an item", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *ItemPath) (*itemOutput, error) {
-		i, err := s.studio.Item(ctx, in.ID)
+		i, err := s.studio.Store.Item(ctx, in.ID)
 		return itemAnswer(ctx, i, err)
 	})
 
@@ -247,7 +247,7 @@ func (s *server) supplyOperations(api huma.API) {
 		OperationID: "deleteItem", Method: http.MethodDelete, Path: "/api/v1/items/{id}",
 		Summary: "Delete an item; one that lots, plans or orders name is archived instead", Metadata: rights(studio.Crew),
 	}, func(ctx context.Context, in *ItemPath) (*struct{ Body itemGone }, error) {
-		archived, err := s.studio.DeleteItem(ctx, in.ID)
+		archived, err := s.studio.Store.DeleteItem(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -294,7 +294,7 @@ func (s *server) stashOperations(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.studio.Stash(ctx, store.StashWish{Search: in.Search, Item: in.Item, Empty: in.Empty}, page)
+		list, err := s.studio.Store.Stash(ctx, store.StashWish{Search: in.Search, Item: in.Item, Empty: in.Empty}, page)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -324,7 +324,7 @@ func (s *server) stashOperations(api huma.API) {
 		LotPath
 		Body lotMove
 	}) (*struct{ Body lotDocument }, error) {
-		l, err := s.studio.Move(ctx, in.LotPath.ID, in.Body.draft(person(ctx).Name))
+		l, err := s.studio.Store.Move(ctx, in.LotPath.ID, in.Body.draft(person(ctx).Name))
 		if err != nil {
 			return nil, problem(ctx, err, "body.")
 		}
@@ -335,7 +335,7 @@ func (s *server) stashOperations(api huma.API) {
 		OperationID: "stashMoves", Method: http.MethodGet, Path: "/api/v1/stash/{id}/moves",
 		Summary: "What happened to a lot, newest first", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *LotPath) (*struct{ Body []store.StashMove }, error) {
-		moves, err := s.studio.StashMoves(ctx, in.ID)
+		moves, err := s.studio.Store.StashMoves(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -354,7 +354,7 @@ func (s *server) orderOperations(api huma.API) {
 		OperationID: "listSuppliers", Method: http.MethodGet, Path: "/api/v1/suppliers",
 		Summary: "Who can be ordered from, and how their packs came", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []supplier }, error) {
-		came, err := s.studio.Shortfalls(ctx)
+		came, err := s.studio.Store.Shortfalls(ctx)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
@@ -408,7 +408,7 @@ func (s *server) orderOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		Plan string `query:"plan" maxLength:"64" doc:"Only those for this plan"`
 	}) (*struct{ Body []orderDocument }, error) {
-		list, err := s.studio.Purchases(ctx, in.Plan)
+		list, err := s.studio.Store.Purchases(ctx, in.Plan)
 		return ordersAnswer(ctx, list, err)
 	})
 
@@ -443,7 +443,7 @@ func (s *server) orderOperations(api huma.API) {
 		OperationID: "dropOrder", Method: http.MethodDelete, Path: "/api/v1/orders/{id}",
 		Summary: "Take an order off the list", Metadata: rights(studio.Crew), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *OrderPath) (*struct{}, error) {
-		if err := s.studio.DropPurchase(ctx, in.ID); err != nil {
+		if err := s.studio.Store.DropPurchase(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil

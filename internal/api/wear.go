@@ -153,7 +153,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 	if out.KeepsHealth, err = s.studio.KeepsHealth(ctx, h.ID); err != nil {
 		return nil, problem(ctx, err, "")
 	}
-	drawn, err := s.studio.Frozen(ctx, h.ID)
+	drawn, err := s.studio.Store.Frozen(ctx, h.ID)
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}
@@ -166,7 +166,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 		}
 		piece := wornPiece{Key: p.Piece.Key, Name: p.Piece.Name, Colour: p.Piece.Colour, Swatch: p.Piece.Swatch, Hung: h.State.Hung[p.Piece.Key], Kept: p.Piece.Item != ""}
 		if piece.Kept {
-			switch item, err := s.studio.Item(ctx, p.Piece.Item); {
+			switch item, err := s.studio.Store.Item(ctx, p.Piece.Item); {
 			case errors.Is(err, store.ErrNotFound):
 				piece.Kept = false
 			case err != nil:
@@ -182,7 +182,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 		return nil, problem(ctx, err, "")
 	}
 	out.Back = append([]store.Back{}, back...)
-	link, err := s.studio.CareLink(ctx, h.ID)
+	link, err := s.studio.Store.CareLink(ctx, h.ID)
 	if err != nil {
 		return nil, problem(ctx, err, "")
 	}
@@ -243,7 +243,7 @@ func (s *server) wearOperations(api huma.API) {
 		OperationID: "deleteInstall", Method: http.MethodDelete, Path: "/api/v1/installs/{id}",
 		Summary: "Delete an install with all that was told of it, its pictures and what was seen since, and say where anything of it remains", Metadata: rights(studio.Owners),
 	}, func(ctx context.Context, in *InstallPath) (*remainsOutput, error) {
-		return s.deleted(ctx, s.studio.DeleteInstall(ctx, in.ID))
+		return s.deleted(ctx, s.studio.Store.DeleteInstall(ctx, in.ID))
 	})
 
 	huma.Register(api, huma.Operation{
@@ -286,7 +286,7 @@ func (s *server) wearOperations(api huma.API) {
 		OperationID: "revokeCare", Method: http.MethodDelete, Path: "/api/v1/installs/{id}/care-link",
 		Summary: "Revoke the address at which the care is read", Metadata: rights(studio.All), DefaultStatus: http.StatusNoContent,
 	}, func(ctx context.Context, in *InstallPath) (*struct{}, error) {
-		if err := s.studio.DropCareLink(ctx, in.ID); err != nil {
+		if err := s.studio.Store.DropCareLink(ctx, in.ID); err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		return nil, nil

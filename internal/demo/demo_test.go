@@ -144,7 +144,7 @@ func TestTheDemoHasAChairAndALog(t *testing.T) {
 	assert.True(t, at[0].View.Working)
 	require.Len(t, w.Missed, 1)
 	require.Len(t, w.Missed[0].Tasks, 1)
-	log, err := use.Log(t.Context(), store.Page{Limit: 50})
+	log, err := use.Store.Log(t.Context(), store.Page{Limit: 50})
 	require.NoError(t, err)
 	require.Len(t, log, len(finished))
 	for _, l := range log {

@@ -18,7 +18,7 @@ type Acknowledged struct {
 }
 
 // Acknowledge keeps that a person read a caution of a client. Read already, it stays as it is.
-func (s *Store) Acknowledge(ctx context.Context, id, caution, person string) (c Client, err error) {
+func (s *Tx) Acknowledge(ctx context.Context, id, caution, person string) (c Client, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if c, err = readClient(ctx, tx, id); err != nil {
 			return err

@@ -21,7 +21,7 @@ type Asked struct {
 }
 
 // AskedOf is what was asked for a plan; nil where nobody asked.
-func (s *Store) AskedOf(ctx context.Context, plan string) (a *Asked, err error) {
+func (s *Tx) AskedOf(ctx context.Context, plan string) (a *Asked, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		var history string
 		found := Asked{}
@@ -49,7 +49,7 @@ func (s *Store) AskedOf(ctx context.Context, plan string) (a *Asked, err error) 
 }
 
 // SetAsked keeps what was answered for a plan. A caution that was read and is answered anew is read anew.
-func (s *Store) SetAsked(ctx context.Context, plan string, history []client.Event, by string) error {
+func (s *Tx) SetAsked(ctx context.Context, plan string, history []client.Event, by string) error {
 	document, err := json.Marshal(append([]client.Event{}, history...))
 	if err != nil {
 		return err
@@ -66,7 +66,7 @@ func (s *Store) SetAsked(ctx context.Context, plan string, history []client.Even
 }
 
 // ReadCaution keeps that a caution was read for a plan. Read already, it stays as it is.
-func (s *Store) ReadCaution(ctx context.Context, plan, caution, by string) error {
+func (s *Tx) ReadCaution(ctx context.Context, plan, caution, by string) error {
 	return s.ofPlan(ctx, plan, func(tx *sql.Tx) error {
 		_, err := tx.ExecContext(ctx, `INSERT INTO plan_read (plan_id, caution, person, at) VALUES (?, ?, ?, ?) ON CONFLICT (plan_id, caution) DO NOTHING`, plan, caution, by, stampOf(time.Now()))
 		return err
@@ -74,7 +74,7 @@ func (s *Store) ReadCaution(ctx context.Context, plan, caution, by string) error
 }
 
 // ofPlan changes what belongs to a plan; [ErrNotFound] where that is gone.
-func (s *Store) ofPlan(ctx context.Context, plan string, change func(*sql.Tx) error) error {
+func (s *Tx) ofPlan(ctx context.Context, plan string, change func(*sql.Tx) error) error {
 	err := s.inTx(ctx, change)
 	if code(err) == foreignKey {
 		err = ErrNotFound

@@ -50,7 +50,7 @@ func readBooking(row scanner) (b Booking, err error) {
 // Book puts a plan on the calendar under an id made by who books it, in place of an earlier
 // booking of the plan. The same again is the booking that is there; another under its id fails with
 // [ErrStale].
-func (s *Store) Book(ctx context.Context, id string, d BookingDraft) (b Booking, err error) {
+func (s *Tx) Book(ctx context.Context, id string, d BookingDraft) (b Booking, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
 			b, err = readBooking(tx.QueryRowContext(ctx, `SELECT `+bookingColumns+` FROM booking WHERE id = ?`, id))
@@ -94,7 +94,7 @@ func (s *Store) Book(ctx context.Context, id string, d BookingDraft) (b Booking,
 }
 
 // CancelBooking takes a booking off the calendar. One that is off it already stays so.
-func (s *Store) CancelBooking(ctx context.Context, id string) error {
+func (s *Tx) CancelBooking(ctx context.Context, id string) error {
 	return s.inTx(ctx, func(tx *sql.Tx) error {
 		res, err := tx.ExecContext(ctx, `UPDATE booking SET cancelled_at = coalesce(nullif(cancelled_at, ''), ?) WHERE id = ?`, stampOf(time.Now()), id)
 		if err != nil {
@@ -108,7 +108,7 @@ func (s *Store) CancelBooking(ctx context.Context, id string) error {
 }
 
 // BookingOf is the booking of a plan that stands, or [ErrNotFound].
-func (s *Store) BookingOf(ctx context.Context, plan string) (Booking, error) {
+func (s *Tx) BookingOf(ctx context.Context, plan string) (Booking, error) {
 	b, err := readBooking(s.read.QueryRowContext(ctx, `SELECT `+bookingColumns+` FROM booking WHERE plan_id = ? AND cancelled_at = ''`, plan))
 	if err != nil {
 		return Booking{}, fmt.Errorf("booking of plan %s: %w", plan, err)
@@ -117,7 +117,7 @@ func (s *Store) BookingOf(ctx context.Context, plan string) (Booking, error) {
 }
 
 // Bookings are those that stand with anything on the days from one up to another, by date.
-func (s *Store) Bookings(ctx context.Context, from, to string) ([]Booking, error) {
+func (s *Tx) Bookings(ctx context.Context, from, to string) ([]Booking, error) {
 	return list(ctx, s.read, "bookings", readBooking, `SELECT `+bookingColumns+` FROM booking
 		WHERE cancelled_at = '' AND first_on <= ? AND last_on >= ? ORDER BY first_on, id LIMIT 2000`, to, from)
 }
@@ -131,7 +131,7 @@ type BusyTime struct {
 }
 
 // SetBusy puts times at which a person is busy in place of those that were read in before.
-func (s *Store) SetBusy(ctx context.Context, person string, busy []BusyTime) error {
+func (s *Tx) SetBusy(ctx context.Context, person string, busy []BusyTime) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		if _, err := tx.ExecContext(ctx, `DELETE FROM busy WHERE person_id = ?`, person); err != nil {
 			return err
@@ -155,7 +155,7 @@ func (s *Store) SetBusy(ctx context.Context, person string, busy []BusyTime) err
 }
 
 // BusyTimes are those that lie between two times in part, in order.
-func (s *Store) BusyTimes(ctx context.Context, from, to time.Time) ([]BusyTime, error) {
+func (s *Tx) BusyTimes(ctx context.Context, from, to time.Time) ([]BusyTime, error) {
 	return list(ctx, s.read, "busy times", func(row scanner) (b BusyTime, err error) {
 		err = row.Scan(&b.PersonID, &b.Title, (*stamp)(&b.Start), (*stamp)(&b.End))
 		return b, err
@@ -164,7 +164,7 @@ func (s *Store) BusyTimes(ctx context.Context, from, to time.Time) ([]BusyTime, 
 }
 
 // FeedSecret is the secret of a person's address of the calendar; empty while there is none.
-func (s *Store) FeedSecret(ctx context.Context, person string) (secret string, err error) {
+func (s *Tx) FeedSecret(ctx context.Context, person string) (secret string, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT secret FROM calendar_feed WHERE person_id = ?`, person).Scan(&secret)
 	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return "", fmt.Errorf("the calendar's address: %w", err)
@@ -173,7 +173,7 @@ func (s *Store) FeedSecret(ctx context.Context, person string) (secret string, e
 }
 
 // SetFeedSecret gives a person another address of the calendar; the one before leads nowhere from now on.
-func (s *Store) SetFeedSecret(ctx context.Context, person, secret string) error {
+func (s *Tx) SetFeedSecret(ctx context.Context, person, secret string) error {
 	_, err := s.write.ExecContext(ctx, `INSERT INTO calendar_feed (person_id, secret) VALUES (?, ?) ON CONFLICT (person_id) DO UPDATE SET secret = excluded.secret`, person, secret)
 	if err != nil {
 		return fmt.Errorf("the calendar's address: %w", err)
@@ -182,6 +182,6 @@ func (s *Store) SetFeedSecret(ctx context.Context, person, secret string) error 
 }
 
 // FeedOwner is the person whose address of the calendar has a secret, or [ErrNotFound].
-func (s *Store) FeedOwner(ctx context.Context, secret string) (Person, error) {
+func (s *Tx) FeedOwner(ctx context.Context, secret string) (Person, error) {
 	return s.person(ctx, `id = (SELECT person_id FROM calendar_feed WHERE secret = ?)`, secret)
 }

@@ -60,7 +60,7 @@ func (c ClientEntry) Cursor() string { return searchKey(c.Name) + "\n" + c.ID }
 // Clients lists a page of the clients whose names hold search, whatever the case of its
 // letters and with or without their marks, by name. An empty search lists all. Archived
 // clients are listed when asked for, and then they alone.
-func (s *Store) Clients(ctx context.Context, search string, archived bool, page Page) ([]ClientEntry, error) {
+func (s *Tx) Clients(ctx context.Context, search string, archived bool, page Page) ([]ClientEntry, error) {
 	key, id := page.split()
 	search = searchKey(search)
 	return list(ctx, s.read, "clients", func(row scanner) (c ClientEntry, err error) {
@@ -72,7 +72,7 @@ func (s *Store) Clients(ctx context.Context, search string, archived bool, page 
 }
 
 // Client reads one client.
-func (s *Store) Client(ctx context.Context, id string) (Client, error) {
+func (s *Tx) Client(ctx context.Context, id string) (Client, error) {
 	c, err := readClient(ctx, s.read, id)
 	if err != nil {
 		return Client{}, fmt.Errorf("client %s: %w", id, err)
@@ -109,7 +109,7 @@ func (d ClientDraft) repeats(c Client) error {
 // CreateClient stores a new client under an id that was made by who asks. When the same
 // client is stored under it already, the request was repeated, and succeeds again; when
 // another is, it fails with ErrStale, and with ErrNotFound when it was deleted.
-func (s *Store) CreateClient(ctx context.Context, id string, d ClientDraft) (c Client, err error) {
+func (s *Tx) CreateClient(ctx context.Context, id string, d ClientDraft) (c Client, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		switch c, err = readClient(ctx, tx, id); {
 		case err == nil:
@@ -143,7 +143,7 @@ func (s *Store) CreateClient(ctx context.Context, id string, d ClientDraft) (c C
 // SaveClient replaces a client who still has the given version. When it was saved
 // since, but as the same, the request was repeated, and succeeds; else it fails with
 // ErrStale, and with ErrNotFound when the client is gone.
-func (s *Store) SaveClient(ctx context.Context, id string, version int, d ClientDraft) (c Client, err error) {
+func (s *Tx) SaveClient(ctx context.Context, id string, version int, d ClientDraft) (c Client, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if c, err = readClient(ctx, tx, id); err != nil {
 			return err
@@ -202,7 +202,7 @@ type HeldPlan struct {
 }
 
 // Held reads everything that is held about a client.
-func (s *Store) Held(ctx context.Context, id string) (h Held, err error) {
+func (s *Tx) Held(ctx context.Context, id string) (h Held, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		if h.Client, err = readClient(ctx, tx, id); err != nil {
 			return err
@@ -244,13 +244,13 @@ func (s *Store) Held(ctx context.Context, id string) (h Held, err error) {
 }
 
 // DeleteClient removes a client with all their plans.
-func (s *Store) DeleteClient(ctx context.Context, id string) error {
+func (s *Tx) DeleteClient(ctx context.Context, id string) error {
 	return s.deleteFrom(ctx, "client", id)
 }
 
 // deleteFrom removes the row with the id from a table, ErrNotFound if there is none.
 // What is deleted is overwritten in the file, and does not stay in the log beside it.
-func (s *Store) deleteFrom(ctx context.Context, table, id string) error {
+func (s *Tx) deleteFrom(ctx context.Context, table, id string) error {
 	res, err := s.write.ExecContext(ctx, `DELETE FROM `+table+` WHERE id = ?`, id)
 	if err != nil {
 		return fmt.Errorf("deleting %s %s: %w", table, id, err)

@@ -14,8 +14,12 @@ import (
 const eraseEvery = time.Second
 
 // erase empties the log beside the file, in which what was deleted still stands. Where others read in it
-// for longer than is waited, it is tried again until it is done; [Store.Remains] says so.
-func (s *Store) erase(ctx context.Context) error {
+// for longer than is waited, it is tried again until it is done; [Tx.Remains] says so.
+func (s *Tx) erase(ctx context.Context) error {
+	if s.tx != nil {
+		*s.erases = true
+		return nil
+	}
 	done, err := s.emptyLog(ctx)
 	if err != nil {
 		return fmt.Errorf("emptying the log after deleting: %w", err)
@@ -48,9 +52,9 @@ func (s *Store) erase(ctx context.Context) error {
 }
 
 // emptyLog brings all of the log into the file; false where somebody keeps it from that.
-func (s *Store) emptyLog(ctx context.Context) (done bool, err error) {
+func (f *file) emptyLog(ctx context.Context) (done bool, err error) {
 	var busy, pages, moved int
-	if err := s.write.QueryRowContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`).Scan(&busy, &pages, &moved); err != nil {
+	if err := f.writes.QueryRowContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`).Scan(&busy, &pages, &moved); err != nil {
 		return false, err
 	}
 	return busy == 0, nil
@@ -66,9 +70,9 @@ type Remains struct {
 }
 
 // Remains is where what was deleted may still stand, as far as the studio knows.
-func (s *Store) Remains() (Remains, error) {
-	copies, err := keptBeside(s.path)
-	return Remains{Log: s.erasing.Load(), Copies: append([]string{}, copies...)}, err
+func (f *file) Remains() (Remains, error) {
+	copies, err := keptBeside(f.path)
+	return Remains{Log: f.erasing.Load(), Copies: append([]string{}, copies...)}, err
 }
 
 // keptBeside are the names of the copies that were kept beside the studio at path, in order.

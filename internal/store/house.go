@@ -16,7 +16,7 @@ type House struct {
 }
 
 // House reads the house rules.
-func (s *Store) House(ctx context.Context) (House, error) {
+func (s *Tx) House(ctx context.Context) (House, error) {
 	h, err := readHouse(ctx, s.read)
 	if err != nil {
 		return House{}, fmt.Errorf("house rules: %w", err)
@@ -36,7 +36,7 @@ func readHouse(ctx context.Context, q querier) (h House, err error) {
 // SaveHouse replaces house rules that still have the given version. When they were saved
 // since, but as the same, the request was repeated, and succeeds; else it fails with
 // ErrStale.
-func (s *Store) SaveHouse(ctx context.Context, version int, rules house.Rules) (h House, err error) {
+func (s *Tx) SaveHouse(ctx context.Context, version int, rules house.Rules) (h House, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if h, err = readHouse(ctx, tx); err != nil {
 			return err

@@ -66,7 +66,7 @@ func readInstall(row scanner) (i Install, err error) {
 // StartInstall freezes a plan for the chair, under an id made by who starts it. A plan is at the
 // chair once: where it is or was, that install is answered, whoever asks. It fails with [ErrStale] where
 // the id is that of another plan's install, with [ErrNotFound] where it is that of a deleted one.
-func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i Install, err error) {
+func (s *Tx) StartInstall(ctx context.Context, id string, d InstallDraft) (i Install, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
 			i, err = readInstall(tx.QueryRowContext(ctx, `SELECT `+installColumns+` FROM install WHERE id = ? OR plan_id = ?`, id, d.PlanID))
@@ -117,7 +117,7 @@ func (s *Store) StartInstall(ctx context.Context, id string, d InstallDraft) (i 
 }
 
 // Install reads an install. It fails with [ErrGone] where it was deleted: devices that follow it forget it.
-func (s *Store) Install(ctx context.Context, id string) (Install, error) {
+func (s *Tx) Install(ctx context.Context, id string) (Install, error) {
 	i, err := readInstall(s.read.QueryRowContext(ctx, `SELECT `+installColumns+` FROM install WHERE id = ?`, id))
 	if err != nil {
 		return Install{}, fmt.Errorf("install %s: %w", id, absent(ctx, s.read, id, err))
@@ -126,7 +126,7 @@ func (s *Store) Install(ctx context.Context, id string) (Install, error) {
 }
 
 // InstallOf is the install of a plan, or [ErrNotFound].
-func (s *Store) InstallOf(ctx context.Context, planID string) (id string, err error) {
+func (s *Tx) InstallOf(ctx context.Context, planID string) (id string, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT id FROM install WHERE plan_id = ?`, planID).Scan(&id)
 	if err != nil {
 		return "", fmt.Errorf("install of plan %s: %w", planID, found(err))
@@ -135,7 +135,7 @@ func (s *Store) InstallOf(ctx context.Context, planID string) (id string, err er
 }
 
 // Frozen reads what an install keeps beside its brief.
-func (s *Store) Frozen(ctx context.Context, id string) (f Frozen, err error) {
+func (s *Tx) Frozen(ctx context.Context, id string) (f Frozen, err error) {
 	var how, head string
 	if err = s.read.QueryRowContext(ctx, `SELECT how, head FROM install WHERE id = ?`, id).Scan(&how, &head); err != nil {
 		return Frozen{}, fmt.Errorf("install %s: %w", id, found(err))
@@ -154,7 +154,7 @@ const (
 )
 
 // InstallFile reads a paper that was frozen with an install.
-func (s *Store) InstallFile(ctx context.Context, id string, paper InstallPaper) (file []byte, err error) {
+func (s *Tx) InstallFile(ctx context.Context, id string, paper InstallPaper) (file []byte, err error) {
 	if err = s.read.QueryRowContext(ctx, `SELECT `+string(paper)+` FROM install WHERE id = ?`, id).Scan(&file); err != nil {
 		return nil, fmt.Errorf("paper of install %s: %w", id, found(err))
 	}
@@ -165,7 +165,7 @@ func (s *Store) InstallFile(ctx context.Context, id string, paper InstallPaper) 
 }
 
 // AtChair are the installs that go on, the latest first.
-func (s *Store) AtChair(ctx context.Context) ([]Install, error) {
+func (s *Tx) AtChair(ctx context.Context) ([]Install, error) {
 	return list(ctx, s.read, "installs at the chair", readInstall, `SELECT `+installColumns+` FROM install WHERE closed_at = '' ORDER BY started_at DESC, id LIMIT 100`)
 }
 
@@ -194,7 +194,7 @@ func readTold(ctx context.Context, q querier, install string, after int64) (t To
 }
 
 // Told reads the events of an install that arrived after a cursor; 0 reads all.
-func (s *Store) Told(ctx context.Context, install string, after int64) (t Told, err error) {
+func (s *Tx) Told(ctx context.Context, install string, after int64) (t Told, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		if t, err = readTold(ctx, tx, install, after); err != nil {
 			return err
@@ -246,7 +246,7 @@ func readLogged(row scanner) (l Logged, err error) {
 func (l Logged) Cursor() string { return stampOf(l.Closed) + "\n" + l.ID }
 
 // Log lists a page of the finished installs, the latest first.
-func (s *Store) Log(ctx context.Context, page Page) ([]Logged, error) {
+func (s *Tx) Log(ctx context.Context, page Page) ([]Logged, error) {
 	at, id := page.split()
 	if page.After == "" {
 		at = "9"
@@ -255,7 +255,7 @@ func (s *Store) Log(ctx context.Context, page Page) ([]Logged, error) {
 }
 
 // LogOf is the log of one finished install, or [ErrNotFound].
-func (s *Store) LogOf(ctx context.Context, id string) (Logged, error) {
+func (s *Tx) LogOf(ctx context.Context, id string) (Logged, error) {
 	l, err := readLogged(s.read.QueryRowContext(ctx, `SELECT `+loggedColumns+` FROM install WHERE id = ? AND closed_at != ''`, id))
 	if err != nil {
 		return Logged{}, fmt.Errorf("log of install %s: %w", id, err)
@@ -272,7 +272,7 @@ type PaceLine struct {
 }
 
 // PaceLines are what finished installs say of the pace of people, the oldest first.
-func (s *Store) PaceLines(ctx context.Context) ([]PaceLine, error) {
+func (s *Tx) PaceLines(ctx context.Context) ([]PaceLine, error) {
 	return list(ctx, s.read, "pace", func(row scanner) (l PaceLine, err error) {
 		err = row.Scan(&l.InstallID, &l.PersonID, &l.Skill, &l.Actual, &l.Rate, &l.Own, (*stamp)(&l.At))
 		return l, err
@@ -282,7 +282,7 @@ func (s *Store) PaceLines(ctx context.Context) ([]PaceLine, error) {
 
 // KeepPhoto keeps a picture of an install under an id made by the device. The same id again is the
 // picture that is there.
-func (s *Store) KeepPhoto(ctx context.Context, install, id string, image []byte, askedBy string) error {
+func (s *Tx) KeepPhoto(ctx context.Context, install, id string, image []byte, askedBy string) error {
 	_, err := s.write.ExecContext(ctx, `INSERT INTO install_photo (id, install_id, image, asked_by, received_at) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`,
 		id, install, image, askedBy, stampOf(time.Now()))
 	if code(err) == foreignKey {
@@ -295,7 +295,7 @@ func (s *Store) KeepPhoto(ctx context.Context, install, id string, image []byte,
 }
 
 // Photo reads a picture of an install.
-func (s *Store) Photo(ctx context.Context, install, id string) (image []byte, err error) {
+func (s *Tx) Photo(ctx context.Context, install, id string) (image []byte, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT image FROM install_photo WHERE install_id = ? AND id = ?`, install, id).Scan(&image)
 	if err != nil {
 		return nil, fmt.Errorf("picture of install %s: %w", install, found(err))
@@ -304,7 +304,7 @@ func (s *Store) Photo(ctx context.Context, install, id string) (image []byte, er
 }
 
 // DropPhoto deletes a picture of an install.
-func (s *Store) DropPhoto(ctx context.Context, install, id string) error {
+func (s *Tx) DropPhoto(ctx context.Context, install, id string) error {
 	_, err := s.write.ExecContext(ctx, `DELETE FROM install_photo WHERE install_id = ? AND id = ?`, install, id)
 	if err != nil {
 		return fmt.Errorf("dropping a picture of install %s: %w", install, err)

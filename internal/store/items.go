@@ -60,7 +60,7 @@ type ItemWish struct {
 }
 
 // Items lists a page of the items, by name.
-func (s *Store) Items(ctx context.Context, wish ItemWish, page Page) ([]Item, error) {
+func (s *Tx) Items(ctx context.Context, wish ItemWish, page Page) ([]Item, error) {
 	key, id := page.split()
 	where, args := ` WHERE archived = ? AND (search_key, id) > (?, ?)`, []any{wish.Archived, key, id}
 	if wish.Kind != "" {
@@ -73,7 +73,7 @@ func (s *Store) Items(ctx context.Context, wish ItemWish, page Page) ([]Item, er
 }
 
 // Item reads one item.
-func (s *Store) Item(ctx context.Context, id string) (Item, error) {
+func (s *Tx) Item(ctx context.Context, id string) (Item, error) {
 	i, err := readItem(ctx, s.read, id)
 	if err != nil {
 		return Item{}, fmt.Errorf("item %s: %w", id, err)
@@ -97,7 +97,7 @@ func (d ItemDraft) repeats(i Item) error {
 }
 
 // CreateItem stores a new item under an id made by who asks; see [Store.CreateClient].
-func (s *Store) CreateItem(ctx context.Context, id string, d ItemDraft) (i Item, err error) {
+func (s *Tx) CreateItem(ctx context.Context, id string, d ItemDraft) (i Item, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		i, err = createItem(ctx, tx, id, d)
 		return err
@@ -137,7 +137,7 @@ func insertItem(ctx context.Context, tx *sql.Tx, id string, d ItemDraft) error {
 }
 
 // SaveItem replaces an item that still has the given version; see [Store.SaveClient].
-func (s *Store) SaveItem(ctx context.Context, id string, version int, d ItemDraft) (i Item, err error) {
+func (s *Tx) SaveItem(ctx context.Context, id string, version int, d ItemDraft) (i Item, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if i, err = readItem(ctx, tx, id); err != nil {
 			return err
@@ -170,7 +170,7 @@ func saveItem(ctx context.Context, tx *sql.Tx, id string, d ItemDraft) (Item, er
 
 // DeleteItem removes an item that nothing speaks of. One that lots, plans or orders name is
 // archived instead.
-func (s *Store) DeleteItem(ctx context.Context, id string) (archived bool, err error) {
+func (s *Tx) DeleteItem(ctx context.Context, id string) (archived bool, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		i, err := readItem(ctx, tx, id)
 		if err != nil {
@@ -204,7 +204,7 @@ type ItemPut struct {
 }
 
 // PutItems stores many items in one transaction; an error, such as one of progress, undoes all of them.
-func (s *Store) PutItems(ctx context.Context, puts []ItemPut, progress func(done int) error) error {
+func (s *Tx) PutItems(ctx context.Context, puts []ItemPut, progress func(done int) error) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		return eachOf(puts, progress, func(p ItemPut) error {
 			if p.Version == 0 {

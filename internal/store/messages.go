@@ -30,7 +30,7 @@ func readMessage(row scanner) (m Message, err error) {
 }
 
 // Message reads one that was sent, or [ErrNotFound].
-func (s *Store) Message(ctx context.Context, id string) (Message, error) {
+func (s *Tx) Message(ctx context.Context, id string) (Message, error) {
 	m, err := readMessage(s.read.QueryRowContext(ctx, `SELECT `+messageColumns+` FROM message WHERE id = ?`, id))
 	if err != nil {
 		return Message{}, fmt.Errorf("message %s: %w", id, err)
@@ -46,7 +46,7 @@ func (m Message) Repeats(kept Message) error {
 
 // KeepMessage keeps a message that was sent, under an id made by who sends it. The same again is the
 // message that is there; another under its id fails with [ErrStale].
-func (s *Store) KeepMessage(ctx context.Context, m Message) (kept Message, err error) {
+func (s *Tx) KeepMessage(ctx context.Context, m Message) (kept Message, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		read := func() error {
 			kept, err = readMessage(tx.QueryRowContext(ctx, `SELECT `+messageColumns+` FROM message WHERE id = ?`, m.ID))
@@ -76,6 +76,6 @@ func (s *Store) KeepMessage(ctx context.Context, m Message) (kept Message, err e
 }
 
 // Messages are those sent for a plan, the latest first.
-func (s *Store) Messages(ctx context.Context, plan string) ([]Message, error) {
+func (s *Tx) Messages(ctx context.Context, plan string) ([]Message, error) {
 	return list(ctx, s.read, "messages", readMessage, `SELECT `+messageColumns+` FROM message WHERE plan_id = ? ORDER BY sent_at DESC, id LIMIT 200`, plan)
 }

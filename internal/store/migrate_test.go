@@ -56,7 +56,7 @@ func TestMigrationsGoBothWays(t *testing.T) {
 	s := opened(t, path)
 	files, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
-	provider, err := goose.NewProvider(goose.DialectSQLite3, s.write, files)
+	provider, err := goose.NewProvider(goose.DialectSQLite3, s.writes, files)
 	require.NoError(t, err)
 	shape := func() (tables []string) {
 		rows, err := s.write.QueryContext(context.Background(), `SELECT type || ' ' || name FROM sqlite_master WHERE name NOT LIKE 'goose%' AND name NOT LIKE 'sqlite%' ORDER BY 1`)

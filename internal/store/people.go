@@ -58,21 +58,21 @@ func readPerson(row scanner) (p Person, err error) {
 }
 
 // People lists everyone, by name.
-func (s *Store) People(ctx context.Context) ([]Person, error) {
+func (s *Tx) People(ctx context.Context) ([]Person, error) {
 	return list(ctx, s.read, "people", readPerson, `SELECT `+personColumns+` FROM person ORDER BY name`)
 }
 
 // Person finds a person by id.
-func (s *Store) Person(ctx context.Context, id string) (Person, error) {
+func (s *Tx) Person(ctx context.Context, id string) (Person, error) {
 	return s.person(ctx, `id = ?`, id)
 }
 
 // PersonNamed finds a person by name, whatever the case of its letters.
-func (s *Store) PersonNamed(ctx context.Context, name string) (Person, error) {
+func (s *Tx) PersonNamed(ctx context.Context, name string) (Person, error) {
 	return s.person(ctx, `name_key = ? ORDER BY name = ? DESC, id LIMIT 1`, nameKey(name), strings.TrimSpace(name))
 }
 
-func (s *Store) person(ctx context.Context, where string, values ...any) (Person, error) {
+func (s *Tx) person(ctx context.Context, where string, values ...any) (Person, error) {
 	p, err := readPerson(s.read.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, values...))
 	if err != nil {
 		return Person{}, fmt.Errorf("person: %w", found(err))
@@ -81,7 +81,7 @@ func (s *Store) person(ctx context.Context, where string, values ...any) (Person
 }
 
 // HasPeople tells whether anyone is in the studio.
-func (s *Store) HasPeople(ctx context.Context) (has bool, err error) {
+func (s *Tx) HasPeople(ctx context.Context) (has bool, err error) {
 	if err := s.read.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM person)`).Scan(&has); err != nil {
 		return false, fmt.Errorf("looking for people: %w", err)
 	}
@@ -90,7 +90,7 @@ func (s *Store) HasPeople(ctx context.Context) (has bool, err error) {
 
 // AddOwner adds the first person, an owner. It fails with ErrHasOwner when there
 // is anyone already.
-func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error) {
+func (s *Tx) AddOwner(ctx context.Context, name, hash string) (Person, error) {
 	return s.add(ctx, name, Owner, hash, func(tx *sql.Tx) error {
 		var has bool
 		if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM person)`).Scan(&has); err != nil {
@@ -104,12 +104,12 @@ func (s *Store) AddOwner(ctx context.Context, name, hash string) (Person, error)
 }
 
 // AddPerson adds a person. It fails with ErrNameTaken when another has the name.
-func (s *Store) AddPerson(ctx context.Context, name string, role Role, hash string) (Person, error) {
+func (s *Tx) AddPerson(ctx context.Context, name string, role Role, hash string) (Person, error) {
 	return s.add(ctx, name, role, hash, func(tx *sql.Tx) error { return free(ctx, tx, name, "") })
 }
 
 // add adds a person unless may refuses it.
-func (s *Store) add(ctx context.Context, name string, role Role, hash string, may func(*sql.Tx) error) (Person, error) {
+func (s *Tx) add(ctx context.Context, name string, role Role, hash string, may func(*sql.Tx) error) (Person, error) {
 	p := Person{
 		ID: uuid.NewString(), Name: name, Role: role, Hash: hash, Created: time.Now().UTC(), Hand: pace.Practised, OwnHead: craft.OwnHead,
 	}
@@ -141,7 +141,7 @@ func free(ctx context.Context, tx *sql.Tx, name, id string) error {
 // ChangePerson gives a person another name and role and, where hash is not empty,
 // another password by its hash, which ends every sign-in. It fails with ErrLastOwner
 // when no owner would be left, with ErrNameTaken when another has the name.
-func (s *Store) ChangePerson(ctx context.Context, id, name string, role Role, hash string) (Person, error) {
+func (s *Tx) ChangePerson(ctx context.Context, id, name string, role Role, hash string) (Person, error) {
 	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		if err := free(ctx, tx, name, id); err != nil {
 			return nil, err
@@ -153,7 +153,7 @@ func (s *Store) ChangePerson(ctx context.Context, id, name string, role Role, ha
 }
 
 // SetPace says how practised a person is, and how many times as long their own head takes.
-func (s *Store) SetPace(ctx context.Context, id string, hand pace.Hand, ownHead float64) (Person, error) {
+func (s *Tx) SetPace(ctx context.Context, id string, hand pace.Hand, ownHead float64) (Person, error) {
 	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		return tx.ExecContext(ctx, `UPDATE person SET hand = ?, own_head = ? WHERE id = ?`, hand, ownHead, id)
 	})
@@ -162,7 +162,7 @@ func (s *Store) SetPace(ctx context.Context, id string, hand pace.Hand, ownHead 
 // ChangePassword puts a password, by its hash, in place of the one whose hash is old,
 // and ends every sign-in. It fails with ErrStale when the password was changed
 // meanwhile.
-func (s *Store) ChangePassword(ctx context.Context, id, old, hash string) (Person, error) {
+func (s *Tx) ChangePassword(ctx context.Context, id, old, hash string) (Person, error) {
 	return s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		res, err := tx.ExecContext(ctx, `UPDATE person SET password_hash = ?, epoch = epoch + 1 WHERE id = ? AND password_hash = ?`, hash, id, old)
 		if err != nil {
@@ -176,7 +176,7 @@ func (s *Store) ChangePassword(ctx context.Context, id, old, hash string) (Perso
 }
 
 // EndSessions begins a new epoch for a person, which voids all their sign-ins.
-func (s *Store) EndSessions(ctx context.Context, id string) error {
+func (s *Tx) EndSessions(ctx context.Context, id string) error {
 	_, err := s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		return tx.ExecContext(ctx, `UPDATE person SET epoch = epoch + 1 WHERE id = ?`, id)
 	})
@@ -185,7 +185,7 @@ func (s *Store) EndSessions(ctx context.Context, id string) error {
 
 // RemovePerson removes a person; what they saved stays under their name. It fails
 // with ErrLastOwner when no owner would be left.
-func (s *Store) RemovePerson(ctx context.Context, id string) error {
+func (s *Tx) RemovePerson(ctx context.Context, id string) error {
 	_, err := s.change(ctx, id, func(tx *sql.Tx) (sql.Result, error) {
 		return tx.ExecContext(ctx, `DELETE FROM person WHERE id = ?`, id)
 	})
@@ -194,7 +194,7 @@ func (s *Store) RemovePerson(ctx context.Context, id string) error {
 
 // change carries out a change of one person, unless it is of none or leaves no owner,
 // and returns the person as changed; none when removed.
-func (s *Store) change(ctx context.Context, id string, change func(*sql.Tx) (sql.Result, error)) (p Person, err error) {
+func (s *Tx) change(ctx context.Context, id string, change func(*sql.Tx) (sql.Result, error)) (p Person, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		res, err := change(tx)
 		if err != nil {

@@ -162,7 +162,7 @@ func stampOf(t time.Time) string { return t.UTC().Format(stampLayout) }
 func (e Entry) Cursor() string { return stampOf(e.Updated) + "\n" + e.ID }
 
 // Plans lists a page of all plans, or of those of one client, the one saved last first.
-func (s *Store) Plans(ctx context.Context, clientID string, page Page) ([]Entry, error) {
+func (s *Tx) Plans(ctx context.Context, clientID string, page Page) ([]Entry, error) {
 	const newestFirst = ` ORDER BY plan.updated_at DESC, plan.id LIMIT ?`
 	where, args := `WHERE true`, []any{}
 	if clientID != "" {
@@ -178,7 +178,7 @@ func (s *Store) Plans(ctx context.Context, clientID string, page Page) ([]Entry,
 }
 
 // Plan reads one plan, its document brought up to the current schema.
-func (s *Store) Plan(ctx context.Context, id string) (Plan, error) {
+func (s *Tx) Plan(ctx context.Context, id string) (Plan, error) {
 	p, err := readPlan(ctx, s.read, id)
 	if err != nil {
 		return Plan{}, fmt.Errorf("plan %s: %w", id, err)
@@ -220,7 +220,7 @@ func (d Draft) repeats(p storedPlan, variants string) error {
 // plan is stored under it already, the request was repeated, and succeeds again; when
 // another is, it fails with ErrStale, and with ErrNotFound when it was deleted. It
 // fails with ErrNoClient when the draft names a client who is not there.
-func (s *Store) CreatePlan(ctx context.Context, id string, d Draft) (Plan, error) {
+func (s *Tx) CreatePlan(ctx context.Context, id string, d Draft) (Plan, error) {
 	p, err := s.putPlan(ctx, func(tx *sql.Tx) (Plan, error) {
 		variants, err := writeVariants(d.Variants, nil)
 		if err != nil {
@@ -259,7 +259,7 @@ func (s *Store) CreatePlan(ctx context.Context, id string, d Draft) (Plan, error
 // SavePlan replaces a plan that still has the given version, and returns it with a
 // greater one. A plan that goes on to another client leaves behind what was the first one's. When it was saved since, but as the same, the request was repeated, and
 // succeeds; else it fails with ErrStale, and with ErrNotFound when it is gone.
-func (s *Store) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
+func (s *Tx) SavePlan(ctx context.Context, id string, version int, d Draft) (Plan, error) {
 	p, err := s.putPlan(ctx, func(tx *sql.Tx) (Plan, error) {
 		p, documents, err := readStored(ctx, tx, id)
 		if err != nil {
@@ -332,7 +332,7 @@ func leaveBehind(ctx context.Context, tx *sql.Tx, id string) error {
 
 // putPlan carries out a save and returns the plan as it is when the save is done: what
 // others save after it is not seen.
-func (s *Store) putPlan(ctx context.Context, put func(*sql.Tx) (Plan, error)) (p Plan, err error) {
+func (s *Tx) putPlan(ctx context.Context, put func(*sql.Tx) (Plan, error)) (p Plan, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		p, err = put(tx)
 		return err
@@ -349,6 +349,6 @@ func keptPlan(ctx context.Context, tx *sql.Tx, id string) (Plan, error) {
 }
 
 // DeletePlan removes a plan with its history.
-func (s *Store) DeletePlan(ctx context.Context, id string) error {
+func (s *Tx) DeletePlan(ctx context.Context, id string) error {
 	return s.deleteFrom(ctx, "plan", id)
 }

@@ -80,14 +80,14 @@ func readPurchase(ctx context.Context, q querier, id string) (Purchase, error) {
 
 // Purchases lists the orders, those that are open first and then the latest; of one plan, or of
 // all.
-func (s *Store) Purchases(ctx context.Context, plan string) ([]Purchase, error) {
+func (s *Tx) Purchases(ctx context.Context, plan string) ([]Purchase, error) {
 	return list(ctx, s.read, "orders", readPurchaseRow, `SELECT `+purchaseColumns+purchaseTables+` WHERE ? IN ('', purchase.plan_id)
 		ORDER BY state = 'arrived', coalesce(nullif(due_on, ''), '9'), purchase.created_at DESC, purchase.id LIMIT 200`, plan)
 }
 
 // ListPurchases puts orders on the list: those that the plan had on it before are replaced, what
 // is ordered already stays.
-func (s *Store) ListPurchases(ctx context.Context, plan string, orders []Purchase) error {
+func (s *Tx) ListPurchases(ctx context.Context, plan string, orders []Purchase) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		if plan != "" {
 			if _, err := tx.ExecContext(ctx, `DELETE FROM purchase WHERE plan_id = ? AND state = 'listed'`, plan); err != nil {
@@ -120,7 +120,7 @@ func insertPurchase(ctx context.Context, tx *sql.Tx, p Purchase) error {
 
 // Place says that an order was placed on a day and is due on another. Said again it is as it
 // was said last.
-func (s *Store) Place(ctx context.Context, id, ordered, due string) (Purchase, error) {
+func (s *Tx) Place(ctx context.Context, id, ordered, due string) (Purchase, error) {
 	return s.changePurchase(ctx, id, func(_ *sql.Tx, p *Purchase) error {
 		if p.State == Arrived {
 			return arrivedAlready()
@@ -138,7 +138,7 @@ func arrivedAlready() error {
 
 // Arrive books what came of an order: every line of an item of the supplies becomes a lot. An
 // order arrives once; the same again changes nothing.
-func (s *Store) Arrive(ctx context.Context, id, on, by string, came []Came) (Purchase, error) {
+func (s *Tx) Arrive(ctx context.Context, id, on, by string, came []Came) (Purchase, error) {
 	return s.changePurchase(ctx, id, func(tx *sql.Tx, p *Purchase) error {
 		if p.State == Arrived {
 			return nil
@@ -190,7 +190,7 @@ func arriveLine(ctx context.Context, tx *sql.Tx, p *Purchase, i int, by string) 
 }
 
 // changePurchase changes an order in one transaction.
-func (s *Store) changePurchase(ctx context.Context, id string, change func(*sql.Tx, *Purchase) error) (p Purchase, err error) {
+func (s *Tx) changePurchase(ctx context.Context, id string, change func(*sql.Tx, *Purchase) error) (p Purchase, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if p, err = readPurchase(ctx, tx, id); err != nil {
 			return err
@@ -217,7 +217,7 @@ func (s *Store) changePurchase(ctx context.Context, id string, change func(*sql.
 }
 
 // DropPurchase takes an order off the list. One that has arrived stays.
-func (s *Store) DropPurchase(ctx context.Context, id string) error {
+func (s *Tx) DropPurchase(ctx context.Context, id string) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		p, err := readPurchase(ctx, tx, id)
 		switch {
@@ -245,7 +245,7 @@ type Shortfall struct {
 }
 
 // Shortfalls are those of every supplier an order of whom arrived.
-func (s *Store) Shortfalls(ctx context.Context) ([]Shortfall, error) {
+func (s *Tx) Shortfalls(ctx context.Context) ([]Shortfall, error) {
 	arrived, err := list(ctx, s.read, "orders that arrived", readPurchaseRow, `SELECT `+purchaseColumns+purchaseTables+` WHERE state = 'arrived' ORDER BY supplier`)
 	if err != nil {
 		return nil, err

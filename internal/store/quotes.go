@@ -31,6 +31,9 @@ type QuoteDraft struct {
 	PlanID, ClientID string
 	Given            quote.Letter
 	Record
+	// Still tells, in the transaction that writes, whether what it was worked out from still holds; nil
+	// for what nothing can change.
+	Still func(*Tx) error
 	// Parted and Draped are pictures of the head, as SVG; Paper is the PDF, for the number
 	// the quote gets.
 	Parted, Draped []byte
@@ -55,7 +58,7 @@ func readQuote(ctx context.Context, q querier, id string) (Quote, error) {
 // GiveQuote freezes a quote under an id made by who gives it, with the next number: a number is used
 // once, whatever became of its quote. The same quote again is the one that is there; another under its
 // id fails with [ErrStale]. The paper is made before anything is written, so that nobody waits for it.
-func (s *Store) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote, err error) {
+func (s *Tx) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote, err error) {
 	document, err := json.Marshal(d.Given)
 	if err != nil {
 		return Quote{}, err
@@ -86,6 +89,11 @@ func (s *Store) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote
 			if err := notGone(ctx, tx, id); err != nil {
 				return err
 			}
+			if d.Still != nil {
+				if err := d.Still(&Tx{file: s.file, read: tx, write: tx, tx: tx}); err != nil {
+					return err
+				}
+			}
 			res, err := tx.ExecContext(ctx, `UPDATE studio SET quotes = ? WHERE quotes = ? - 1`, number, number)
 			if err != nil {
 				return err
@@ -111,12 +119,12 @@ func (s *Store) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote
 }
 
 // Quotes lists the quotes of a plan, the latest first.
-func (s *Store) Quotes(ctx context.Context, plan string) ([]Quote, error) {
+func (s *Tx) Quotes(ctx context.Context, plan string) ([]Quote, error) {
 	return list(ctx, s.read, "quotes", readQuoteRow, `SELECT `+quoteColumns+` FROM quote WHERE plan_id = ? ORDER BY number DESC LIMIT 100`, plan)
 }
 
 // Quote reads a quote.
-func (s *Store) Quote(ctx context.Context, id string) (Quote, error) {
+func (s *Tx) Quote(ctx context.Context, id string) (Quote, error) {
 	q, err := readQuote(ctx, s.read, id)
 	if err != nil {
 		return Quote{}, fmt.Errorf("quote %s: %w", id, err)
@@ -135,7 +143,7 @@ const (
 )
 
 // QuoteFile reads a file that was frozen with a quote, and its number.
-func (s *Store) QuoteFile(ctx context.Context, id string, part QuotePart) (number int, file []byte, err error) {
+func (s *Tx) QuoteFile(ctx context.Context, id string, part QuotePart) (number int, file []byte, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT number, `+string(part)+` FROM quote WHERE id = ?`, id).Scan(&number, &file)
 	if err != nil {
 		return 0, nil, fmt.Errorf("%s of quote %s: %w", part, id, found(err))
@@ -144,7 +152,7 @@ func (s *Store) QuoteFile(ctx context.Context, id string, part QuotePart) (numbe
 }
 
 // AnswerQuote says what became of a quote. The same again changes nothing.
-func (s *Store) AnswerQuote(ctx context.Context, id string, state quote.State, by string) (q Quote, err error) {
+func (s *Tx) AnswerQuote(ctx context.Context, id string, state quote.State, by string) (q Quote, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		if q, err = readQuote(ctx, tx, id); err != nil || q.State == state {
 			return err

@@ -56,7 +56,7 @@ func TestAVariantInTroubleBlocksNothing(t *testing.T) {
 	d.Variants = []Variant{{Name: "Good", Input: &in}, {Name: "Torn", Input: &in}, {Name: "Odd", Input: &in}}
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
 	require.NoError(t, err)
-	_, err = s.write.Exec(`UPDATE plan SET variants = json_set(variants, '$[1].document.sparkle', 3, '$[2].document.pieces[0].massG', 9000)`)
+	_, err = s.writes.Exec(`UPDATE plan SET variants = json_set(variants, '$[1].document.sparkle', 3, '$[2].document.pieces[0].massG', 9000)`)
 	require.NoError(t, err)
 
 	p, err = s.Plan(t.Context(), p.ID)
@@ -144,7 +144,7 @@ func TestPagesMakeUpTheList(t *testing.T) {
 		require.NoError(t, err)
 	}
 	// Saved in one moment, they are told apart by their ids.
-	_, err = s.write.Exec(`UPDATE plan SET updated_at = ?`, stampOf(time.Now()))
+	_, err = s.writes.Exec(`UPDATE plan SET updated_at = ?`, stampOf(time.Now()))
 	require.NoError(t, err)
 	for _, of := range []string{"", c.ID} {
 		whole, err := s.Plans(t.Context(), of, all)
@@ -182,7 +182,7 @@ func TestHistoryDoesNotTrustTheClock(t *testing.T) {
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "One", "Tamsin", in))
 	require.NoError(t, err)
 	for range 6 { // each was saved an hour before the one before it
-		_, err := s.write.Exec(`UPDATE plan_version SET saved_at = strftime('%Y-%m-%dT%H:%M:%f000000Z', saved_at, '+1 hour')`)
+		_, err := s.writes.Exec(`UPDATE plan_version SET saved_at = strftime('%Y-%m-%dT%H:%M:%f000000Z', saved_at, '+1 hour')`)
 		require.NoError(t, err)
 		in.Spares.Least++
 		p, err = s.SavePlan(t.Context(), p.ID, p.Version, draft(t, "One", "Tamsin", in))
@@ -207,7 +207,7 @@ func TestSessionsThatRanOutAreRemoved(t *testing.T) {
 	assert.Equal(t, "b", string(data))
 	require.NoError(t, s.DropOldSessions(t.Context()))
 	var left int
-	require.NoError(t, s.read.QueryRow(`SELECT count(*) FROM sessions`).Scan(&left))
+	require.NoError(t, s.reads.QueryRow(`SELECT count(*) FROM sessions`).Scan(&left))
 	assert.Equal(t, 1, left)
 	require.NoError(t, x.DeleteCtx(t.Context(), "new"))
 	_, ok, err = x.FindCtx(t.Context(), "new")
@@ -232,8 +232,8 @@ func TestOnlyAnEmptyStudioBecomesTheDemo(t *testing.T) {
 func TestTroublesAreToldApart(t *testing.T) {
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	var pages int
-	require.NoError(t, s.write.QueryRow(`PRAGMA page_count`).Scan(&pages))
-	_, err := s.write.Exec(`PRAGMA max_page_count = 1`) // as small as the file is
+	require.NoError(t, s.writes.QueryRow(`PRAGMA page_count`).Scan(&pages))
+	_, err := s.writes.Exec(`PRAGMA max_page_count = 1`) // as small as the file is
 	require.NoError(t, err)
 	full := error(nil)
 	for range 2 * pages {
@@ -242,7 +242,7 @@ func TestTroublesAreToldApart(t *testing.T) {
 		}
 	}
 	assert.Equal(t, DiskFull, TroubleOf(full))
-	_, err = s.read.Exec(`DELETE FROM plan`)
+	_, err = s.reads.Exec(`DELETE FROM plan`)
 	assert.Equal(t, ReadOnly, TroubleOf(err))
 	assert.Equal(t, NoTrouble, TroubleOf(ErrNotFound))
 	assert.Equal(t, NoTrouble, TroubleOf(nil))

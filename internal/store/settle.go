@@ -60,7 +60,7 @@ type Telling struct {
 // it and books its bill, an end taken back opens it again and gives everything back, and what is told
 // late books the difference. All of it is one transaction. It fails with [ErrNotFound], and with
 // [ErrTooMany] where the install would hold more events than are kept.
-func (s *Store) Tell(ctx context.Context, install string, t Telling) error {
+func (s *Tx) Tell(ctx context.Context, install string, t Telling) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		i, err := readInstall(tx.QueryRowContext(ctx, `SELECT `+installColumns+` FROM install WHERE id = ?`, install))
 		if err != nil {
@@ -105,7 +105,7 @@ func (s *Store) Tell(ctx context.Context, install string, t Telling) error {
 
 // SettleInstall books once more what the events of an install come to: nothing, unless it was closed by
 // a program that kept a shorter bill.
-func (s *Store) SettleInstall(ctx context.Context, install, by string, work Settle) error {
+func (s *Tx) SettleInstall(ctx context.Context, install, by string, work Settle) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		i, err := readInstall(tx.QueryRowContext(ctx, `SELECT `+installColumns+` FROM install WHERE id = ?`, install))
 		if err != nil {

@@ -504,7 +504,7 @@ func TestEntriesAreTheirsWhoWroteThem(t *testing.T) {
 	require.Len(t, entries, 1)
 	assert.Equal(t, "Odalys", entries[0].By)
 	past := func() (n int) {
-		require.NoError(t, s.read.QueryRow(`SELECT count(*) FROM wear_entry_past WHERE document LIKE '%nape%'`).Scan(&n))
+		require.NoError(t, s.reads.QueryRow(`SELECT count(*) FROM wear_entry_past WHERE document LIKE '%nape%'`).Scan(&n))
 		return n
 	}
 	assert.Equal(t, 1, past())
@@ -512,7 +512,7 @@ func TestEntriesAreTheirsWhoWroteThem(t *testing.T) {
 	assert.Zero(t, past())
 
 	for n := range MostEntries {
-		_, err := s.write.Exec(`INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, '2026-12-01', 'noted', '{}', ?)`, w.ID, fmt.Sprint(n), stampOf(time.Now()))
+		_, err := s.writes.Exec(`INSERT INTO wear_entry (install_id, id, on_day, kind, document, received_at) VALUES (?, ?, '2026-12-01', 'noted', '{}', ?)`, w.ID, fmt.Sprint(n), stampOf(time.Now()))
 		require.NoError(t, err)
 	}
 	assert.ErrorIs(t, put(wear.Noted, "one more", "Odalys", odalys), ErrTooMany)
@@ -583,7 +583,7 @@ func TestSigningOutNeedsNoRoomOnTheDisk(t *testing.T) {
 	s := fresh(t)
 	x := s.Sessions()
 	require.NoError(t, x.CommitCtx(t.Context(), "token", []byte("x"), time.Now().Add(time.Hour)))
-	_, err := s.write.Exec(`PRAGMA query_only = ON`)
+	_, err := s.writes.Exec(`PRAGMA query_only = ON`)
 	require.NoError(t, err)
 	require.NoError(t, x.DeleteCtx(t.Context(), "token"))
 	_, there, err := x.FindCtx(t.Context(), "token")

@@ -69,7 +69,7 @@ type StashWish struct {
 
 // Stash lists a page of the lots, by the names of their items, with who has been promised
 // what of them.
-func (s *Store) Stash(ctx context.Context, wish StashWish, page Page) (lots []Lot, err error) {
+func (s *Tx) Stash(ctx context.Context, wish StashWish, page Page) (lots []Lot, err error) {
 	key, id := page.split()
 	where, args := ` WHERE (item.search_key, lot.id) > (?, ?)`, []any{key, id}
 	if wish.Item != "" {
@@ -115,7 +115,7 @@ type StashMove struct {
 }
 
 // StashMoves are the moves of a lot, newest first.
-func (s *Store) StashMoves(ctx context.Context, lot string) ([]StashMove, error) {
+func (s *Tx) StashMoves(ctx context.Context, lot string) ([]StashMove, error) {
 	return list(ctx, s.read, "moves of a lot", func(row scanner) (m StashMove, err error) {
 		err = row.Scan(&m.Kind, &m.Packs, &m.Pieces, &m.Person, &m.Reason, &m.Plan, (*stamp)(&m.At))
 		return m, err
@@ -151,7 +151,7 @@ type LotDraft struct {
 
 // AddLot makes a lot and books its first move. Where the same was done under this id already, the
 // request was repeated, and the lot stays as it is; another lot under it fails with [ErrStale].
-func (s *Store) AddLot(ctx context.Context, d LotDraft, first MoveDraft) (l Lot, err error) {
+func (s *Tx) AddLot(ctx context.Context, d LotDraft, first MoveDraft) (l Lot, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		l, err = addLot(ctx, tx, d, first)
 		return err
@@ -190,7 +190,7 @@ func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, 
 
 // Move books what happened to pieces of a lot. The same move again changes nothing; another under its
 // id fails with [ErrStale].
-func (s *Store) Move(ctx context.Context, lot string, d MoveDraft) (l Lot, err error) {
+func (s *Tx) Move(ctx context.Context, lot string, d MoveDraft) (l Lot, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		var elsewhere bool
 		if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM stash_move WHERE id = ? AND lot_id != ?)`, d.ID, lot).Scan(&elsewhere); err != nil {
@@ -333,7 +333,7 @@ type Covered struct {
 }
 
 // Covering is what the stash can give a plan now, and whether the plan holds it.
-func (s *Store) Covering(ctx context.Context, plan string, claims []Claim) (out []Covered, holds bool, err error) {
+func (s *Tx) Covering(ctx context.Context, plan string, claims []Claim) (out []Covered, holds bool, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		out, err = covering(ctx, tx, plan, claims)
 		if err == nil {
@@ -378,7 +378,7 @@ func covering(ctx context.Context, q querier, plan string, claims []Claim) ([]Co
 }
 
 // Hold has a plan hold what it needs of the stash, or frees it.
-func (s *Store) Hold(ctx context.Context, plan string, holds bool, claims []Claim) error {
+func (s *Tx) Hold(ctx context.Context, plan string, holds bool, claims []Claim) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		res, err := tx.ExecContext(ctx, `UPDATE plan SET holds = ? WHERE id = ?`, holds, plan)
 		if err != nil {
@@ -423,7 +423,7 @@ func promise(ctx context.Context, tx *sql.Tx, plan string, claims []Claim) error
 }
 
 // Lost is how many pieces the studio used and spoilt in all.
-func (s *Store) Lost(ctx context.Context) (used, spoilt int, err error) {
+func (s *Tx) Lost(ctx context.Context) (used, spoilt int, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT coalesce(-sum(pieces) FILTER (WHERE kind = 'used'), 0), coalesce(-sum(pieces) FILTER (WHERE kind = 'spoilt'), 0) FROM stash_move`).Scan(&used, &spoilt)
 	if err != nil {
 		return 0, 0, fmt.Errorf("pieces used and spoilt: %w", err)
@@ -440,7 +440,7 @@ type Prepared struct {
 }
 
 // Prepared is what was ticked off for a plan.
-func (s *Store) Prepared(ctx context.Context, plan string) ([]Prepared, error) {
+func (s *Tx) Prepared(ctx context.Context, plan string) ([]Prepared, error) {
 	return list(ctx, s.read, "what is prepared", func(row scanner) (p Prepared, err error) {
 		err = row.Scan(&p.Task, &p.Done, &p.Person, (*stamp)(&p.At))
 		return p, err
@@ -448,7 +448,7 @@ func (s *Store) Prepared(ctx context.Context, plan string) ([]Prepared, error) {
 }
 
 // Prepare keeps how much of a task of a plan is done.
-func (s *Store) Prepare(ctx context.Context, plan, task string, done int, by string) error {
+func (s *Tx) Prepare(ctx context.Context, plan, task string, done int, by string) error {
 	_, err := s.write.ExecContext(ctx, `INSERT INTO prepared (plan_id, task, done, person, at) VALUES (?, ?, ?, ?, ?)
 		ON CONFLICT (plan_id, task) DO UPDATE SET done = excluded.done, person = excluded.person, at = excluded.at`,
 		plan, task, done, by, stampOf(time.Now()))
@@ -469,7 +469,7 @@ type LotPut struct {
 
 // PutLots books many moves in one transaction; an error, such as one of progress, undoes all of them. A new
 // lot whose id is there already stays as it is.
-func (s *Store) PutLots(ctx context.Context, puts []LotPut, progress func(done int) error) error {
+func (s *Tx) PutLots(ctx context.Context, puts []LotPut, progress func(done int) error) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error {
 		lot, err := tx.PrepareContext(ctx, `INSERT INTO lot (id, item_id, colour, document, created_at, worn_by) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`)
 		if err != nil {
@@ -522,7 +522,7 @@ func (s *Store) PutLots(ctx context.Context, puts []LotPut, progress func(done i
 
 // EveryLot is each lot with what is left of it, empty ones too, by the names of their items; who is
 // promised what is left out.
-func (s *Store) EveryLot(ctx context.Context) ([]Lot, error) {
+func (s *Tx) EveryLot(ctx context.Context) ([]Lot, error) {
 	items := map[string]supply.Item{} // there are far fewer
 	return list(ctx, s.read, "lots", func(row scanner) (l Lot, err error) {
 		var document, item string
@@ -556,7 +556,7 @@ type LotBook struct {
 }
 
 // Ledger is the ledger of every lot up to a time; lines before from say so.
-func (s *Store) Ledger(ctx context.Context, from, to time.Time) (out []LotBook, err error) {
+func (s *Tx) Ledger(ctx context.Context, from, to time.Time) (out []LotBook, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		lots, err := list(ctx, tx, "lots", func(row scanner) (b LotBook, err error) {
 			var order string

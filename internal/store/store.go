@@ -46,9 +46,26 @@ var (
 // a write until it is done.
 const readers = 8
 
-// Store is an open studio file. It is safe for concurrent use.
+// Store is an open studio file. It is safe for concurrent use. Each of its methods is carried out by
+// itself; [Store.Update] carries several out as one.
 type Store struct {
-	write, read *sql.DB
+	Tx
+}
+
+// Tx is a studio file as its records are read and written: outside of a transaction each method has one of
+// its own, inside of one all are part of it.
+type Tx struct {
+	*file
+	read, write runner
+	// tx is the transaction that all is part of, nil outside of one; erases is set in it where something
+	// was deleted whose traces are removed once it is done.
+	tx     *sql.Tx
+	erases *bool
+}
+
+// file is what holds for a studio file, however many look into it.
+type file struct {
+	writes, reads *sql.DB
 	// lock is shared by all who have the file open.
 	lock  *flock.Flock
 	facts Facts
@@ -87,7 +104,7 @@ func open(ctx context.Context, path string) (_ *Store, err error) {
 	if err := create(path); err != nil {
 		return nil, err
 	}
-	s := &Store{lock: flock.New(lockPath(path)), path: path, closing: make(chan struct{})}
+	s := &Store{Tx{file: &file{lock: flock.New(lockPath(path)), path: path, closing: make(chan struct{})}}}
 	defer func() {
 		if err != nil {
 			err = errors.Join(err, s.Close())
@@ -101,15 +118,17 @@ func open(ctx context.Context, path string) (_ *Store, err error) {
 	if err != nil {
 		return nil, err
 	}
-	if s.write, err = pool(path, 1, "_txlock=immediate"); err != nil {
+	if s.writes, err = pool(path, 1, "_txlock=immediate"); err != nil {
 		return nil, err
 	}
+	s.write = s.writes
 	if err := s.upgrade(ctx, path, theirs); err != nil {
 		return nil, err
 	}
-	if s.read, err = pool(path, readers, "_pragma=query_only(ON)"); err != nil {
+	if s.reads, err = pool(path, readers, "_pragma=query_only(ON)"); err != nil {
 		return nil, err
 	}
+	s.read = s.reads
 	err = s.write.QueryRowContext(ctx, `SELECT id, demo FROM studio`).Scan(&s.facts.ID, &s.facts.Demo)
 	if err != nil {
 		return nil, err
@@ -184,7 +203,7 @@ func versionAt(ctx context.Context, path string) (int64, error) {
 
 // upgrade brings the file from their version up to that of this program.
 func (s *Store) upgrade(ctx context.Context, path string, theirs int64) error {
-	provider, err := migrator(s.write)
+	provider, err := migrator(s.writes)
 	if err != nil {
 		return err
 	}
@@ -194,7 +213,7 @@ func (s *Store) upgrade(ctx context.Context, path string, theirs int64) error {
 		return nil
 	case theirs > 0:
 		kept := fmt.Sprintf("%s.before-v%d-%s", path, ours, time.Now().UTC().Format("20060102-150405.000"))
-		if err := copyInto(ctx, s.write, unused(kept)); err != nil {
+		if err := copyInto(ctx, s.writes, unused(kept)); err != nil {
 			return fmt.Errorf("keeping a copy before the upgrade: %w", err)
 		}
 	}
@@ -250,7 +269,7 @@ func fileVersion(ctx context.Context, db *sql.DB) (version int64, err error) {
 }
 
 // Facts are what is true of the file as a whole.
-func (s *Store) Facts() Facts { return s.facts }
+func (f *file) Facts() Facts { return f.facts }
 
 // MarkDemo makes an empty studio one that opens to anyone. It fails with [ErrHasOwner]
 // when people are in it.
@@ -266,14 +285,34 @@ func (s *Store) MarkDemo(ctx context.Context) error {
 	return nil
 }
 
-// inTx carries out work in one transaction that writes, which fails as a whole.
-func (s *Store) inTx(ctx context.Context, work func(*sql.Tx) error) error {
-	return within(ctx, s.write, nil, work)
+// Update carries out work in one transaction that writes: it reads what it judges by, judges, and
+// writes, and fails as a whole. Nobody else writes meanwhile, so what takes long is worked out before.
+func (s *Store) Update(ctx context.Context, work func(*Tx) error) error {
+	var erases bool
+	err := within(ctx, s.writes, nil, func(tx *sql.Tx) error {
+		return work(&Tx{file: s.file, read: tx, write: tx, tx: tx, erases: &erases})
+	})
+	if err == nil && erases {
+		err = s.erase(ctx)
+	}
+	return err
+}
+
+// inTx carries out work in one transaction that writes, which fails as a whole: in that at hand, else
+// in one of its own.
+func (s *Tx) inTx(ctx context.Context, work func(*sql.Tx) error) error {
+	if s.tx != nil {
+		return work(s.tx)
+	}
+	return within(ctx, s.writes, nil, work)
 }
 
 // snapshot reads what belongs together as it was at one moment.
-func (s *Store) snapshot(ctx context.Context, work func(*sql.Tx) error) error {
-	return within(ctx, s.read, &sql.TxOptions{ReadOnly: true}, work)
+func (s *Tx) snapshot(ctx context.Context, work func(*sql.Tx) error) error {
+	if s.tx != nil {
+		return work(s.tx)
+	}
+	return within(ctx, s.reads, &sql.TxOptions{ReadOnly: true}, work)
 }
 
 func within(ctx context.Context, db *sql.DB, options *sql.TxOptions, work func(*sql.Tx) error) error {
@@ -293,6 +332,11 @@ type (
 	querier interface {
 		QueryContext(context.Context, string, ...any) (*sql.Rows, error)
 		QueryRowContext(context.Context, string, ...any) *sql.Row
+	}
+	// runner reads and writes: some connections, or a transaction.
+	runner interface {
+		querier
+		ExecContext(context.Context, string, ...any) (sql.Result, error)
 	}
 )
 
@@ -401,7 +445,7 @@ func (s *Store) Close() error {
 	}
 	s.tasks.Wait()
 	var errs []error
-	for _, db := range []*sql.DB{s.read, s.write} {
+	for _, db := range []*sql.DB{s.reads, s.writes} {
 		if db != nil {
 			errs = append(errs, db.Close())
 		}

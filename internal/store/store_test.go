@@ -155,7 +155,7 @@ func TestHistoryIsThinnedOut(t *testing.T) {
 	assert.Equal(t, []int{5, 1}, kept())
 	save("Odalys")
 	assert.Equal(t, []int{6, 5, 1}, kept(), "what Odalys began from is kept")
-	_, err = s.write.Exec(`UPDATE plan_version SET saved_at = ? WHERE version = 5`, stampOf(time.Now().Add(-time.Hour)))
+	_, err = s.writes.Exec(`UPDATE plan_version SET saved_at = ? WHERE version = 5`, stampOf(time.Now().Add(-time.Hour)))
 	require.NoError(t, err)
 	save("Odalys")
 	save("Odalys")

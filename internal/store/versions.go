@@ -63,7 +63,7 @@ func readVersion(row scanner) (Version, error) {
 }
 
 // Versions lists a plan's history, newest first.
-func (s *Store) Versions(ctx context.Context, id string) ([]Version, error) {
+func (s *Tx) Versions(ctx context.Context, id string) ([]Version, error) {
 	out, err := readVersions(ctx, s.read, id)
 	if err != nil {
 		return nil, err
@@ -80,7 +80,7 @@ func readVersions(ctx context.Context, q querier, id string) ([]Version, error) 
 }
 
 // Version reads one version of a plan's history.
-func (s *Store) Version(ctx context.Context, id string, version int) (Version, error) {
+func (s *Tx) Version(ctx context.Context, id string, version int) (Version, error) {
 	row := s.read.QueryRowContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? AND version = ?`, id, version)
 	v, err := readVersion(row)
 	if err != nil {

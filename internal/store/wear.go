@@ -46,7 +46,7 @@ type alsoScan struct {
 
 func (a alsoScan) Scan(to ...any) error { return a.scanner.Scan(append(to, a.more...)...) }
 
-func (s *Store) wornWith(ctx context.Context, what, where string, args ...any) (out []Worn, err error) {
+func (s *Tx) wornWith(ctx context.Context, what, where string, args ...any) (out []Worn, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		out, err = list(ctx, tx, what, readWorn, `SELECT `+wornColumns+` FROM install WHERE closed_at != '' AND `+where, args...)
 		for i := range out {
@@ -61,14 +61,14 @@ func (s *Store) wornWith(ctx context.Context, what, where string, args ...any) (
 
 // Worn are the heads being worn that were finished since: those not taken down, of every client the
 // latest alone. What did outer rows again belongs to the head it was done for.
-func (s *Store) Worn(ctx context.Context, since time.Time) ([]Worn, error) {
+func (s *Tx) Worn(ctx context.Context, since time.Time) ([]Worn, error) {
 	return s.wornWith(ctx, "heads being worn", `down_on = '' AND redoes = '' AND closed_at > ? AND NOT EXISTS (
 		SELECT 1 FROM install later WHERE later.client_id = install.client_id AND later.redoes = '' AND later.closed_at > install.closed_at)
 		ORDER BY closed_at LIMIT 200`, stampOf(since))
 }
 
 // WornOf is one finished install with what was seen and done since, or [ErrNotFound].
-func (s *Store) WornOf(ctx context.Context, id string) (Worn, error) {
+func (s *Tx) WornOf(ctx context.Context, id string) (Worn, error) {
 	found, err := s.wornWith(ctx, "a head", `id = ?`, id)
 	if err == nil && len(found) == 0 {
 		err = ErrNotFound
@@ -80,17 +80,17 @@ func (s *Store) WornOf(ctx context.Context, id string) (Worn, error) {
 }
 
 // Heads are all finished installs of a client, the latest first.
-func (s *Store) Heads(ctx context.Context, client string) ([]Worn, error) {
+func (s *Tx) Heads(ctx context.Context, client string) ([]Worn, error) {
 	return s.wornWith(ctx, "heads of a client", `client_id = ? ORDER BY closed_at DESC, id LIMIT 200`, client)
 }
 
 // RedoneOf are the finished installs by which outer rows of a head were done again, the oldest first.
-func (s *Store) RedoneOf(ctx context.Context, id string) ([]Worn, error) {
+func (s *Tx) RedoneOf(ctx context.Context, id string) ([]Worn, error) {
 	return s.wornWith(ctx, "rows done again", `redoes = ? ORDER BY closed_at, id`, id)
 }
 
 // InputOf is the frozen input document of an install.
-func (s *Store) InputOf(ctx context.Context, id string) (raw []byte, err error) {
+func (s *Tx) InputOf(ctx context.Context, id string) (raw []byte, err error) {
 	var text string
 	if err = s.read.QueryRowContext(ctx, `SELECT input FROM install WHERE id = ?`, id).Scan(&text); err != nil {
 		return nil, fmt.Errorf("input of install %s: %w", id, found(err))
@@ -151,7 +151,7 @@ type Writer struct {
 // PutEntry keeps an entry of a head under its id, and books at a time what it moves in the stash. The same
 // entry again changes nothing; another of its kind takes its place, its moves are put right, and what it
 // was is kept. It fails with [ErrNotYours], [ErrOtherKind] or [ErrTooMany].
-func (s *Store) PutEntry(ctx context.Context, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
+func (s *Tx) PutEntry(ctx context.Context, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error { return putEntry(ctx, tx, w, e, by, at, moves) })
 	if err != nil {
 		return fmt.Errorf("keeping an entry of head %s: %w", w.ID, err)
@@ -235,7 +235,7 @@ func replaces(ctx context.Context, tx *sql.Tx, install string, e *wear.Entry, by
 }
 
 // DropEntry deletes an entry and takes its moves in the stash back. One that is gone is no error.
-func (s *Store) DropEntry(ctx context.Context, install, id, by string) error {
+func (s *Tx) DropEntry(ctx context.Context, install, id, by string) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error { return dropEntry(ctx, tx, install, id, by) })
 	if err != nil {
 		return fmt.Errorf("deleting an entry of head %s: %w", install, err)
@@ -416,7 +416,7 @@ func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, err
 }
 
 // BackOf are the pieces of a head that came back: those of an item, a round and a condition together.
-func (s *Store) BackOf(ctx context.Context, install string, entries []wear.Entry) (out []Back, err error) {
+func (s *Tx) BackOf(ctx context.Context, install string, entries []wear.Entry) (out []Back, err error) {
 	for _, e := range entries {
 		prefix := movesOf(install, e.ID)
 		lots, err := list(ctx, s.read, "pieces that came back", func(row scanner) (b Back, err error) {
@@ -448,7 +448,7 @@ type CareLink struct {
 }
 
 // CareLink is that of a head; one with no secret where there is none.
-func (s *Store) CareLink(ctx context.Context, install string) (l CareLink, err error) {
+func (s *Tx) CareLink(ctx context.Context, install string) (l CareLink, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT secret, until, made_by FROM care_link WHERE install_id = ?`, install).Scan(&l.Secret, &l.Until, &l.By)
 	if errors.Is(err, sql.ErrNoRows) {
 		return CareLink{}, nil
@@ -457,7 +457,7 @@ func (s *Store) CareLink(ctx context.Context, install string) (l CareLink, err e
 }
 
 // SetCareLink puts an address in place of the one before, which leads nowhere from then on.
-func (s *Store) SetCareLink(ctx context.Context, install string, l CareLink) error {
+func (s *Tx) SetCareLink(ctx context.Context, install string, l CareLink) error {
 	_, err := s.write.ExecContext(ctx, `INSERT INTO care_link (install_id, secret, until, made_by, made_at) VALUES (?, ?, ?, ?, ?)
 		ON CONFLICT (install_id) DO UPDATE SET secret = excluded.secret, until = excluded.until, made_by = excluded.made_by, made_at = excluded.made_at`,
 		install, l.Secret, l.Until, l.By, stampOf(time.Now()))
@@ -471,7 +471,7 @@ func (s *Store) SetCareLink(ctx context.Context, install string, l CareLink) err
 }
 
 // DropCareLink revokes the address of a head. None is no error.
-func (s *Store) DropCareLink(ctx context.Context, install string) error {
+func (s *Tx) DropCareLink(ctx context.Context, install string) error {
 	if _, err := s.write.ExecContext(ctx, `DELETE FROM care_link WHERE install_id = ?`, install); err != nil {
 		return fmt.Errorf("revoking the address of head %s: %w", install, err)
 	}
@@ -479,20 +479,20 @@ func (s *Store) DropCareLink(ctx context.Context, install string) error {
 }
 
 // ByCareSecret is the head that a secret opens on a day, or [ErrNotFound].
-func (s *Store) ByCareSecret(ctx context.Context, secret, today string) (install string, err error) {
+func (s *Tx) ByCareSecret(ctx context.Context, secret, today string) (install string, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT install_id FROM care_link WHERE secret = ? AND until >= ?`, secret, today).Scan(&install)
 	return install, found(err)
 }
 
 // DeleteInstall removes an install with all that was told of it, its pictures and what was seen since.
-func (s *Store) DeleteInstall(ctx context.Context, id string) error {
+func (s *Tx) DeleteInstall(ctx context.Context, id string) error {
 	return s.deleteFrom(ctx, "install", id)
 }
 
 // Forget deletes pictures and health notes of installs that ended before a time; the zero time deletes
 // none. Looks and notes go; of a taking down, of repairs and of what was told at the chair goes what says
 // anything of scalp and hair, and what was done stays. It answers how many of each went.
-func (s *Store) Forget(ctx context.Context, photos, health time.Time) (pictures, notes int64, err error) {
+func (s *Tx) Forget(ctx context.Context, photos, health time.Time) (pictures, notes int64, err error) {
 	err = s.inTx(ctx, func(tx *sql.Tx) error {
 		const ended = `install_id IN (SELECT id FROM install WHERE closed_at != '' AND closed_at < ?)`
 		drop := func(before time.Time, n *int64, query string, args ...any) error {

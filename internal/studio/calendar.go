@@ -60,7 +60,7 @@ func booked(p store.Plan, day hours.DayPlan, orders []ShopOrder, home house.Rule
 // Book puts a plan on the calendar as it is stored, under an id made by who books it. The version
 // is that which was looked at: a plan that was saved since is refused with [store.ErrStale].
 func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, version int) (store.Booking, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, err := s.Store.Plan(ctx, planID)
 	if err != nil {
 		return store.Booking{}, err
 	}
@@ -75,7 +75,7 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 		bad.Add("day.install", "Give the first sitting a date; then the plan can go on the calendar.")
 		return store.Booking{}, bad
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return store.Booking{}, err
 	}
@@ -95,9 +95,17 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 	if err != nil {
 		return store.Booking{}, err
 	}
-	return s.store.Book(ctx, id, store.BookingDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Record: record, By: by.Name,
+	var out store.Booking
+	err = s.update(ctx, func(s *Studio) error {
+		if err := s.unmoved(ctx, p); err != nil {
+			return err
+		}
+		out, err = s.Store.Book(ctx, id, store.BookingDraft{
+			PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Record: record, By: by.Name,
+		})
+		return err
 	})
+	return out, err
 }
 
 // Clashes are what the sittings of a plan want that is held by others: a chair, a person, or hair
@@ -113,7 +121,7 @@ func (s *Studio) Clashes(ctx context.Context, planID string, in plan.Input) ([]c
 		return nil, err
 	}
 	out := []calendar.Clash{}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -158,7 +166,7 @@ func (s *Studio) timeClashes(ctx context.Context, planID string, mine []calendar
 	if err != nil {
 		return nil, err
 	}
-	people, err := s.store.People(ctx)
+	people, err := s.Store.People(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -171,7 +179,7 @@ func (s *Studio) timeClashes(ctx context.Context, planID string, mine []calendar
 
 // held is what is taken between two times, but by a plan itself.
 func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (out []calendar.Held, err error) {
-	bookings, err := s.store.Bookings(ctx, from.Format(time.DateOnly), to.Format(time.DateOnly))
+	bookings, err := s.Store.Bookings(ctx, from.Format(time.DateOnly), to.Format(time.DateOnly))
 	if err != nil {
 		return nil, err
 	}
@@ -195,7 +203,7 @@ func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (o
 			out = append(out, calendar.Held{Span: when, Title: title, People: sitting.People, Chair: sitting.Chair})
 		}
 	}
-	busy, err := s.store.BusyTimes(ctx, from, to)
+	busy, err := s.Store.BusyTimes(ctx, from, to)
 	if err != nil {
 		return nil, err
 	}
@@ -219,12 +227,12 @@ func (s *Studio) Month(ctx context.Context, from, to string) (bookings []store.B
 	if clock, err = s.Clock(ctx); err != nil {
 		return nil, nil, Clock{}, err
 	}
-	if bookings, err = s.store.Bookings(ctx, from, to); err != nil {
+	if bookings, err = s.Store.Bookings(ctx, from, to); err != nil {
 		return nil, nil, Clock{}, err
 	}
 	start, _ := time.ParseInLocation(time.DateOnly, from, clock.Zone)
 	end, _ := time.ParseInLocation(time.DateOnly, to, clock.Zone)
-	busy, err = s.store.BusyTimes(ctx, start, end.AddDate(0, 0, 1))
+	busy, err = s.Store.BusyTimes(ctx, start, end.AddDate(0, 0, 1))
 	return bookings, busy, clock, err
 }
 
@@ -238,11 +246,11 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 		return nil, err
 	}
 	now := clock.Now()
-	bookings, err := s.store.Bookings(ctx, now.AddDate(0, 0, -feedDays).Format(time.DateOnly), now.AddDate(0, 0, feedDays).Format(time.DateOnly))
+	bookings, err := s.Store.Bookings(ctx, now.AddDate(0, 0, -feedDays).Format(time.DateOnly), now.AddDate(0, 0, feedDays).Format(time.DateOnly))
 	if err != nil {
 		return nil, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -278,7 +286,7 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 // Feed is the secret of the address at which a person can follow the calendar; it is made when it is
 // first asked for, and ends when they leave the studio.
 func (s *Studio) Feed(ctx context.Context, by store.Person) (string, error) {
-	secret, err := s.store.FeedSecret(ctx, by.ID)
+	secret, err := s.Store.FeedSecret(ctx, by.ID)
 	if err != nil || secret != "" {
 		return secret, err
 	}
@@ -288,13 +296,13 @@ func (s *Studio) Feed(ctx context.Context, by store.Person) (string, error) {
 // RenewFeed gives a person another address: whoever follows the one before sees nothing any more.
 func (s *Studio) RenewFeed(ctx context.Context, by store.Person) (string, error) {
 	secret := rand.Text() // 128 bits at least
-	return secret, s.store.SetFeedSecret(ctx, by.ID, secret)
+	return secret, s.Store.SetFeedSecret(ctx, by.ID, secret)
 }
 
 // Followed is the calendar for who knows the secret of a person who may see it; for others there is
 // nothing, or [store.ErrNotFound].
 func (s *Studio) Followed(ctx context.Context, secret string) ([]byte, error) {
-	who, err := s.store.FeedOwner(ctx, secret)
+	who, err := s.Store.FeedOwner(ctx, secret)
 	if err != nil {
 		return nil, err
 	}
@@ -310,7 +318,7 @@ const busyYears = 2
 // ImportBusy puts the times of a calendar file in place of those read in for a person before:
 // they read it in themselves, or an owner does.
 func (s *Studio) ImportBusy(ctx context.Context, by store.Person, person string, file io.Reader) (count int, leftOut []string, err error) {
-	if _, err := s.store.Person(ctx, person); err != nil {
+	if _, err := s.Store.Person(ctx, person); err != nil {
 		return 0, nil, err
 	}
 	if by.ID != person && by.Role != store.Owner {
@@ -334,5 +342,5 @@ func (s *Studio) ImportBusy(ctx context.Context, by store.Person, person string,
 	for i, t := range times {
 		busy[i] = store.BusyTime{PersonID: person, Title: t.Title, Start: t.Start, End: t.End}
 	}
-	return len(busy), leftOut, s.store.SetBusy(ctx, person, busy)
+	return len(busy), leftOut, s.Store.SetBusy(ctx, person, busy)
 }

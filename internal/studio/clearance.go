@@ -34,7 +34,7 @@ type Caution struct {
 
 // Clearance looks at what holds a stored plan back.
 func (s *Studio) Clearance(ctx context.Context, planID string) (Clearance, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, err := s.Store.Plan(ctx, planID)
 	if err != nil {
 		return Clearance{}, err
 	}
@@ -46,13 +46,13 @@ func (s *Studio) clearance(ctx context.Context, p store.Plan) (Clearance, error)
 	var facts client.Facts
 	var read []store.Acknowledged
 	if p.ClientID != "" {
-		c, err := s.store.Client(ctx, p.ClientID)
+		c, err := s.Store.Client(ctx, p.ClientID)
 		if err != nil {
 			return Clearance{}, err
 		}
 		facts, read = c.Facts, c.Acknowledged
 	} else {
-		asked, err := s.store.AskedOf(ctx, p.ID)
+		asked, err := s.Store.AskedOf(ctx, p.ID)
 		if err != nil {
 			return Clearance{}, err
 		}
@@ -107,35 +107,44 @@ func (s *Studio) Ask(ctx context.Context, by store.Person, planID string, histor
 	if err := bad.Err(); err != nil {
 		return Clearance{}, err
 	}
-	if err := s.store.SetAsked(ctx, planID, history, by.Name); err != nil {
-		return Clearance{}, err
-	}
-	return s.Clearance(ctx, planID)
+	var out Clearance
+	err := s.update(ctx, func(s *Studio) (err error) {
+		if err = s.Store.SetAsked(ctx, planID, history, by.Name); err == nil {
+			out, err = s.Clearance(ctx, planID)
+		}
+		return err
+	})
+	return out, err
 }
 
 // ReadCaution keeps that a caution of the head of a plan was read: on the client's card, or with the plan
 // where there is none. One that is not given is refused.
 func (s *Studio) ReadCaution(ctx context.Context, by store.Person, planID, caution string) (Clearance, error) {
-	p, err := s.store.Plan(ctx, planID)
-	if err != nil {
-		return Clearance{}, err
-	}
-	c, err := s.clearance(ctx, p)
-	if err != nil {
-		return Clearance{}, err
-	}
-	if !slices.ContainsFunc(c.Cautions, func(x Caution) bool { return x.Key == caution }) {
-		var bad invalid.Errors
-		bad.Add("caution", "Nothing gives reason for such a caution; it is %q.", caution)
-		return Clearance{}, bad
-	}
-	if p.ClientID != "" {
-		_, err = s.store.Acknowledge(ctx, p.ClientID, caution, by.Name)
-	} else {
-		err = s.store.ReadCaution(ctx, planID, caution, by.Name)
-	}
-	if err != nil {
-		return Clearance{}, err
-	}
-	return s.Clearance(ctx, planID)
+	var out Clearance
+	err := s.update(ctx, func(s *Studio) error {
+		p, err := s.Store.Plan(ctx, planID)
+		if err != nil {
+			return err
+		}
+		c, err := s.clearance(ctx, p)
+		if err != nil {
+			return err
+		}
+		if !slices.ContainsFunc(c.Cautions, func(x Caution) bool { return x.Key == caution }) {
+			var bad invalid.Errors
+			bad.Add("caution", "Nothing gives reason for such a caution; it is %q.", caution)
+			return bad
+		}
+		if p.ClientID != "" {
+			_, err = s.Store.Acknowledge(ctx, p.ClientID, caution, by.Name)
+		} else {
+			err = s.Store.ReadCaution(ctx, planID, caution, by.Name)
+		}
+		if err != nil {
+			return err
+		}
+		out, err = s.Clearance(ctx, planID)
+		return err
+	})
+	return out, err
 }

@@ -16,7 +16,7 @@ func (s *Studio) CreateClient(ctx context.Context, id string, d store.ClientDraf
 	if err != nil {
 		return store.Client{}, err
 	}
-	return s.store.CreateClient(ctx, id, checked)
+	return s.Store.CreateClient(ctx, id, checked)
 }
 
 // SaveClient saves a client over the version it started from.
@@ -25,7 +25,7 @@ func (s *Studio) SaveClient(ctx context.Context, id string, version int, d store
 	if err != nil {
 		return store.Client{}, err
 	}
-	return s.store.SaveClient(ctx, id, version, checked)
+	return s.Store.SaveClient(ctx, id, version, checked)
 }
 
 // checkedClient refuses a client without a name or with facts that can not be.
@@ -41,7 +41,7 @@ func checkedClient(d store.ClientDraft) (store.ClientDraft, error) {
 
 // Held writes everything that is held about a client.
 func (s *Studio) Held(ctx context.Context, id string) (name string, file []byte, err error) {
-	held, err := s.store.Held(ctx, id)
+	held, err := s.Store.Held(ctx, id)
 	if err != nil {
 		return "", nil, err
 	}

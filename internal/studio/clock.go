@@ -17,7 +17,7 @@ type Clock struct {
 
 // Clock is the studio's clock at this moment.
 func (s *Studio) Clock(ctx context.Context) (Clock, error) {
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return Clock{}, err
 	}

@@ -75,7 +75,7 @@ func TestTheLastDayOfTheYearInAuckland(t *testing.T) {
 	zone := mustZone(t, "Pacific/Auckland")
 	use, set := clocked(t, "Pacific/Auckland", time.Date(2026, 12, 31, 20, 0, 0, 0, zone))
 	owner := store.Person{ID: "odalys", Name: "Odalys", Role: store.Owner}
-	items, err := use.store.CreateItem(t.Context(), uuid.NewString(), store.ItemDraft{Item: supply.Item{
+	items, err := use.Store.CreateItem(t.Context(), uuid.NewString(), store.ItemDraft{Item: supply.Item{
 		Schema: supply.ItemSchema, Kind: "soft-loc", Name: "Driftline soft loc", Length: 457, Thickness: 9, Mass: 4.2, Fibre: supply.Synthetic, Currency: "USD", Pack: plan.Default().Pieces[0].Pack,
 	}})
 	require.NoError(t, err)

@@ -25,5 +25,5 @@ func (s *Studio) SaveHouse(ctx context.Context, version int, rules house.Rules) 
 		bad.Add("zone", "There is no zone %q; one is named like Europe/Lisbon.", rules.Zone)
 		return store.House{}, bad
 	}
-	return s.store.SaveHouse(ctx, version, rules)
+	return s.Store.SaveHouse(ctx, version, rules)
 }

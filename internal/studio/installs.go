@@ -39,9 +39,9 @@ type Start struct {
 // StartInstall freezes a plan as it is stored, with both its papers, and has it at the chair. A plan
 // that is or was there already is answered as it is.
 func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start) (store.Install, error) {
-	switch id, err := s.store.InstallOf(ctx, start.PlanID); {
+	switch id, err := s.Store.InstallOf(ctx, start.PlanID); {
 	case err == nil:
-		return s.store.Install(ctx, id)
+		return s.Store.Install(ctx, id)
 	case !errors.Is(err, store.ErrNotFound):
 		return store.Install{}, err
 	}
@@ -95,7 +95,18 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 			return store.Install{}, err
 		}
 	}
-	return s.store.StartInstall(ctx, start.ID, d)
+	var out store.Install
+	err = s.update(ctx, func(s *Studio) error {
+		// Another device may have brought it to the chair meanwhile: then it is answered as it is there.
+		if _, there := s.Store.InstallOf(ctx, p.ID); errors.Is(there, store.ErrNotFound) {
+			if err := s.unmoved(ctx, p); err != nil {
+				return err
+			}
+		}
+		out, err = s.Store.StartInstall(ctx, start.ID, d)
+		return err
+	})
+	return out, err
 }
 
 // AtChair is an install that goes on, with how it stands.
@@ -106,13 +117,13 @@ type AtChair struct {
 
 // AtChair are the installs that go on, the latest first.
 func (s *Studio) AtChair(ctx context.Context) ([]AtChair, error) {
-	installs, err := s.store.AtChair(ctx)
+	installs, err := s.Store.AtChair(ctx)
 	if err != nil {
 		return nil, err
 	}
 	out := make([]AtChair, len(installs))
 	for k := range installs {
-		told, err := s.store.Told(ctx, installs[k].ID, 0)
+		told, err := s.Store.Told(ctx, installs[k].ID, 0)
 		if err != nil {
 			return nil, err
 		}
@@ -151,7 +162,7 @@ func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int
 	if err := bad.Err(); err != nil {
 		return store.Told{}, err
 	}
-	i, err := s.store.Install(ctx, id)
+	i, err := s.Store.Install(ctx, id)
 	if err != nil {
 		return store.Told{}, err
 	}
@@ -160,7 +171,7 @@ func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int
 		if err != nil {
 			return store.Told{}, err
 		}
-		err = s.store.Tell(ctx, id, store.Telling{Person: by.ID, By: by.Name, Events: events, Most: mostEvents, Settle: settle})
+		err = s.Store.Tell(ctx, id, store.Telling{Person: by.ID, By: by.Name, Events: events, Most: mostEvents, Settle: settle})
 		if errors.Is(err, store.ErrTooMany) {
 			bad.Add("events", "An install holds at most %d events.", mostEvents)
 			return store.Told{}, bad
@@ -169,7 +180,7 @@ func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int
 			return store.Told{}, err
 		}
 	}
-	return s.store.Told(ctx, id, after)
+	return s.Store.Told(ctx, id, after)
 }
 
 // KeepPhoto keeps a picture of an install, small and without where it was taken; who it shows was
@@ -191,7 +202,7 @@ func (s *Studio) KeepPhoto(ctx context.Context, by store.Person, install, id str
 	if err != nil {
 		return err
 	}
-	return s.store.KeepPhoto(ctx, install, id, small, by.Name)
+	return s.Store.KeepPhoto(ctx, install, id, small, by.Name)
 }
 
 // SkillPace is what finished installs say of one skill of a person.
@@ -233,11 +244,11 @@ type PersonPace struct {
 
 // Paces are what finished installs say of the pace of the studio's people.
 func (s *Studio) Paces(ctx context.Context) ([]PersonPace, error) {
-	people, err := s.store.People(ctx)
+	people, err := s.Store.People(ctx)
 	if err != nil {
 		return nil, err
 	}
-	lines, err := s.store.PaceLines(ctx)
+	lines, err := s.Store.PaceLines(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -334,7 +345,7 @@ func (s *Studio) LogFile(ctx context.Context) ([]byte, error) {
 	}
 	var rows []export.LogRow
 	for page := (store.Page{Limit: 200}); ; {
-		list, err := s.store.Log(ctx, page)
+		list, err := s.Store.Log(ctx, page)
 		if err != nil {
 			return nil, err
 		}

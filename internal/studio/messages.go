@@ -25,7 +25,7 @@ func (s *Studio) WriteMessage(ctx context.Context, by store.Person, planID strin
 	if err != nil {
 		return "", message.Template{}, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return "", message.Template{}, err
 	}
@@ -110,7 +110,7 @@ func spokenDay(on string) string {
 // SendMessage sends a message for a plan, as it was looked at and perhaps reworded, through the
 // outbox that stands in for the outside world, and keeps it. Nothing leaves this machine.
 func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID string, kind message.Kind, words message.Template) (store.Message, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, err := s.Store.Plan(ctx, planID)
 	if err != nil {
 		return store.Message{}, err
 	}
@@ -126,7 +126,7 @@ func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID st
 		to = p.Title
 	}
 	m := store.Message{ID: id, PlanID: p.ID, ClientID: p.ClientID, Kind: kind, To: to, Words: words, By: by.Name}
-	switch sent, err := s.store.Message(ctx, id); {
+	switch sent, err := s.Store.Message(ctx, id); {
 	case err == nil: // it was sent, and is not sent twice
 		return sent, m.Repeats(sent)
 	case !errors.Is(err, store.ErrNotFound):
@@ -135,5 +135,5 @@ func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID st
 	if err := standin.Post(ctx, to, words.Subject, words.Body); err != nil {
 		return store.Message{}, err
 	}
-	return s.store.KeepMessage(ctx, m)
+	return s.Store.KeepMessage(ctx, m)
 }

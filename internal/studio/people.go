@@ -20,7 +20,7 @@ var ErrNoMatch = errors.New("name and password do not go together")
 // Claim names the owner of an empty studio.
 func (s *Studio) Claim(ctx context.Context, name, secret string) (store.Person, error) {
 	// Nothing is hashed for those who come too late.
-	switch has, err := s.store.HasPeople(ctx); {
+	switch has, err := s.Store.HasPeople(ctx); {
 	case err != nil:
 		return store.Person{}, err
 	case has:
@@ -30,13 +30,13 @@ func (s *Studio) Claim(ctx context.Context, name, secret string) (store.Person, 
 	if err != nil {
 		return store.Person{}, err
 	}
-	return s.store.AddOwner(ctx, name, hash)
+	return s.Store.AddOwner(ctx, name, hash)
 }
 
 // SignIn is the person of a name and a password, or [ErrNoMatch]. It takes as long for a
 // name that is not there, so that names can not be found out.
 func (s *Studio) SignIn(ctx context.Context, name, secret string) (store.Person, error) {
-	p, err := s.store.PersonNamed(ctx, name)
+	p, err := s.Store.PersonNamed(ctx, name)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return store.Person{}, err
 	}
@@ -60,7 +60,7 @@ func (s *Studio) AddPerson(ctx context.Context, name string, role store.Role, se
 	if err != nil {
 		return store.Person{}, err
 	}
-	return s.store.AddPerson(ctx, name, role, hash)
+	return s.Store.AddPerson(ctx, name, role, hash)
 }
 
 // ChangePerson changes a person's name and role, and gives a new password unless it is
@@ -83,7 +83,7 @@ func (s *Studio) ChangePerson(ctx context.Context, id, name string, role store.R
 			return store.Person{}, err
 		}
 	}
-	return s.store.ChangePerson(ctx, id, name, role, hash)
+	return s.Store.ChangePerson(ctx, id, name, role, hash)
 }
 
 // ErrNotTheirs is that of someone who sets what only the person or an owner does.
@@ -101,7 +101,7 @@ func (s *Studio) SetPace(ctx context.Context, by store.Person, id string, hand p
 	if err := bad.Err(); err != nil {
 		return store.Person{}, err
 	}
-	return s.store.SetPace(ctx, id, hand, ownHead)
+	return s.Store.SetPace(ctx, id, hand, ownHead)
 }
 
 // ChangePassword gives a person a new password for their present one, or is
@@ -122,7 +122,7 @@ func (s *Studio) ChangePassword(ctx context.Context, p store.Person, present, se
 	if err != nil {
 		return store.Person{}, err
 	}
-	changed, err := s.store.ChangePassword(ctx, p.ID, p.Hash, hash)
+	changed, err := s.Store.ChangePassword(ctx, p.ID, p.Hash, hash)
 	if errors.Is(err, store.ErrStale) {
 		var bad invalid.Errors
 		bad.Add("old", "Your password was changed elsewhere just now: sign in with that one.")

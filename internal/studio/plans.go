@@ -37,12 +37,12 @@ func (s *Studio) CreatePlan(ctx context.Context, by, id string, d Draft) (store.
 	if err != nil {
 		return store.Plan{}, err
 	}
-	return s.store.CreatePlan(ctx, id, checked)
+	return s.Store.CreatePlan(ctx, id, checked)
 }
 
 // SavePlan saves a plan over the version it started from.
 func (s *Studio) SavePlan(ctx context.Context, by, id string, version int, d Draft) (store.Plan, error) {
-	stored, err := s.store.Plan(ctx, id)
+	stored, err := s.Store.Plan(ctx, id)
 	if err != nil {
 		return store.Plan{}, err
 	}
@@ -55,7 +55,7 @@ func (s *Studio) SavePlan(ctx context.Context, by, id string, version int, d Dra
 	if err != nil {
 		return store.Plan{}, err
 	}
-	return s.store.SavePlan(ctx, id, version, checked)
+	return s.Store.SavePlan(ctx, id, version, checked)
 }
 
 // moved is a draft of a plan that goes on to another client: without what was pinned for the first one, whose
@@ -64,7 +64,7 @@ func (s *Studio) moved(ctx context.Context, from store.Plan, d Draft) (Draft, er
 	d.Variants = nil
 	to := "A head"
 	if d.ClientID != "" {
-		c, err := s.store.Client(ctx, d.ClientID)
+		c, err := s.Store.Client(ctx, d.ClientID)
 		if err != nil {
 			return Draft{}, fmt.Errorf("%w: %w", store.ErrNoClient, err)
 		}
@@ -120,7 +120,7 @@ func (s *Studio) Import(ctx context.Context, by, id string, file []byte) (store.
 
 // Export writes a plan as a file, to be imported elsewhere.
 func (s *Studio) Export(ctx context.Context, id string) (title string, file []byte, err error) {
-	p, err := s.store.Plan(ctx, id)
+	p, err := s.Store.Plan(ctx, id)
 	if err != nil {
 		return "", nil, err
 	}
@@ -139,7 +139,7 @@ func Summarise(in plan.Input, res tally.Result) store.Summary {
 
 // Solved reads a plan and solves it.
 func (s *Studio) Solved(ctx context.Context, id string) (store.Plan, *plan.Solved, error) {
-	p, err := s.store.Plan(ctx, id)
+	p, err := s.Store.Plan(ctx, id)
 	if err != nil {
 		return store.Plan{}, nil, err
 	}
@@ -204,13 +204,13 @@ func (s *Studio) onPaper(ctx context.Context, id string, unit sheet.Unit, paper 
 	if err != nil {
 		return out, nil, style, fmt.Errorf("stored plan %s: %w", id, err)
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return out, nil, style, err
 	}
 	out = sheet.Plan{Title: p.Title, Client: p.Client, Updated: p.Updated, Input: p.Input, Result: res}
 	if p.ClientID != "" {
-		c, err := s.store.Client(ctx, p.ClientID)
+		c, err := s.Store.Client(ctx, p.ClientID)
 		if err != nil {
 			return out, nil, style, err
 		}
@@ -242,7 +242,7 @@ func (s *Studio) Begin(ctx context.Context, by store.Person, b Beginning) (Draft
 	case b.Renews != "":
 		return s.beginRenewal(ctx, by, b)
 	case b.From != "":
-		p, err := s.store.Plan(ctx, b.From)
+		p, err := s.Store.Plan(ctx, b.From)
 		if err != nil {
 			return Draft{}, err
 		}
@@ -253,7 +253,7 @@ func (s *Studio) Begin(ctx context.Context, by store.Person, b Beginning) (Draft
 		}
 	}
 	if d.ClientID != "" {
-		c, err := s.store.Client(ctx, d.ClientID)
+		c, err := s.Store.Client(ctx, d.ClientID)
 		if err != nil {
 			return Draft{}, err
 		}
@@ -263,7 +263,7 @@ func (s *Studio) Begin(ctx context.Context, by store.Person, b Beginning) (Draft
 		}
 	}
 	if b.From == "" { // an earlier plan keeps what it departed in
-		h, err := s.store.House(ctx)
+		h, err := s.Store.House(ctx)
 		if err != nil {
 			return Draft{}, err
 		}
@@ -287,7 +287,7 @@ func (s *Studio) Departures(ctx context.Context, in plan.Input) ([]house.Departu
 	if err := plan.Check(in); err != nil {
 		return nil, err
 	}
-	h, err := s.store.House(ctx)
+	h, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -297,7 +297,7 @@ func (s *Studio) Departures(ctx context.Context, in plan.Input) ([]house.Departu
 // PutOnHead is a plan's input with a client's head and hair in it, as far as they were
 // measured.
 func (s *Studio) PutOnHead(ctx context.Context, clientID string, in plan.Input) (plan.Input, error) {
-	c, err := s.store.Client(ctx, clientID)
+	c, err := s.Store.Client(ctx, clientID)
 	if err != nil {
 		return plan.Input{}, err
 	}
@@ -312,7 +312,7 @@ type Past struct {
 
 // History is a plan's versions, newest first; what the oldest changed is not known.
 func (s *Studio) History(ctx context.Context, id string) ([]Past, error) {
-	versions, err := s.store.Versions(ctx, id)
+	versions, err := s.Store.Versions(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -339,7 +339,7 @@ type Difference struct {
 // Compare tells what the stored plan and a state that someone else has both changed of
 // the base they began from.
 func (s *Studio) Compare(ctx context.Context, id string, base, mine Draft) (Difference, error) {
-	p, err := s.store.Plan(ctx, id)
+	p, err := s.Store.Plan(ctx, id)
 	if err != nil {
 		return Difference{}, err
 	}

@@ -55,7 +55,7 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge
 	}
 	var before []wear.Earlier
 	if clientID != "" {
-		c, err := s.store.Client(ctx, clientID)
+		c, err := s.Store.Client(ctx, clientID)
 		if err != nil {
 			return judge.Fitting{}, err
 		}
@@ -75,7 +75,7 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge
 
 // Price is what a plan costs on the studio's terms.
 func (s *Studio) Price(ctx context.Context, in plan.Input) (quote.Price, error) {
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return quote.Price{}, err
 	}
@@ -101,7 +101,7 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if err := s.cleared(ctx, p); err != nil {
 		return store.Quote{}, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return store.Quote{}, err
 	}
@@ -126,7 +126,7 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 		Conditions: strings.TrimSpace(terms.Conditions), Engine: plan.Engine,
 	}
 	if p.ClientID != "" {
-		c, err := s.store.Client(ctx, p.ClientID)
+		c, err := s.Store.Client(ctx, p.ClientID)
 		if err != nil {
 			return store.Quote{}, err
 		}
@@ -141,8 +141,13 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 	if err != nil {
 		return store.Quote{}, err
 	}
-	return s.store.GiveQuote(ctx, id, store.QuoteDraft{
+	return s.Store.GiveQuote(ctx, id, store.QuoteDraft{
 		PlanID: p.ID, ClientID: p.ClientID, Given: given, Record: record,
+		Still: func(tx *store.Tx) error {
+			within := *s
+			within.Store = tx
+			return within.unmoved(ctx, p)
+		},
 		Parted: picture.Small(res), Draped: picture.DrapedView(res, drape, p.Input, 32*math.Pi/180, 6*math.Pi/180),
 		Paper: func(number int) ([]byte, error) {
 			return sheet.QuotePDF(ctx, sheet.Quote{Number: number, Given: given, At: now, Input: p.Input, Result: res, Drape: drape},
@@ -175,5 +180,5 @@ func (s *Studio) AnswerQuote(ctx context.Context, by store.Person, id string, st
 	if len(bad) > 0 {
 		return store.Quote{}, bad
 	}
-	return s.store.AnswerQuote(ctx, id, state, by.Name)
+	return s.Store.AnswerQuote(ctx, id, state, by.Name)
 }

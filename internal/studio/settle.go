@@ -65,7 +65,7 @@ func (s *Studio) settling(ctx context.Context, by store.Person, i store.Install)
 // settleOld books what an install took beside its pieces where it ended before that was counted, so that
 // what comes back went out first.
 func (s *Studio) settleOld(ctx context.Context, by store.Person, install string) error {
-	i, err := s.store.Install(ctx, install)
+	i, err := s.Store.Install(ctx, install)
 	if err != nil || i.Brief.Goods != nil {
 		return err
 	}
@@ -73,7 +73,7 @@ func (s *Studio) settleOld(ctx context.Context, by store.Person, install string)
 	if err != nil {
 		return err
 	}
-	return s.store.SettleInstall(ctx, i.ID, by.Name, settle)
+	return s.Store.SettleInstall(ctx, i.ID, by.Name, settle)
 }
 
 // addGoods puts what goes on beside the pieces into a brief that was frozen before it was counted.

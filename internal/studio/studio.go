@@ -18,55 +18,14 @@ import (
 
 // Studio is one studio over its store.
 type Studio struct {
-	records
-	store *store.Store
+	// Store is where it is kept: what is only read, ended or deleted is asked of it.
+	Store *store.Tx
+	// file is the whole of it, of which a transaction is a part.
+	file *store.Store
 	// now is the present, by the machine's clock.
 	now func() time.Time
 	// nobody is the hash of a password that no one has.
 	nobody string
-}
-
-// records are what is read, ended or deleted with nothing to look at first.
-type records interface {
-	Plans(ctx context.Context, clientID string, page store.Page) ([]store.Entry, error)
-	Plan(ctx context.Context, id string) (store.Plan, error)
-	Version(ctx context.Context, id string, version int) (store.Version, error)
-	DeletePlan(ctx context.Context, id string) error
-	Clients(ctx context.Context, search string, archived bool, page store.Page) ([]store.ClientEntry, error)
-	Client(ctx context.Context, id string) (store.Client, error)
-	DeleteClient(ctx context.Context, id string) error
-	People(ctx context.Context) ([]store.Person, error)
-	Person(ctx context.Context, id string) (store.Person, error)
-	RemovePerson(ctx context.Context, id string) error
-	EndSessions(ctx context.Context, id string) error
-	House(ctx context.Context) (store.House, error)
-	Items(ctx context.Context, wish store.ItemWish, page store.Page) ([]store.Item, error)
-	Item(ctx context.Context, id string) (store.Item, error)
-	DeleteItem(ctx context.Context, id string) (archived bool, err error)
-	Stash(ctx context.Context, wish store.StashWish, page store.Page) ([]store.Lot, error)
-	StashMoves(ctx context.Context, lot string) ([]store.StashMove, error)
-	Move(ctx context.Context, lot string, d store.MoveDraft) (store.Lot, error)
-	Purchases(ctx context.Context, plan string) ([]store.Purchase, error)
-	DropPurchase(ctx context.Context, id string) error
-	Shortfalls(ctx context.Context) ([]store.Shortfall, error)
-	Quotes(ctx context.Context, plan string) ([]store.Quote, error)
-	Quote(ctx context.Context, id string) (store.Quote, error)
-	BookingOf(ctx context.Context, plan string) (store.Booking, error)
-	CancelBooking(ctx context.Context, id string) error
-	Messages(ctx context.Context, plan string) ([]store.Message, error)
-	Install(ctx context.Context, id string) (store.Install, error)
-	Frozen(ctx context.Context, id string) (store.Frozen, error)
-	Told(ctx context.Context, install string, after int64) (store.Told, error)
-	InstallFile(ctx context.Context, id string, paper store.InstallPaper) ([]byte, error)
-	Photo(ctx context.Context, install, id string) ([]byte, error)
-	DropPhoto(ctx context.Context, install, id string) error
-	Log(ctx context.Context, page store.Page) ([]store.Logged, error)
-	LogOf(ctx context.Context, id string) (store.Logged, error)
-	CareLink(ctx context.Context, install string) (store.CareLink, error)
-	DropCareLink(ctx context.Context, install string) error
-	DeleteInstall(ctx context.Context, id string) error
-	Remains() (store.Remains, error)
-	QuoteFile(ctx context.Context, id string, part store.QuotePart) (number int, file []byte, err error)
 }
 
 // Open makes a studio of its store. It fails when ctx ends before it is ready.
@@ -75,5 +34,29 @@ func Open(ctx context.Context, s *store.Store) (*Studio, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Studio{records: s, store: s, now: time.Now, nobody: nobody}, nil
+	return &Studio{Store: &s.Tx, file: s, now: time.Now, nobody: nobody}, nil
+}
+
+// update carries out a use case in one transaction: what it reads, judges by and writes are of one
+// moment, and nothing of it stays where it fails. Nobody else writes meanwhile; what takes long is
+// worked out before.
+func (s *Studio) update(ctx context.Context, work func(*Studio) error) error {
+	return s.file.Update(ctx, func(tx *store.Tx) error {
+		within := *s
+		within.Store = tx
+		return work(&within)
+	})
+}
+
+// unmoved refuses to write what was worked out from a plan, where the plan was saved since or something
+// holds it back by now.
+func (s *Studio) unmoved(ctx context.Context, p store.Plan) error {
+	now, err := s.Store.Plan(ctx, p.ID)
+	switch {
+	case err != nil:
+		return err
+	case now.Version != p.Version:
+		return store.ErrStale
+	}
+	return s.cleared(ctx, now)
 }

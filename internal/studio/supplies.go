@@ -28,7 +28,7 @@ func (s *Studio) CreateItem(ctx context.Context, id string, d store.ItemDraft) (
 	if err != nil {
 		return store.Item{}, err
 	}
-	return s.store.CreateItem(ctx, id, d)
+	return s.Store.CreateItem(ctx, id, d)
 }
 
 // SaveItem saves an item over the version it started from.
@@ -37,12 +37,12 @@ func (s *Studio) SaveItem(ctx context.Context, id string, version int, d store.I
 	if err != nil {
 		return store.Item{}, err
 	}
-	return s.store.SaveItem(ctx, id, version, d)
+	return s.Store.SaveItem(ctx, id, version, d)
 }
 
 // checkedItem refuses an item that can not be, and one priced in another currency than the studio's.
 func (s *Studio) checkedItem(ctx context.Context, d store.ItemDraft) (store.ItemDraft, error) {
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return store.ItemDraft{}, err
 	}
@@ -66,7 +66,7 @@ func pricedIn(currency string, i *supply.Item) error {
 func (s *Studio) AddLot(ctx context.Context, d store.LotDraft, first store.MoveDraft) (store.Lot, error) {
 	var bad invalid.Errors
 	d.Lot.Check(&bad, "lot.")
-	item, err := s.store.Item(ctx, d.Item)
+	item, err := s.Store.Item(ctx, d.Item)
 	if err != nil {
 		return store.Lot{}, err
 	}
@@ -76,7 +76,7 @@ func (s *Studio) AddLot(ctx context.Context, d store.LotDraft, first store.MoveD
 	if len(bad) > 0 {
 		return store.Lot{}, bad
 	}
-	return s.store.AddLot(ctx, d, first)
+	return s.Store.AddLot(ctx, d, first)
 }
 
 // PriceChange is an offer of a supplier that is no longer as the studio's item has it.
@@ -130,7 +130,7 @@ func newPrices(i store.Item, day time.Time) (supply.Item, []PriceChange) {
 // RefreshPrices asks the suppliers what they take today and says what changed; with save it is
 // written into the items too.
 func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, error) {
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -142,7 +142,7 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 	out := []PriceChange{}
 	today := s.now()
 	for page := (store.Page{Limit: 200}); ; {
-		items, err := s.store.Items(ctx, store.ItemWish{}, page)
+		items, err := s.Store.Items(ctx, store.ItemWish{}, page)
 		if err != nil {
 			return nil, err
 		}
@@ -150,7 +150,7 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 			item, changes := newPrices(i, today)
 			out = append(out, changes...)
 			if save && len(changes) > 0 {
-				if _, err := s.store.SaveItem(ctx, i.ID, i.Version, store.ItemDraft{Item: item, Archived: i.Archived}); err != nil {
+				if _, err := s.Store.SaveItem(ctx, i.ID, i.Version, store.ItemDraft{Item: item, Archived: i.Archived}); err != nil {
 					return nil, err
 				}
 			}
@@ -267,19 +267,19 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 		return Shopping{}, err
 	}
 	out := Shopping{Supplied: supplied, Orders: []ShopOrder{}, Prepared: []store.Prepared{}}
-	covered, holds, err := s.store.Covering(ctx, planID, claims(in, supplied.Need))
+	covered, holds, err := s.Store.Covering(ctx, planID, claims(in, supplied.Need))
 	if err != nil {
 		return Shopping{}, err
 	}
 	out.Holds = holds
-	used, spoilt, err := s.store.Lost(ctx)
+	used, spoilt, err := s.Store.Lost(ctx)
 	if err != nil {
 		return Shopping{}, err
 	}
 	out.Odds, out.Logged = supply.Rate(used, spoilt), used+spoilt
 	var coming []store.PurchaseLine
 	if planID != "" {
-		prepared, err := s.store.Prepared(ctx, planID)
+		prepared, err := s.Store.Prepared(ctx, planID)
 		if err != nil {
 			return Shopping{}, err
 		}
@@ -322,7 +322,7 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 
 // coming are the lines of the orders for a plan that are on their way.
 func (s *Studio) coming(ctx context.Context, planID string) (lines []store.PurchaseLine, err error) {
-	orders, err := s.store.Purchases(ctx, planID)
+	orders, err := s.Store.Purchases(ctx, planID)
 	for _, o := range orders {
 		if o.State == store.Ordered {
 			lines = append(lines, o.Lines...)
@@ -381,7 +381,7 @@ func (s *Studio) Hold(ctx context.Context, planID string, holds bool) (Shopping,
 	if err != nil {
 		return Shopping{}, err
 	}
-	if err := s.store.Hold(ctx, planID, holds, claims(p.Input, shop.Need)); err != nil {
+	if err := s.Store.Hold(ctx, planID, holds, claims(p.Input, shop.Need)); err != nil {
 		return Shopping{}, err
 	}
 	return s.Shop(ctx, planID, p.Input)
@@ -390,7 +390,7 @@ func (s *Studio) Hold(ctx context.Context, planID string, holds bool) (Shopping,
 // Arrive books what came of an order. A plan in work for which it was ordered holds its share of it at
 // once.
 func (s *Studio) Arrive(ctx context.Context, id, on, by string, came []store.Came) (store.Purchase, error) {
-	order, err := s.store.Arrive(ctx, id, on, by, came)
+	order, err := s.Store.Arrive(ctx, id, on, by, came)
 	if err != nil || order.PlanID == "" {
 		return order, err
 	}
@@ -411,10 +411,10 @@ func (s *Studio) ListOrders(ctx context.Context, planID string) ([]store.Purchas
 	for i, o := range shop.Orders {
 		orders[i] = store.Purchase{ID: uuid.NewString(), Supplier: o.Supplier, PlanID: planID, State: store.Listed, Lines: o.Lines, Fee: o.Fee}
 	}
-	if err := s.store.ListPurchases(ctx, planID, orders); err != nil {
+	if err := s.Store.ListPurchases(ctx, planID, orders); err != nil {
 		return nil, err
 	}
-	return s.store.Purchases(ctx, planID)
+	return s.Store.Purchases(ctx, planID)
 }
 
 // PlaceOrder says that an order was placed on a day; it is due as its supplier delivers.
@@ -425,7 +425,7 @@ func (s *Studio) PlaceOrder(ctx context.Context, id, on string) (store.Purchase,
 		bad.Add("on", "The day is written like 2026-12-04; it is %q.", on)
 		return store.Purchase{}, bad
 	}
-	orders, err := s.store.Purchases(ctx, "")
+	orders, err := s.Store.Purchases(ctx, "")
 	if err != nil {
 		return store.Purchase{}, err
 	}
@@ -439,7 +439,7 @@ func (s *Studio) PlaceOrder(ctx context.Context, id, on string) (store.Purchase,
 			days = seller.Days
 		}
 	}
-	return s.store.Place(ctx, id, on, day.AddDate(0, 0, days).Format(time.DateOnly))
+	return s.Store.Place(ctx, id, on, day.AddDate(0, 0, days).Format(time.DateOnly))
 }
 
 // Instead is another piece in place of the one that hangs everywhere, or other sections, or both.
@@ -501,7 +501,7 @@ func (s *Studio) Alternatives(ctx context.Context, planID string, in plan.Input,
 		other, name := in, o.name()
 		var bad error
 		if o.Item != "" {
-			item, err := s.store.Item(ctx, o.Item)
+			item, err := s.Store.Item(ctx, o.Item)
 			if err != nil {
 				return nil, err
 			}
@@ -556,10 +556,10 @@ func (s *Studio) alternative(ctx context.Context, planID string, in plan.Input) 
 
 // Prepare keeps how much of a task of a plan's preparation is done.
 func (s *Studio) Prepare(ctx context.Context, planID, task string, done int, by string) error {
-	if _, err := s.store.Plan(ctx, planID); err != nil {
+	if _, err := s.Store.Plan(ctx, planID); err != nil {
 		return fmt.Errorf("preparing: %w", err)
 	}
-	return s.store.Prepare(ctx, planID, task, done, by)
+	return s.Store.Prepare(ctx, planID, task, done, by)
 }
 
 // daysBefore is the date so many days before a day; empty where that is open.

@@ -33,7 +33,7 @@ const (
 
 // money is the studio's currency with the minor units of a whole one.
 func (s *Studio) money(ctx context.Context) (code string, minor float64, err error) {
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return "", 0, err
 	}
@@ -46,7 +46,7 @@ func (s *Studio) everyItem(ctx context.Context) ([]store.Item, error) {
 	var out []store.Item
 	for _, archived := range []bool{false, true} {
 		for page := (store.Page{Limit: 500}); ; {
-			items, err := s.store.Items(ctx, store.ItemWish{Archived: archived}, page)
+			items, err := s.Store.Items(ctx, store.ItemWish{Archived: archived}, page)
 			if err != nil {
 				return nil, err
 			}
@@ -88,7 +88,7 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 		}
 		return export.WriteItems(rows, minor), nil
 	case StashTable:
-		lots, err := s.store.EveryLot(ctx)
+		lots, err := s.Store.EveryLot(ctx)
 		if err != nil {
 			return nil, err
 		}
@@ -100,7 +100,7 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 		}
 		return export.WriteLots(rows), nil
 	default:
-		orders, err := s.store.Purchases(ctx, "")
+		orders, err := s.Store.Purchases(ctx, "")
 		if err != nil {
 			return nil, err
 		}
@@ -235,7 +235,7 @@ func (s *Studio) importItems(ctx context.Context, file []byte, code string, mino
 	if !save || out.Wrong > 0 {
 		return nil
 	}
-	return s.store.PutItems(ctx, puts, reading)
+	return s.Store.PutItems(ctx, puts, reading)
 }
 
 // itemChanges says which columns of an item differ; empty where none do.
@@ -276,7 +276,7 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 	if err != nil {
 		return err
 	}
-	lots, err := s.store.EveryLot(ctx)
+	lots, err := s.Store.EveryLot(ctx)
 	if err != nil {
 		return err
 	}
@@ -337,7 +337,7 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 	if !save || out.Wrong > 0 {
 		return nil
 	}
-	return s.store.PutLots(ctx, puts, reading)
+	return s.Store.PutLots(ctx, puts, reading)
 }
 
 // linesOf names the lines of a file, by all that is in it: the same file read in once more has the same names.
@@ -359,7 +359,7 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 	if err != nil {
 		return err
 	}
-	known, err := s.store.Purchases(ctx, "")
+	known, err := s.Store.Purchases(ctx, "")
 	if err != nil {
 		return err
 	}
@@ -394,12 +394,12 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 	if !save || out.Wrong > 0 {
 		return nil
 	}
-	return s.store.ListPurchases(ctx, "", orders)
+	return s.Store.ListPurchases(ctx, "", orders)
 }
 
 // shopped is a stored plan with its shopping.
 func (s *Studio) shopped(ctx context.Context, planID string) (store.Plan, Shopping, error) {
-	p, err := s.store.Plan(ctx, planID)
+	p, err := s.Store.Plan(ctx, planID)
 	if err != nil {
 		return store.Plan{}, Shopping{}, err
 	}
@@ -438,7 +438,7 @@ func (s *Studio) ShopSheet(ctx context.Context, planID string, unit sheet.Unit, 
 	if err != nil {
 		return "", nil, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return "", nil, err
 	}

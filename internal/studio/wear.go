@@ -105,7 +105,7 @@ func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Hea
 }
 
 func (s *Studio) frozenInput(ctx context.Context, install string) (plan.Input, error) {
-	raw, err := s.store.InputOf(ctx, install)
+	raw, err := s.Store.InputOf(ctx, install)
 	if err != nil {
 		return plan.Input{}, err
 	}
@@ -120,7 +120,7 @@ func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Hea
 	if err != nil {
 		return nil, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -135,7 +135,7 @@ func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Hea
 
 // WornHeads are the heads being worn, the one to be taken down first leading.
 func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
-	list, err := s.store.Worn(ctx, s.now().Add(-longestWorn))
+	list, err := s.Store.Worn(ctx, s.now().Add(-longestWorn))
 	out, err := s.heads(ctx, list, err)
 	slices.SortStableFunc(out, func(a, b Head) int {
 		return cmp.Compare(a.Clock.Planned-a.Day, b.Clock.Planned-b.Day)
@@ -145,20 +145,20 @@ func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
 
 // Heads are all finished heads of a client, the latest first; what did outer rows again is not one.
 func (s *Studio) Heads(ctx context.Context, clientID string) ([]Head, error) {
-	list, err := s.store.Heads(ctx, clientID)
+	list, err := s.Store.Heads(ctx, clientID)
 	list = slices.DeleteFunc(list, func(w store.Worn) bool { return w.Redoes != "" })
 	return s.heads(ctx, list, err)
 }
 
 // HeadOf is one finished head.
 func (s *Studio) HeadOf(ctx context.Context, install string) (Head, error) {
-	w, err := s.store.WornOf(ctx, install)
+	w, err := s.Store.WornOf(ctx, install)
 	found, err := s.heads(ctx, []store.Worn{w}, err)
 	if err != nil {
 		return Head{}, err
 	}
 	h := found[0]
-	again, err := s.store.RedoneOf(ctx, install)
+	again, err := s.Store.RedoneOf(ctx, install)
 	if err != nil {
 		return Head{}, err
 	}
@@ -171,14 +171,14 @@ func (s *Studio) HeadOf(ctx context.Context, install string) (Head, error) {
 // consented refuses to keep something of a client who did not agree to it. Where nobody is on file
 // there is nobody else to ask.
 func (s *Studio) consented(ctx context.Context, install string, what client.Keeping) error {
-	i, err := s.store.Install(ctx, install)
+	i, err := s.Store.Install(ctx, install)
 	if err != nil {
 		return err
 	}
 	if i.ClientID == "" {
 		return nil
 	}
-	c, err := s.store.Client(ctx, i.ClientID)
+	c, err := s.Store.Client(ctx, i.ClientID)
 	if err != nil {
 		return err
 	}
@@ -202,7 +202,15 @@ func (s *Studio) KeepsHealth(ctx context.Context, install string) (bool, error) 
 }
 
 // PutWear keeps something that was seen or done while a head is worn.
-func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e wear.Entry) (Head, error) {
+func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e wear.Entry) (out Head, err error) {
+	err = s.update(ctx, func(s *Studio) error {
+		out, err = s.putWear(ctx, by, install, e)
+		return err
+	})
+	return out, err
+}
+
+func (s *Studio) putWear(ctx context.Context, by store.Person, install string, e wear.Entry) (Head, error) {
 	h, err := s.HeadOf(ctx, install)
 	if err != nil {
 		return Head{}, err
@@ -243,7 +251,7 @@ func (s *Studio) PutWear(ctx context.Context, by store.Person, install string, e
 		}
 	}
 	e.At = 0 // the studio's clock says when
-	err = s.store.PutEntry(ctx, h.Worn, e, store.Writer{Person: by.ID, Deletes: slices.Contains(Crew, by.Role)}, clock.Midday(e.On), movings(h.Brief, h.Input, e))
+	err = s.Store.PutEntry(ctx, h.Worn, e, store.Writer{Person: by.ID, Deletes: slices.Contains(Crew, by.Role)}, clock.Midday(e.On), movings(h.Brief, h.Input, e))
 	switch {
 	case errors.Is(err, store.ErrOtherKind):
 		bad.Add("kind", "An entry stays what it is. Delete it, and write another.")
@@ -293,19 +301,27 @@ func movings(b wear.Brief, in plan.Input, e wear.Entry) (out []store.Moving) {
 }
 
 // DropWear deletes what was seen or done, and takes back what it moved.
-func (s *Studio) DropWear(ctx context.Context, by store.Person, install, entry string) (Head, error) {
+func (s *Studio) DropWear(ctx context.Context, by store.Person, install, entry string) (out Head, err error) {
+	err = s.update(ctx, func(s *Studio) error {
+		out, err = s.dropWear(ctx, by, install, entry)
+		return err
+	})
+	return out, err
+}
+
+func (s *Studio) dropWear(ctx context.Context, by store.Person, install, entry string) (Head, error) {
 	h, err := s.HeadOf(ctx, install)
 	if err != nil {
 		return Head{}, err
 	}
 	for _, e := range h.Entries {
 		if e.ID == entry && e.Photo != "" {
-			if err := s.store.DropPhoto(ctx, install, e.Photo); err != nil {
+			if err := s.Store.DropPhoto(ctx, install, e.Photo); err != nil {
 				return Head{}, err
 			}
 		}
 	}
-	if err := s.store.DropEntry(ctx, install, entry, by.Name); err != nil {
+	if err := s.Store.DropEntry(ctx, install, entry, by.Name); err != nil {
 		return Head{}, err
 	}
 	return s.HeadOf(ctx, install)
@@ -364,7 +380,7 @@ func (s *Studio) care(ctx context.Context, install string) (sheet.Care, error) {
 	if err != nil {
 		return sheet.Care{}, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return sheet.Care{}, err
 	}
@@ -390,7 +406,7 @@ func (s *Studio) CareSheet(ctx context.Context, install, paper string) ([]byte, 
 	if err != nil {
 		return nil, err
 	}
-	home, err := s.store.House(ctx)
+	home, err := s.Store.House(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -424,7 +440,7 @@ func (s *Studio) Hand(ctx context.Context, by store.Person, install string) (sto
 		return store.CareLink{}, err
 	}
 	l := store.CareLink{Secret: rand.Text(), Until: h.Date(min(max(h.Clock.Latest, h.Day)+afterDown, h.Day+mostOpen)), By: by.Name}
-	return l, s.store.SetCareLink(ctx, install, l)
+	return l, s.Store.SetCareLink(ctx, install, l)
 }
 
 // Handed is the head whose care a secret opens today, or [store.ErrNotFound].
@@ -433,7 +449,7 @@ func (s *Studio) Handed(ctx context.Context, secret string) (install string, err
 	if err != nil {
 		return "", err
 	}
-	return s.store.ByCareSecret(ctx, secret, clock.Today())
+	return s.Store.ByCareSecret(ctx, secret, clock.Today())
 }
 
 // HandedPage is the page that a secret opens: nonce is that of its styles, calendar where its days are
@@ -571,7 +587,7 @@ func (s *Studio) YearOf(ctx context.Context, year int) (Year, error) {
 	if err != nil {
 		return Year{}, err
 	}
-	books, err := s.store.Ledger(ctx, time.Date(year, 1, 1, 0, 0, 0, 0, clock.Zone), time.Date(year+1, 1, 1, 0, 0, 0, 0, clock.Zone))
+	books, err := s.Store.Ledger(ctx, time.Date(year, 1, 1, 0, 0, 0, 0, clock.Zone), time.Date(year+1, 1, 1, 0, 0, 0, 0, clock.Zone))
 	if err != nil {
 		return Year{}, err
 	}
@@ -620,5 +636,5 @@ func (h *Head) Account() []Priced {
 
 // Back are the pieces of a head that came back.
 func (s *Studio) Back(ctx context.Context, h Head) ([]store.Back, error) {
-	return s.store.BackOf(ctx, h.ID, h.Entries)
+	return s.Store.BackOf(ctx, h.ID, h.Entries)
 }

@@ -106,9 +106,11 @@ function Studio() {
   );
 }
 
-// The application stays on the device, so that the chair opens without a connection.
+// The application stays on the device, so that the chair opens without a connection. Its files are
+// fetched once the page that was asked for stands, so that it does not wait for them.
+const settle = 8000; // ms
 if (import.meta.env.PROD && "serviceWorker" in navigator)
-  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);
+  setTimeout(() => void navigator.serviceWorker.register("/sw.js").catch(() => undefined), settle);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root element");

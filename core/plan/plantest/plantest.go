@@ -7,8 +7,6 @@ import (
 	"fmt"
 	"slices"
 
-	"github.com/stretchr/testify/require"
-
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/pace"
@@ -24,10 +22,19 @@ const (
 	HookWay    = "hook"
 )
 
+// T is what a test, a benchmark and a property have in common.
+type T interface {
+	Errorf(format string, args ...any)
+	FailNow()
+}
+
 // Solve solves a plan that must work.
-func Solve(t require.TestingT, in plan.Input) *plan.Solved {
+func Solve(t T, in plan.Input) *plan.Solved {
 	sol, err := plan.Solve(context.Background(), in)
-	require.NoError(t, err)
+	if err != nil {
+		t.Errorf("solving a plan: %v", err)
+		t.FailNow()
+	}
 	return sol
 }
 

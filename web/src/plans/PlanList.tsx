@@ -35,7 +35,13 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
   return (
     <li className={styles.card}>
       <Link to={`/plans/${plan.id}/parting`} className={styles.open}>
-        <img src={`/api/v1/plans/${plan.id}/picture.svg?v=${plan.version}`} alt="" width={132} height={132} />
+        <img
+          src={`/api/v1/plans/${plan.id}/picture.svg?v=${plan.version}`}
+          alt=""
+          width={132}
+          height={132}
+          loading="lazy"
+        />
         <div>
           <h2>{plan.title}</h2>
           <p className={styles.kind}>
