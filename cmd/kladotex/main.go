@@ -33,6 +33,7 @@ import (
 	"kladotex/core/tally"
 	"kladotex/internal/api"
 	"kladotex/internal/demo"
+	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -247,7 +248,7 @@ func serve(ctx context.Context, furnish bool, args []string, out io.Writer) erro
 			return err
 		}
 	}
-	handler, err := api.New(ctx, kept, log, options)
+	handler, err := api.New(ctx, kept, standin.World(), log, options)
 	if err != nil {
 		return err
 	}

@@ -80,18 +80,8 @@ type Want struct {
 	Offers []hair.Offer
 }
 
-// Seller is who takes an order.
-type Seller struct {
-	Key  string `json:"key"`
-	Name string `json:"name"`
-	// Fee is the delivery of one order, minor units.
-	Fee int64 `json:"feeMinor" doc:"Delivery of one order, minor units"`
-	// Days is how long an order is on its way.
-	Days int `json:"days" doc:"Days from order to door"`
-}
-
-// maxSellers is how many sellers are tried in every combination.
-const maxSellers = 8
+// MaxSellers is how many sellers are tried in every combination.
+const MaxSellers = 8
 
 // Purchase is what is bought of whom.
 type Purchase struct {
@@ -112,8 +102,8 @@ func (p Purchase) Total() int64 { return p.Goods + p.Fees }
 // named are bought in any shop without a fee. It refuses wants that nobody sells, and more than
 // eight sellers.
 func PurchaseAll(wants []Want, sellers []Seller) (Purchase, error) {
-	if len(sellers) > maxSellers {
-		return Purchase{}, fmt.Errorf("supply: %d sellers; up to %d can be compared", len(sellers), maxSellers)
+	if len(sellers) > MaxSellers {
+		return Purchase{}, fmt.Errorf("supply: %d sellers; up to %d can be compared", len(sellers), MaxSellers)
 	}
 	known := func(key string) int { return slices.IndexFunc(sellers, func(s Seller) bool { return s.Key == key }) }
 	var best Purchase

@@ -68,11 +68,11 @@ func (o Options) clientAddress() echo.IPExtractor {
 	return echo.ExtractIPFromXFFHeader(trust...)
 }
 
-// New is the whole HTTP application over a store. log gets one line for each
+// New is the whole HTTP application over a store and the world around the studio. log gets one line for each
 // request: method, route, status and time, never what was sent. It fails when ctx ends
 // before it is ready.
-func New(ctx context.Context, s *store.Store, log *slog.Logger, o Options) (*echo.Echo, error) {
-	use, err := studio.Open(ctx, s)
+func New(ctx context.Context, s *store.Store, outside studio.Outside, log *slog.Logger, o Options) (*echo.Echo, error) {
+	use, err := studio.Open(ctx, s, outside)
 	if err != nil {
 		return nil, err
 	}

@@ -25,6 +25,7 @@ import (
 	"kladotex/core/scalp"
 	"kladotex/core/tally"
 	"kladotex/internal/flat"
+	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -41,7 +42,7 @@ type tester struct {
 // served is the whole application over a store.
 func served(t testing.TB, s *store.Store, log *slog.Logger, o Options) http.Handler {
 	t.Helper()
-	handler, err := New(t.Context(), s, log, o)
+	handler, err := New(t.Context(), s, standin.World(), log, o)
 	require.NoError(t, err)
 	return handler
 }

@@ -16,7 +16,6 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
-	"kladotex/internal/standin"
 	"kladotex/internal/studio"
 )
 
@@ -75,7 +74,7 @@ func (s *server) catalogueOperations(api huma.API) {
 	}, func(context.Context, *struct{}) (*catalogueOutput, error) {
 		c := catalogue{
 			Messages: message.Sorts, MessageNames: message.Fields,
-			Default: plan.Default(), Heads: scalp.Presets(), Pieces: standin.PriceList(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
+			Default: plan.Default(), Heads: scalp.Presets(), Pieces: s.studio.Samples(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools, Notices: advice.Facts,
 			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},

@@ -67,6 +67,8 @@ func problem(ctx context.Context, err error, prefix string) error {
 		return refusal("body.variants", "A pinned state that is kept without its input must be one the stored plan holds under that name.")
 	case errors.Is(err, store.ErrNameTaken):
 		return refusal("body.name", "Someone in the studio has this name already; add a letter or a family name.")
+	case errors.Is(err, store.ErrSupplierNamed):
+		return refusal("body.name", "Another supplier has this name already: add the street or the town.")
 	case errors.Is(err, studio.ErrNotTheirs):
 		return huma.Error403Forbidden("Only the person themselves or an owner sets this.")
 	case errors.Is(err, store.ErrNotYours):

@@ -10,7 +10,6 @@ import (
 	"kladotex/core/hair"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
-	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -256,16 +255,21 @@ func (s *server) supplyOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "weigh", Method: http.MethodPost, Path: "/api/v1/scale",
-		Summary: "What the simulated scale shows with packs of an item on it", Metadata: rights(studio.All),
-	}, func(_ context.Context, in *struct {
+		Summary: "What the scale shows with packs of an item on it", Metadata: rights(studio.All),
+	}, func(ctx context.Context, in *struct {
 		Body struct {
 			Item  supply.Item `json:"item"`
 			Packs int         `json:"packs" minimum:"1" maximum:"20"`
 		}
 	}) (*struct{ Body weighing }, error) {
-		return &struct{ Body weighing }{weighing{standin.Weigh(in.Body.Item, in.Body.Packs), standin.Bag()}}, nil
+		readings, bag, err := s.studio.Weigh(ctx, in.Body.Item, in.Body.Packs)
+		if err != nil {
+			return nil, problem(ctx, err, "body.")
+		}
+		return &struct{ Body weighing }{weighing{readings, bag}}, nil
 	})
 	s.stashOperations(api)
+	s.supplierOperations(api)
 	s.orderOperations(api)
 }
 
@@ -343,65 +347,7 @@ func (s *server) stashOperations(api huma.API) {
 	})
 }
 
-// supplier is one who can be ordered from, with how its packs came.
-type supplier struct {
-	supply.Seller
-	Came *store.Shortfall `json:"came,omitempty" doc:"How its orders came; left out while none did"`
-}
-
 func (s *server) orderOperations(api huma.API) {
-	huma.Register(api, huma.Operation{
-		OperationID: "listSuppliers", Method: http.MethodGet, Path: "/api/v1/suppliers",
-		Summary: "Who can be ordered from, and how their packs came", Metadata: rights(studio.All),
-	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []supplier }, error) {
-		came, err := s.studio.Store.Shortfalls(ctx)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		out := []supplier{}
-		for _, seller := range standin.Suppliers {
-			x := supplier{Seller: seller}
-			for i := range came {
-				if came[i].Supplier == seller.Key {
-					x.Came = &came[i]
-				}
-			}
-			out = append(out, x)
-		}
-		return &struct{ Body []supplier }{out}, nil
-	})
-
-	huma.Register(api, huma.Operation{
-		OperationID: "supplierList", Method: http.MethodGet, Path: "/api/v1/suppliers/{key}/list",
-		Summary: "What a supplier has today", Metadata: rights(studio.All),
-	}, func(ctx context.Context, in *struct {
-		Key string `path:"key" maxLength:"40"`
-	}) (*struct{ Body []standin.Listed }, error) {
-		list := standin.List(in.Key, time.Now())
-		if list == nil {
-			return nil, problem(ctx, store.ErrNotFound, "")
-		}
-		for i := range list {
-			list[i].Item = listedItem(list[i].Item)
-		}
-		return &struct{ Body []standin.Listed }{list}, nil
-	})
-
-	huma.Register(api, huma.Operation{
-		OperationID: "refreshPrices", Method: http.MethodPost, Path: "/api/v1/suppliers/prices",
-		Summary: "Ask the suppliers for today's prices and say what changed", Metadata: rights(studio.Crew),
-	}, func(ctx context.Context, in *struct {
-		Body struct {
-			Save bool `json:"save" doc:"Write them into the items too"`
-		}
-	}) (*struct{ Body []studio.PriceChange }, error) {
-		changes, err := s.studio.RefreshPrices(ctx, in.Body.Save)
-		if err != nil {
-			return nil, problem(ctx, err, "")
-		}
-		return &struct{ Body []studio.PriceChange }{changes}, nil
-	})
-
 	huma.Register(api, huma.Operation{
 		OperationID: "listOrders", Method: http.MethodGet, Path: "/api/v1/orders",
 		Summary: "The orders, those under way first", Metadata: rights(studio.All),

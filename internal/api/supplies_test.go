@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -26,7 +27,8 @@ import (
 // adopt puts a line of the near supplier's list on file.
 func (s tester) adopt(number string) itemDocument {
 	s.t.Helper()
-	var list []standin.Listed
+	require.Equal(s.t, http.StatusOK, s.send("POST", "/api/v1/suppliers/practice", "").StatusCode)
+	var list []supply.Listed
 	s.send("GET", "/api/v1/suppliers/"+standin.Chandlery+"/list", "").json(s.t, &list)
 	for _, l := range list {
 		if l.Number != number {
@@ -40,6 +42,89 @@ func (s tester) adopt(number string) itemDocument {
 	}
 	s.t.Fatalf("no line %s", number)
 	return itemDocument{}
+}
+
+// supplier enters a supplier.
+func (s tester) supplier(d SupplierDraft) (p studio.Supplier) {
+	s.t.Helper()
+	res := s.send("POST", "/api/v1/suppliers", anew(text(s.t, d)))
+	require.Equal(s.t, http.StatusCreated, res.StatusCode, string(res.body))
+	res.json(s.t, &p)
+	return p
+}
+
+// A studio begins with no suppliers. Those people enter are ordered from as they deliver; one that something
+// names is archived, not deleted, and keeps its name; the simulated ones come by choice.
+func TestSuppliersThatPeopleEnter(t *testing.T) {
+	s := open(t)
+	list := func() (out []studio.Supplier) {
+		s.send("GET", "/api/v1/suppliers", "").json(t, &out)
+		return out
+	}
+	assert.Empty(t, list())
+	var moved []studio.PriceChange
+	s.send("POST", "/api/v1/suppliers/prices", `{"save":false}`).json(t, &moved)
+	assert.Empty(t, moved, "nobody is asked")
+
+	near := s.supplier(SupplierDraft{Name: " Sluice Gate Hair ", Note: "By telephone", Fee: 300, Days: 4})
+	assert.Equal(t, "Sluice Gate Hair", near.Name)
+	for body, says := range map[string]string{
+		`{"name":"SLUICE gate hair","feeMinor":0,"days":1,"archived":false}`: "has this name already",
+		`{"name":" ","feeMinor":0,"days":1,"archived":false}`:                "name",
+		`{"name":"Far","feeMinor":-1,"days":1,"archived":false}`:             "Delivery",
+		`{"name":"Far","feeMinor":0,"days":500,"archived":false}`:            "days",
+	} {
+		res := s.send("POST", "/api/v1/suppliers", anew(body))
+		assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode, body)
+		assert.Contains(t, string(res.body), says)
+	}
+	assert.Equal(t, http.StatusNotFound, s.send("GET", "/api/v1/suppliers/"+near.Key+"/list", "").StatusCode)
+
+	// What a plan buys there goes with its fee and comes when it delivers.
+	item := somePiece()
+	item.Offers = []hair.Offer{{Packs: 1, Price: 900, Supplier: near.Key}}
+	var put itemDocument
+	s.send("POST", "/api/v1/items", anew(text(t, ItemDraft{Item: item}))).json(t, &put)
+	in := plan.Default()
+	in.Pieces = []hair.Piece{put.Item.Piece(in.Pieces[0].Key, put.ID, "")}
+	in.Day = &plan.Day{Install: "2027-05-20"}
+	made := s.newPlan("From the sluice", in)
+	var orders []orderDocument
+	s.send("POST", "/api/v1/plans/"+made.ID+"/orders", "").json(t, &orders)
+	require.Len(t, orders, 1)
+	assert.Equal(t, near.Key, orders[0].Supplier)
+	assert.EqualValues(t, 300, orders[0].Fee)
+	var placed orderDocument
+	s.send("POST", "/api/v1/orders/"+orders[0].ID+"/place", `{"on":"2027-05-01"}`).json(t, &placed)
+	assert.Equal(t, "2027-05-05", placed.Due)
+
+	// Named, it is archived; unnamed, it is gone. A version that is old is refused.
+	var gone itemGone
+	s.send("DELETE", "/api/v1/suppliers/"+near.Key, "").json(t, &gone)
+	assert.True(t, gone.Archived)
+	other := s.supplier(SupplierDraft{Name: "The chandler"})
+	s.send("DELETE", "/api/v1/suppliers/"+other.Key, "").json(t, &gone)
+	assert.False(t, gone.Archived)
+	draft := text(t, SupplierDraft{Name: "Sluice Gate Hair and Thread", Fee: 300, Days: 5})
+	assert.Equal(t, http.StatusPreconditionFailed, s.send("PUT", "/api/v1/suppliers/"+near.Key, draft, "If-Match", `"1"`).StatusCode)
+	assert.Equal(t, http.StatusOK, s.send("PUT", "/api/v1/suppliers/"+near.Key, draft, "If-Match", `"2"`).StatusCode)
+	require.Len(t, list(), 1)
+	assert.Equal(t, "Sluice Gate Hair and Thread", list()[0].Name)
+
+	// The simulated ones come by choice, as often as they are asked for, and are known as such.
+	for range 2 {
+		require.Equal(t, http.StatusOK, s.send("POST", "/api/v1/suppliers/practice", "").StatusCode)
+	}
+	assert.Len(t, list(), 1+len(standin.Suppliers))
+	for _, p := range list() {
+		assert.Equal(t, p.Key != near.Key, p.Practice)
+	}
+	for n := len(list()); n < supply.MaxSellers; n++ {
+		s.supplier(SupplierDraft{Name: fmt.Sprint("Stall ", n)})
+	}
+	res := s.send("POST", "/api/v1/suppliers", anew(text(t, SupplierDraft{Name: "One more"})))
+	assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode)
+	assert.Contains(t, string(res.body), "archive one first")
 }
 
 // From the stash and the suppliers to the head: a plan holds what lies there, buys the rest, is prepared, and its
@@ -113,11 +198,12 @@ func TestAPlanIsSupplied(t *testing.T) {
 	assert.Equal(t, min(all, 53+packs*20-len(came)), shop.Lines[0].Stash, "held as it came")
 	theirs = shopping("POST", "/api/v1/shopping?plan="+other.ID, text(t, in))
 	assert.Equal(t, 53+packs*20-len(came)-shop.Lines[0].Stash, theirs.Lines[0].Stash, "what is over is free")
-	var suppliers []supplier
+	var suppliers []studio.Supplier
 	s.send("GET", "/api/v1/suppliers", "").json(t, &suppliers)
-	require.NotNil(t, suppliers[0].Came)
-	assert.Equal(t, len(came), suppliers[0].Came.Missing)
-	assert.Equal(t, packs, suppliers[0].Came.Packs)
+	near := suppliers[slices.IndexFunc(suppliers, func(p studio.Supplier) bool { return p.Key == standin.Chandlery })]
+	require.NotNil(t, near.Came)
+	assert.Equal(t, len(came), near.Came.Missing)
+	assert.Equal(t, packs, near.Came.Packs)
 
 	// Ticked off, and kept.
 	assert.Equal(t, http.StatusNoContent, s.send("PUT", "/api/v1/plans/"+made.ID+"/prepared/rinse", `{"done":1}`).StatusCode)
@@ -242,14 +328,20 @@ func TestTablesAreReadInAsAWhole(t *testing.T) {
 	}
 	_, said = s.readTable("stash", "Piece,Loose\nNobody's,3\n", true)
 	assert.Contains(t, said.Errors[0].Message, "no piece")
-	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nchandlery-row,Driftline 18,3,12.50\nA shop,Unknown,1,2\n", false)
-	assert.Equal(t, 1, said.Wrong, "what is not on file must say what a pack holds")
-	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nchandlery-row,Driftline 18,3,12.50\n", true)
+	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nThe chandler,Driftline 18,3,12.50\n,Unknown,1,2\n", false)
+	require.Equal(t, 2, said.Wrong)
+	assert.Contains(t, said.Errors[1].Message, `no supplier "The chandler"`)
+	assert.Contains(t, said.Errors[0].Message, "what a pack of it holds")
+	chandler := s.supplier(SupplierDraft{Name: "The Chandler", Days: 3})
+	_, said = s.readTable("orders", "Supplier,Piece,How many,Price\nthe chandler,Driftline 18,3,12.50\n", true)
 	assert.True(t, said.Saved)
 	var orders []orderDocument
 	s.send("GET", "/api/v1/orders", "").json(t, &orders)
 	require.Len(t, orders, 1)
 	assert.EqualValues(t, 3750, orders[0].Goods)
+	assert.Equal(t, chandler.Key, orders[0].Supplier)
+	table := s.send("GET", "/api/v1/tables/orders", "")
+	assert.Contains(t, string(table.body), "The Chandler", "a table names a supplier as people do")
 }
 
 // A long table tells how far it has come; given up half-way it leaves nothing.

@@ -20,6 +20,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/supply"
 	"kladotex/core/wear"
+	"kladotex/internal/standin"
 	"kladotex/internal/store"
 	"kladotex/internal/studio"
 )
@@ -38,7 +39,7 @@ func (s tester) done(planID string, days int) string {
 	s.t.Helper()
 	s.safe(planID)
 	ended := time.Now().AddDate(0, 0, -days)
-	use, err := studio.Open(s.t.Context(), s.store)
+	use, err := studio.Open(s.t.Context(), s.store, standin.World())
 	require.NoError(s.t, err)
 	i, err := use.StartInstall(s.t.Context(), store.Person{Name: "Odalys"}, studio.Start{ID: uuid.NewString(), PlanID: planID, At: ended.Add(-20 * time.Hour)})
 	require.NoError(s.t, err)

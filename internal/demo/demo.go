@@ -270,6 +270,13 @@ func Furnish(ctx context.Context, s *store.Store) error {
 		}
 		ids[name] = c.ID
 	}
+	use, err := studio.Open(ctx, s, standin.World())
+	if err != nil {
+		return err
+	}
+	if err := use.Practise(ctx); err != nil {
+		return err
+	}
 	stock, err := furnishItems(ctx, s)
 	if err != nil {
 		return err
@@ -279,10 +286,6 @@ func Furnish(ctx context.Context, s *store.Store) error {
 		in := stock.take(p)
 		in.Day.Hands, in.Day.Sittings = dayOf(p.Title, in, crew)
 		inputs[p.Title] = in
-	}
-	use, err := studio.Open(ctx, s)
-	if err != nil {
-		return err
 	}
 	if err := log(ctx, s, use, crew, ids, inputs); err != nil {
 		return err
@@ -299,10 +302,10 @@ func Furnish(ctx context.Context, s *store.Store) error {
 			return fmt.Errorf("demo plan %q: %w", p.Title, err)
 		}
 	}
-	if err := stock.furnish(ctx, s, plans); err != nil {
+	if err := stock.furnish(ctx, s, use, plans); err != nil {
 		return err
 	}
-	if err := prices(ctx, s, plans["The lighthouse technician, long thick hair"]); err != nil {
+	if err := prices(ctx, s, use, plans["The lighthouse technician, long thick hair"]); err != nil {
 		return err
 	}
 	if err := bookings(ctx, s, use, crew, plans); err != nil {
@@ -312,7 +315,7 @@ func Furnish(ctx context.Context, s *store.Store) error {
 }
 
 // prices sets what the studio asks, and gives a quote for a plan, which is accepted.
-func prices(ctx context.Context, s *store.Store, planID string) error {
+func prices(ctx context.Context, s *store.Store, use *studio.Studio, planID string) error {
 	home, err := s.House(ctx)
 	if err != nil {
 		return err
@@ -332,10 +335,6 @@ func prices(ctx context.Context, s *store.Store, planID string) error {
 		}
 	}
 	home.Rules.Terms, home.Rules.Chairs, home.Rules.Paper = &terms, 2, "letter"
-	use, err := studio.Open(ctx, s)
-	if err != nil {
-		return err
-	}
 	if _, err := use.SaveHouse(ctx, home.Version, home.Rules); err != nil {
 		return fmt.Errorf("demo prices: %w", err)
 	}

@@ -105,7 +105,7 @@ func TestTheDemoHasACalendar(t *testing.T) {
 	list, err := s.Bookings(t.Context(), today, time.Now().AddDate(0, 0, 40).Format(time.DateOnly))
 	require.NoError(t, err)
 	require.Len(t, list, len(booked))
-	use, err := studio.Open(t.Context(), s)
+	use, err := studio.Open(t.Context(), s, standin.World())
 	require.NoError(t, err)
 	now := false
 	for _, b := range list {
@@ -134,7 +134,7 @@ func TestTheDemoHasAChairAndALog(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	require.NoError(t, Furnish(t.Context(), s))
-	use, err := studio.Open(t.Context(), s)
+	use, err := studio.Open(t.Context(), s, standin.World())
 	require.NoError(t, err)
 	at, err := use.AtChair(t.Context())
 	require.NoError(t, err)

@@ -153,7 +153,7 @@ var lots = []struct {
 }
 
 // furnish fills the stash, has two plans hold their share of it, and puts orders under way.
-func (k stock) furnish(ctx context.Context, s *store.Store, plans map[string]string) error {
+func (k stock) furnish(ctx context.Context, s *store.Store, use *studio.Studio, plans map[string]string) error {
 	const by = "Odalys Brandt"
 	for n, l := range lots {
 		item := k[l.number]
@@ -181,15 +181,11 @@ func (k stock) furnish(ctx context.Context, s *store.Store, plans map[string]str
 			}
 		}
 	}
-	return k.order(ctx, s, plans)
+	return k.order(ctx, s, use, plans)
 }
 
 // order has two plans hold their share, and puts orders on the list, under way and arrived.
-func (k stock) order(ctx context.Context, s *store.Store, plans map[string]string) error {
-	use, err := studio.Open(ctx, s)
-	if err != nil {
-		return err
-	}
+func (k stock) order(ctx context.Context, s *store.Store, use *studio.Studio, plans map[string]string) error {
 	for _, title := range []string{"The lighthouse technician, long thick hair", lively} {
 		if _, err := use.Hold(ctx, plans[title], true); err != nil {
 			return fmt.Errorf("demo stash for %q: %w", title, err)
@@ -214,7 +210,7 @@ func (k stock) order(ctx context.Context, s *store.Store, plans map[string]strin
 		return err
 	}
 	// One twist was missing in four packs.
-	_, err = s.Arrive(ctx, older.ID, day(-12), "Ikaika Moreau", []store.Came{{Packs: 4, Pieces: 119, Checked: "counted"}, {Packs: 1, Pieces: 12, Checked: "counted"}})
+	_, err := s.Arrive(ctx, older.ID, day(-12), "Ikaika Moreau", []store.Came{{Packs: 4, Pieces: 119, Checked: "counted"}, {Packs: 1, Pieces: 12, Checked: "counted"}})
 	if err != nil {
 		return err
 	}

@@ -25,8 +25,8 @@ const (
 
 // Suppliers are those who can be ordered from.
 var Suppliers = []supply.Seller{
-	{Key: Chandlery, Name: "Chandlery Row Hair", Fee: 550, Days: 2},
-	{Key: Brackwater, Name: "Brackwater Fibre Post", Fee: 890, Days: 6},
+	{Key: Chandlery, Name: "Chandlery Row Hair", Fee: 550, Days: 2, Practice: true},
+	{Key: Brackwater, Name: "Brackwater Fibre Post", Fee: 890, Days: 6, Practice: true},
 }
 
 // The colours lines come in.
@@ -113,20 +113,14 @@ func PriceList() []hair.Piece {
 	return out
 }
 
-// Listed is an item as a supplier lists it on a day.
-type Listed struct {
-	Number string      `json:"number" doc:"The supplier's own number"`
-	Item   supply.Item `json:"item"`
-}
-
 // List is what a supplier has on a day, with the prices of that day; nil for one that is unknown. Prices
 // move a little from week to week.
-func List(supplier string, day time.Time) []Listed {
+func List(supplier string, day time.Time) []supply.Listed {
 	if !slices.ContainsFunc(Suppliers, func(s supply.Seller) bool { return s.Key == supplier }) {
 		return nil
 	}
 	year, week := day.ISOWeek()
-	out := []Listed{}
+	out := []supply.Listed{}
 	for _, a := range articles {
 		offers := a.near
 		if supplier == Brackwater {
@@ -145,7 +139,7 @@ func List(supplier string, day time.Time) []Listed {
 			i.Offers[k] = hair.Offer{Packs: o.Packs, Price: int64(math.Round(float64(o.Price)*drift/10)) * 10, Supplier: supplier}
 		}
 		i.Articles = []supply.Article{{Supplier: supplier, Number: a.number}}
-		out = append(out, Listed{a.number, i})
+		out = append(out, supply.Listed{Number: a.number, Item: i})
 	}
 	return out
 }

@@ -75,7 +75,8 @@ func (s *Tx) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote, e
 			}
 			made = number
 		}
-		err = s.inTx(ctx, func(tx *sql.Tx) error {
+		err = s.Update(ctx, func(within *Tx) error {
+			tx := within.tx
 			var input string
 			err := tx.QueryRowContext(ctx, `SELECT input FROM quote WHERE id = ?`, id).Scan(&input)
 			switch {
@@ -90,7 +91,7 @@ func (s *Tx) GiveQuote(ctx context.Context, id string, d QuoteDraft) (q Quote, e
 				return err
 			}
 			if d.Still != nil {
-				if err := d.Still(&Tx{file: s.file, read: tx, write: tx, tx: tx}); err != nil {
+				if err := d.Still(within); err != nil {
 					return err
 				}
 			}

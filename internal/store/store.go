@@ -47,7 +47,7 @@ var (
 const readers = 8
 
 // Store is an open studio file. It is safe for concurrent use. Each of its methods is carried out by
-// itself; [Store.Update] carries several out as one.
+// itself; [Tx.Update] carries several out as one.
 type Store struct {
 	Tx
 }
@@ -287,7 +287,11 @@ func (s *Store) MarkDemo(ctx context.Context) error {
 
 // Update carries out work in one transaction that writes: it reads what it judges by, judges, and
 // writes, and fails as a whole. Nobody else writes meanwhile, so what takes long is worked out before.
-func (s *Store) Update(ctx context.Context, work func(*Tx) error) error {
+// Within a transaction it is part of that.
+func (s *Tx) Update(ctx context.Context, work func(*Tx) error) error {
+	if s.tx != nil {
+		return work(s)
+	}
 	var erases bool
 	err := within(ctx, s.writes, nil, func(tx *sql.Tx) error {
 		return work(&Tx{file: s.file, read: tx, write: tx, tx: tx, erases: &erases})

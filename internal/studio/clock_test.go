@@ -23,7 +23,7 @@ func clocked(t *testing.T, zone string, now time.Time) (*Studio, func(time.Time)
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
-	use, err := Open(t.Context(), s)
+	use, err := Open(t.Context(), s, new(world).outside())
 	require.NoError(t, err)
 	use.now = func() time.Time { return now }
 	home, err := s.House(t.Context())

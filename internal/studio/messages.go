@@ -14,7 +14,6 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/wear"
 	"kladotex/core/words"
-	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
 
@@ -108,7 +107,7 @@ func spokenDay(on string) string {
 }
 
 // SendMessage sends a message for a plan, as it was looked at and perhaps reworded, through the
-// outbox that stands in for the outside world, and keeps it. Nothing leaves this machine.
+// outbox, and keeps it.
 func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID string, kind message.Kind, words message.Template) (store.Message, error) {
 	p, err := s.Store.Plan(ctx, planID)
 	if err != nil {
@@ -132,7 +131,7 @@ func (s *Studio) SendMessage(ctx context.Context, by store.Person, id, planID st
 	case !errors.Is(err, store.ErrNotFound):
 		return store.Message{}, err
 	}
-	if err := standin.Post(ctx, to, words.Subject, words.Body); err != nil {
+	if err := s.outside.Outbox.Post(ctx, to, words.Subject, words.Body); err != nil {
 		return store.Message{}, err
 	}
 	return s.Store.KeepMessage(ctx, m)

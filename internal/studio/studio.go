@@ -20,28 +20,28 @@ import (
 type Studio struct {
 	// Store is where it is kept: what is only read, ended or deleted is asked of it.
 	Store *store.Tx
-	// file is the whole of it, of which a transaction is a part.
-	file *store.Store
+	// outside is the world around it.
+	outside Outside
 	// now is the present, by the machine's clock.
 	now func() time.Time
 	// nobody is the hash of a password that no one has.
 	nobody string
 }
 
-// Open makes a studio of its store. It fails when ctx ends before it is ready.
-func Open(ctx context.Context, s *store.Store) (*Studio, error) {
+// Open makes a studio of its store and the world around it. It fails when ctx ends before it is ready.
+func Open(ctx context.Context, s *store.Store, outside Outside) (*Studio, error) {
 	nobody, err := password.Hash(ctx, rand.Text())
 	if err != nil {
 		return nil, err
 	}
-	return &Studio{Store: &s.Tx, file: s, now: time.Now, nobody: nobody}, nil
+	return &Studio{Store: &s.Tx, outside: outside, now: time.Now, nobody: nobody}, nil
 }
 
 // update carries out a use case in one transaction: what it reads, judges by and writes are of one
 // moment, and nothing of it stays where it fails. Nobody else writes meanwhile; what takes long is
 // worked out before.
 func (s *Studio) update(ctx context.Context, work func(*Studio) error) error {
-	return s.file.Update(ctx, func(tx *store.Tx) error {
+	return s.Store.Update(ctx, func(tx *store.Tx) error {
 		within := *s
 		within.Store = tx
 		return work(&within)

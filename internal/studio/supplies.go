@@ -18,7 +18,6 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/supply"
 	"kladotex/core/tally"
-	"kladotex/internal/standin"
 	"kladotex/internal/store"
 )
 
@@ -90,14 +89,18 @@ type PriceChange struct {
 	Is  int64 `json:"isMinor"`
 }
 
-// newPrices are an item with the offers its suppliers make on a day, and what changed.
-func newPrices(i store.Item, day time.Time) (supply.Item, []PriceChange) {
+// newPrices are an item with the offers its suppliers make today, and what changed. Offers of a supplier
+// whose list cannot be asked for stay.
+func newPrices(i store.Item, lists map[string][]supply.Listed) (supply.Item, []PriceChange) {
 	out := i.Item
 	out.Offers = slices.Clone(i.Offers)
 	var changes []PriceChange
 	for _, a := range i.Articles {
-		listed := standin.List(a.Supplier, day)
-		k := slices.IndexFunc(listed, func(l standin.Listed) bool { return l.Number == a.Number })
+		listed, asked := lists[a.Supplier]
+		if !asked {
+			continue
+		}
+		k := slices.IndexFunc(listed, func(l supply.Listed) bool { return l.Number == a.Number })
 		var now []hair.Offer
 		if k >= 0 {
 			now = listed[k].Item.Offers
@@ -134,20 +137,18 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 	if err != nil {
 		return nil, err
 	}
-	if home.Rules.Currency != standin.Currency {
-		var bad invalid.Errors
-		bad.Add("currency", "The suppliers quote in %s and your studio counts in %s: their prices can not be taken over.", standin.Currency, home.Rules.Currency)
-		return nil, bad
+	lists, err := s.lists(ctx, home.Rules.Currency)
+	if err != nil {
+		return nil, err
 	}
 	out := []PriceChange{}
-	today := s.now()
 	for page := (store.Page{Limit: 200}); ; {
 		items, err := s.Store.Items(ctx, store.ItemWish{}, page)
 		if err != nil {
 			return nil, err
 		}
 		for _, i := range items {
-			item, changes := newPrices(i, today)
+			item, changes := newPrices(i, lists)
 			out = append(out, changes...)
 			if save && len(changes) > 0 {
 				if _, err := s.Store.SaveItem(ctx, i.ID, i.Version, store.ItemDraft{Item: item, Archived: i.Archived}); err != nil {
@@ -160,6 +161,32 @@ func (s *Studio) RefreshPrices(ctx context.Context, save bool) ([]PriceChange, e
 		}
 		page.After = items[len(items)-1].Cursor()
 	}
+}
+
+// lists are what the suppliers have today whose lists can be asked for, by their keys. It refuses lists
+// in another currency than the studio's.
+func (s *Studio) lists(ctx context.Context, currency string) (map[string][]supply.Listed, error) {
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := map[string][]supply.Listed{}
+	for _, seller := range sellers {
+		if !seller.Practice || seller.Archived {
+			continue
+		}
+		if out[seller.Key], err = s.ListOf(ctx, seller.Key); err != nil {
+			return nil, fmt.Errorf("the list of %s: %w", seller.Key, err)
+		}
+		for _, l := range out[seller.Key] {
+			if l.Item.Currency != currency {
+				var bad invalid.Errors
+				bad.Add("currency", "%s quotes in %s and your studio counts in %s: its prices can not be taken over.", seller.Name, l.Item.Currency, currency)
+				return nil, bad
+			}
+		}
+	}
+	return out, nil
 }
 
 // Shopping is what a plan needs of hair, what the stash gives, and what is bought for the rest.
@@ -305,7 +332,11 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 		lines[k] = line
 		wants[k] = supply.Want{Key: w.name, Need: max(0, w.need-line.Stash-line.Used-line.Coming), Yield: w.pack * w.per, Offers: w.offers}
 	}
-	bought, err := supply.PurchaseAll(wants, standin.Suppliers)
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return Shopping{}, err
+	}
+	bought, err := supply.PurchaseAll(wants, selling(sellers, wants))
 	if err != nil {
 		return Shopping{}, err
 	}
@@ -316,7 +347,7 @@ func (s *Studio) Shop(ctx context.Context, planID string, in plan.Input) (Shoppi
 	out.Lines, out.Wraps, out.Things = lines[:pieces], lines[pieces:pieces+wraps], lines[pieces+wraps:]
 	out.Goods, out.Fees = bought.Goods, bought.Fees
 	out.date(in)
-	out.list(list, bought)
+	out.list(list, bought, sellers)
 	return out, nil
 }
 
@@ -344,7 +375,7 @@ func (o *Shopping) date(in plan.Input) {
 }
 
 // list sorts what is bought by who sells it.
-func (o *Shopping) list(wants []wanted, bought supply.Purchase) {
+func (o *Shopping) list(wants []wanted, bought supply.Purchase, sellers []supply.Seller) {
 	at := map[string]int{}
 	for k, order := range bought.Orders {
 		for _, l := range order.Lines {
@@ -352,7 +383,7 @@ func (o *Shopping) list(wants []wanted, bought supply.Purchase) {
 			if !have {
 				i = len(o.Orders)
 				at[l.Offer.Supplier] = i
-				o.Orders = append(o.Orders, o.orderOf(l.Offer.Supplier))
+				o.Orders = append(o.Orders, o.orderOf(sellerOf(sellers, l.Offer.Supplier)))
 			}
 			w := wants[k]
 			o.Orders[i].Lines = append(o.Orders[i].Lines, store.PurchaseLine{Key: w.key, Item: w.item, Name: w.name, Colour: w.colour, Pack: w.pack, Offer: l.Offer, Count: l.Count})
@@ -365,14 +396,8 @@ func (o *Shopping) list(wants []wanted, bought supply.Purchase) {
 // anyShop is what an order of nobody in particular is called.
 const anyShop = "Any shop"
 
-func (o *Shopping) orderOf(supplier string) ShopOrder {
-	out := ShopOrder{Supplier: supplier, Name: cmp.Or(supplier, anyShop), Lines: []store.PurchaseLine{}}
-	if k := slices.IndexFunc(standin.Suppliers, func(s supply.Seller) bool { return s.Key == supplier }); k >= 0 {
-		s := standin.Suppliers[k]
-		out.Name, out.Days, out.Fee = s.Name, s.Days, s.Fee
-	}
-	out.OrderBy = daysBefore(o.HomeBy, out.Days)
-	return out
+func (o *Shopping) orderOf(of supply.Seller) ShopOrder {
+	return ShopOrder{Supplier: of.Key, Name: of.Name, Days: of.Days, Fee: of.Fee, OrderBy: daysBefore(o.HomeBy, of.Days), Lines: []store.PurchaseLine{}}
 }
 
 // Hold has a stored plan hold its share of the stash, or frees it.
@@ -433,13 +458,11 @@ func (s *Studio) PlaceOrder(ctx context.Context, id, on string) (store.Purchase,
 	if i < 0 {
 		return store.Purchase{}, store.ErrNotFound
 	}
-	days := 0
-	for _, seller := range standin.Suppliers {
-		if seller.Key == orders[i].Supplier {
-			days = seller.Days
-		}
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return store.Purchase{}, err
 	}
-	return s.Store.Place(ctx, id, on, day.AddDate(0, 0, days).Format(time.DateOnly))
+	return s.Store.Place(ctx, id, on, day.AddDate(0, 0, sellerOf(sellers, orders[i].Supplier).Days).Format(time.DateOnly))
 }
 
 // Instead is another piece in place of the one that hangs everywhere, or other sections, or both.

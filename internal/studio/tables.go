@@ -14,6 +14,7 @@ import (
 	"github.com/bojanz/currency"
 	"github.com/google/uuid"
 
+	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/supply"
 	"kladotex/internal/export"
@@ -66,6 +67,17 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	// Tables name a supplier as people do.
+	named := func(key string) string {
+		if key == "" {
+			return ""
+		}
+		return sellerOf(sellers, key).Name
+	}
 	switch t {
 	case PieceTable:
 		items, err := s.everyItem(ctx)
@@ -81,8 +93,9 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 			if len(i.Offers) == 0 {
 				rows = append(rows, row)
 			}
-			for k := range i.Offers {
-				row.Offer = &i.Offers[k]
+			for _, o := range i.Offers {
+				o.Supplier = named(o.Supplier)
+				row.Offer = &o
 				rows = append(rows, row)
 			}
 		}
@@ -95,6 +108,7 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 		var rows []export.LotRow
 		for _, l := range lots {
 			if (l.Stock != supply.Stock{}) {
+				l.Lot.Supplier = named(l.Lot.Supplier)
 				rows = append(rows, export.LotRow{ID: l.ID, Item: l.Item.Name, Lot: l.Lot, Stock: l.Stock})
 			}
 		}
@@ -108,7 +122,7 @@ func (s *Studio) ExportTable(ctx context.Context, t Table) ([]byte, error) {
 		for _, o := range orders {
 			for _, l := range o.Lines {
 				rows = append(rows, export.OrderRow{
-					Supplier: o.Supplier, Item: l.Name, Colour: l.Colour, Offer: l.Offer, Count: l.Count, Pack: l.Pack, State: string(o.State), Due: o.Due, Currency: code,
+					Supplier: named(o.Supplier), Item: l.Name, Colour: l.Colour, Offer: l.Offer, Count: l.Count, Pack: l.Pack, State: string(o.State), Due: o.Due, Currency: code,
 				})
 			}
 		}
@@ -197,6 +211,10 @@ func (s *Studio) importItems(ctx context.Context, file []byte, code string, mino
 	if err != nil {
 		return err
 	}
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return err
+	}
 	byID, byName := map[string]*store.Item{}, map[string]*store.Item{}
 	for k := range have {
 		byID[have[k].ID], byName[strings.ToLower(have[k].Name)] = &have[k], &have[k]
@@ -210,6 +228,9 @@ func (s *Studio) importItems(ctx context.Context, file []byte, code string, mino
 		}
 		if old != nil {
 			r.Item.Articles = old.Articles // tables do not carry them
+		}
+		if !out.keyed(sellers, r.Line, offered(r.Item.Offers)...) {
+			continue
 		}
 		if refused := invalid.From(pricedIn(code, &r.Item)); refused != nil {
 			for _, f := range refused {
@@ -236,6 +257,28 @@ func (s *Studio) importItems(ctx context.Context, file []byte, code string, mino
 		return nil
 	}
 	return s.Store.PutItems(ctx, puts, reading)
+}
+
+// offered are where the suppliers of offers stand.
+func offered(offers []hair.Offer) (out []*string) {
+	for k := range offers {
+		out = append(out, &offers[k].Supplier)
+	}
+	return out
+}
+
+// keyed puts the keys of suppliers in the place of their names; false where one of them is not on file,
+// which is noted.
+func (i *Imported) keyed(sellers []supply.Seller, line int, names ...*string) bool {
+	for _, name := range names {
+		key, known := sellerNamed(sellers, *name)
+		if !known {
+			i.fail(export.LineError{Line: line, Column: "Supplier", Message: fmt.Sprintf("There is no supplier %q: enter it under Suppliers first, or leave it out for any shop.", *name)})
+			return false
+		}
+		*name = key
+	}
+	return true
 }
 
 // itemChanges says which columns of an item differ; empty where none do.
@@ -280,6 +323,10 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 	if err != nil {
 		return err
 	}
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return err
+	}
 	byName, byID := map[string]*store.Item{}, map[string]*store.Lot{}
 	for k := range items {
 		byName[strings.ToLower(items[k].Name)] = &items[k]
@@ -294,6 +341,9 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 		item := byName[strings.ToLower(r.Item)]
 		if item == nil {
 			out.fail(export.LineError{Line: r.Line, Column: "Piece", Message: fmt.Sprintf("There is no piece %q on file: put it on file first, or correct the name.", r.Item)})
+			continue
+		}
+		if !out.keyed(sellers, r.Line, &r.Lot.Supplier) {
 			continue
 		}
 		r.Lot.Pack = cmp.Or(r.Lot.Pack, item.Pack.Units)
@@ -363,12 +413,19 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 	if err != nil {
 		return err
 	}
+	sellers, err := s.sellers(ctx)
+	if err != nil {
+		return err
+	}
 	name := linesOf(file)
 	var orders []store.Purchase
 	for _, r := range rows {
 		out.Lines++
 		if r.State == string(store.Arrived) || r.State == string(store.Ordered) {
 			out.Same++ // what is under way or arrived is not ordered once more
+			continue
+		}
+		if !out.keyed(sellers, r.Line, &r.Supplier, &r.Offer.Supplier) {
 			continue
 		}
 		line := store.PurchaseLine{Name: r.Item, Colour: r.Colour, Pack: r.Pack, Offer: r.Offer, Count: r.Count}
@@ -389,7 +446,7 @@ func (s *Studio) importOrders(ctx context.Context, file []byte, code string, min
 			out.Repeated++
 			continue
 		}
-		out.note(r.Line, "new", r.Item, fmt.Sprintf("%d × %d packs of %s", r.Count, r.Offer.Packs, cmp.Or(r.Supplier, anyShop)))
+		out.note(r.Line, "new", r.Item, fmt.Sprintf("%d × %d packs of %s", r.Count, r.Offer.Packs, sellerOf(sellers, r.Supplier).Name))
 	}
 	if !save || out.Wrong > 0 {
 		return nil

@@ -140,8 +140,13 @@ export const server = {
     settle(http.POST("/api/v1/stash/{id}/moves", { ...at(lot), body })),
   stashMoves: (lot: string) => settle(http.GET("/api/v1/stash/{id}/moves", at(lot))),
   suppliers: () => settle(http.GET("/api/v1/suppliers")),
-  supplierList: (key: string) =>
-    settle(http.GET("/api/v1/suppliers/{key}/list", { params: { path: { key } } })),
+  addSupplier: ({ id, ...draft }: Schemas["SupplierDraft"] & { id: string }) =>
+    settle(http.POST("/api/v1/suppliers", { body: { id, ...draft } })),
+  saveSupplier: ({ id, version, ...body }: Schemas["SupplierDraft"] & { id: string; version: number }) =>
+    settle(http.PUT("/api/v1/suppliers/{id}", { ...over(id, version), body })),
+  removeSupplier: (id: string) => settle(http.DELETE("/api/v1/suppliers/{id}", at(id))),
+  practiseSuppliers: () => settle(http.POST("/api/v1/suppliers/practice")),
+  supplierList: (id: string) => settle(http.GET("/api/v1/suppliers/{id}/list", at(id))),
   refreshPrices: (save: boolean) => settle(http.POST("/api/v1/suppliers/prices", { body: { save } })),
   orders: (query: { plan?: string }) => settle(http.GET("/api/v1/orders", { params: { query } })),
   placeOrder: ({ id, on }: { id: string; on: string }) =>

@@ -1496,7 +1496,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What the simulated scale shows with packs of an item on it */
+        /** What the scale shows with packs of an item on it */
         post: operations["weigh"];
         delete?: never;
         options?: never;
@@ -1651,10 +1651,28 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who can be ordered from, and how their packs came */
+        /** Whom the studio orders from, and how their packs came */
         get: operations["listSuppliers"];
         put?: never;
-        post?: never;
+        /** Enter a supplier */
+        post: operations["addSupplier"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take on the simulated suppliers, whose lists and prices can be asked for */
+        post: operations["practiseSuppliers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1670,7 +1688,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Ask the suppliers for today's prices and say what changed */
+        /** Ask those whose lists can be asked for today's prices, and say what changed */
         post: operations["refreshPrices"];
         delete?: never;
         options?: never;
@@ -1678,14 +1696,32 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/suppliers/{key}/list": {
+    "/api/v1/suppliers/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** What a supplier has today */
+        get?: never;
+        /** Save a supplier over the version it was read at */
+        put: operations["saveSupplier"];
+        post?: never;
+        /** Delete a supplier; one that prices, lots, plans or orders name is archived instead */
+        delete: operations["deleteSupplier"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/suppliers/{id}/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a supplier whose list can be asked for has today */
         get: operations["supplierList"];
         put?: never;
         post?: never;
@@ -1815,6 +1851,28 @@ export interface components {
             password: string;
             /** @enum {string} */
             role: "owner" | "stylist" | "apprentice";
+        };
+        AddSupplierRequest: {
+            /** @description True for one that is ordered from no more */
+            archived: boolean;
+            /**
+             * Format: int64
+             * @description Days from order to door
+             */
+            days: number;
+            /**
+             * Format: int64
+             * @description Delivery of one order, minor units
+             */
+            feeMinor: number;
+            /**
+             * Format: uuid
+             * @description A random UUID, made by who asks; the same when the request is repeated
+             */
+            id: string;
+            name: string;
+            /** @description How to order there, whom to ask */
+            note?: string;
         };
         Advice: {
             methods: components["schemas"]["Ranked"][];
@@ -5173,6 +5231,8 @@ export interface components {
             empty: boolean;
         };
         Supplier: {
+            /** @description True for one that is ordered from no more */
+            archived: boolean;
             /** @description How its orders came; left out while none did */
             came?: components["schemas"]["Shortfall"];
             /**
@@ -5187,6 +5247,32 @@ export interface components {
             feeMinor: number;
             key: string;
             name: string;
+            /** @description How to order there, whom to ask */
+            note?: string;
+            /** @description True for a simulated one, whose lists and prices can be asked for */
+            practice: boolean;
+            /**
+             * Format: int64
+             * @description Counts saves; send it back as If-Match
+             */
+            version: number;
+        };
+        SupplierDraft: {
+            /** @description True for one that is ordered from no more */
+            archived: boolean;
+            /**
+             * Format: int64
+             * @description Days from order to door
+             */
+            days: number;
+            /**
+             * Format: int64
+             * @description Delivery of one order, minor units
+             */
+            feeMinor: number;
+            name: string;
+            /** @description How to order there, whom to ask */
+            note?: string;
         };
         TakeFrom: {
             /** @description Id of the lot */
@@ -9985,6 +10071,69 @@ export interface operations {
             };
         };
     };
+    addSupplier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddSupplierRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supplier"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    practiseSuppliers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supplier"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     refreshPrices: {
         parameters: {
             query?: never;
@@ -10018,12 +10167,85 @@ export interface operations {
             };
         };
     };
+    saveSupplier: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description ETag of the version this save started from */
+                "If-Match": string;
+            };
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplierDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supplier"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    deleteSupplier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemGone"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     supplierList: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                key: string;
+                /** @description Its key */
+                id: string;
             };
             cookie?: never;
         };

@@ -56,7 +56,18 @@ vi.mock("../api/client", async (original) => {
     server: {
       ...actual.server,
       house: () => Promise.resolve({ version: 1, rules: { schema: 1, currency: "USD" } }),
-      suppliers: () => Promise.resolve([{ key: "near", name: "Chandlery Row", feeMinor: 550, days: 2 }]),
+      suppliers: () =>
+        Promise.resolve([
+          {
+            key: "near",
+            name: "Chandlery Row",
+            feeMinor: 550,
+            days: 2,
+            practice: true,
+            archived: false,
+            version: 1,
+          },
+        ]),
       catalogue: () =>
         Promise.resolve({
           kinds: [

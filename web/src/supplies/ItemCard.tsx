@@ -435,7 +435,9 @@ function Offers({ item, set }: Pick<ColoursProps, "item" | "set">) {
             value={o.supplier ?? ""}
             options={[
               { value: "", label: "Any shop" },
-              ...suppliers.map((s) => ({ value: s.key, label: s.name })),
+              ...suppliers
+                .filter((s) => !s.archived || s.key === o.supplier)
+                .map((s) => ({ value: s.key, label: s.name })),
             ]}
             onChange={(supplier) => {
               const rest = { packs: o.packs, priceMinor: o.priceMinor };

@@ -1,6 +1,6 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { Button } from "antd";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { NavLink, Navigate, useNavigate, useParams } from "react-router";
 import { useMay } from "../api/queries";
 import { newAddress } from "../lib/madeHere";
@@ -11,7 +11,8 @@ import { NewLot } from "./NewLot";
 import { OrderList } from "./OrderList";
 import { Stash } from "./Stash";
 import { StashYear } from "./StashYear";
-import { SupplierLists } from "./SupplierLists";
+import { SupplierForm } from "./SupplierForm";
+import { SupplierList } from "./SupplierList";
 import styles from "./SuppliesPage.module.css";
 
 const parts = {
@@ -21,7 +22,7 @@ const parts = {
   year: { title: "The year", lead: "What came over a year, what became of it, and what is left." },
   suppliers: {
     title: "Suppliers",
-    lead: "Two simulated suppliers: look through their lists, ask for prices.",
+    lead: "Whom you order from, how they deliver, and how their packs came.",
   },
   files: {
     title: "In and out",
@@ -36,34 +37,24 @@ const isPart = (key: string): key is PartKey => key in parts;
 /** What there is, what is coming, and whom to ask for more. */
 function SuppliesPage() {
   const { part = "stash" } = useParams();
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useState<"lot" | "supplier">();
   const navigate = useNavigate();
   const mayAdd = useMay("createItem");
+  const action = (label: string, go: () => void) => (
+    <Button type="primary" size="large" icon={<PlusOutlined />} onClick={go}>
+      {label}
+    </Button>
+  );
+  const actions: Partial<Record<string, ReactNode>> = {
+    stash: action("Put into the stash", () => setAdding("lot")),
+    ...(mayAdd && {
+      items: action("New piece or thing", () => void navigate(newAddress("supplies/items"))),
+      suppliers: action("New supplier", () => setAdding("supplier")),
+    }),
+  };
   if (!isPart(part)) return <Navigate to="/supplies" replace />;
   return (
-    <Page
-      title="Supplies"
-      lead={parts[part].lead}
-      actions={
-        part === "stash" ? (
-          <Button type="primary" size="large" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
-            Put into the stash
-          </Button>
-        ) : (
-          part === "items" &&
-          mayAdd && (
-            <Button
-              type="primary"
-              size="large"
-              icon={<PlusOutlined />}
-              onClick={() => void navigate(newAddress("supplies/items"))}
-            >
-              New piece or thing
-            </Button>
-          )
-        )
-      }
-    >
+    <Page title="Supplies" lead={parts[part].lead} actions={actions[part]}>
       <nav className={styles.parts} aria-label="Supplies">
         {Object.entries(parts).map(([key, { title }]) => (
           <NavLink key={key} to={`/supplies/${key}`} className={key === part ? styles.here : undefined}>
@@ -75,9 +66,10 @@ function SuppliesPage() {
       {part === "items" && <ItemList />}
       {part === "orders" && <OrderList />}
       {part === "year" && <StashYear />}
-      {part === "suppliers" && <SupplierLists />}
+      {part === "suppliers" && <SupplierList onAdd={() => setAdding("supplier")} />}
       {part === "files" && <Files />}
-      {adding && <NewLot onClose={() => setAdding(false)} />}
+      {adding === "lot" && <NewLot onClose={() => setAdding(undefined)} />}
+      {adding === "supplier" && <SupplierForm onClose={() => setAdding(undefined)} />}
     </Page>
   );
 }

@@ -13,7 +13,8 @@ import { OrderList } from "./OrderList";
 import { Packs } from "./Packs";
 import { Scale } from "./Scale";
 import { Stash } from "./Stash";
-import { SupplierLists } from "./SupplierLists";
+import { SupplierForm } from "./SupplierForm";
+import { SupplierList } from "./SupplierList";
 
 const locs: Item = {
   schema: 1,
@@ -119,7 +120,15 @@ const order: StockOrder = {
   dueOn: "2026-11-22",
 };
 
-const seller: Supplier = { key: "near", name: "Chandlery Row", feeMinor: 550, days: 2 };
+const seller: Supplier = {
+  key: "near",
+  name: "Chandlery Row",
+  feeMinor: 550,
+  days: 2,
+  practice: true,
+  archived: false,
+  version: 1,
+};
 
 const { sent, note, forget, ask, fail } = vi.hoisted(() => {
   const sent: Partial<Record<string, unknown[]>> = {};
@@ -143,6 +152,8 @@ const { sent, note, forget, ask, fail } = vi.hoisted(() => {
 });
 
 let orders: StockOrder[] = [order];
+const near: Supplier = { ...seller, came: { supplier: "near", orders: 2, packs: 9, missing: 3, lacking: 1 } };
+let suppliers: Supplier[] = [near];
 
 vi.mock("../api/client", async (original) => {
   const actual = await original<typeof import("../api/client")>();
@@ -151,7 +162,12 @@ vi.mock("../api/client", async (original) => {
     server: {
       ...actual.server,
       me: () =>
-        Promise.resolve({ id: "o", name: "Odalys", role: "owner", may: ["createItem", "placeOrder"] }),
+        Promise.resolve({
+          id: "o",
+          name: "Odalys",
+          role: "owner",
+          may: ["createItem", "placeOrder", "addSupplier"],
+        }),
       house: () => Promise.resolve({ version: 1, rules: { schema: 1, currency: "USD" } }),
       catalogue: () => Promise.resolve(catalogue),
       items: () => Promise.resolve({ items: [item] }),
@@ -171,10 +187,10 @@ vi.mock("../api/client", async (original) => {
       moveStash: ask("move", {}),
       addLot: ask("lot", {}),
       orders: () => Promise.resolve(orders),
-      suppliers: () =>
-        Promise.resolve([
-          { ...seller, came: { supplier: "near", orders: 2, packs: 9, missing: 3, lacking: 1 } },
-        ]),
+      suppliers: () => Promise.resolve(suppliers),
+      addSupplier: ask("supplier", {}),
+      saveSupplier: ask("saved", {}),
+      practiseSuppliers: ask("practise", []),
       supplierList: () =>
         Promise.resolve([
           { number: "D-18", item: locs },
@@ -200,7 +216,12 @@ vi.mock("../api/client", async (original) => {
 
 function draw(what: React.ReactNode) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  client.setQueryData(["me"], { id: "o", name: "Odalys", role: "owner", may: ["createItem", "placeOrder"] });
+  client.setQueryData(["me"], {
+    id: "o",
+    name: "Odalys",
+    role: "owner",
+    may: ["createItem", "placeOrder", "addSupplier"],
+  });
   render(
     <QueryClientProvider client={client}>
       <MemoryRouter>{what}</MemoryRouter>
@@ -317,9 +338,9 @@ describe("pieces and suppliers", () => {
   });
 
   it("says how a supplier's packs came, and puts lines on file that are not", async () => {
-    draw(<SupplierLists />);
+    draw(<SupplierList onAdd={() => {}} />);
     expect(
-      await screen.findByText(/3 pieces missing in 9 packs that were looked into, 1 packs did not come/),
+      await screen.findByText(/3 pieces missing in 9 packs that were looked into, 1 pack did not come/),
     ).toBeTruthy();
     expect(await screen.findByText("on file")).toBeTruthy();
     fireEvent.click(await screen.findByLabelText("Put on file: Longer"));
@@ -327,8 +348,44 @@ describe("pieces and suppliers", () => {
     expect(sent.item?.[0]).toMatchObject({ item: { name: "Longer" }, archived: false });
   });
 
+  it("begins with none, enters one in the studio's money, and practises by choice", async () => {
+    suppliers = [];
+    draw(<SupplierList onAdd={() => {}} />);
+    fireEvent.click(await screen.findByText("Practise with two simulated suppliers"));
+    await waitFor(() => expect(sent.practise).toHaveLength(1));
+    expect(screen.queryByText("Today’s lists")).toBeNull();
+    const closed = vi.fn();
+    draw(<SupplierForm onClose={closed} />);
+    fireEvent.change(screen.getByLabelText("Name"), { target: { value: "Sluice Gate Hair" } });
+    fireEvent.change(screen.getByLabelText("Delivery of an order"), { target: { value: "4.5" } });
+    fireEvent.blur(screen.getByLabelText("Delivery of an order"));
+    fireEvent.click(screen.getByText("Enter it"));
+    await waitFor(() => expect(closed).toHaveBeenCalled());
+    expect(sent.supplier?.[0]).toMatchObject({
+      name: "Sluice Gate Hair",
+      feeMinor: 450,
+      days: 3,
+      archived: false,
+    });
+    suppliers = [near];
+  });
+
+  it("is changed over the version that was read, and keeps what is not said anew", async () => {
+    draw(<SupplierForm of={near} onClose={() => {}} />);
+    fireEvent.change(screen.getByLabelText("Days until an order comes"), { target: { value: "5" } });
+    fireEvent.click(screen.getByText("Save"));
+    await waitFor(() => expect(sent.saved).toHaveLength(1));
+    expect(sent.saved?.[0]).toMatchObject({
+      id: "near",
+      version: 1,
+      name: "Chandlery Row",
+      days: 5,
+      feeMinor: 550,
+    });
+  });
+
   it("shows what prices became before it takes them over", async () => {
-    draw(<SupplierLists />);
+    draw(<SupplierList onAdd={() => {}} />);
     fireEvent.click(await screen.findByText("Ask for today’s prices"));
     expect(await screen.findByText("$64.50")).toBeTruthy();
     expect(sent.prices).toEqual([false]);

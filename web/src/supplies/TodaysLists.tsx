@@ -3,72 +3,46 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { v4 as uuid } from "uuid";
 import { server } from "../api/client";
-import {
-  useCatalogue,
-  useChange,
-  useItemChoice,
-  useMay,
-  useMoney,
-  useSupplierList,
-  useSuppliers,
-} from "../api/queries";
+import { useCatalogue, useChange, useItemChoice, useMay, useMoney, useSupplierList } from "../api/queries";
 import type { Supplier } from "../api/types";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import { Trouble } from "../ui/Trouble";
 import { Swatch } from "./Swatch";
 import { counted, kindOf } from "./words";
-import styles from "./SupplierLists.module.css";
+import styles from "./TodaysLists.module.css";
 
-/** The suppliers: how they deliver, how their packs came, what they have. */
-export function SupplierLists() {
-  const suppliers = useSuppliers();
+/** What the simulated suppliers have today, and what they ask for it. */
+export function TodaysLists({ suppliers }: { suppliers: readonly Supplier[] }) {
   const [key, setKey] = useState<string>();
-  const here = suppliers.data?.find((s) => s.key === key) ?? suppliers.data?.[0];
+  const here = suppliers.find((s) => s.key === key) ?? suppliers[0];
   const may = useMay("createItem");
+  if (!here) return null;
   return (
-    <>
-      {suppliers.isPending && <Skeleton active />}
-      {suppliers.error && <Trouble error={suppliers.error} retry={() => void suppliers.refetch()} />}
-      {suppliers.data && here && (
-        <>
-          <div className={styles.top}>
-            <Segmented<string>
-              className={styles.who ?? ""}
-              aria-label="Supplier"
-              value={here.key}
-              options={suppliers.data.map((s) => ({ value: s.key, label: s.name }))}
-              onChange={setKey}
-            />
-          </div>
-          <Facts of={here} />
-          {may && <Prices />}
-          <List supplier={here.key} may={may} />
-        </>
-      )}
-    </>
-  );
-}
-
-function Facts({ of }: { of: Supplier }) {
-  const money = useMoney();
-  const came = of.came;
-  return (
-    <p className={styles.facts}>
-      Comes {of.days} days after it is ordered; {money(of.feeMinor)} for delivery of an order.{" "}
-      {came
-        ? `${came.orders} ${came.orders === 1 ? "order" : "orders"} came: ${came.missing} ${came.missing === 1 ? "piece" : "pieces"} missing in ${came.packs} packs that were looked into${came.lacking > 0 ? `, ${came.lacking} packs did not come at all` : ""}.`
-        : "Nothing has come from there yet."}
-    </p>
+    <section aria-labelledby="todays-lists">
+      <div className={styles.top}>
+        <h2 id="todays-lists">Today’s lists</h2>
+        {suppliers.length > 1 && (
+          <Segmented<string>
+            className={styles.who ?? ""}
+            aria-label="Whose list"
+            value={here.key}
+            options={suppliers.map((s) => ({ value: s.key, label: s.name }))}
+            onChange={setKey}
+          />
+        )}
+      </div>
+      {may && <Prices suppliers={suppliers} />}
+      <List supplier={here.key} may={may} />
+    </section>
   );
 }
 
 /** Today's prices: what changed, and taking them over. */
-function Prices() {
+function Prices({ suppliers }: { suppliers: readonly Supplier[] }) {
   const money = useMoney();
   const ask = useMutation({ mutationFn: () => server.refreshPrices(false) });
   const save = useChange(() => server.refreshPrices(true), "items", "shopping");
-  const suppliers = useSuppliers().data ?? [];
   return (
     <div className={styles.prices}>
       <Button size="large" loading={ask.isPending} onClick={() => ask.mutate()}>
