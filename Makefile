@@ -1,8 +1,10 @@
 # make demo   build, furnish the demo studio and serve it
-# make test   everything: formatting, types, linters, unit, API and browser tests
+# make quick  formatting, types, linters and unit tests, random cases sampled: while one works
+# make test   everything: the same unsampled, API and browser tests
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
-# make bars   a thousand random heads held against the card, every total fitted
+# make bars   what takes its time: a thousand random heads held against the card, every total fitted, fifty
+#             kills at the chair, repaints and steps told, the linter's slow rules
 # make craft  docs/craft.md, the table of what we believe; make rooms  the picture of the packages
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
@@ -12,18 +14,33 @@ CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name 
 FOLD := web/src/chair/fold
 WEB_SOURCES := $(shell find web/src web/sw web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
-.PHONY: demo test race bench bars pictures types craft rooms clean
+.PHONY: demo quick test check units short pages race bench bars pictures types craft rooms clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
 
-test: bin/kladotex web/node_modules/.package-lock.json $(FOLD)/chair.wasm
+# Go tests and those of the pages do not wait for one another.
+quick: check
+	$(MAKE) --no-print-directory -j2 short pages
+
+test: check
+	$(MAKE) --no-print-directory -j2 units pages
+	go test -count=1 -timeout 20m -parallel 3 -v ./e2e
+
+check: bin/kladotex web/node_modules/.package-lock.json $(FOLD)/chair.wasm
 	sh scripts/test-tools.sh
-	test -z "$$(gofmt -l core internal cmd e2e web/*.go)"
+	test -z "$$(gofmt -l core internal cmd e2e scripts web/*.go)"
 	go vet ./...
-	cd web && npm run --silent check && npm run --silent test
+	cd web && npm run --silent check
+
+units:
 	go test $$(go list ./... | grep -v /e2e)
-	go test -count=1 -timeout 20m -v ./e2e
+
+short:
+	go test -short $$(go list ./... | grep -v /e2e)
+
+pages:
+	cd web && npm run --silent test
 
 race: bin/kladotex
 	go test -race $$(go list ./... | grep -v /e2e)
@@ -31,8 +48,10 @@ race: bin/kladotex
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/...
 
-bars:
+bars: bin/kladotex
 	go test -count=1 -v -run 'TestSectionsAreTrueToTheCard|TestEveryTotalIsMet' ./core/parting -args -heads 1000 -totals 1
+	go test -count=1 -v ./e2e -run 'TestKilledWhileTapping|TestPrintRepaintTimes' -args -kills 50 -bars
+	cd web && npm run --silent lint:rest
 
 pictures: bin/kladotex
 	sh scripts/test-tools.sh

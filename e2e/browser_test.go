@@ -150,7 +150,7 @@ func open(t *testing.T, width, height int, flags ...string) tab {
 func openWith(t *testing.T, profile string, width, height int, flags ...string) tab {
 	t.Helper()
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
-		chromedp.NoSandbox, chromedp.UserDataDir(profile), chromedp.WindowSize(width, height))
+		chromedp.ExecPath(headless(t)), chromedp.NoSandbox, chromedp.UserDataDir(profile), chromedp.WindowSize(width, height))
 	if !slices.Contains(flags, webGL) {
 		flags = append(flags, noWebGL)
 	}
@@ -173,6 +173,15 @@ func openWith(t *testing.T, profile string, width, height int, flags ...string) 
 	}
 	b.hear()
 	return b
+}
+
+// headless is Debian's Chromium without a window: it draws nothing but the page, where the whole browser
+// draws its own bars too.
+func headless(t *testing.T) string {
+	t.Helper()
+	path, err := exec.LookPath("chromium-headless-shell")
+	require.NoError(t, err, "sh scripts/test-tools.sh installs it")
+	return path
 }
 
 // hear makes the test fail when a page breaks the content policy, throws, or writes an

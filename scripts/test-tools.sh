@@ -1,9 +1,9 @@
 #!/bin/sh
 # Installs what the tests look at the program with, where it is missing: Debian's
-# Chromium for the browser tests, poppler's tools for the plan sheet.
+# Chromium without a window for the browser tests, poppler's tools for the plan sheet.
 set -eu
 missing=""
-command -v chromium >/dev/null || missing="chromium"
+command -v chromium-headless-shell >/dev/null || missing="chromium-headless-shell"
 command -v pdftoppm >/dev/null || missing="$missing poppler-utils"
 [ -z "$missing" ] && exit 0
 apt-get update -qq

@@ -177,7 +177,7 @@ func TestOneZoneIsFittedBesideWhatIsLeftOut(t *testing.T) {
 func TestEveryStructureIsFitted(t *testing.T) {
 	r := rand.New(rand.NewPCG(8, 1))
 	exact, tried := 0, 0
-	for i := range 48 {
+	for i := range sampled(48) {
 		h := randomHead(r)
 		s := randomSettings(r, Structures[i%len(Structures)], Patterns[i%len(Patterns)])
 		now, err := Lay(context.Background(), h, s)

@@ -43,12 +43,20 @@ func both(pattern Pattern, front, back Size) Settings {
 	return Plain(Wish{pattern, front, 1, 1}, Wish{pattern, back, 1, 1})
 }
 
+// sampled is how many of n random cases are tried: a fifth of them where tests are to be short.
+func sampled(n int) int {
+	if testing.Short() {
+		return (n + 4) / 5
+	}
+	return n
+}
+
 // forRandomLayouts lays random heads in all patterns, at random sizes that grow or
 // shrink over every third zone.
 func forRandomLayouts(t *testing.T, n int, check func(t *testing.T, h scalp.Head, s Settings, l Layout)) {
 	t.Helper()
 	r := rand.New(rand.NewPCG(4, 2))
-	for i := 0; i < n; {
+	for i := 0; i < sampled(n); {
 		h, err := scalp.Fit(scalp.Tapes{
 			Circumference: 490 + 140*r.Float64(), FrontToNape: 310 + 100*r.Float64(), EarToEar: 280 + 80*r.Float64(),
 			Ratio: 0.7 + 0.2*r.Float64(),

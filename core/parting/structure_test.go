@@ -474,7 +474,7 @@ func TestSettingsAtTheirLimits(t *testing.T) {
 		return Wish{Patterns[k%len(Patterns)], Size{8 + 50*r.Float64(), 8 + 50*r.Float64()}, 0.5 + 1.5*r.Float64(), 0.5 + 1.5*r.Float64()}
 	}
 	laid, refused, folded := 0, 0, 0
-	for i := 0; laid < 250; i++ {
+	for i := 0; laid < sampled(250); i++ {
 		var line scalp.Hairline
 		if i%2 == 0 {
 			line = scalp.Hairline{Front: either(40), TempleCorner: move(), Temple: move(), Sideburn: move(), BehindEar: move(), NapeCorner: move()}

@@ -22,6 +22,7 @@ import (
 // Every route, asked by everyone: who may is let in, who may not is told so, and
 // nobody gets past the door.
 func TestEveryRouteKeepsToTheTableOfRights(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	people := map[store.Role]tester{store.Owner: owner, store.Stylist: owner.as(store.Stylist), store.Apprentice: owner.as(store.Apprentice)}
 	described := operations(echo.New(), &server{}).OpenAPI()
@@ -65,6 +66,7 @@ func TestEveryRouteKeepsToTheTableOfRights(t *testing.T) {
 
 // What the roles mean, said once more in plain words.
 func TestWhatAnApprenticeAndAStylistMayNotDo(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	stylist, apprentice := owner.as(store.Stylist), owner.as(store.Apprentice)
 	id := owner.newClient("Juno Pellwether").ID
@@ -85,6 +87,7 @@ func TestWhatAnApprenticeAndAStylistMayNotDo(t *testing.T) {
 }
 
 func TestOwnerIsNamedOnce(t *testing.T) {
+	t.Parallel()
 	s := door(t, Options{})
 	var facts studioFacts
 	s.send("GET", "/api/v1/studio", "").json(t, &facts)
@@ -109,6 +112,7 @@ func TestOwnerIsNamedOnce(t *testing.T) {
 }
 
 func TestSigningInAndOut(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	laptop, tablet := s.stranger(), s.stranger()
 	assert.Equal(t, 401, laptop.signIn("Odalys", "lantern regattas").StatusCode)
@@ -142,6 +146,7 @@ func TestSigningInAndOut(t *testing.T) {
 }
 
 func TestPeopleAreAddedChangedAndTakenOut(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	stylist := owner.as(store.Stylist)
 	var me personEntry
@@ -163,6 +168,7 @@ func TestPeopleAreAddedChangedAndTakenOut(t *testing.T) {
 }
 
 func TestGuessingPasswordsIsSlowed(t *testing.T) {
+	t.Parallel()
 	s := open(t).stranger()
 	refused := 0
 	for range 2 * addressBurst {
@@ -192,6 +198,7 @@ func demoDoor(t *testing.T) tester {
 }
 
 func TestTheDemoLetsAnyoneInAndOthersNobody(t *testing.T) {
+	t.Parallel()
 	s := demoDoor(t)
 	p, err := s.store.AddPerson(t.Context(), "Ikaika", store.Apprentice, "no password")
 	require.NoError(t, err)
@@ -209,6 +216,7 @@ func TestTheDemoLetsAnyoneInAndOthersNobody(t *testing.T) {
 }
 
 func TestForeignRequestsAreRefused(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	body := `{"name":"Theirs","archived":false,"facts":{}}`
 	for name, headers := range map[string][]string{

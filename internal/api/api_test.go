@@ -158,6 +158,7 @@ func points(f flat.Line) (line scalp.Line) {
 // What travels as columns of whole numbers is the core's result to a tenth of a
 // millimetre, and takes little room.
 func TestPreviewIsTheCoresResult(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := plan.Default()
 	size := parting.Size{Width: 0.6 * 25.4, Height: 0.6 * 25.4}
@@ -218,6 +219,7 @@ func TestPreviewIsTheCoresResult(t *testing.T) {
 // The house rules are the owner's to set, with a currency that there is, and are saved
 // over the version they were read at.
 func TestHouseRulesBelongToTheStudio(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	var doc houseDocument
 	owner.send("GET", "/api/v1/house", "").json(t, &doc)
@@ -236,6 +238,7 @@ func TestHouseRulesBelongToTheStudio(t *testing.T) {
 }
 
 func TestPlanIsKeptListedSavedAndDeleted(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var list pageOf[planEntry]
 	s.send("GET", "/api/v1/plans", "").json(t, &list)
@@ -290,6 +293,7 @@ type problemDetails struct {
 }
 
 func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	good := draft(t, "A plan", plan.Default())
 	kept := s.send("POST", "/api/v1/plans", anew(good))
@@ -341,6 +345,7 @@ func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
 }
 
 func TestUnknownAddressesAndForeignOrigins(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	for _, path := range []string{"/api/v1/nothing", "/api/", "/assets/none.js"} {
 		res := s.send("GET", path, "")
@@ -352,6 +357,7 @@ func TestUnknownAddressesAndForeignOrigins(t *testing.T) {
 }
 
 func TestPageHasAStrictPolicy(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	first, second := s.send("GET", "/plans", ""), s.send("GET", "/", "")
 	require.Equal(t, http.StatusOK, first.StatusCode, "build the web application first: make bin/kladotex")
@@ -367,6 +373,7 @@ func TestPageHasAStrictPolicy(t *testing.T) {
 // The committed description, from which the web application's types are made, is
 // the server's own. `make types` brings both up to date.
 func TestDescriptionIsUpToDate(t *testing.T) {
+	t.Parallel()
 	want, err := os.ReadFile("../../docs/openapi.json")
 	require.NoError(t, err)
 	got, err := Describe()

@@ -16,6 +16,7 @@ import (
 
 // A stranger who sends half of many bodies keeps nobody else waiting.
 func TestHalfSentBodiesKeepNobodyWaiting(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	address := strings.TrimPrefix(s.url, "http://")
 	for range 3 * mostServed {
@@ -34,6 +35,7 @@ func TestHalfSentBodiesKeepNobodyWaiting(t *testing.T) {
 // Bodies longer than their operation takes are refused, whole ones are not; a connection that ends within
 // one is no answer at all.
 func TestBodiesAreBounded(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	assert.Equal(t, http.StatusRequestEntityTooLarge, s.send("POST", "/api/v1/session", `{"name":"`+strings.Repeat("x", usualMaxBody)+`"}`).StatusCode)
 	address := strings.TrimPrefix(s.url, "http://")
@@ -52,6 +54,7 @@ func TestBodiesAreBounded(t *testing.T) {
 
 // Room for bodies is given by network, and given back.
 func TestRoomForBodies(t *testing.T) {
+	t.Parallel()
 	r := &room{of: map[string]int{}}
 	require.True(t, r.take("one", bodiesShare))
 	assert.False(t, r.take("one", 1))

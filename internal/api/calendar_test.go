@@ -56,6 +56,7 @@ func (s tester) month(from, to string) (m month) {
 // A plan goes on the calendar as it is, and stays so whatever becomes of it; it is followed by a
 // secret address that can be renewed, and what it wants that others hold is said.
 func TestAPlanOnTheCalendar(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var me me
 	s.send("GET", "/api/v1/session", "").json(t, &me)
@@ -158,6 +159,7 @@ func TestAPlanOnTheCalendar(t *testing.T) {
 // A calendar that is read in makes its keeper busy then, in place of what was read in before; an
 // apprentice reads in their own alone.
 func TestBusyTimesAreReadIn(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	s.setHouse(func(r *house.Rules) { r.Zone = "Europe/Lisbon" })
 	var me me
@@ -190,6 +192,7 @@ func TestBusyTimesAreReadIn(t *testing.T) {
 
 // A message is worded by the studio, filled for the plan, looked at, reworded, sent once and kept.
 func TestMessagesAreSentAndKept(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	bad := s.setHouse(func(r *house.Rules) {
 		r.Letters = map[message.Kind]message.Template{"reminder": {Subject: "On {day}", Body: "Come"}}
@@ -231,6 +234,7 @@ func TestMessagesAreSentAndKept(t *testing.T) {
 
 // A client who is deleted takes bookings along.
 func TestADeletedClientIsOffTheCalendar(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Juno Pellwether")
 	res := s.send("POST", "/api/v1/plans", anew(text(t, map[string]any{"title": "Juno", "clientId": c.ID, "input": twoSittings("2027-03-27", "")})))
@@ -246,6 +250,7 @@ func TestADeletedClientIsOffTheCalendar(t *testing.T) {
 // A plan that takes longer than is wished comes with plans that do not; one that fits with none,
 // and a day that can not be is refused by name.
 func TestADayAndWhatMakesItFit(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := twoSittings("2027-03-27", "")
 	in.Day.Within = 180
@@ -271,6 +276,7 @@ func TestADayAndWhatMakesItFit(t *testing.T) {
 
 // People say how practised they are; plans they begin are timed by it.
 func TestPaceIsOnesOwn(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var me me
 	s.send("GET", "/api/v1/session", "").json(t, &me)

@@ -72,6 +72,7 @@ func worked(b chair.Brief, hand string, times float64, from time.Time) []chair.E
 // A plan at the chair: frozen, started once, not changed under anyone, told of by two, finished into
 // the log and out of the stash, and learnt from.
 func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var me me
 	s.send("GET", "/api/v1/session", "").json(t, &me)
@@ -186,6 +187,7 @@ func (s tester) stock(number, colour string, packs int) itemDocument {
 // An end takes everything out of the stash that went on: pieces, wrapping hair, accents that are pieces,
 // cuffs; once, though it is told late after the plan is gone; and cuffs that come back are those that went.
 func TestAnEndTakesTheWholeBill(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	loc, wrap, cuff, accent := s.stock("D-18", "Peat", 9), s.stock("MW-24", "Peat", 20), s.stock("TC-12", "Brass", 5), s.stock("SB-18", "Tar", 2)
 	in := plan.Default()
@@ -242,6 +244,7 @@ func TestAnEndTakesTheWholeBill(t *testing.T) {
 
 // A clock that can not be right is put right where it is told: nothing that is read afterwards fails.
 func TestAnEndFarOutOfTimeBreaksNothing(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Ysolde Abarinwe")
 	s.consent(&c, client.Consent{})
@@ -261,6 +264,7 @@ func TestAnEndFarOutOfTimeBreaksNothing(t *testing.T) {
 
 // Two devices that tell at the same time, each of them twice, lose nothing and double nothing.
 func TestDevicesThatTellAtOnce(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
 	events := worked(i.Brief, "first", 1, time.Now())
@@ -286,6 +290,7 @@ func TestDevicesThatTellAtOnce(t *testing.T) {
 
 // A picture is kept only of one who was asked, small, and without what the device wrote into it.
 func TestPicturesAreSmallAndSayNothingOfWhere(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
 	full := image.NewGray(image.Rect(0, 0, 3000, 2000))
@@ -314,6 +319,7 @@ func TestPicturesAreSmallAndSayNothingOfWhere(t *testing.T) {
 }
 
 func TestBadEventsAreNamed(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
 	good := chair.Event{ID: uuid.NewString(), N: 1, At: 1, Hand: "first", Kind: chair.Began}
@@ -330,6 +336,7 @@ func TestBadEventsAreNamed(t *testing.T) {
 // What happened at the chair is in what is held about a client, and goes with them; a plan that is
 // deleted takes none of it along.
 func TestInstallsAreHeldAndGoWithTheirClient(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Hesper Dunmorrow")
 	var p planDocument
@@ -367,6 +374,7 @@ func TestInstallsAreHeldAndGoWithTheirClient(t *testing.T) {
 
 // What keeps the application on a device is asked for anew each time, and fetches only what is ours.
 func TestTheWorkerHasAPolicyOfItsOwn(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	worker := s.send("GET", "/sw.js", "")
 	require.Equal(t, http.StatusOK, worker.StatusCode, "build the web application first: make bin/kladotex")
@@ -380,6 +388,7 @@ func TestTheWorkerHasAPolicyOfItsOwn(t *testing.T) {
 
 // Everyone helps at the chair; a picture is deleted by those who keep clients.
 func TestWhoMayDoWhatAtTheChair(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	i := s.atChair(s.newPlan("A ring", plan.Default()).ID)
 	apprentice := s.as(store.Apprentice)

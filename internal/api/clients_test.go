@@ -30,6 +30,7 @@ func (s tester) newClient(name string) clientDocument {
 }
 
 func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	doc := s.newClient(" Juno Pellwether ")
 	assert.Equal(t, "Juno Pellwether", doc.Name)
@@ -94,6 +95,7 @@ func TestClientIsKeptSearchedArchivedExportedAndDeleted(t *testing.T) {
 }
 
 func TestBadClientsAreRefusedByField(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	doc := s.newClient("Juno")
 	good := text(t, ClientDraft{Name: "Juno", Facts: doc.Facts})
@@ -127,6 +129,7 @@ func TestBadClientsAreRefusedByField(t *testing.T) {
 // A grave caution is read once, with name and day; it is asked anew when it comes back to the
 // card, and only of what the card says, by those who may change the card.
 func TestGraveCautionsAreAcknowledged(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	doc := owner.newClient("Juno Pellwether")
 	require.Len(t, doc.Grave, 1)

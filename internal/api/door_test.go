@@ -39,6 +39,7 @@ func at(t *testing.T, o Options) tester {
 
 // A page elsewhere that gives its own name to this machine's address is not served.
 func TestOnlyKnownNamesAreServed(t *testing.T) {
+	t.Parallel()
 	s := at(t, Options{Hosts: []string{"loft.example"}})
 	address, err := url.Parse(s.url)
 	require.NoError(t, err)
@@ -67,6 +68,7 @@ func TestOnlyKnownNamesAreServed(t *testing.T) {
 // A route under the API that no right was set for stops the start, whatever its method
 // and however it came to be there.
 func TestARouteWithoutRightsStopsTheStart(t *testing.T) {
+	t.Parallel()
 	for _, method := range []string{"GET", "POST", "PUT", "PATCH", "DELETE", "HEAD", "OPTIONS"} {
 		e := echo.New()
 		e.Add(method, "/api/v1/plans/:id/everything", func(c *echo.Context) error { return nil })
@@ -78,6 +80,7 @@ func TestARouteWithoutRightsStopsTheStart(t *testing.T) {
 }
 
 func TestAnswersAreKeptInNoCache(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	doc := s.newPlan("The pilot", plan.Default())
 	for _, path := range []string{"/api/v1/plans", "/api/v1/plans/" + doc.ID, "/api/v1/session", "/api/v1/clients", "/api/v1/nothing", "/api/v1/plans/" + doc.ID + "/sheet.pdf"} {
@@ -88,6 +91,7 @@ func TestAnswersAreKeptInNoCache(t *testing.T) {
 // Two studios on one host do not sign each other out, and cookies behind HTTPS go over
 // nothing else.
 func TestCookiesAreOfOneStudio(t *testing.T) {
+	t.Parallel()
 	first, second := open(t), at(t, Options{Secure: true})
 	names := map[string]bool{}
 	for _, s := range []tester{first, second} {
@@ -117,6 +121,7 @@ func (s tester) guess(name, from string) int {
 // together can not guess on; and an address the account was opened from before is let
 // in all the while.
 func TestGuessingIsLimitedByAccountAndByAddress(t *testing.T) {
+	t.Parallel()
 	s := at(t, Options{Proxies: []netip.Prefix{netip.MustParsePrefix("127.0.0.0/8")}})
 	right := func(from string) int {
 		return s.stranger().send("POST", "/api/v1/session", text(t, map[string]string{"name": "Odalys", "password": secret}), "X-Forwarded-For", from).StatusCode
@@ -152,6 +157,7 @@ func TestGuessingIsLimitedByAccountAndByAddress(t *testing.T) {
 // A proxy that is not trusted is not believed; behind a trusted one only what it wrote
 // itself is.
 func TestTheTrueAddressIsLimited(t *testing.T) {
+	t.Parallel()
 	s := at(t, Options{Proxies: []netip.Prefix{netip.MustParsePrefix("127.0.0.0/8")}})
 	for i := range 2 * addressBurst { // the first entry is the sender's own word
 		s.guess("Nobody", fmt.Sprintf("198.51.100.%d, 192.0.2.66", i))
@@ -161,6 +167,7 @@ func TestTheTrueAddressIsLimited(t *testing.T) {
 
 // Present passwords are guessed no faster than others are.
 func TestThePresentPasswordIsNotGuessed(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	refused := 0
 	for range 2 * addressBurst {
@@ -174,6 +181,7 @@ func TestThePresentPasswordIsNotGuessed(t *testing.T) {
 // Those who claim a studio that has an owner cost nothing, and those who hang up do not
 // keep others waiting at the door.
 func TestClaimsThatHangUpDoNotHoldTheDoor(t *testing.T) {
+	t.Parallel()
 	s := at(t, Options{Proxies: []netip.Prefix{netip.MustParsePrefix("127.0.0.0/8")}})
 	claim := text(t, map[string]string{"name": "Thief", "password": secret})
 	for range 3 * addressBurst {
@@ -235,6 +243,7 @@ func TestManyRequestsAtOnce(t *testing.T) {
 
 // What ails the file is said as it is, and never taken for a sign-in that is missing.
 func TestTroublesOfTheFileAreSaid(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "studio.db")
 	kept, err := store.Open(t.Context(), path)
 	require.NoError(t, err)
@@ -271,6 +280,7 @@ func TestTroublesOfTheFileAreSaid(t *testing.T) {
 // An answer that was lost is asked for again with the same id: one plan, one client, one
 // import.
 func TestLostAcknowledgementsMakeNothingTwice(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	made := anew(draft(t, "The pilot", plan.Default()))
 	for range 3 {
@@ -306,6 +316,7 @@ func TestLostAcknowledgementsMakeNothingTwice(t *testing.T) {
 
 // Lists come a page at a time.
 func TestListsArePaged(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	for i := range 7 {
 		s.newPlan(fmt.Sprint("Plan ", i), plan.Default())
@@ -368,6 +379,7 @@ func TestOneLongComputationEach(t *testing.T) {
 
 // A client who was not measured changes nothing of a plan's measures.
 func TestAPlanKeepsWhatTheClientsCardDoesNotSay(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	made := s.send("POST", "/api/v1/clients", anew(`{"name":"Not measured","archived":false,"facts":`+text(t, client.New())+`}`))
 	require.Equal(t, http.StatusCreated, made.StatusCode, string(made.body))
@@ -384,6 +396,7 @@ func TestAPlanKeepsWhatTheClientsCardDoesNotSay(t *testing.T) {
 
 // All that is held about a client: the states pinned beside their plans too.
 func TestHeldIsEverything(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Juno Pellwether")
 	in := plan.Default()

@@ -2,6 +2,7 @@ package api
 
 import (
 	"reflect"
+	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -71,11 +72,13 @@ func enumerate(r huma.Registry) {
 // enumerated stands for a type in the description of the interface; values are kept by type.
 type enumerated[T ~string] string
 
-var values = map[reflect.Type][]any{}
+// values are the lists of strings, by their types.
+var values sync.Map
 
 // Schema implements [huma.SchemaProvider].
 func (enumerated[T]) Schema(huma.Registry) *huma.Schema {
-	return &huma.Schema{Type: huma.TypeString, Enum: values[reflect.TypeFor[T]()]}
+	list, _ := values.Load(reflect.TypeFor[T]())
+	return &huma.Schema{Type: huma.TypeString, Enum: list.([]any)}
 }
 
 // oneOf makes a type one of some values wherever it stands.
@@ -84,6 +87,6 @@ func oneOf[T ~string](r huma.Registry, all []T) {
 	for i, v := range all {
 		list[i] = string(v)
 	}
-	values[reflect.TypeFor[T]()] = list
+	values.Store(reflect.TypeFor[T](), list)
 	r.RegisterTypeAlias(reflect.TypeFor[T](), reflect.TypeFor[enumerated[T]]())
 }

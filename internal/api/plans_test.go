@@ -54,6 +54,7 @@ func (s tester) safe(planID string) {
 
 // Two people on one plan: the second is told who changed what, and can look back.
 func TestTwoPeopleOnOnePlan(t *testing.T) {
+	t.Parallel()
 	owner := open(t)
 	apprentice := owner.as(store.Apprentice)
 	base := plan.Default()
@@ -93,6 +94,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 // Variants are kept beside the plan; one that can not be computed is refused by its
 // place, and what differs between two is told.
 func TestVariantsAreKeptAndCompared(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	doc := s.newPlan("The pilot", plan.Default())
 	assert.Equal(t, []variant{}, doc.Variants)
@@ -123,6 +125,7 @@ func TestVariantsAreKeptAndCompared(t *testing.T) {
 
 // A wished number of sections is met, or its range named.
 func TestFitToACountOverHTTP(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := plan.Default()
 	var found []parting.Fitted
@@ -151,6 +154,7 @@ func TestFitToACountOverHTTP(t *testing.T) {
 }
 
 func TestSheetAndViewOfAPlan(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	doc := s.newPlan(`Hesper: "½" \ way`, plan.Default())
 	path := "/api/v1/plans/" + doc.ID
@@ -169,6 +173,7 @@ func TestSheetAndViewOfAPlan(t *testing.T) {
 // Drawn moves: in words, as pictures, and with the pictures on the way; what is not drawn is
 // not found.
 func TestDrawnMoves(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	const root = "/api/v1/figures/root-hitch"
 	var words sketch
@@ -209,6 +214,7 @@ func TestDrawnMoves(t *testing.T) {
 // An exported plan is imported as it was, keeps to its published JSON Schema, and
 // what does not keep to it is refused by the schema and by us alike.
 func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
+	t.Parallel()
 	compiler := jsonschema.NewCompiler()
 	raw, err := os.ReadFile("../../docs/plan.schema.json")
 	require.NoError(t, err)

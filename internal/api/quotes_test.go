@@ -33,6 +33,7 @@ func ask[T any](s tester, path string, body any) (out T) {
 // A head through the facets: what is too heavy is found and put right by what is offered, a
 // showing track is filled, ends are cut to a line, and the price follows.
 func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	s.adopt("D-18")
 	in := plan.Default()
@@ -81,6 +82,7 @@ func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
 // A quote is frozen when it is given: later prices and plans do not touch it. It is numbered,
 // given once, answered, and on paper.
 func TestAQuoteIsFrozen(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var house houseDocument
 	s.send("GET", "/api/v1/house", "").json(t, &house)

@@ -27,6 +27,7 @@ func on(structure parting.Structure) plan.Input {
 
 // Every structure is computed, kept, and read back as it was sent.
 func TestStructuresOverHTTP(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	for _, structure := range parting.Structures {
 		in := on(structure)
@@ -50,6 +51,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 // What contradicts itself is refused at its field, from the parts the schema knows to
 // those only this head rules out.
 func TestContradictionsAreRefusedAtTheirField(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	good := text(t, on(parting.EarToEar))
 	for name, c := range map[string]struct{ old, new, location, says string }{
@@ -79,6 +81,7 @@ func TestContradictionsAreRefusedAtTheirField(t *testing.T) {
 
 // A number for the back alone leaves the front as it is.
 func TestOneZoneFittedOverHTTP(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := plan.Default()
 	var found []parting.Fitted
@@ -92,6 +95,7 @@ func TestOneZoneFittedOverHTTP(t *testing.T) {
 // Changes by hand are made, counted and kept; one that no longer fits is reported with
 // its place in the list, and the rest still hold.
 func TestChangesByHandOverHTTP(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := plan.Default()
 	laid := func() (res flat.Preview) {
@@ -149,6 +153,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 // The methods are compared over HTTP with their reasons, wishes that can not be are refused by
 // name, and where a plan departs from the house is told with the plan as the house does it.
 func TestAdviceAndDeparturesOverHTTP(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	in := plan.Default()
 	in.Hair.Tender = true

@@ -56,6 +56,7 @@ func (s tester) supplier(d SupplierDraft) (p studio.Supplier) {
 // A studio begins with no suppliers. Those people enter are ordered from as they deliver; one that something
 // names is archived, not deleted, and keeps its name; the simulated ones come by choice.
 func TestSuppliersThatPeopleEnter(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	list := func() (out []studio.Supplier) {
 		s.send("GET", "/api/v1/suppliers", "").json(t, &out)
@@ -130,6 +131,7 @@ func TestSuppliersThatPeopleEnter(t *testing.T) {
 // From the stash and the suppliers to the head: a plan holds what lies there, buys the rest, is prepared, and its
 // order arrives a piece short.
 func TestAPlanIsSupplied(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	item := s.adopt("D-18")
 	assert.Equal(t, 5, len(item.Depths))
@@ -232,6 +234,7 @@ func TestAPlanIsSupplied(t *testing.T) {
 }
 
 func TestBadSuppliesSayWhatIsWrongWhere(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	item := s.adopt("D-18")
 	refused := func(method, path, body, at, words string) {
@@ -292,6 +295,7 @@ func (s tester) readTable(table, csv string, save bool) (steps int, said studio.
 
 // Tables are looked at first, read in as a whole or not at all, and come out as they went in.
 func TestTablesAreReadInAsAWhole(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	const two = "Name;Kind;Length (in);Thickness (mm);Weight of one (g);In a pack;Colours;Price\r\n" +
 		"Driftline 18;Soft loc;18;9;4,2;20;Tar #1b1714;12,50\r\nDriftline 24;Soft loc;24;9;5,4;20;Tar;14,50\r\n"
@@ -390,6 +394,7 @@ func somePiece() supply.Item {
 // A price that moved since it was put on file is told with what it was, and taken over only when
 // that is wished; a plan keeps the price it was made with.
 func TestPricesAreRefreshedWithWhatChanged(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	item := s.adopt("D-18")
 	old := item.Item
@@ -431,6 +436,7 @@ func TestPricesAreRefreshedWithWhatChanged(t *testing.T) {
 
 // The scale, and what an apprentice may do: work with the stash, not change what is on file.
 func TestApprenticesWorkWithTheStash(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	item := s.adopt("S-14")
 	var w weighing
@@ -459,6 +465,7 @@ func TestApprenticesWorkWithTheStash(t *testing.T) {
 
 // Wrapping hair and small things come out of the stash like pieces, and a preview says where accents are.
 func TestWrappingHairAndCuffsOutOfTheStash(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	wrap, cuffs := s.adopt("MW-24"), s.adopt("TC-12")
 	put := func(item itemDocument, colour string, packs, loose int) {

@@ -105,6 +105,7 @@ func (s tester) pieces(round int) (n int) {
 // A worn head: its clock, a look that needs consent, a repair out of the stash, the ring done again from
 // it, the taking down, what came back for that client alone, and a ledger that closes.
 func TestAHeadFromTheLastLookToTheStash(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	var me me
 	s.send("GET", "/api/v1/session", "").json(t, &me)
@@ -247,6 +248,7 @@ func (s tester) ownHead(days int) string {
 // Who knows the address reads the care and its days, and nothing else; a guess, a revoked one, one that
 // was replaced and one that ran out are all answered alike, and guessing is slowed.
 func TestCareIsReadByWhoKnowsItsAddress(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Ysolde Abarinwe")
 	in := plan.Default()
@@ -311,6 +313,7 @@ func TestCareIsReadByWhoKnowsItsAddress(t *testing.T) {
 
 // The sheet is a PDF, the days are read by a calendar, and the studio's calendar has the taking down.
 func TestCareOnPaperAndInCalendars(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	id := s.ownHead(3)
 	paper := s.send("GET", "/api/v1/installs/"+id+"/care.pdf?paper=a4", "")
@@ -328,6 +331,7 @@ func TestCareOnPaperAndInCalendars(t *testing.T) {
 // What the house rules keep no longer is deleted; what is held is handed out; a deleted install and a
 // deleted client leave nothing behind.
 func TestWhatIsKeptOfAHeadCanGo(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	c := s.newClient("Ysolde Abarinwe")
 	s.consent(&c, client.Consent{Given: true, On: "2026-10-02"})
@@ -368,6 +372,7 @@ func TestWhatIsKeptOfAHeadCanGo(t *testing.T) {
 
 // Two lengths of one line and colour on a head are booked apart, and come back apart.
 func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	short, long := s.adopt("D-18"), s.adopt("D-24")
 	in := plan.Default()
@@ -398,6 +403,7 @@ func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
 // An apprentice writes down what they see and deletes nothing; a stranger sees nothing at all; what
 // can not be is refused; a look that found nothing moves the next look alone.
 func TestWhoMayWriteOfAHead(t *testing.T) {
+	t.Parallel()
 	s := open(t)
 	id := s.ownHead(10)
 	now := s.wear(id)

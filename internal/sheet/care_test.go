@@ -21,6 +21,7 @@ var careSheet = Care{
 
 // The paper says all that is to be done and left, with the days to tick.
 func TestCareOnPaper(t *testing.T) {
+	t.Parallel()
 	for _, paper := range []string{"a4", "letter"} {
 		body, err := CarePDF(t.Context(), careSheet, paper)
 		require.NoError(t, err)
@@ -34,6 +35,7 @@ func TestCareOnPaper(t *testing.T) {
 // The page is sound HTML without a script or anything from elsewhere; it shows the next day first and
 // those that are past not at all, and what people wrote stays text.
 func TestCareAsAPage(t *testing.T) {
+	t.Parallel()
 	page, err := CarePage(careSheet, "2026-12-10", "NONCE", "/care/SECRET/days.ics", Faces{"/assets/display.woff2", "/assets/text.woff2"})
 	require.NoError(t, err)
 	_, body, _ := strings.Cut(string(page), "</style>")

@@ -19,6 +19,7 @@ import (
 // before and what is looked at afterwards; the plan sheet tells the day too. Both are the same
 // for the same plan.
 func TestTheDayOnPaper(t *testing.T) {
+	t.Parallel()
 	in := plan.Default()
 	in.Parting = in.Parting.On(parting.EarToEar)
 	in.OwnHead = true

@@ -18,6 +18,7 @@ import (
 
 // The plan sheet tells how it hangs: at what height, where rows end, what is cut off.
 func TestTheSheetTellsHowItHangs(t *testing.T) {
+	t.Parallel()
 	in := plan.Default()
 	in.Stature = 1700
 	in.Trim = &plan.Trim{Shape: fall.Layers, Line: "waist"}
@@ -37,6 +38,7 @@ func TestTheSheetTellsHowItHangs(t *testing.T) {
 
 // A quote on paper says what it says on the screen, in its own currency.
 func TestAQuoteOnPaper(t *testing.T) {
+	t.Parallel()
 	in := plan.Default()
 	p := computed(t, in)
 	drape, err := hang.Of(t.Context(), solved(t, in), fall.Down)

@@ -74,6 +74,7 @@ func runs(dark func(x, y int) bool, y, width int) (middles []float64) {
 // PDF's unit is 1/72 in (ISO 32000), so that at 300 dots an inch an inch of the
 // ruler is 300 dots, and a card as wide as its section.
 func TestGaugeCardIsInTrueScale(t *testing.T) {
+	t.Parallel()
 	const dpi = 300
 	dots := func(mm float64) float64 { return mm / 25.4 * dpi }
 	for _, paper := range []string{"letter", "a4"} {
@@ -125,6 +126,7 @@ func textOf(t *testing.T, body []byte) string {
 }
 
 func TestSheetSaysWhatThePlanSays(t *testing.T) {
+	t.Parallel()
 	in := plan.Default()
 	in.Ways[0] = plan.NewWay("w1", method.CollarAndWrap)
 	p := computed(t, in)
@@ -148,6 +150,7 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 // Names of every alphabet are printed as they are written, and what no font has is left
 // out: a name never keeps a sheet from being made.
 func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
+	t.Parallel()
 	names := map[string]string{
 		"Yoruba": "Ọlá Ṣadé Ẹ̀bùn", "Vietnamese": "Nguyễn Thảo Hường", "Hawaiian": "Kaʻiulani Māhealani", "Hausa": "Ɗan ƙarami Ɓala",
 		"Greek": "Ζωή Παπαδάκη", "Cyrillic": "Ольга Žižková", "arrows": "A → B", "Icelandic": "Þórdís Æsa",
@@ -185,28 +188,29 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 // take three pages at the most, the gauge card and the row guide one each; then come the row
 // tapes. Growing sections need more cards, never more pages than that.
 func TestPartsOfTheSheetKeepToTheirPages(t *testing.T) {
-	for _, m := range method.Catalogue {
+	t.Parallel()
+	for i, m := range method.Catalogue {
 		if !m.On(method.OnPlait) {
 			continue
 		}
-		for _, unit := range []Unit{Inches, Centimetres} {
-			in := plan.Default()
-			in.Ways[0] = plan.NewWay("w1", m.ID)
-			in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
-			in.Pieces[0].Form = hair.Bulk
-			in.Parting.Front.Ramp = 1.3
-			body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "GBP"})
-			require.NoError(t, err)
-			gauge := pageWith(t, body, "Gauge card")
-			assert.LessOrEqual(t, gauge, 5, "%s in %s", m.ID, unit)
-			assert.Equal(t, gauge+2, pageWith(t, body, "Row tapes"), "%s in %s", m.ID, unit)
-		}
+		unit := Units[i%len(Units)]
+		in := plan.Default()
+		in.Ways[0] = plan.NewWay("w1", m.ID)
+		in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
+		in.Pieces[0].Form = hair.Bulk
+		in.Parting.Front.Ramp = 1.3
+		body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "GBP"})
+		require.NoError(t, err)
+		gauge := pageWith(t, body, "Gauge card")
+		assert.LessOrEqual(t, gauge, 5, "%s in %s", m.ID, unit)
+		assert.Equal(t, gauge+2, pageWith(t, body, "Row tapes"), "%s in %s", m.ID, unit)
 	}
 }
 
 // The steps are drawn on paper where they are told: pictures stand in their frames, dark
 // hair on light paper, and as many as the steps have.
 func TestStepsAreDrawnOnPaper(t *testing.T) {
+	t.Parallel()
 	body, err := PDF(t.Context(), computed(t, plan.Default()), Style{Inches, "letter", "USD"})
 	require.NoError(t, err)
 	const dpi = 100
@@ -230,6 +234,7 @@ func TestStepsAreDrawnOnPaper(t *testing.T) {
 }
 
 func TestPicturesOfAStepAreThoseNotYetShown(t *testing.T) {
+	t.Parallel()
 	hitch := func(first, last int) *moves.Clip {
 		return &moves.Clip{Figure: moves.RootHitch, First: first, Last: last}
 	}
@@ -242,6 +247,7 @@ func TestPicturesOfAStepAreThoseNotYetShown(t *testing.T) {
 }
 
 func TestLengthsAsStylistsReadThem(t *testing.T) {
+	t.Parallel()
 	for mm, want := range map[float64]string{25.4: "1 in", 19.05: "¾ in", 317.5: "12½ in", 0.2: "0 in", 28.575: "1⅛ in"} {
 		assert.Equal(t, want, Inches.Length(mm))
 	}
@@ -262,12 +268,14 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 
 // Currencies have the digits ISO 4217 gives them.
 func TestMoneyFollowsItsCurrency(t *testing.T) {
+	t.Parallel()
 	assert.Equal(t, "€12.50", money(1250, "EUR"))
 	assert.Equal(t, "¥1,250", money(1250, "JPY"))
 	assert.Equal(t, "-$1.00", money(-100, "USD"))
 }
 
 func TestASheetGivenUpIsNotWritten(t *testing.T) {
+	t.Parallel()
 	ctx, cancel := context.WithCancel(t.Context())
 	cancel()
 	_, err := PDF(ctx, computed(t, plan.Default()), Style{Inches, "letter", "USD"})

@@ -36,6 +36,7 @@ func shopped(t *testing.T) Shopping {
 
 // The list says what is taken, bought and prepared, by when and for how much, in the reader's unit.
 func TestShoppingOnPaper(t *testing.T) {
+	t.Parallel()
 	body, err := ShoppingPDF(t.Context(), shopped(t), Style{Inches, "letter", "USD"})
 	require.NoError(t, err)
 	text := strings.Join(strings.Fields(textOf(t, body)), " ")
@@ -55,6 +56,7 @@ func TestShoppingOnPaper(t *testing.T) {
 
 // The drawn cut is to one scale: a length of two is half the strand, what hangs a quarter.
 func TestTheCutIsDrawnToScale(t *testing.T) {
+	t.Parallel()
 	s := shopped(t)
 	s.Orders, s.Stash, s.Tasks = nil, nil, s.Tasks[:1]
 	body, err := ShoppingPDF(t.Context(), s, Style{Inches, "letter", "USD"})
@@ -100,6 +102,7 @@ func TestTheCutIsDrawnToScale(t *testing.T) {
 
 // What is done already stands ticked, and a long batch list has a box for each sitting.
 func TestBatchesHaveBoxes(t *testing.T) {
+	t.Parallel()
 	s := shopped(t)
 	made := supply.MakeLoc(560, 10, 610)
 	s.Tasks = []need.Task{{Key: "make", Title: "Make the locs", Count: 20, Minutes: 190, Made: &made, Batches: supply.Batches(20, 9.5, 90), Steps: []method.Step{{Text: "Wind."}}}}

@@ -24,6 +24,7 @@ func words(t *testing.T, p Plan) string {
 
 // The sheet of every structure names its zones, its tracks and its rows.
 func TestSheetTellsEveryStructure(t *testing.T) {
+	t.Parallel()
 	for structure, names := range map[parting.Structure][]string{
 		parting.AllIndividuals: {"Parting: brick", "Back left", "Front, each side"},
 		parting.EarToEar:       {"ear to ear", "Tracks", "5 tails are left", "On the tracks: ", "Hitch and weave"},

@@ -35,6 +35,7 @@ func pageWith(t *testing.T, body []byte, text string) int {
 // PDF's unit is 1/72 in (ISO 32000): at 300 dots an inch the marks of a tape lie where the
 // row's parts are, within 0.3 mm, and so do the dashes of the row below.
 func TestRowTapesAreInTrueScale(t *testing.T) {
+	t.Parallel()
 	const dpi, wide = 300.0, 178.0
 	mm := func(dots float64) float64 { return dots / dpi * 25.4 }
 	p := computed(t, plan.Default())
@@ -76,6 +77,7 @@ func TestRowTapesAreInTrueScale(t *testing.T) {
 // A line longer than the page comes in two pieces that lie over one another, and together
 // they carry every part.
 func TestLongTapesAreJoined(t *testing.T) {
+	t.Parallel()
 	in := plan.Default()
 	in.Parting.Part.Kind = parting.Levels
 	text := words(t, computed(t, in))

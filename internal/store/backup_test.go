@@ -57,6 +57,7 @@ func files(t *testing.T, dir string) (names []string) {
 }
 
 func TestACopyIsRestoredUnderAnOpenStudio(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path, copied := filepath.Join(dir, "studio.db"), filepath.Join(dir, "copy of?.db")
 	serving := opened(t, path)
@@ -85,6 +86,7 @@ func TestACopyIsRestoredUnderAnOpenStudio(t *testing.T) {
 
 // A studio that can not be opened any more is what copies are for.
 func TestADamagedStudioIsReplacedAndKept(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path, copied := filepath.Join(dir, "studio.db"), filepath.Join(dir, "copy.db")
 	filled(t, path, 3)
@@ -115,6 +117,7 @@ func TestADamagedStudioIsReplacedAndKept(t *testing.T) {
 
 // Nine kinds of file that are no whole copy of a studio, and every byte of one that is.
 func TestBadCopiesAreRefusedAndNothingChanges(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path, whole := filepath.Join(dir, "studio.db"), filepath.Join(dir, "whole.db")
 	studio := path
@@ -220,6 +223,7 @@ func versionOf(t *testing.T, path string) int64 {
 }
 
 func TestACopyIsOfTheStudioAsItIs(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path, copied := filepath.Join(dir, "old.db"), filepath.Join(dir, "copy.db")
 	at(t, path, 2)
@@ -244,6 +248,7 @@ func TestACopyIsOfTheStudioAsItIs(t *testing.T) {
 }
 
 func TestOpeningKeepsACopyBeforeAnUpgradeAndRefusesWhatItMustNotTouch(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path := filepath.Join(dir, "old.db")
 	at(t, path, 3)
@@ -299,6 +304,7 @@ func TestOpeningKeepsACopyBeforeAnUpgradeAndRefusesWhatItMustNotTouch(t *testing
 
 // What is deleted is deleted: no letter of it is left in the file or beside it.
 func TestWhatIsDeletedIsNowhereInTheFile(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "studio.db")
 	s := opened(t, path)
 	facts := client.New()
@@ -348,6 +354,7 @@ func brokenOff(t *testing.T, path, ready string, after int) {
 // Broken off anywhere, putting a copy back leaves the old studio or the new one, whole, never an empty one
 // and never the log of one beside the other; what was is kept with its log.
 func TestPuttingACopyBackIsBrokenOff(t *testing.T) {
+	t.Parallel()
 	for after := range 7 {
 		dir := t.TempDir()
 		path, live := filepath.Join(dir, "studio.db"), filepath.Join(dir, "live", "studio.db")
@@ -381,6 +388,7 @@ func TestPuttingACopyBackIsBrokenOff(t *testing.T) {
 
 // A studio that is missing where copies of it are kept is no new one.
 func TestAMissingStudioIsNoNewOne(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path := filepath.Join(dir, "studio [1].db")
 	filled(t, path, 1)
@@ -400,6 +408,7 @@ func TestAMissingStudioIsNoNewOne(t *testing.T) {
 
 // Upgrades that begin within one instant keep a copy each.
 func TestCopiesBeforeAnUpgradeHaveNamesOfTheirOwn(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "kept")
 	assert.Equal(t, path, unused(path))
 	require.NoError(t, os.WriteFile(path, nil, 0o600))
@@ -411,6 +420,7 @@ func TestCopiesBeforeAnUpgradeHaveNamesOfTheirOwn(t *testing.T) {
 // What is deleted while somebody reads for long goes from the log as soon as they are done, and till then it
 // is said that it remains; so are the copies beside the studio.
 func TestDeletingIsFinishedWhenNobodyReads(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	path := filepath.Join(dir, "studio.db")
 	s := opened(t, path)

@@ -41,6 +41,7 @@ func draftOn(planID string, days ...string) BookingDraft {
 // One booking of a plan stands; days find what is on them and what leads up to them; a plan that
 // goes leaves its booking, and what was cancelled stays off.
 func TestBookings(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	p := planned(t, s)
 	first, err := s.Book(t.Context(), "b1", draftOn(p, "2027-03-27", "2027-04-02"))
@@ -78,6 +79,7 @@ func TestBookings(t *testing.T) {
 // Times read in for a person take the place of those before, reach into the time asked for in
 // part, and go with the person.
 func TestBusyTimes(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	owner, err := s.AddOwner(t.Context(), "Odalys", "hash")
 	require.NoError(t, err)
@@ -104,6 +106,7 @@ func TestBusyTimes(t *testing.T) {
 }
 
 func TestMessagesFeedAndPaceAreKept(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	p := planned(t, s)
 	words := message.Template{Subject: "On Saturday", Body: "Until nine."}

@@ -36,6 +36,7 @@ func someEvents(began time.Time, from, n int) (out []chair.Event) {
 
 // A plan is at the chair once, stays as it was there, and its install outlives it.
 func TestAPlanIsAtTheChairOnce(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	id := planned(t, s)
 	first, err := s.StartInstall(t.Context(), "one", startOf(t, id))
@@ -72,6 +73,7 @@ func TestAPlanIsAtTheChairOnce(t *testing.T) {
 
 // What was told is there once, in the order of arrival, and is read on from a cursor.
 func TestWhatWasToldIsReadOn(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	_, err := s.StartInstall(t.Context(), "one", startOf(t, planned(t, s)))
 	require.NoError(t, err)
@@ -102,6 +104,7 @@ func TestWhatWasToldIsReadOn(t *testing.T) {
 
 // The log comes in pages, the latest first, and pace goes with the person it is about.
 func TestTheLogInPages(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	owner, err := s.AddOwner(t.Context(), "Odalys", "hash")
 	require.NoError(t, err)
@@ -140,6 +143,7 @@ func TestTheLogInPages(t *testing.T) {
 
 // Pictures are kept once, under the id of the device, and are gone when they are deleted.
 func TestPicturesOfAnInstall(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	_, err := s.StartInstall(t.Context(), "one", startOf(t, planned(t, s)))
 	require.NoError(t, err)

@@ -16,6 +16,7 @@ import (
 // Items and lots are found by any words of their names and colours, whatever the case and the marks of
 // their letters, page by page, each once.
 func TestSuppliesAreFoundPageByPage(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	want := map[string]bool{}
 	for n := range 23 {
@@ -82,6 +83,7 @@ func TestSuppliesAreFoundPageByPage(t *testing.T) {
 
 // An item is saved over the version it was read at; the same twice is once.
 func TestItemsAreSavedOverTheirVersion(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	d := ItemDraft{Item: item.Item}
 	d.Item.Note = "Stiff until it is washed."
@@ -101,6 +103,7 @@ func TestItemsAreSavedOverTheirVersion(t *testing.T) {
 
 // What is ticked off of a preparation is the last that was said, by whom and when, and goes with the plan.
 func TestWhatIsPreparedIsKept(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	p, _ := wanting(t, s, "One", item)
 	require.NoError(t, s.Prepare(t.Context(), p.ID, "make:p1", 3, "Odalys"))
@@ -120,6 +123,7 @@ func TestWhatIsPreparedIsKept(t *testing.T) {
 
 // An order for a plan outlives the plan, and listing anew replaces only what is not ordered yet.
 func TestOrdersOutliveTheirPlan(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	p, _ := wanting(t, s, "One", item)
 	order := func(id string) Purchase {

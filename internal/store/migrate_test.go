@@ -19,6 +19,7 @@ import (
 // brought up to date as it is opened: the plan is there, has a history, and can be
 // saved.
 func TestStudioOfTheFirstVersionIsBroughtUpToDate(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "old.db")
 	db, err := sql.Open("sqlite", dataSource(path))
 	require.NoError(t, err)
@@ -52,6 +53,7 @@ func TestStudioOfTheFirstVersionIsBroughtUpToDate(t *testing.T) {
 
 // Every migration can be taken back and done again.
 func TestMigrationsGoBothWays(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "studio.db")
 	s := opened(t, path)
 	files, err := fs.Sub(migrations, "migrations")

@@ -23,6 +23,7 @@ func quoted(total int64) QuoteDraft {
 }
 
 func TestQuotesAreNumberedAndFrozen(t *testing.T) {
+	t.Parallel()
 	s, ctx := opened(t, filepath.Join(t.TempDir(), "studio.db")), t.Context()
 	first, err := s.GiveQuote(ctx, uuid.NewString(), quoted(100))
 	require.NoError(t, err)
@@ -56,6 +57,7 @@ func TestQuotesAreNumberedAndFrozen(t *testing.T) {
 }
 
 func TestQuotesAreAnswered(t *testing.T) {
+	t.Parallel()
 	s, ctx := opened(t, filepath.Join(t.TempDir(), "studio.db")), t.Context()
 	q, err := s.GiveQuote(ctx, uuid.NewString(), quoted(100))
 	require.NoError(t, err)
@@ -76,6 +78,7 @@ func TestQuotesAreAnswered(t *testing.T) {
 
 // A quote goes with the client it was for, and is in what is held about them.
 func TestQuotesGoWithTheirClient(t *testing.T) {
+	t.Parallel()
 	s, ctx := opened(t, filepath.Join(t.TempDir(), "studio.db")), t.Context()
 	c, err := s.CreateClient(ctx, uuid.NewString(), ClientDraft{Name: "Ysolde Abarinwe", Facts: client.New()})
 	require.NoError(t, err)

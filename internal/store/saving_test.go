@@ -16,6 +16,7 @@ import (
 // An answer that is lost is asked for again: what was stored is told once more, and
 // nothing is stored twice.
 func TestARepeatedRequestIsRecognised(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	id, d := uuid.NewString(), draft(t, "The cellist", "Tamsin", plan.Default())
 	made, err := s.CreatePlan(t.Context(), id, d)
@@ -50,6 +51,7 @@ func TestARepeatedRequestIsRecognised(t *testing.T) {
 // A pinned state that this program can not read any more, or not compute, says why,
 // and neither hides its plan nor keeps it from being saved.
 func TestAVariantInTroubleBlocksNothing(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	in := plan.Default()
 	d := draft(t, "The pilot", "", in)
@@ -80,6 +82,7 @@ func TestAVariantInTroubleBlocksNothing(t *testing.T) {
 // A change of role and one of the password, both begun before either was done, both
 // hold; a password that was changed meanwhile is not put back.
 func TestChangesOfOnePersonDoNotUndoEachOther(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	_, err := s.AddOwner(t.Context(), "Odalys", "hash")
 	require.NoError(t, err)
@@ -101,6 +104,7 @@ func TestChangesOfOnePersonDoNotUndoEachOther(t *testing.T) {
 }
 
 func TestNamesOfEveryAlphabet(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	_, err := s.AddOwner(t.Context(), "Émile", "hash")
 	require.NoError(t, err)
@@ -130,6 +134,7 @@ func TestNamesOfEveryAlphabet(t *testing.T) {
 
 // A list read in pages is the list, each once.
 func TestPagesMakeUpTheList(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	c, err := s.CreateClient(t.Context(), "c", ClientDraft{Name: "Of the plans", Facts: client.New()})
 	require.NoError(t, err)
@@ -177,6 +182,7 @@ func TestPagesMakeUpTheList(t *testing.T) {
 
 // A clock that is set back does not thin the history out.
 func TestHistoryDoesNotTrustTheClock(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	in := plan.Default()
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "One", "Tamsin", in))
@@ -194,6 +200,7 @@ func TestHistoryDoesNotTrustTheClock(t *testing.T) {
 }
 
 func TestSessionsThatRanOutAreRemoved(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	x := s.Sessions()
 	require.NoError(t, x.CommitCtx(t.Context(), "old", []byte("a"), time.Now().Add(-time.Second)))
@@ -216,6 +223,7 @@ func TestSessionsThatRanOutAreRemoved(t *testing.T) {
 }
 
 func TestOnlyAnEmptyStudioBecomesTheDemo(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "studio.db")
 	s := opened(t, path)
 	require.NoError(t, s.MarkDemo(t.Context()))
@@ -230,6 +238,7 @@ func TestOnlyAnEmptyStudioBecomesTheDemo(t *testing.T) {
 
 // What ails the disk is told apart by SQLite's own codes.
 func TestTroublesAreToldApart(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	var pages int
 	require.NoError(t, s.writes.QueryRow(`PRAGMA page_count`).Scan(&pages))

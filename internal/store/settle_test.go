@@ -50,6 +50,7 @@ func left(t *testing.T, s *Store) (n int) {
 // What an install took is out of the stash once: told twice, late, corrected either way, undone, and after
 // its plan is gone.
 func TestASettlementBooksTheDifference(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 3)
 	id := planned(t, s)
 	_, err := s.StartInstall(t.Context(), "one", startOf(t, id))
@@ -99,6 +100,7 @@ func TestASettlementBooksTheDifference(t *testing.T) {
 // What a person took for a plan by hand is part of what its install took, and an end taken back has the
 // plan hold its share again.
 func TestWhatWasTakenByHandIsNotTakenTwice(t *testing.T) {
+	t.Parallel()
 	s, item, lot := stocked(t, 3)
 	id := planned(t, s)
 	claims := []Claim{{Key: "p1", Item: item.ID, Colour: "Peat", Pieces: 30}}
@@ -121,6 +123,7 @@ func TestWhatWasTakenByHandIsNotTakenTwice(t *testing.T) {
 
 // An end and its undoing told at once, again and again: what is kept is always what the events come to.
 func TestAnEndAndItsUndoingAtOnce(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 4)
 	for round := range 40 {
 		id := fmt.Sprintf("install-%02d", round)
@@ -363,6 +366,7 @@ func TestHairIsConservedOverItsLife(t *testing.T) {
 
 // What comes of an id that is used: the same again is the same, and another is refused.
 func TestAUsedIDIsNotAnother(t *testing.T) {
+	t.Parallel()
 	s, item, lot := stocked(t, 2)
 	move := MoveDraft{ID: uuid.NewString(), Kind: supply.Used, Stock: supply.Stock{Loose: 3}, By: "Odalys"}
 	_, err := s.Move(t.Context(), lot.ID, move)
@@ -400,6 +404,7 @@ func TestAUsedIDIsNotAnother(t *testing.T) {
 
 // A quote's number is used once, though its client and it are gone, and papers are made while others write.
 func TestQuoteNumbersAreUsedOnce(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	c, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "The cellist", Facts: client.New()})
 	require.NoError(t, err)
@@ -446,6 +451,7 @@ func TestQuoteNumbersAreUsedOnce(t *testing.T) {
 
 // A plan that goes on to another client leaves behind what was the first one's.
 func TestAPlanThatGoesOnLeavesTheFirstClientBehind(t *testing.T) {
+	t.Parallel()
 	s, _, lot := stocked(t, 2)
 	from, err := s.CreateClient(t.Context(), uuid.NewString(), ClientDraft{Name: "The cellist", Facts: client.New()})
 	require.NoError(t, err)
@@ -489,6 +495,7 @@ func TestAPlanThatGoesOnLeavesTheFirstClientBehind(t *testing.T) {
 // An entry is put right by who wrote it or who may delete it, keeps its kind and who wrote it, and what it
 // was is kept until it is deleted.
 func TestEntriesAreTheirsWhoWroteThem(t *testing.T) {
+	t.Parallel()
 	s, _, _, w := hungHead(t)
 	put := func(kind wear.Kind, text, by string, who Writer) error {
 		return s.PutEntry(t.Context(), w, wear.Entry{ID: "entry-1234", On: "2026-12-01", Kind: kind, Text: text, By: by}, who, time.Now(), nil)
@@ -521,6 +528,7 @@ func TestEntriesAreTheirsWhoWroteThem(t *testing.T) {
 // What is kept no longer goes wherever it stands: looks and notes, what a taking down says of scalp and edges, what
 // was answered at the chair. What was done stays.
 func TestForgettingLeavesNoHealthNotes(t *testing.T) {
+	t.Parallel()
 	s, _, _, w := hungHead(t)
 	now := time.Now()
 	for _, e := range []wear.Entry{
@@ -555,6 +563,7 @@ func TestForgettingLeavesNoHealthNotes(t *testing.T) {
 
 // Fifty thousand lots are read in without a look at each other, and once more they change nothing.
 func TestManyLotsAreReadIn(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	puts := make([]LotPut, 5000)
 	for n := range puts {
@@ -580,6 +589,7 @@ func TestManyLotsAreReadIn(t *testing.T) {
 
 // Who signs out is out, though nothing can be written.
 func TestSigningOutNeedsNoRoomOnTheDisk(t *testing.T) {
+	t.Parallel()
 	s := fresh(t)
 	x := s.Sessions()
 	require.NoError(t, x.CommitCtx(t.Context(), "token", []byte("x"), time.Now().Add(time.Hour)))

@@ -43,6 +43,7 @@ func summary(in plan.Input, t tally.Tally) Summary {
 }
 
 func TestPlanOutlivesTheProcess(t *testing.T) {
+	t.Parallel()
 	path := filepath.Join(t.TempDir(), "a studio?.db")
 	s := opened(t, path)
 	in := plan.Default()
@@ -73,6 +74,7 @@ func TestPlanOutlivesTheProcess(t *testing.T) {
 }
 
 func TestStaleAndMissingPlansAreTold(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	d := draft(t, "One", "", plan.Default())
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
@@ -100,6 +102,7 @@ func TestStaleAndMissingPlansAreTold(t *testing.T) {
 
 // Of many who save the same version at once exactly one succeeds.
 func TestConcurrentSavesOfOneVersion(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	d := draft(t, "One", "", plan.Default())
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), d)
@@ -132,6 +135,7 @@ func TestConcurrentSavesOfOneVersion(t *testing.T) {
 // Autosave makes a version of every pause; the history keeps the first, the last,
 // those ten minutes apart and those before another person's.
 func TestHistoryIsThinnedOut(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	in := plan.Default()
 	p, err := s.CreatePlan(t.Context(), uuid.NewString(), draft(t, "One", "Tamsin", in))
@@ -170,6 +174,7 @@ func TestHistoryIsThinnedOut(t *testing.T) {
 }
 
 func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	facts := client.New()
 	facts.Notes = "left-handed"
@@ -218,6 +223,7 @@ func TestClientsAreFoundArchivedAndDeletedWithTheirPlans(t *testing.T) {
 }
 
 func TestAStudioKeepsAnOwner(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	o, err := s.AddOwner(t.Context(), "Odalys", "hash")
 	require.NoError(t, err)

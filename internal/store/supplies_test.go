@@ -40,6 +40,7 @@ func stocked(t *testing.T, packs int) (s *Store, item Item, lot Lot) {
 // Two people take pieces at once, each some moves twice over a bad line: every move counts once,
 // and nothing is lost or made.
 func TestTwoPeopleMoveAtOnce(t *testing.T) {
+	t.Parallel()
 	s, _, lot := stocked(t, 20)
 	var wait sync.WaitGroup
 	for who := range 2 {
@@ -80,6 +81,7 @@ func wanting(t *testing.T, s *Store, title string, item Item) (Plan, []Claim) {
 // Two plans are never promised the same pieces; what one needs no more, uses or leaves behind is
 // free for the other at once.
 func TestTwoPlansAreNeverPromisedTheSame(t *testing.T) {
+	t.Parallel()
 	s, item, lot := stocked(t, 5)
 	one, claim := wanting(t, s, "One", item)
 	two, _ := wanting(t, s, "Two", item)
@@ -133,6 +135,7 @@ func TestTwoPlansAreNeverPromisedTheSame(t *testing.T) {
 
 // Another length of the line can stand in when it is long enough; another colour or line can not.
 func TestOnlyWhatWillDoIsTaken(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	put := func(name, line, colour string, length float64) {
 		i := someItem(name)
@@ -157,6 +160,7 @@ func TestOnlyWhatWillDoIsTaken(t *testing.T) {
 
 // An item that lots or plans name is archived, not deleted, and nothing of theirs changes.
 func TestAnItemInUseIsArchivedInstead(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 1)
 	archived, err := s.DeleteItem(t.Context(), item.ID)
 	require.NoError(t, err)
@@ -180,6 +184,7 @@ func TestAnItemInUseIsArchivedInstead(t *testing.T) {
 // What came is held against the label: a pack short is kept beside the supplier's name, and an
 // order arrives once.
 func TestAnOrderArrivesOnceWithWhatCame(t *testing.T) {
+	t.Parallel()
 	s, item, _ := stocked(t, 0+1)
 	order := Purchase{ID: uuid.NewString(), Supplier: "near", State: Listed, Lines: []PurchaseLine{
 		{Item: item.ID, Name: item.Name, Colour: "Peat", Pack: 20, Offer: hair.Offer{Packs: 6, Price: 6600}, Count: 1},
@@ -209,6 +214,7 @@ func TestAnOrderArrivesOnceWithWhatCame(t *testing.T) {
 
 // A table that is stopped half-way leaves nothing behind.
 func TestManyAtOnceOrNoneAtAll(t *testing.T) {
+	t.Parallel()
 	s := opened(t, filepath.Join(t.TempDir(), "studio.db"))
 	puts := make([]ItemPut, 2500)
 	for n := range puts {

@@ -45,6 +45,7 @@ func lying(t *testing.T, s *Store) map[int]int {
 // Entries told, told again, put right and taken back in any order leave the stash as the last word on each
 // of them has it; the ledger closes all the while.
 func TestEntriesMoveTheStashOnce(t *testing.T) {
+	t.Parallel()
 	s, item, _, w := hungHead(t)
 	random := rand.New(rand.NewPCG(16, 60))
 	type said struct{ take, good, worn int }
@@ -92,6 +93,7 @@ func TestEntriesMoveTheStashOnce(t *testing.T) {
 // What came back is a round older, bears its condition and who wore it, costs what its lot cost, and
 // another round makes it older still.
 func TestSavedPiecesBearTheirRound(t *testing.T) {
+	t.Parallel()
 	s, item, _, w := hungHead(t)
 	today := time.Now().Format(time.DateOnly)
 	moves := []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Good: 40, Worn: 6}}
@@ -124,6 +126,7 @@ func TestSavedPiecesBearTheirRound(t *testing.T) {
 
 // A ledger looks at a time: what came before it is there at its beginning.
 func TestTheLedgerLooksAtATime(t *testing.T) {
+	t.Parallel()
 	s, _, lot := stocked(t, 3)
 	lastYear := time.Now().AddDate(-1, 0, 0)
 	_, err := s.Move(t.Context(), lot.ID, MoveDraft{ID: "old-bought", Kind: supply.Bought, Stock: supply.Stock{Packs: 2}, By: "Odalys", At: lastYear})
@@ -141,6 +144,7 @@ func TestTheLedgerLooksAtATime(t *testing.T) {
 
 // An address opens one head until its day, the one before it none, and both go with the head.
 func TestCareLinks(t *testing.T) {
+	t.Parallel()
 	s, _, _, w := hungHead(t)
 	open := func(secret, day string) string {
 		id, err := s.ByCareSecret(t.Context(), secret, day)

@@ -6,7 +6,7 @@ import {
   SyncOutlined,
 } from "@ant-design/icons";
 import type { ReactNode } from "react";
-import { useSaveState, type Autosave } from "../lib/autosave";
+import { useSaveState, type Autosave } from "../document/autosave";
 import { clockOf } from "../lib/units";
 import styles from "./SaveNote.module.css";
 

@@ -1,6 +1,6 @@
 import { server } from "../../api/client";
 import type { PlanDocument, PlanDraft } from "../../api/types";
-import type { Keeper } from "../../lib/autosave";
+import type { Keeper } from "../../document/autosave";
 
 /** What a person works on. */
 export type Draft = PlanDraft;
@@ -22,4 +22,5 @@ export const planKeeper: Keeper<Draft> = {
     const plan = await server.plan(id);
     return { ...plan, draft: draftOf(plan) };
   },
+  touches: ["plans", "clearance"],
 };

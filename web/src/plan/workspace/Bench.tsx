@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Notice, PlanDocument } from "../../api/types";
 import { useAfterPaint } from "../../lib/afterPaint";
-import type { Stored } from "../../lib/autosave";
+import type { Stored } from "../../document/autosave";
 import type { ShelfPlace } from "../../lib/shelf";
 import { startStance } from "../../head";
 import { ActContext } from "../draft/act";

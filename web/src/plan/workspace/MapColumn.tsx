@@ -1,7 +1,7 @@
 import { Alert, Button, Skeleton } from "antd";
 import { lazy, Suspense, useMemo, type RefObject } from "react";
 import type { Notice } from "../../api/types";
-import { useSaveState, type Autosave } from "../../lib/autosave";
+import { useSaveState, type Autosave } from "../../document/autosave";
 import { when } from "../../lib/units";
 import type { Stance } from "../../head";
 import type { Draft } from "../draft/draft";

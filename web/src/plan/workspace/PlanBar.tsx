@@ -2,7 +2,7 @@ import { DownloadOutlined, HistoryOutlined, QuestionOutlined } from "@ant-design
 import { Button, Dropdown } from "antd";
 import Input from "antd/es/input/Input";
 import { memo } from "react";
-import type { Autosave } from "../../lib/autosave";
+import type { Autosave } from "../../document/autosave";
 import { useNarrow } from "../../lib/narrow";
 import { Header } from "../../ui/Header";
 import { SaveNote } from "../../ui/SaveNote";

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { Navigate, useLocation, useNavigate, useParams } from "react-router";
 import { Refusal } from "../../api/client";
 import { useBegin, useCatalogue, usePerson, usePlan } from "../../api/queries";
-import type { Stored } from "../../lib/autosave";
+import type { Stored } from "../../document/autosave";
 import { newAddress, useMadeHere } from "../../lib/madeHere";
 import { ShelfPlace } from "../../lib/shelf";
 import { Header } from "../../ui/Header";

@@ -1,8 +1,8 @@
 import { Button, Modal, Skeleton } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { server } from "../../api/client";
-import { useSaveState, type Autosave } from "../../lib/autosave";
-import { useTakeTheirs } from "../../lib/takeTheirs";
+import { useSaveState, type Autosave } from "../../document/autosave";
+import { useTakeTheirs } from "../../document/useDocument";
 import { Trouble } from "../../ui/Trouble";
 import { when } from "../../lib/units";
 import { ChangeList } from "../draft/ChangeList";

@@ -1,11 +1,11 @@
 import { App } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Refusal, server } from "../../api/client";
-import { askAhead, queryClient, useChange, usePreview } from "../../api/queries";
+import { askAhead, useChange, usePreview } from "../../api/queries";
 import type { PlanDocument, PlanVersion, Tally } from "../../api/types";
-import { useAutosave, useSaving, type Stored } from "../../lib/autosave";
+import type { Stored } from "../../document/autosave";
+import { useDocument } from "../../document/useDocument";
 import type { ShelfPlace } from "../../lib/shelf";
-import { useUndoable } from "../../lib/undoable";
 import { actions, type Act } from "../draft/actions";
 import { planKeeper, type Draft } from "../draft/draft";
 
@@ -23,12 +23,15 @@ const noErrors = {};
 export function usePlanDraft({ id, opened, base, shelf, onMade }: Opening) {
   const latest = useRef<Tally>(undefined);
   const tally = useCallback(() => latest.current, []);
-  const autosave = useAutosave<Draft>(
-    { id, opened: opened && { ...opened, draft: base }, start: base, shelf },
-    planKeeper,
+  const { change, ...document } = useDocument<Draft, Tally>(
+    {
+      begin: { id, opened: opened && { ...opened, draft: base }, start: base, shelf },
+      keeper: planKeeper,
+      onMade,
+    },
+    tally,
   );
-  const { change, ...undoable } = useUndoable<Draft, Tally>(autosave.first, tally);
-  const { draft } = undoable;
+  const { draft } = document;
   // A plan that is or was at the chair stays as it is: it is copied, and the copy is changed.
   const install = opened?.installId;
   const { message } = App.useApp();
@@ -57,20 +60,10 @@ export function usePlanDraft({ id, opened, base, shelf, onMade }: Opening) {
   useEffect(() => {
     latest.current = told;
   }, [told]);
-  const onSaved = useCallback(
-    (stored: Stored, created: boolean) => {
-      void queryClient.invalidateQueries({ queryKey: ["plans"] });
-      void queryClient.invalidateQueries({ queryKey: ["clearance"] });
-      if (created) onMade(stored);
-    },
-    [onMade],
-  );
-  useSaving(autosave, draft, onSaved);
   const refusal = error instanceof Refusal ? error : undefined;
   return {
-    ...undoable,
+    ...document,
     ...lookBack,
-    autosave,
     act,
     install,
     shown,

@@ -1,6 +1,6 @@
 import { useCallback, type RefObject } from "react";
 import type { Stance } from "../../head";
-import type { Autosave } from "../../lib/autosave";
+import type { Autosave } from "../../document/autosave";
 import { usePreferences } from "../../lib/preferences";
 import type { Draft } from "../draft/draft";
 import { takeAlong, type TakeAlong } from "./takeAlong";

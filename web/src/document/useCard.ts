@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { Refusal } from "../api/client";
 import { usePerson } from "../api/queries";
-import type { Stored } from "../lib/autosave";
+import type { Stored } from "./autosave";
 import { useMadeHere } from "../lib/madeHere";
 import { ShelfPlace } from "../lib/shelf";
 

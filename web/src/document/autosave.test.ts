@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Refusal } from "../api/client";
 import { Autosave, type Keeper, type Stored } from "./autosave";
-import { neverSaved, ShelfPlace } from "./shelf";
+import { neverSaved, ShelfPlace } from "../lib/shelf";
 
 interface Note {
   text: string;
@@ -37,6 +37,7 @@ function studio() {
     return { id, version: have.version, updated };
   };
   const keeper: Keeper<Note> = {
+    touches: [],
     kind: "note",
     create: (id, draft) => act(() => (kept.has(id) ? same(id, draft) : store(id, draft))),
     save: (id, version, draft) =>

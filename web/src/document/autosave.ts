@@ -1,7 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Refusal } from "../api/client";
 import { signedOutElsewhere } from "../api/queries";
-import type { ShelfPlace, Shelved } from "./shelf";
+import type { ShelfPlace, Shelved } from "../lib/shelf";
 
 export type SaveState =
   | { kind: "new" }
@@ -31,6 +31,8 @@ export interface Keeper<D> {
   create: (id: string, draft: D) => Promise<Stored>;
   save: (id: string, version: number, draft: D) => Promise<Stored>;
   read: (id: string) => Promise<Stored & { draft: D }>;
+  /** The queries that a save leaves out of date, by their first key. */
+  touches: readonly string[];
 }
 
 const settleTime = 600; // ms without a change before saving
@@ -93,6 +95,9 @@ export class Autosave<D> {
     this.shelf = shelf;
     this.rest = this.state = opened ? { kind: "saved", at: new Date(opened.updated) } : { kind: "new" };
   }
+
+  /** What the other person left, to be looked at. */
+  readonly theirs = () => this.keeper.read(this.id);
 
   /** The draft it began with. */
   get first() {
@@ -201,7 +206,7 @@ export class Autosave<D> {
 
   /** After a stale save: gives up this draft for the version the other person left. */
   async takeTheirs(): Promise<D> {
-    const theirs = await this.keeper.read(this.id);
+    const theirs = await this.theirs();
     this.shelf.clear();
     this.version = theirs.version;
     this.sent = undefined;
