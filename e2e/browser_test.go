@@ -238,10 +238,13 @@ func value[T any](b tab, expression string) T {
 }
 
 // waitFor waits until a JavaScript expression is true. While one page gives way to another
-// there is nothing to ask: what fails then is asked again.
+// there is nothing to ask: what fails then is asked again. What takes long is asked for less often: the page
+// is measured for every question, and has more to do than to answer.
 func (b tab) waitFor(expression string) {
 	b.t.Helper()
-	for deadline := time.Now().Add(patience); ; time.Sleep(30 * time.Millisecond) {
+	pause := 15 * time.Millisecond
+	for deadline := time.Now().Add(patience); ; time.Sleep(pause) {
+		pause = min(pause*3/2, 150*time.Millisecond)
 		is, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("Boolean("+expression+")"))
 		if is && err == nil {
 			return
@@ -250,6 +253,14 @@ func (b tab) waitFor(expression string) {
 			b.t.Fatalf("waited %v for %s (%v); the page says:\n%s", patience, expression, err, value[string](b, "document.body.innerText"))
 		}
 	}
+}
+
+// waitForRest waits until what an expression gives stays the same for as long as a frame takes to follow,
+// five times over.
+func (b tab) waitForRest(expression string) {
+	b.t.Helper()
+	value[bool](b, "(window.seen = [], true)")
+	b.waitFor(`(() => { const now = ` + expression + `; window.seen = window.seen[0] === now ? [now, ...window.seen] : [now]; return window.seen.length > 5; })()`)
 }
 
 // visit opens an address and waits for its page.

@@ -145,7 +145,7 @@ func TestADayOnAPhone(t *testing.T) {
 		t.Helper()
 		assert.True(t, value[bool](b, `document.documentElement.scrollWidth <= innerWidth`), "%s: nothing runs off the side", where)
 		small := value[[]string](b, `[...document.querySelectorAll("main section[aria-label=Day] button, main section[aria-label=Day] input")]
-			.filter((x) => x.checkVisibility() && !x.closest(".ant-switch, .ant-segmented, .ant-select")).filter((x) => x.getBoundingClientRect().height < 40).map((x) => x.outerHTML.slice(0, 90))`)
+			.filter((x) => x.checkVisibility() && !x.closest("[role=switch], [role=radiogroup]") && x.role !== "combobox").filter((x) => x.getBoundingClientRect().height < 40).map((x) => x.outerHTML.slice(0, 90))`)
 		assert.Empty(t, small, where)
 	}
 	b.part("Try the first piece")

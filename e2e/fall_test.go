@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"bytes"
+	"fmt"
 	"strconv"
 	"testing"
 
@@ -39,7 +40,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	shows := func() bool {
 		return value[bool](b, showing+`.some((li) => li.innerText.startsWith(`+"`"+first+"`"+`))`)
 	}
-	const fill = `document.querySelector("section[aria-label='What shows'] li .ant-btn-primary")`
+	const fill = `document.querySelector("section[aria-label='What shows'] li button")`
 	for range 6 { // what is left of it is filled once more
 		if !shows() {
 			break
@@ -50,7 +51,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 		b.waitFor(isSaved)
 	}
 	assert.False(t, shows(), "%s still shows", first)
-	assert.Greater(t, pieces(), before, "what fills is counted")
+	b.waitFor(fmt.Sprintf(`parseInt(document.querySelector("[data-tally=pieces] dd span").innerText) > %d`, before)) // what fills is counted
 	// Up bares what down hides.
 	down := value[int](b, showing+`.length`)
 	b.press("radio", "Tied back")
@@ -125,12 +126,12 @@ func TestTheDrapeOnAPhoneByKeys(t *testing.T) {
 
 	b.part("Fit and load")
 	b.waitFor(`document.body.innerText.includes("No safe limit is published")`)
-	const remedy = `document.querySelector("section[aria-label='Fit and load'] [data-severity] .ant-btn")`
+	const remedy = `document.querySelector("section[aria-label='Fit and load'] [data-severity] button")`
 	if value[bool](b, `!!`+remedy) {
 		says := value[string](b, remedy+`.innerText`)
 		value[bool](b, `(`+remedy+`.focus(), true)`)
 		b.do(chromedp.KeyEvent(kb.Enter))
-		b.waitFor(`document.querySelector("section[aria-label='Fit and load'] [data-severity] .ant-btn")?.innerText !== ` + "`" + says + "`")
+		b.waitFor(`document.querySelector("section[aria-label='Fit and load'] [data-severity] button")?.innerText !== ` + "`" + says + "`")
 		b.waitFor(isSaved)
 	}
 	assert.True(t, value[bool](b, `[...document.querySelectorAll("section[aria-label='Fit and load'] button")].every((x) => x.getBoundingClientRect().height >= 40)`))

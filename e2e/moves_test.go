@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"strconv"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -51,7 +50,7 @@ func TestWalkingAMethodByKeysAlone(t *testing.T) {
 	b.waitFor(named("button", "From the start"))
 	b.do(chromedp.KeyEvent(kb.ArrowLeft))
 	b.picture(9, 10)
-	time.Sleep(300 * time.Millisecond)
+	b.waitFor(moveStands)
 	b.judge("walk")
 	// It plays by itself to the end.
 	b.do(chromedp.KeyEvent(kb.Home))
@@ -66,7 +65,7 @@ func TestWalkingAMethodByKeysAlone(t *testing.T) {
 	b.picture(1, 1)
 	b.do(chromedp.KeyEvent(kb.ArrowRight))
 	b.waitFor(says + `("Feel for the end of the own hair")`)
-	b.walk(`[role=dialog] .ant-btn-primary`)
+	b.walk(`[role=dialog] [data-onward]`)
 	b.do(chromedp.KeyEvent(kb.PageDown), chromedp.KeyEvent(kb.PageDown))
 	b.waitFor(says + `("loosen it backward")`)
 	b.waitFor(moveStands)
@@ -84,7 +83,7 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 	b.part("Steps")
 	b.press("button", "Show me, picture by picture")
 	b.picture(1, 10)
-	time.Sleep(400 * time.Millisecond) // it grows
+	b.waitForRest(`JSON.stringify(`+named("button", "Next")+`.getBoundingClientRect())`)
 	next := value[[4]float64](b, `(([r]) => [r.x, r.y, r.width, r.height])([`+named("button", "Next")+`.getBoundingClientRect()])`)
 	assert.Greater(t, next[3], 44.0, "a large target")
 	assert.LessOrEqual(t, next[1]+next[3], 844.0, "in sight without scrolling")

@@ -315,7 +315,7 @@ func (b tab) judgeColours(page string) {
 func (b tab) judgeBy(page, options string) {
 	b.t.Helper()
 	// Colours on their way to others are judged once they are there, and what opens once it is open.
-	b.waitFor(`!document.querySelector(".ant-segmented-thumb") && document.getAnimations().every((a) => a.playState !== "running" || a.effect.getTiming().iterations === Infinity)`)
+	b.waitFor(`document.getAnimations().every((a) => a.playState !== "running" || a.effect.getTiming().iterations === Infinity)`)
 	if !value[bool](b, `"axe" in window`) {
 		script, err := engine()
 		require.NoError(b.t, err)

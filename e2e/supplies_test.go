@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -176,7 +175,6 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	b.press("button", "Delete it")
 	b.press("button", "Delete")
 	b.waitFor(says + `("archived instead")`)
-	time.Sleep(100 * time.Millisecond)
 }
 
 // Two colours are mixed along the ring, and a cuff is put on what is picked: the head, the need and the stash follow.

@@ -61,8 +61,8 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	client.judge("the page on care")
 	assert.False(t, value[bool](client, says+`("Ysolde")`))
 	b.press("button", "Revoke")
-	b.waitFor(`document.querySelector(".ant-popconfirm button.ant-btn-primary")`)
-	value[bool](b, `(document.querySelector(".ant-popconfirm button.ant-btn-primary").click(), true)`)
+	b.waitFor(`document.querySelector("[role=tooltip] button")`)
+	value[bool](b, `([...document.querySelectorAll("[role=tooltip] button")].find((e) => e.innerText === "Revoke").click(), true)`)
 	b.waitFor(`!document.querySelector("a[href*='/care/']")`)
 	client.mayComplain() // the answer is a 404, as it should be
 	client.visit(care, says+`("This page is not open")`)

@@ -6,11 +6,10 @@ import {
   UndoOutlined,
 } from "@ant-design/icons";
 import { App } from "antd";
-import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ChairCard, ChairView } from "../api/types";
 import { WorkedHead } from "../head";
-import { elsewhere } from "../lib/keys";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import styles from "./Chair.module.css";
@@ -20,6 +19,7 @@ import { How } from "./How";
 import { More } from "./More";
 import { useHeard, useSaid } from "./senses";
 import { statesOf } from "./states";
+import { usePedal } from "./usePedal";
 
 /** A press this soon after the last is a slip of the finger, ms. */
 const slip = 220;
@@ -279,32 +279,4 @@ function spokenOf(card: ChairCard, piece: string | undefined, unit: "in" | "cm")
     .filter(Boolean)
     .join(". ")
     .replace(new RegExp(`(\\d|[⅛¼⅜½⅝¾⅞]) ${unit}\\b`, "g"), `$1 ${words}`);
-}
-
-/** The keys: Space and a pedal for done, Backspace and Page Up to take back, R for the row. */
-function usePedal(press: () => void, undo: () => void, closeRow: () => void, covered: boolean) {
-  const latest = useRef({ press, undo, closeRow });
-  useEffect(() => {
-    latest.current = { press, undo, closeRow };
-  });
-  useEffect(() => {
-    if (covered) return undefined;
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || elsewhere(event.target)) return;
-      const { target } = event;
-      const onButton = target instanceof HTMLElement && target.closest("button, a, [data-section]") !== null;
-      const act = {
-        " ": onButton ? undefined : latest.current.press,
-        PageDown: latest.current.press,
-        Backspace: latest.current.undo,
-        PageUp: latest.current.undo,
-        r: usePreferences.getState().letterKeys ? latest.current.closeRow : undefined,
-      }[event.key];
-      if (!act) return;
-      event.preventDefault();
-      act();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [covered]);
 }

@@ -41,7 +41,7 @@ export function GrownHead({ head, layout, grownMm, swatches, label }: Props) {
   const picture = useMemo(() => picturedOf(head, layout), [head, layout]);
   const camera = useMemo(() => cameraAt(head.axesMm, stance), [head, stance]);
   const moving = useSettled(camera, stillTime) !== camera;
-  const turning = useTurning({ now, put }, svg, false);
+  const turning = useTurning({ now, put }, svg);
   // What hangs higher lies over what hangs lower.
   const roots = useMemo(
     () =>
@@ -82,7 +82,7 @@ export function GrownHead({ head, layout, grownMm, swatches, label }: Props) {
         tabIndex={0}
         role="img"
         aria-label={`${label} Arrow keys turn it.`}
-        {...turning}
+        {...turning.handlers}
         onKeyDown={(event) => turnByKey({ now, put }, event)}
       >
         {strands

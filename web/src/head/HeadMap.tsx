@@ -9,7 +9,6 @@ import {
   useState,
   type KeyboardEvent,
   type MouseEvent,
-  type PointerEvent,
   type ReactNode,
   type RefObject,
   type SyntheticEvent,
@@ -18,9 +17,11 @@ import type { HeadShape, Layout, Notice, Section } from "../api/types";
 import { useKeys } from "../lib/keys";
 import { useNarrow } from "../lib/narrow";
 import { usePreferences } from "../lib/preferences";
+import { useSame } from "../lib/same";
 import { useSettled } from "../lib/settled";
 import { cameraAt, views, type Stance, type View } from "./camera";
-import { pictured as picturedOf, type Pictured } from "./drawn";
+import { pictured as picturedOf } from "./drawn";
+import { Filmstrip } from "./Filmstrip";
 import { HeadPicture, type Box } from "./HeadPicture";
 import { HeadSections } from "./HeadSections";
 import { useKeptFocus } from "./keptFocus";
@@ -30,29 +31,19 @@ import { MapNotes } from "./MapNotes";
 import { focusOn, leadsOn, neighbourThatWay } from "./neighbour";
 import { spoken } from "./names";
 import { hooksOf, readings as ownReadings, type Reading } from "./reading";
-import { clampLat, useStance } from "./stance";
+import { useStance } from "./stance";
 import type { HeadLayer, HeadTool, View as ToolView } from "./tool";
-import type { Flat } from "./vectors";
+import { placeOn, turnByKey, useTurning } from "./turning";
+import { useInSight } from "./useInSight";
+import { useTurnTool } from "./useTurnTool";
 
 /* Loads once a section is tapped. */
 const SectionFacts = lazy(async () => ({ default: (await import("./SectionFacts")).SectionFacts }));
 
-const degreesPerPixel = 0.42;
-const tapSlop = 5; // px a finger may stray and still tap
-const turnStep = 10; // degrees an arrow key turns
 const stillTime = 120; // ms after which a head counts as still
 const stripTime = 220; // ms after which the small views follow the big one
 
 const box: Box = [-140, -124, 280, 264];
-const stripBox: Box = [-128, -118, 256, 236];
-
-/** A value that keeps its identity while it stays the same when written out. */
-function useSame<T>(value: T): T {
-  const [kept, setKept] = useState(value);
-  if (kept === value || JSON.stringify(kept) === JSON.stringify(value)) return kept;
-  setKept(value);
-  return value;
-}
 
 const noReadings: readonly Reading[] = [];
 const noKeys: readonly string[] = [];
@@ -117,7 +108,6 @@ export const HeadMap = memo(function HeadMap({
   const shownBox = layer?.box ?? box;
   useEffect(() => onReading?.(colour), [colour, onReading]);
   const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ x: number; y: number; stance: Stance; moved: boolean; tools: boolean }>(null);
 
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const turnTool = useTurnTool(byId);
@@ -135,13 +125,10 @@ export const HeadMap = memo(function HeadMap({
   const { picked, chosen } = tool;
   const current = picked[picked.length - 1];
   const tabStop = current?.id;
-  /** The place on the picture under a pointer, in the picture's mm. */
-  const placeOf = useCallback((event: { clientX: number; clientY: number }): Flat => {
-    const to = svg.current?.getScreenCTM()?.inverse();
-    if (!to) return [0, 0];
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
-    return [at.x, at.y];
-  }, []);
+  const placeOf = useCallback(
+    (event: { clientX: number; clientY: number }) => placeOn(svg.current, event),
+    [],
+  );
 
   const onViewKey = useCallback(
     (key: string) => {
@@ -152,61 +139,37 @@ export const HeadMap = memo(function HeadMap({
   );
   useKeys(onViewKey);
 
-  const onPointerDown = (event: PointerEvent) => {
-    if (event.button !== 0) return;
-    const under = tool.drag ? camera.under(placeOf(event)) : undefined;
-    drag.current = { x: event.clientX, y: event.clientY, stance: now(), moved: false, tools: !!under };
-    if (under && tool.drag?.begin) {
-      event.preventDefault();
-      tool.drag.begin(under);
-    }
-  };
-  const onPointerMove = (event: PointerEvent) => {
-    const from = drag.current;
-    if (!from) return;
-    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y];
-    if (!from.moved && Math.hypot(dx, dy) < tapSlop) return;
-    if (!from.moved) svg.current?.setPointerCapture(event.pointerId);
-    from.moved = true;
-    if (from.tools) {
-      const at = placeOf(event);
-      tool.drag?.move(at, camera.under(at));
-      return;
-    }
-    put({ lon: from.stance.lon - dx * degreesPerPixel, lat: from.stance.lat + dy * degreesPerPixel });
-  };
-  const onPointerEnd = () => {
-    // The click that follows a drag must still see that it was one.
-    const done = drag.current;
-    if (done?.tools) tool.drag?.end(camera);
-    setTimeout(() => {
-      if (drag.current === done) drag.current = null;
-    });
-  };
+  const turning = useTurning({ now, put }, svg, {
+    ...(tool.drag && {
+      taking: {
+        begins: (event) => {
+          const under = camera.under(placeOf(event));
+          if (under && tool.drag?.begin) {
+            event.preventDefault();
+            tool.drag.begin(under);
+          }
+          return under !== undefined;
+        },
+        moves: (event) => {
+          const at = placeOf(event);
+          tool.drag?.move(at, camera.under(at));
+        },
+        ends: () => tool.drag?.end(camera),
+      },
+    }),
+  });
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return; // undo, and the browser's own
     const section = sectionAt(event);
     if (section) onSectionKey(section, event);
-    else onTurnKey(event);
-  };
-
-  const onTurnKey = (event: KeyboardEvent) => {
-    const turn = {
-      ArrowLeft: [turnStep, 0],
-      ArrowRight: [-turnStep, 0],
-      ArrowUp: [0, -turnStep],
-      ArrowDown: [0, turnStep],
-    }[event.key];
-    if (!turn) return;
-    event.preventDefault();
-    put({ lon: now().lon + (turn[0] ?? 0), lat: now().lat + (turn[1] ?? 0) });
+    else turnByKey({ now, put }, event);
   };
 
   const tap = (s: Section) => (tool.tap ? tool.tap(s) : tool.pick(s.id));
 
   const onClick = (event: MouseEvent) => {
-    if (drag.current?.moved) return;
+    if (turning.dragged()) return;
     // Shapes that the head moves on under are not where they are seen.
     const section = moving ? undefined : byId.get(sectionAt(event) ?? "");
     // What is painted at the press is not tapped once more.
@@ -216,29 +179,7 @@ export const HeadMap = memo(function HeadMap({
     if (under) tool.tapPlace(under, camera);
   };
 
-  /** Turns the head until a section is well in sight. */
-  const bringInSight = useCallback(
-    (s: Section) => {
-      const at = cameraAt(head.axesMm, now());
-      if (at.facing(s.centroid) > 0.25) return;
-      const [x, y, z] = s.normal;
-      turnTo({
-        lon: (Math.atan2(y, x) * 180) / Math.PI,
-        lat: clampLat((Math.atan2(z, Math.hypot(x, y)) * 180) / Math.PI),
-      });
-    },
-    [head, now, turnTo],
-  );
-
-  // Marks behind the head would look like none: turn to the first of them.
-  useEffect(() => {
-    const shown = layout.sections.filter((s) => marked?.has(s.id));
-    const at = cameraAt(head.axesMm, now());
-    const first = shown[0];
-    if (first && !shown.some((s) => at.facing(s.centroid) > 0.3)) bringInSight(first);
-    // Only when other sections are marked, not whenever the layout changes.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [marked]);
+  const bringInSight = useInSight({ now, turnTo }, head, layout, marked);
 
   const onSectionKey = (id: string, event: KeyboardEvent) => {
     const here = byId.get(id);
@@ -317,10 +258,7 @@ export const HeadMap = memo(function HeadMap({
             tabIndex={0}
             role="group"
             aria-label={`Parted head, ${tool.name.toLowerCase()}. Arrow keys turn it, keys 1 to 5 show top, back, left, right and front.`}
-            onPointerDown={onPointerDown}
-            onPointerMove={onPointerMove}
-            onPointerUp={onPointerEnd}
-            onPointerCancel={onPointerEnd}
+            {...turning.handlers}
             onClick={onClick}
             onKeyDown={onKeyDown}
             {...keptFocus}
@@ -360,62 +298,3 @@ export const HeadMap = memo(function HeadMap({
 
 /** What a tool draws over the head. */
 const Over = ({ tool, ...view }: ToolView & { tool: HeadTool }) => tool.over?.(view) ?? null;
-
-/** Turning and reading, what a head does by itself: one section is picked to be read. */
-function useTurnTool(byId: ReadonlyMap<string, Section>): HeadTool {
-  const [id, setId] = useState<string>();
-  const picked = useMemo(() => (id !== undefined ? [byId.get(id)].flatMap((s) => s ?? []) : []), [byId, id]);
-  const chosen = useMemo(() => new Set(picked.map((s) => s.id)), [picked]);
-  return useMemo(
-    () => ({
-      key: "turn",
-      name: "Turn",
-      hint: "Drag to turn · tap a section to read it · keys 1 to 5 for views",
-      picked,
-      chosen,
-      pick: setId,
-      pickNone: () => setId(undefined),
-      picksOnTheWay: true,
-    }),
-    [picked, chosen],
-  );
-}
-
-/** The fixed views, small; each turns the big head. */
-const Filmstrip = memo(function Filmstrip({
-  pictured,
-  layer,
-  onView,
-}: {
-  pictured: Pictured;
-  layer: HeadLayer | undefined;
-  onView: (view: View) => void;
-}) {
-  const { head } = pictured;
-  const cameras = useMemo(
-    () =>
-      (Object.keys(views) as View[]).map((view) => ({ view, camera: cameraAt(head.axesMm, views[view]) })),
-    [head],
-  );
-  return (
-    <div className={styles.strip} role="group" aria-label="Views">
-      {cameras.map(({ view, camera }) => (
-        <button key={view} type="button" className={styles.still} onClick={() => onView(view)}>
-          <span className={styles.small}>
-            {layer?.picture({
-              pictured,
-              camera,
-              stance: views[view],
-              box: layer.box,
-              moving: false,
-              small: true,
-            }) ?? <HeadPicture pictured={pictured} camera={camera} box={stripBox} detail="small" />}
-          </span>
-          <span>
-            {views[view].name} <kbd>{views[view].key}</kbd>
-          </span>
-        </button>
-      ))}
-    </div>
-  );
-});

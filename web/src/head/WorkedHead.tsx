@@ -11,7 +11,7 @@ import { hooksOf } from "./reading";
 import { clampLat, useStance } from "./stance";
 import { useSettled } from "../lib/settled";
 import { turnByKey, turns, useTurning } from "./turning";
-import { unit, type Vec } from "./vectors";
+import { type Flat, unit, type Vec } from "./vectors";
 import styles from "./WorkedHead.module.css";
 
 const box: Box = [-118, -118, 236, 232];
@@ -71,17 +71,18 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
   }, [at, head, now, turnTo]);
 
   // The nearest place under the finger: what hangs there is smaller than a fingertip.
-  const turning = useTurning({ now, put }, svg, mirror, (point) => {
+  const onTap = (point: Flat) => {
     let best: number | undefined;
     let least = near;
     roots.forEach((root, i) => {
       if (camera.facing(root) < 0.05) return;
       const [x, y] = camera.flat(root);
-      const mm = Math.hypot(x - point.x, y - point.y);
+      const mm = Math.hypot(x - point[0], y - point[1]);
       if (mm < least) [best, least] = [i, mm];
     });
     if (best !== undefined) onTouch(best);
-  });
+  };
+  const turning = useTurning({ now, put }, svg, { mirror, onTap });
 
   const byId = useMemo(() => new Map(layout.sections.map((s) => [s.id, s])), [layout]);
   const onKeyDown = (event: KeyboardEvent) => {
@@ -124,7 +125,7 @@ export function WorkedHead({ head, layout, places, next, line, mirror, labels, o
         role="group"
         aria-label={`The head${mirror ? " as in a mirror" : ""}. Arrow keys turn it; touch a place to go there.`}
         data-still={!moving}
-        {...turning}
+        {...turning.handlers}
         onKeyDown={onKeyDown}
         onFocus={(event) => setTabStop(event.target.getAttribute("data-section") ?? undefined)}
       >

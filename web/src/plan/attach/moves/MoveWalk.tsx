@@ -201,6 +201,7 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
               <Button
                 size="large"
                 type="primary"
+                data-onward
                 icon={at === last ? <RedoOutlined aria-hidden /> : <RightOutlined aria-hidden />}
                 iconPlacement="end"
                 onClick={() => go(at === last ? 0 : at + 1)}
