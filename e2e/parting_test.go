@@ -183,7 +183,7 @@ func TestReadingALayout(t *testing.T) {
 	b.waitFor(`document.querySelectorAll("[data-marked]").length === 0`)
 }
 
-// What can not be is said at its control, with what would work; the head stays as it was
+// What cannot be is said at its control, with what would work; the head stays as it was
 // and the plan is saved again once it can be.
 func TestWishesThatContradict(t *testing.T) {
 	t.Parallel()

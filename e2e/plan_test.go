@@ -120,7 +120,7 @@ func difference(t *testing.T, b tab, before, after string) {
 	assert.Equal(t, want, b.tallyChange("sections"))
 }
 
-// A tape that can not be is refused at its field; what was there stays, and
+// A tape that cannot be is refused at its field; what was there stays, and
 // nothing is saved until it is put right.
 func TestImpossibleTape(t *testing.T) {
 	t.Parallel()

@@ -5,7 +5,7 @@
 //
 // It offers one function, kladotexChair. It takes a brief as JSON and answers an object with tell,
 // which takes events as JSON, and view, which takes a wish as JSON and answers what is shown, as
-// JSON too. What can not be read is answered as an Error.
+// JSON too. What cannot be read is answered as an Error.
 package main
 
 import (

@@ -32,7 +32,7 @@ const (
 	ShortHair Code = "short-hair"
 	// LongPlait: the plait would hang out below the piece.
 	LongPlait Code = "long-plait"
-	// FatPlait: the plait can not vanish in the piece.
+	// FatPlait: the plait cannot vanish in the piece.
 	FatPlait Code = "fat-plait"
 	// ThinPlait: the plait is too thin to carry the piece.
 	ThinPlait Code = "thin-plait"

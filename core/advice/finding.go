@@ -47,7 +47,7 @@ func (g *Gathered) Add(group, id string, f Finding) {
 }
 
 // Notices are one for each kind, worded at the place where it is worst. One that is so at
-// every one of a group's places, of which there are so many, is about no place in
+// all places(group) of a group is about no place in
 // particular.
 func (g *Gathered) Notices(places func(group string) int) []Notice {
 	out := []Notice{}

@@ -189,7 +189,7 @@ func Gap(joints []float64, k int, from, to float64) (low, high float64) {
 // the whole head.
 type Carry struct{ Wished, Laid float64 }
 
-// contribution is how many sections of the head a row with so many boxes on each of sides
+// contribution is how many sections of the head a row with boxes boxes on each of sides
 // sides makes; those across the middle count once.
 func contribution(sides float64, boxes int, start, end End) float64 {
 	n := sides * float64(boxes)

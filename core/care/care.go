@@ -16,9 +16,9 @@ import (
 // areaOrder is the order in which the parts of a head come off: the back first, what shows last.
 var areaOrder = []workorder.Group{workorder.Base, workorder.Behind, workorder.Front, workorder.Part, workorder.Hairline}
 
-// Worn is the head of a plan as it is worn once the last piece is on, before anything happened to
+// Brief is the head of a plan as it is worn once the last piece is on, before anything happened to
 // it. work is what hangs, by [attach.Of].
-func Worn(sol *plan.Solved, work []attach.Attachment) wear.Brief {
+func Brief(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 	in := sol.Input
 	b := wear.Brief{
 		Schema: wear.Schema, OwnHead: in.OwnHead, Child: in.Child, Tender: in.Hair.Tender, Edges: in.Hair.Edges, Texture: in.Hair.Texture, Structure: in.Parting.Structure,

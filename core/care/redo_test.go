@@ -77,15 +77,15 @@ func TestARingIsAnEvening(t *testing.T) {
 	in.Parting.Structure = parting.Perimeter
 	at, err := freeze.ForChair(plantest.Solve(t, in))
 	require.NoError(t, err)
-	ring := at.Worn.Ring[0]
+	ring := at.Wear.Ring[0]
 	assert.GreaterOrEqual(t, ring.Places, 18)
 	assert.LessOrEqual(t, ring.Places, 28)
 	assert.GreaterOrEqual(t, ring.Minutes, 75.0)
 	assert.LessOrEqual(t, ring.Minutes, 180.0)
-	assert.InDelta(t, 1, at.Worn.Taken, 0.001)
+	assert.InDelta(t, 1, at.Wear.Taken, 0.001)
 	off := 0.0
 	places := 0
-	for _, a := range at.Worn.Areas {
+	for _, a := range at.Wear.Areas {
 		off, places = off+a.Off, places+a.Places
 	}
 	assert.Equal(t, len(at.Brief.Places), places)

@@ -12,7 +12,7 @@ type Line struct {
 }
 
 // Bill is everything an install took: the pieces that hang, those filled in and those spoilt, and the
-// goods at the places that are done. Needs of which nothing was taken are left out. What is cut from
+// goods at the places that are done. Needs that took nothing are left out. What is cut from
 // one as sold counts as a whole one.
 func (s *State) Bill() []Line {
 	type count struct {

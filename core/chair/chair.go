@@ -94,7 +94,7 @@ type Good struct {
 	Per int `json:"per"`
 }
 
-// With is so many of a good at one place.
+// With is a good and how many of it one place takes.
 type With struct {
 	// Good is an index into the goods.
 	Good  int `json:"good"`

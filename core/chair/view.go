@@ -89,7 +89,7 @@ func (s *State) View(w Wish) View {
 	return v
 }
 
-// both is how a place stands of which two parts are known.
+// both is how a place stands by how its two parts stand.
 func both(a, b Status) Status {
 	switch {
 	case a == "" || a == b || a == Without:

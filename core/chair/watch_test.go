@@ -16,7 +16,7 @@ import (
 	"kladotex/core/plan"
 )
 
-// dues are the keys of what is due for a hand so many minutes after its last word.
+// dues are the keys of what is due for a hand after minutes from its last word.
 func dues(b *chair.Brief, d *teller, after float64) (keys []string) {
 	for _, x := range b.Fold(d.events).View(chair.Wish{Hand: d.hand, Now: d.at + int64(after*float64(minute))}).Due {
 		keys = append(keys, x.Key)

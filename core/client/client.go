@@ -209,8 +209,8 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 	return in
 }
 
-// Worn are the earlier installs, to compare a new one with.
-func (f Facts) Worn() []wear.Earlier {
+// Earlier are the earlier installs, to compare a new one with.
+func (f Facts) Earlier() []wear.Earlier {
 	out := make([]wear.Earlier, len(f.Installs))
 	for i, in := range f.Installs {
 		out[i] = wear.Earlier{What: in.What, On: in.On, Mass: in.Mass, Comfortable: in.Comfort == "comfortable"}
@@ -218,7 +218,7 @@ func (f Facts) Worn() []wear.Earlier {
 	return out
 }
 
-// Check refuses facts that can not be, as [invalid.Errors] with paths relative to
+// Check refuses facts that cannot be, as [invalid.Errors] with paths relative to
 // f.
 func (f Facts) Check() error {
 	var bad invalid.Errors

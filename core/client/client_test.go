@@ -96,7 +96,7 @@ func TestHeightAndWhatWasWorn(t *testing.T) {
 	mm, asked := in.Wearing()
 	assert.Equal(t, 1690.0, mm)
 	assert.True(t, asked)
-	assert.Equal(t, []wear.Earlier{{What: "Locs", On: "2026-05-16", Mass: 520, Comfortable: true}, {What: "Braids", On: "2026-01-10"}}, f.Worn())
+	assert.Equal(t, []wear.Earlier{{What: "Locs", On: "2026-05-16", Mass: 520, Comfortable: true}, {What: "Braids", On: "2026-01-10"}}, f.Earlier())
 	f.Installs[0].Mass = -4
 	fields := invalid.From(f.Check())
 	require.Len(t, fields, 1)

@@ -57,7 +57,7 @@ func Quicken(ctx context.Context, sol *plan.Solved) ([]Quicker, error) {
 			continue
 		}
 		day, err := dayOf(ctx, other)
-		if err != nil { // it can not be laid on this head
+		if err != nil { // it cannot be laid on this head
 			if ctx.Err() != nil {
 				return nil, err
 			}

@@ -50,7 +50,7 @@ type Trade struct {
 // TradeOff computes the plan at section widths from half an inch to two, an eighth of an inch apart,
 // all its sizes scaled alike, with those changes by hand that hold at any size; and on every
 // structure, the part line and the nape guard adapted where it needs that, without changes by
-// hand. What can not be laid is left out. The error is that of ctx when it ends first.
+// hand. What cannot be laid is left out. The error is that of ctx when it ends first.
 func TradeOff(ctx context.Context, sol *plan.Solved) (Trade, error) {
 	own, err := tally.Of(sol)
 	if err != nil {

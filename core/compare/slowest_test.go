@@ -138,7 +138,7 @@ func BenchmarkSlowestInputs(b *testing.B) {
 		"price":   of(func(_ context.Context, sol *plan.Solved) { _, _, _ = freeze.Price(sol, quote.UsualTerms()) }),
 		"supply":  of(func(_ context.Context, sol *plan.Solved) { _, _ = need.Supply(sol) }),
 		"chair":   of(func(_ context.Context, sol *plan.Solved) { _, _ = freeze.ForChair(sol) }),
-		"care":    of(func(_ context.Context, sol *plan.Solved) { care.Worn(sol, attach.Of(sol)) }),
+		"care":    of(func(_ context.Context, sol *plan.Solved) { care.Brief(sol, attach.Of(sol)) }),
 	}
 	for name, run := range operations {
 		b.Run(name, func(b *testing.B) {

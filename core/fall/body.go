@@ -120,7 +120,7 @@ func (b *body) share(z float64) float64 { return 1 - (b.head.C-z)/b.stature }
 // outside is the gauge of a point that lies at no slice's height.
 const outside = 2.0
 
-// gauge is 1 on a solid grown by so many mm and less inside it, with its gradient.
+// gauge is 1 on a solid grown by grow mm and less inside it, with its gradient.
 func (s solid) gauge(p r3.Vec, grow float64) (float64, r3.Vec) {
 	if p.Z > s[0].Z || p.Z < s[len(s)-1].Z {
 		return outside, r3.Vec{}
@@ -150,7 +150,7 @@ func (s solid) gauge(p r3.Vec, grow float64) (float64, r3.Vec) {
 // touching is the gauge under which a point counts as inside.
 const touching = 0.999
 
-// clear moves a point out of a solid grown by so many mm, and says with what outward normal
+// clear moves a point out of a solid grown by grow mm, and says with what outward normal
 // it touched. sideways is how freely it is moved along y: hair goes over the ridge of a
 // shoulder to the front or the back rather than out along it.
 func (s solid) clear(p r3.Vec, grow, sideways float64) (out, normal r3.Vec, touched bool) {

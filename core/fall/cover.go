@@ -201,7 +201,7 @@ type Spot struct {
 const leastSpot = 6
 
 // Spots joins neighbouring places that are bare into spots, the largest first; each place
-// stands for so many mm².
+// stands for each mm².
 func Spots(places []r3.Vec, bare func(i int) bool, each float64) []Spot {
 	near := 2.1 * math.Sqrt(each)
 	var list []int

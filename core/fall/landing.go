@@ -19,7 +19,7 @@ type Landing struct {
 	Line string `json:"line" doc:"The lowest body line half of the ends reach"`
 }
 
-// Landed reads ends at the given shares of stature, of which there must be one at least; it
+// Landed reads ends at the given shares of stature, at least one; it
 // sorts them.
 func Landed(shares []float64) Landing {
 	slices.Sort(shares)

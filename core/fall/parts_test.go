@@ -163,7 +163,7 @@ func TestFullnessOfACircle(t *testing.T) {
 	var pieces []Piece
 	var paths []Path
 	for i := range n {
-		// All the way round but for an opening of a quarter in front.
+		// All the way round, with an opening of a quarter in front.
 		a := math.Pi/4 + 1.5*math.Pi*float64(i)/(n-1)
 		x, y := middle+radius*math.Cos(a), radius*math.Sin(a)
 		pieces = append(pieces, Piece{Thickness: thick})

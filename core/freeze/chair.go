@@ -27,8 +27,8 @@ import (
 type Chair struct {
 	Brief chair.Brief
 	How   attach.How
-	// Worn is the head as it is worn afterwards.
-	Worn wear.Brief
+	// Wear is the head as it is worn afterwards.
+	Wear wear.Brief
 }
 
 // ForChair freezes a plan for the chair.
@@ -62,7 +62,7 @@ func ForChair(sol *plan.Solved) (Chair, error) {
 		b.Sittings = append(b.Sittings, chair.Sitting{Name: p.SittingName(i), Minutes: p.Sittings[i].Minutes})
 	}
 	b.Tasks = chairTasks(d, p.Sittings)
-	out.Worn = care.Worn(sol, out.How.Work)
+	out.Wear = care.Brief(sol, out.How.Work)
 	return out, nil
 }
 

@@ -62,7 +62,7 @@ var EdgeStates = []Edges{StrongEdges, FineEdges, FragileEdges, BareEdges}
 // Longest is the greatest of the four lengths, mm.
 func (o Own) Longest() float64 { return max(o.Front, o.Sides, o.Crown, o.Nape) }
 
-// Check refuses hair that can not be. The paths of bad are put under path; unmeasured
+// Check refuses hair that cannot be. The paths of bad are put under path; unmeasured
 // says whether a length of 0 stands for one that was not measured.
 func (o Own) Check(bad *invalid.Errors, path string, unmeasured bool) {
 	for _, l := range []struct {
@@ -222,7 +222,7 @@ type Piece struct {
 	Sold float64 `json:"soldMm,omitempty" doc:"Loose hair: length of a strand as sold, opened out, mm; left out where it hangs as it was sold"`
 }
 
-// Check refuses a piece that can not be; the paths of bad are put under path.
+// Check refuses a piece that cannot be; the paths of bad are put under path.
 func (p Piece) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"name", "The piece's name", p.Name, 0, 80)
 	bad.Letters(path+"colour", "The colour", p.Colour, 0, 40)
@@ -250,7 +250,7 @@ func (p Piece) Check(bad *invalid.Errors, path string) {
 // MinSold and MaxSold bound the length of loose hair as sold, opened out, mm.
 const MinSold, MaxSold = 150.0, 3000.0
 
-// CheckPrice refuses a price that can not be.
+// CheckPrice refuses a price that cannot be.
 func CheckPrice(bad *invalid.Errors, path string, v int64) {
 	if v < 0 || v > MaxPrice {
 		bad.Add(path, "A price must be between 0 and %d of the currency's smallest unit; it is %d.", MaxPrice, v)
@@ -274,7 +274,7 @@ type Wrapping struct {
 	Cuts int `json:"cuts,omitempty" doc:"Lengths a strand as sold was cut into; left out where it is whole"`
 }
 
-// Check refuses wrapping hair that can not be; the paths of bad are put under path.
+// Check refuses wrapping hair that cannot be; the paths of bad are put under path.
 func (w Wrapping) Check(bad *invalid.Errors, path string) {
 	bad.Length(path+"strandLengthMm", "Wrapping strand", w.StrandLength, 150, 2000)
 	bad.Count(path+"strandsPerPack", "Strands in a pack of wrapping hair", w.Strands, 1, 1000)
@@ -289,7 +289,7 @@ func (w Wrapping) Check(bad *invalid.Errors, path string) {
 	checkOffers(bad, path+"offers", w.Offers, 0, 12)
 }
 
-// checkOffers refuses offers that can not be.
+// checkOffers refuses offers that cannot be.
 func checkOffers(bad *invalid.Errors, path string, offers []Offer, least, most int) {
 	bad.Count(path, "The number of offers", len(offers), least, most)
 	for i, o := range offers {
@@ -297,7 +297,7 @@ func checkOffers(bad *invalid.Errors, path string, offers []Offer, least, most i
 	}
 }
 
-// Check refuses an offer that can not be; the paths of bad are put under path.
+// Check refuses an offer that cannot be; the paths of bad are put under path.
 func (o Offer) Check(bad *invalid.Errors, path string) {
 	bad.Count(path+".packs", "Packs in the offer", o.Packs, 1, 50)
 	CheckPrice(bad, path+".priceMinor", o.Price)

@@ -186,13 +186,13 @@ func middleOf(line scalp.Line) (m scalp.Point) {
 	return m
 }
 
-// gap is a run of places that are bare but for single pieces across it.
+// gap is a run of places that are bare, except for single pieces across it.
 type gap struct {
 	from, to int
 	bare     float64 // share of its places
 }
 
-// gaps are the runs of places with no cover on one track each; up to so many covered ones
+// gaps are the runs of places with no cover on one track each; up to across covered ones
 // between two bare ones do not end a run.
 func gaps(cover, of []int, across int) []gap {
 	var out []gap

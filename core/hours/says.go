@@ -64,13 +64,13 @@ func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
 	return out
 }
 
-// earlier is a time of the clock so many minutes before another of the same day.
+// earlier is the time of the clock minutes before another of the same day.
 func earlier(at string, minutes float64) string {
 	m := int(max(0, minutesOf(at)-minutes))
 	return fmt.Sprintf("%02d:%02d", m/60, m%60)
 }
 
-// addDays is the date so many days after another, of the calendar as it is used today.
+// addDays is the date days after another, of the calendar as it is used today.
 func addDays(on string, days int) string {
 	var y, m, d int
 	if _, err := fmt.Sscanf(on, "%d-%d-%d", &y, &m, &d); err != nil {

@@ -16,7 +16,7 @@ import (
 	"kladotex/core/tally"
 )
 
-// asked is a plan of which every question is asked: tender edges, a part line, tracks or
+// asked is a plan that every question applies to: tender edges, a part line, tracks or
 // not, loose hair laced, and individuals braided by hand.
 func asked(structure parting.Structure) plan.Input {
 	in := plan.Default()

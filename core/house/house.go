@@ -83,7 +83,7 @@ func Usual() Rules { return Rules{Schema: Schema, Currency: "USD"} }
 
 var code = regexp.MustCompile(`^[A-Z]{3}$`)
 
-// Check refuses rules that can not be, as [invalid.Errors] with paths relative to r.
+// Check refuses rules that cannot be, as [invalid.Errors] with paths relative to r.
 func (r Rules) Check() error {
 	var bad invalid.Errors
 	if r.Schema != Schema {

@@ -12,7 +12,7 @@ import (
 	"kladotex/core/quote"
 )
 
-// A house that has set no prices asks the usual; terms that can not be are refused by name, and
+// A house that has set no prices asks the usual; terms that cannot be are refused by name, and
 // two documents that differ in them are not the same.
 func TestTermsOfTheHouse(t *testing.T) {
 	r := Usual()
@@ -36,7 +36,7 @@ func TestTermsOfTheHouse(t *testing.T) {
 	assert.Equal(t, "terms.taxPercent", fields[0].Path)
 }
 
-// How many sit at once, the paper and the words of messages are the house's; what can not be is
+// How many sit at once, the paper and the words of messages are the house's; what cannot be is
 // refused by name, and documents that differ in any of them are not the same.
 func TestChairsPaperAndLetters(t *testing.T) {
 	r := Usual()

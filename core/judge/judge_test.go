@@ -29,7 +29,7 @@ type judgedHead struct {
 
 const in1 = 25.4
 
-// Common practice, no source, but for what core rules say of plait against piece: what a
+// Common practice, no source, except for what core rules say of plait against piece: what a
 // stylist would say of thirty heads.
 var judged = []judgedHead{
 	// What suits.

@@ -76,7 +76,7 @@ func longAt(sol *plan.Solved, i int) (advice.Finding, bool) {
 	}}, true
 }
 
-// hangs is what hangs at one place: so many pieces of a mass each, g, and others beside them.
+// hangs is what hangs at one place: a number of pieces, the mass of each, g, and what hangs beside them.
 type hangs struct {
 	count         int
 	piece, others float64

@@ -53,7 +53,7 @@ var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
 // mostRemedies is how many are offered for a finding.
 const mostRemedies = 4
 
-// remedies are plans in which a finding is put right, none of which is refused by itself.
+// remedies are the plans that put a finding right; a plan that is refused by itself is none.
 func remedies(sol *plan.Solved, z *zoneFound, k *foundKind, have []Ready) []Remedy {
 	_, target := k.typical()
 	p := &sol.Places[target.place]
@@ -126,7 +126,7 @@ func largerSections(t *trouble) []Remedy {
 // roomy is the margin given when sections are resized: the new ones are not all alike.
 const roomy = 1.08
 
-// resized is the plan with the sections of the zone's side so many times as large.
+// resized is the plan with the sections of the zone's side area times as large.
 func (t *trouble) resized(area float64, round func(float64) float64) []Remedy {
 	if t.p.Section < 0 || area == 1 || area <= 0 || area > method.MostResized || area < 1/method.MostResized {
 		return nil

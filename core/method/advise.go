@@ -96,7 +96,7 @@ type Wishes struct {
 	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here plaits flat along the scalp"`
 }
 
-// Check refuses wishes that can not be; the paths of bad are put under path.
+// Check refuses wishes that cannot be; the paths of bad are put under path.
 func (w Wishes) Check(bad *invalid.Errors, path string) {
 	if w.Water != "" {
 		invalid.OneOf(bad, path+"water", "What becomes of it", w.Water, Waters)

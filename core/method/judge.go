@@ -35,7 +35,7 @@ func finding(code advice.Code, severity advice.Severity, grade float64, say func
 // will say is picked out of the job first: it is worded long after the job is done.
 func onPlait(m Method, j Job) []advice.Finding { return append(untender(m, j), tender(j)...) }
 
-// untender is onPlait but for what is said of a tender scalp.
+// untender is onPlait without what is said of a tender scalp.
 func untender(m Method, j Job) []advice.Finding {
 	out := suited(m, j)
 	out = append(out, shortHair(m, j)...)
@@ -106,8 +106,8 @@ func resize(area float64) string {
 	return fmt.Sprintf("Sections of %.1f times the area, or ", area)
 }
 
-// vanishing finds plaits too fat to vanish inside a piece, that must be at most so many
-// times as thick.
+// vanishing finds plaits too fat to vanish inside a piece: more than share
+// times as thick as it.
 func vanishing(share float64) judge {
 	return func(_ Method, j Job) []advice.Finding {
 		if j.Plait.Diameter <= share*j.Piece.Thickness {

@@ -348,7 +348,7 @@ func drawStep(large, small int) Step {
 	return text("Draw it through the loop once more from the other side; on a small section twice. Never more.")
 }
 
-// repeat is the step after the first of so many passes.
+// repeat is the step after the first of least to most passes.
 func repeat(least, most int, pitch float64) Step {
 	switch {
 	case most == 1:

@@ -331,7 +331,7 @@ type Work struct {
 	Unplaited bool
 }
 
-// Minutes are what a place with so many pieces takes a practised stylist.
+// Minutes is how long a practised stylist takes for a place with that number of pieces.
 func (w Work) Minutes(pieces int) float64 {
 	return float64(pieces)*w.Attach + w.Hiding(pieces)
 }

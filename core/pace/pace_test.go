@@ -92,22 +92,22 @@ func TestTimedPiecesCorrectTheGuess(t *testing.T) {
 	assert.InDelta(t, (1+2)/2.0, one.Factor, 1e-12)
 	rapid.Check(t, func(t *rapid.T) {
 		w := anyWorker(t)
-		real := rapid.Float64Range(0.4, 4).Draw(t, "pace")
+		truth := rapid.Float64Range(0.4, 4).Draw(t, "pace")
 		rate := rapid.Float64Range(0.5, 12).Draw(t, "rate")
 		last := Timed{w.Guess(), craft.Unlogged}
 		var minutes []float64
 		for k := range 5 {
-			m := rate * real
+			m := rate * truth
 			if len(w.New) > 0 {
 				m *= WarmUp(k)
 			}
 			minutes = append(minutes, m)
 			now := w.Time("a", minutes, rate)
-			assert.LessOrEqual(t, math.Abs(now.Factor-real), math.Abs(last.Factor-real)+1e-9)
+			assert.LessOrEqual(t, math.Abs(now.Factor-truth), math.Abs(last.Factor-truth)+1e-9)
 			assert.LessOrEqual(t, now.Spread, last.Spread)
 			last = now
 		}
-		assert.LessOrEqual(t, math.Abs(last.Factor-real), math.Abs(w.Guess()-real)/10)
+		assert.LessOrEqual(t, math.Abs(last.Factor-truth), math.Abs(w.Guess()-truth)/10)
 	})
 }
 

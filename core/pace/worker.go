@@ -78,7 +78,7 @@ func (w Worker) Guess() float64 {
 // WarmUp is how much longer the k-th piece of a new method takes, from 0.
 func WarmUp(k int) float64 { return 1 + craft.WarmUp*math.Exp(-float64(k)/craft.WarmPieces) }
 
-// Tired is how much longer work takes that begins after so many minutes of it in one sitting.
+// Tired is how much longer work takes when it begins after minutes of work in one sitting.
 func Tired(minutes float64) float64 {
 	return 1 + min(craft.MostTired, craft.TiredRate*max(0, minutes-craft.TiredAfter))
 }

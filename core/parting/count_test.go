@@ -22,8 +22,8 @@ import (
 var everyTotal = flag.Int("totals", 11, "fit every so many totals from 20 to 300")
 
 // Every total from 20 to 300 on three heads in six structures: met exactly where left and
-// right can, else by the two even neighbours, nearer than which no mirrored head can come;
-// and but for one in two hundred with no more slivers than sections of that size have by
+// right can, else by the two even neighbours, the nearest that a mirrored head can come;
+// and, except for one in two hundred, with no more slivers than sections of that size have by
 // themselves. What is returned is laid again to see that it has what it says.
 func TestEveryTotalIsMet(t *testing.T) {
 	type wished struct {

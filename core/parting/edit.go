@@ -179,7 +179,7 @@ func (p *panel) line(i int) (from, to float64) {
 }
 
 // moveRow makes the row line that lay nearest to from run through to, and says why
-// it can not.
+// it cannot.
 func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3.Vec) string {
 	var p *panel
 	row, off := 0, math.Inf(1)
@@ -359,7 +359,7 @@ func leaveOut(h scalp.Head, s Settings, l Layout) (Layout, error) {
 		}
 		return 2*hits >= all
 	}
-	// What the spots take out, and the first zone of which they leave nothing.
+	// What the spots take out, and the first zone that they leave nothing of.
 	taken := func(spots []Spot) (ids []string, emptied Zone) {
 		before, left := map[Zone]int{}, map[Zone]int{}
 		for i := range l.Sections {
@@ -534,7 +534,7 @@ func changeByHand(ctx context.Context, h scalp.Head, s Settings, l Layout) Layou
 
 const lockedHere = "Section %s is locked; unlock it first."
 
-// change makes one change and says why it can not.
+// change makes one change and says why it cannot.
 func (l *Layout) change(h scalp.Head, e Edit) string {
 	u := e.At.vec()
 	i := at(h, l.Sections, u)

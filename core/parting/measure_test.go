@@ -91,8 +91,8 @@ func TestSpotsTakeOutTheirArea(t *testing.T) {
 		s.LeftOut = []Spot{{Direction{at.X, at.Y, at.Z}, spot}}
 		l, err := Lay(context.Background(), ball, s)
 		require.NoError(t, err)
-		cap := s2.CapFromCenterAngle(s2.PointFromCoords(at.X, at.Y, at.Z), s1.Angle(spot/radius))
-		assert.InEpsilon(t, cap.Area()*radius*radius, l.OutArea, 0.1, "%v mm", spot)
+		disc := s2.CapFromCenterAngle(s2.PointFromCoords(at.X, at.Y, at.Z), s1.Angle(spot/radius))
+		assert.InEpsilon(t, disc.Area()*radius*radius, l.OutArea, 0.1, "%v mm", spot)
 	}
 }
 

@@ -13,8 +13,8 @@
 // has a left half, its rows go on into their mirror image, and a section may lie
 // across the middle.
 //
-// A head is parted in stages, each of which leaves what it was given as it is and makes
-// a new value: the frame of zones, their rows, lines moved by hand, sections, sections
+// A head is parted in stages, which leave what they are given as it is and make
+// new values: the frame of zones, their rows, lines moved by hand, sections, sections
 // changed by hand, the base, and at last the reading that sums up and looks it over.
 //
 // Lengths are mm, areas mm². Layouts are deterministic.

@@ -372,7 +372,7 @@ func are(n int, one, many string) string {
 	return fmt.Sprintf("%d %s", n, many)
 }
 
-// nearest is the one of the rising values, of which there is one at least, that lies
+// nearest is the one of the rising values, at least one, that lies
 // nearest to x.
 func nearest(rising []float64, x float64) float64 {
 	i := sort.SearchFloat64s(rising, x)

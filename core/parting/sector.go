@@ -220,11 +220,11 @@ func towardsOf(a, b r3.Vec, f float64) r3.Vec {
 // tangent is the direction at p towards q.
 func tangent(p, q r3.Vec) r3.Vec { return scalp.Unit(r3.Sub(q, r3.Scale(r3.Dot(p, q), p))) }
 
-// quarters are how many sections a pole of so many radians holds, none of them a needle.
+// quarters are how many sections a pole of angle radians holds without a needle.
 func quarters(angle float64) float64 { return max(1, math.Round(angle/(math.Pi/2))) }
 
-// tiltOf lets the band at a pole of so many radians hold a whole number of sections, at most
-// so many.
+// tiltOf lets the band at a pole of angle radians hold a whole number of sections, at most
+// most.
 func tiltOf(angle, most float64, size Size) float64 {
 	best, tilt := math.Inf(1), 0.0
 	for m := 1.0; m <= most; m++ {

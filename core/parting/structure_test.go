@@ -313,7 +313,7 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	assert.Less(t, levels.Rows[len(levels.Rows)-1].Length, levels.Rows[0].Length/2)
 }
 
-// Tracks that merge: so many begin, so many reach the nape, none of the hair is lost,
+// Tracks that merge: as many begin and reach the nape as were asked for, no hair is lost,
 // and the length is that of the ways.
 func TestTracksMergeAndChain(t *testing.T) {
 	h := average(t)

@@ -104,8 +104,8 @@ func (p Preparation) Of(area, hair, density, strand float64) Plait {
 	}
 }
 
-// Load is that of so many g on the plait, mg a hair.
+// Load is what g grams load the plait with, mg a hair.
 func (p Plait) Load(g float64) float64 { return 1000 * g / p.Hairs }
 
-// Bears is the mass in g that makes a load of so many mg a hair.
+// Bears is the mass, g, that loads the plait with load mg a hair.
 func (p Plait) Bears(load float64) float64 { return load * p.Hairs / 1000 }

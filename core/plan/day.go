@@ -214,7 +214,7 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 	invalid.OneOf(bad, path+"does", "What they do", h.Does, Doings)
 }
 
-// CheckOwnHead refuses how many times as long the own head takes where that can not be.
+// CheckOwnHead refuses how many times as long the own head takes where that cannot be.
 func CheckOwnHead(bad *invalid.Errors, path string, times float64) {
 	bad.Number(path, "How much longer the own head takes", times, leastOwn, mostOwn, " times")
 }

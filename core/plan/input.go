@@ -7,7 +7,7 @@
 //
 // [Solve] fits the head, lays it out and decides which piece hangs where and by which method.
 // Its value is read only. What follows from it (hair to buy, load, hours, how it hangs) is
-// worked out by packages of their own, each of which takes a [Solved] and knows nothing of
+// worked out by packages of their own, which take a [Solved] and know nothing of
 // the others' insides.
 package plan
 

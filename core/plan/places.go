@@ -53,7 +53,7 @@ type Resolution struct {
 	// then those of every net.
 	Places []Place `json:"places"`
 	// Matched is, for every use, the number of places it says something about: those
-	// where its method can not hang a piece, and nothing else is named, are not counted.
+	// where its method cannot hang a piece, and nothing else is named, are not counted.
 	Matched []int `json:"matched"`
 }
 

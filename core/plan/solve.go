@@ -43,7 +43,7 @@ type Solved struct {
 func Solve(ctx context.Context, in Input) (*Solved, error) { return solve(ctx, in, parting.Lay) }
 
 // Attempt is [Solve] for a plan that nobody asked for as it is, such as one of many sizes: a head
-// that can not be laid is given up early, without a search for what would be right.
+// that cannot be laid is given up early, without a search for what would be right.
 func Attempt(ctx context.Context, in Input) (*Solved, error) { return solve(ctx, in, parting.Attempt) }
 
 func solve(ctx context.Context, in Input, lay func(context.Context, scalp.Head, parting.Settings) (parting.Layout, error)) (*Solved, error) {

@@ -17,7 +17,7 @@ func (in Input) WayOf(m method.Method) Way {
 	return NewWay(string(m.ID), m.ID)
 }
 
-// WithUse is the plan with one more use, the last of which wins.
+// WithUse is the plan with one more use, which wins over those before it.
 func (in Input) WithUse(u Use) Input {
 	in.Uses = append(slices.Clone(in.Uses), u)
 	return in
@@ -36,7 +36,7 @@ func (in Input) FreshKey(stem string) string {
 // SizeStep is to what sizes of sections are rounded, mm: a sixteenth of an inch.
 const SizeStep = 25.4 / 16
 
-// Scaled is the plan with its sections so many times as wide and as high, with those changes by
+// Scaled is the plan with its sections scale times as wide and as high, with those changes by
 // hand that hold at any size.
 func (in Input) Scaled(scale float64) Input {
 	for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
@@ -48,7 +48,7 @@ func (in Input) Scaled(scale float64) Input {
 }
 
 // With is the plan with another piece in place of the one that hangs everywhere; a mix there gives way to it. The
-// error is an [invalid.Errors] where it can not be.
+// error is an [invalid.Errors] where it cannot be.
 func (in Input) With(p hair.Piece) (Input, error) {
 	key := in.Uses[0].keys()[0]
 	p.Key = key

@@ -59,7 +59,7 @@ func UsualTerms() Terms {
 	return Terms{Rate: 3000, Deposit: 20, TaxName: "Tax", TaxIncluded: true, ValidDays: 30}
 }
 
-// Check refuses terms that can not be.
+// Check refuses terms that cannot be.
 func (t Terms) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"name", "The studio's name", t.Name, 0, 120)
 	CheckAmount(bad, path+"rateMinor", "The price of an hour", t.Rate, 0)
@@ -106,7 +106,7 @@ type Extra struct {
 // maxExtras bounds the extras of a wish.
 const maxExtras = 12
 
-// Check refuses a wish that can not be.
+// Check refuses a wish that cannot be.
 func (w Basis) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"person", "Who works", w.Person, 0, 64)
 	bad.Count(path+"extras", "The number of extras", len(w.Extras), 0, maxExtras)
@@ -160,7 +160,7 @@ type Price struct {
 // Quarter is to how many minutes the time of a quote is rounded up.
 const Quarter = 15
 
-// Hours is the time that is charged for so many minutes of work: whole quarters of an hour.
+// Hours is the time charged for minutes of work, in minutes: whole quarters of an hour.
 func Hours(minutes float64) int { return int(math.Ceil(minutes/Quarter-1e-9)) * Quarter }
 
 // Labour is the work that is paid for: the minutes of all who work.
@@ -177,7 +177,7 @@ func (l Labour) says(charged int) string {
 	return fmt.Sprintf("%d h %02d min", charged/60, charged%60)
 }
 
-// Of is the price of hair and things, of which there is a line each, and work. What is taken off takes
+// Of is the price of hair and things, with a line for each, and of work. What is taken off takes
 // off what there is, and no more: then the line says so.
 func (t Terms) Of(w Basis, bought []Charge, work Labour) Price {
 	p := Price{Lines: []Charge{}, TaxName: t.TaxName, TaxPercent: t.Tax, TaxIncluded: t.TaxIncluded}

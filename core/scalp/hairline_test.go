@@ -15,7 +15,7 @@ import (
 
 func averageTapes() Tapes { return Presets()[2].Tapes }
 
-// A landmark moved by so many millimetres lies that far from its usual place, along
+// A landmark that is moved lies as far as it was moved from its usual place, along
 // the scalp, and the tape from front to nape still measures what it did.
 func TestLandmarksMoveByWhatIsSaid(t *testing.T) {
 	r := rand.New(rand.NewPCG(4, 4))

@@ -54,7 +54,7 @@ func (l Line) MarshalJSON() ([]byte, error) {
 	return append(b, ']'), nil
 }
 
-// append writes the point to so many hundredths of a millimetre.
+// append writes the point in steps of step hundredths of a millimetre.
 func (p Point) append(b []byte, step float64) []byte {
 	b = append(b, '[')
 	for i, v := range p {

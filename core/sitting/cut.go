@@ -10,7 +10,7 @@ type Sitting struct {
 	Minutes  float64
 }
 
-// Cut cuts the steps into the fewest sittings none of which is longer than its limit, and of
+// Cut cuts the steps into the fewest sittings that are no longer than their limits, and of
 // those into the most even ones. Sitting k, from 0, lasts limit(k) at most, minutes. A step that
 // is by itself longer than that makes a sitting of its own. Where two people share the rows, none is
 // left plaited and not attached at the end of a sitting, unless all are plaited first.

@@ -40,7 +40,7 @@ func (s Spares) Odds() Odds {
 	return o
 }
 
-// From is the number of spares for n pieces of which the three amounts are a.
+// From is the number of spares for n pieces whose three amounts are a.
 func (s Spares) From(n int, a Amounts) int {
 	switch s.Amount {
 	case LeastAmount:
@@ -71,7 +71,7 @@ type Odds struct {
 // logged is how many pieces a studio must have logged before its own rate holds.
 const logged = 200
 
-// Rate are a studio's odds after so many pieces used and so many spoilt: the usual ones until
+// Rate are a studio's odds after used pieces used and spoilt pieces spoilt: the usual ones until
 // 200 are logged.
 func Rate(used, spoilt int) Odds {
 	o := Odds{craft.Spoilt, craft.ShortPacks}

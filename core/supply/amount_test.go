@@ -28,7 +28,7 @@ func pmf(n, k int, p float64) float64 {
 }
 
 // With packs that are never short the safe amount is a quantile of gonum's binomial: the least
-// number of which, in 95 of 100, no more is spoilt than there is above the need.
+// number that, in 95 of 100, has no more spoilt than there is above the need.
 func TestSafeIsAnExactQuantile(t *testing.T) {
 	for _, need := range []int{1, 24, 72, 100, 160, 300} {
 		for _, p := range []float64{0.005, 0.02, 0.08} {

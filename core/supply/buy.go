@@ -83,7 +83,7 @@ type Want struct {
 // MaxSellers is how many sellers are tried in every combination.
 const MaxSellers = 8
 
-// Purchase is what is bought of whom.
+// Purchase is what is bought, and from which sellers.
 type Purchase struct {
 	// Orders are those of the wants, in their order.
 	Orders []Order

@@ -243,7 +243,7 @@ func (i Item) Wrapping(id, colour string) hair.Wrapping {
 	return w
 }
 
-// Check refuses an item that can not be, as [invalid.Errors] with paths relative to it.
+// Check refuses an item that cannot be, as [invalid.Errors] with paths relative to it.
 func (i Item) Check() error {
 	var bad invalid.Errors
 	if i.Schema != ItemSchema {

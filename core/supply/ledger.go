@@ -25,15 +25,15 @@ func (a Account) Closes() bool {
 	return a.Opening+a.Bought == a.UsedUp+a.Spoilt+a.Given+a.Other+a.LeftNew+a.LeftSaved
 }
 
-// Booked is one line of the ledger with whether it lies in the time that is looked at, or before it.
-type Booked struct {
+// Posting is one line of the ledger with whether it lies in the time that is looked at, or before it.
+type Posting struct {
 	Entry
 	Before bool
 }
 
 // AccountOf sums the ledger of one lot up to the end of a time. What was opened changes packs into
 // pieces; where a pack held fewer than its label says, the rest was missing.
-func AccountOf(l Lot, lines []Booked) Account {
+func AccountOf(l Lot, lines []Posting) Account {
 	var a Account
 	left := 0
 	for _, line := range lines {

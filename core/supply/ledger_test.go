@@ -17,7 +17,7 @@ func TestLedgerClosesOverFiveHundredLives(t *testing.T) {
 	for life := range 500 {
 		lot := Lot{Pack: 1 + random.IntN(40), Condition: New, Round: random.IntN(2)}
 		var have Stock
-		var lines []Booked
+		var lines []Posting
 		bought, used, came, spoilt := 0, 0, 0, 0 // beside the ledger
 		moves := 2 + random.IntN(30)
 		cut := random.IntN(moves)
@@ -34,7 +34,7 @@ func TestLedgerClosesOverFiveHundredLives(t *testing.T) {
 			}
 			have = have.After(entries...)
 			for _, e := range entries {
-				lines = append(lines, Booked{e, n < cut})
+				lines = append(lines, Posting{e, n < cut})
 			}
 			if n < cut {
 				continue

@@ -68,7 +68,7 @@ type Batch struct {
 	Minutes float64 `json:"minutes"`
 }
 
-// Batches cuts n locs of so many minutes each into sittings of at most so many minutes; the
+// Batches cuts n locs of each minutes into sittings of at most most minutes; the
 // first batch has the guide piece in it.
 func Batches(n int, each, most float64) []Batch {
 	size := max(1, int(most/each))

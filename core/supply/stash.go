@@ -36,7 +36,7 @@ type Lot struct {
 	Counted bool `json:"counted"`
 }
 
-// Check refuses a lot that can not be; the paths of bad are put under path.
+// Check refuses a lot that cannot be; the paths of bad are put under path.
 func (l Lot) Check(bad *invalid.Errors, path string) {
 	bad.Letters(path+"colour", "The colour", l.Colour, 0, 40)
 	if l.Length != 0 {
@@ -205,8 +205,8 @@ func (s Stock) words() string {
 	return words.Count(s.Packs, "shut pack") + " and " + words.Count(s.Loose, "loose piece")
 }
 
-// Held is a lot with what is left of it.
-type Held struct {
+// Stocked is a lot with what is left of it.
+type Stocked struct {
 	ID   string
 	Item string
 	Lot
@@ -216,9 +216,9 @@ type Held struct {
 }
 
 // Free is what nobody else has been promised, pieces.
-func (h Held) Free() int { return max(0, h.Pieces(h.Pack)-h.Promised) }
+func (s Stocked) Free() int { return max(0, s.Pieces(s.Pack)-s.Promised) }
 
-// TakeFrom is so many pieces of a lot.
+// TakeFrom is a number of pieces of one lot.
 type TakeFrom struct {
 	Lot    string `json:"lot" doc:"Id of the lot"`
 	Pieces int    `json:"pieces"`
@@ -226,10 +226,10 @@ type TakeFrom struct {
 
 // Take finds need pieces in lots: new ones before worn ones, or where reuse is wished worn ones before
 // new ones, good ones first; then the shortest before longer ones, and what is open before what is
-// shut. It is less than the need where there are not so many.
-func Take(need int, lots []Held, reuse bool) []TakeFrom {
+// shut. It is less than the need where fewer lie there.
+func Take(need int, lots []Stocked, reuse bool) []TakeFrom {
 	lots = slices.Clone(lots)
-	late := func(h Held) int {
+	late := func(h Stocked) int {
 		switch {
 		case h.Round == 0 && reuse:
 			return 2
@@ -240,7 +240,7 @@ func Take(need int, lots []Held, reuse bool) []TakeFrom {
 		}
 		return 0
 	}
-	slices.SortStableFunc(lots, func(a, b Held) int {
+	slices.SortStableFunc(lots, func(a, b Stocked) int {
 		return cmp.Or(cmp.Compare(late(a), late(b)), cmp.Compare(a.Length, b.Length), cmp.Compare(a.Round, b.Round), cmp.Compare(a.Packs, b.Packs))
 	})
 	var out []TakeFrom

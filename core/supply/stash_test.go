@@ -82,7 +82,7 @@ func TestPacksAreOpenedWhenLoosePiecesRunOut(t *testing.T) {
 // New pieces before worn ones, or where reuse is wished the other way round; open packs first, and
 // never what others are promised.
 func TestTakeLeavesWhatIsPromised(t *testing.T) {
-	lots := []Held{
+	lots := []Stocked{
 		{ID: "new", Lot: Lot{Pack: 20, Length: 450}, Stock: Stock{Packs: 3}},
 		{ID: "open", Lot: Lot{Pack: 20, Length: 450}, Stock: Stock{Loose: 12}, Promised: 5},
 		{ID: "long", Lot: Lot{Pack: 20, Length: 600}, Stock: Stock{Packs: 9}},

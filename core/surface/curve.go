@@ -3,7 +3,7 @@
 //
 // Places are unit vectors seen from the middle of the head; the head turns them into
 // points. Lengths are mm along the scalp unless said otherwise. Values are not changed
-// once made, but for the Bow of a patch before it is first drawn.
+// once made, except for the Bow of a patch before it is first drawn.
 package surface
 
 import (

@@ -41,7 +41,7 @@ var foundations = map[parting.Structure]struct {
 	parting.FrontDesign:    {Weeks{craft.LeastDesignWeeks, craft.MostDesignWeeks}, "Tracks that are meant to be seen get fuzzy first"},
 }
 
-// Reason is one thing that speaks for so many weeks.
+// Reason is one thing that speaks for a number of weeks.
 type Reason struct {
 	Key  string `json:"key"`
 	Text string `json:"text"`

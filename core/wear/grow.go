@@ -30,7 +30,7 @@ type Grown struct {
 	Most   float64 `json:"mostMm"`
 }
 
-// GrownIn is what grows in so many days, mm, and how far one standard deviation lies from it.
+// GrownIn is what grows in days, mm, and how far one standard deviation lies from it.
 func (b *Brief) GrownIn(days int) (likely, spread float64) {
 	r, known := growth[b.Texture]
 	if !known {
@@ -59,7 +59,7 @@ type Shed struct {
 	Ball float64 `json:"ballMm"`
 }
 
-// ShedIn is the hair that comes loose when a head that was plaited up for so many days is undone: all
+// ShedIn is the hair that comes loose when a head is undone that was plaited up for days: all
 // that fell meanwhile, of the share that was taken up. It is no loss of hair.
 func (b *Brief) ShedIn(days int) Shed {
 	s := Shed{Days: days, Least: int(math.Round(craft.ShedLeast * float64(days) * b.Taken)), Most: int(math.Round(craft.ShedMost * float64(days) * b.Taken))}

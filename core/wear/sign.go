@@ -212,9 +212,9 @@ func advise(found map[string]answer) []Advice {
 	return out
 }
 
-// found is the last answer to every sign that was asked about: a look that leaves a question out says
+// answers are the last answers to every sign that was asked about: a look that leaves a question out says
 // nothing of it.
-func (s *State) found() map[string]answer {
+func (s *State) answers() map[string]answer {
 	out := map[string]answer{}
 	for _, c := range s.Checks {
 		for key, g := range c.Signs {
@@ -230,7 +230,7 @@ func (s *State) Advice() []Advice {
 	if s.Off >= 0 {
 		return []Advice{}
 	}
-	return slices.DeleteFunc(advise(s.found()), func(a Advice) bool {
+	return slices.DeleteFunc(advise(s.answers()), func(a Advice) bool {
 		return a.Do == PutBack && s.mendedOn >= a.day || a.Do == Refresh && s.RenewedOn >= a.day
 	})
 }
@@ -244,7 +244,7 @@ type sooner struct {
 // bringsForward is the day by which what was found wants the head down.
 func (s *State) bringsForward() (sooner, bool) {
 	best, has := sooner{}, false
-	found := s.found()
+	found := s.answers()
 	for _, a := range s.Advice() {
 		if a.Do != TakeDown {
 			continue
@@ -260,7 +260,7 @@ func (s *State) bringsForward() (sooner, bool) {
 // worry is the worst that was found and still holds.
 func (s *State) worry() Grade {
 	worst := None
-	for _, x := range s.found() {
+	for _, x := range s.answers() {
 		worst = max(worst, x.Grade)
 	}
 	return worst

@@ -61,7 +61,7 @@ func comesBack(p Part) int {
 	return int(math.Round(craft.HookedBack * float64(p.Pieces)))
 }
 
-// Takedown is how a head comes off after so many days.
+// Takedown is how a head comes off after days of wear.
 func (b *Brief) Takedown(days int) Guide {
 	g := Guide{Areas: []Area{}, Parts: []GuidePart{}, Shed: b.ShedIn(days)}
 	factor := b.factor()
@@ -136,7 +136,7 @@ func marked(steps []method.Step, grown float64) []method.Step {
 	return out
 }
 
-// Rest is how many days own hair and scalp rest after so many days of wear, and why.
+// Rest is how many days own hair and scalp rest after days of wear, and why.
 func (b *Brief) Rest(days int, felt Comfort, edges Change) (int, string) {
 	weeks := (days + 3) / 7
 	switch {
@@ -181,7 +181,7 @@ type Renewal struct {
 	Why  string `json:"why"`
 }
 
-// Renewals are doing the outer row again, and both, after so many days; empty where no pieces hang
+// Renewals are doing the outer row again, and both, after days of wear; empty where no pieces hang
 // loose at the hairline.
 func (b *Brief) Renewals(days int, s *State, c Clock) []Renewal {
 	out := []Renewal{}

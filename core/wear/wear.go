@@ -87,7 +87,7 @@ type Row struct {
 }
 
 // factor is how much longer than practised hands on another's head the work is reckoned with: own
-// heads take longer, as package pace has it.
+// heads take longer.
 func (b *Brief) factor() float64 {
 	if b.OwnHead {
 		return craft.OwnHead

@@ -52,7 +52,7 @@ func anew(body string) string {
 	return strings.Replace(body, "{", `{"id":"`+uuid.NewString()+`",`, 1)
 }
 
-// door is a studio in front of which someone stands who is not signed in.
+// door is a studio, and someone before it who is not signed in.
 func door(t *testing.T, o Options) tester {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "studio.db"))
@@ -300,9 +300,9 @@ func TestBadInputIsRefusedByNameAndNothingIsKept(t *testing.T) {
 	var doc planDocument
 	kept.json(t, &doc)
 
-	swap := func(old, new string) string {
-		require.Contains(t, good, old)
-		return strings.Replace(good, old, new, 1)
+	swap := func(was, is string) string {
+		require.Contains(t, good, was)
+		return strings.Replace(good, was, is, 1)
 	}
 	for name, c := range map[string]struct {
 		body     string

@@ -22,7 +22,7 @@ import (
 )
 
 // The bar of docs/performance.md: previews of a 300-section head over HTTP for
-// fifty people at once, each of whom waits for an answer before asking again, at
+// fifty people at once, who wait for an answer before they ask again, at
 // once or after a pause. The clients share the machine with the server.
 func BenchmarkPreviewForFifty(b *testing.B) {
 	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "studio.db"))

@@ -27,7 +27,7 @@ type bookingDocument struct {
 }
 
 func bookingOf(b store.Booking) bookingDocument {
-	return bookingDocument{b.ID, b.PlanID, b.Booked, b.By, b.At}
+	return bookingDocument{b.ID, b.PlanID, b.Entry, b.By, b.At}
 }
 
 type bookingOutput struct{ Body bookingDocument }

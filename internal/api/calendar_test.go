@@ -248,7 +248,7 @@ func TestADeletedClientIsOffTheCalendar(t *testing.T) {
 }
 
 // A plan that takes longer than is wished comes with plans that do not; one that fits with none,
-// and a day that can not be is refused by name.
+// and a day that cannot be is refused by name.
 func TestADayAndWhatMakesItFit(t *testing.T) {
 	t.Parallel()
 	s := open(t)

@@ -16,7 +16,7 @@ import (
 	"kladotex/internal/studio"
 )
 
-// installDocument is an install as a device takes it along: it never changes but for its end.
+// installDocument is an install as a device takes it along: nothing of it changes except its end.
 type installDocument struct {
 	ID      string       `json:"id"`
 	PlanID  string       `json:"planId,omitempty" doc:"Left out once the plan is deleted"`
@@ -72,20 +72,20 @@ type told struct {
 
 // loggedDocument is a finished install.
 type loggedDocument struct {
-	ID       string         `json:"id"`
-	PlanID   string         `json:"planId,omitempty"`
-	ClientID string         `json:"clientId,omitempty"`
-	Title    string         `json:"title"`
-	Client   string         `json:"client"`
-	Started  time.Time      `json:"started"`
-	Closed   time.Time      `json:"closed"`
-	Log      chair.Log      `json:"log"`
-	Stash    []store.Booked `json:"stash" doc:"What was taken out of the stash"`
-	Papers   bool           `json:"papers" doc:"True where it has papers"`
+	ID       string        `json:"id"`
+	PlanID   string        `json:"planId,omitempty"`
+	ClientID string        `json:"clientId,omitempty"`
+	Title    string        `json:"title"`
+	Client   string        `json:"client"`
+	Started  time.Time     `json:"started"`
+	Closed   time.Time     `json:"closed"`
+	Log      chair.Log     `json:"log"`
+	Stash    []store.Taken `json:"stash" doc:"What was taken out of the stash"`
+	Papers   bool          `json:"papers" doc:"True where it has papers"`
 }
 
 func loggedOf(l store.Logged) loggedDocument {
-	return loggedDocument{l.ID, l.PlanID, l.ClientID, l.Title, l.Client, l.Started, l.Closed, l.Log, append([]store.Booked{}, l.Stash...), l.Papers}
+	return loggedDocument{l.ID, l.PlanID, l.ClientID, l.Title, l.Client, l.Started, l.Closed, l.Log, append([]store.Taken{}, l.Stash...), l.Papers}
 }
 
 // learntPace is what is known of the pace of a person.

@@ -52,7 +52,7 @@ func (s tester) tell(install string, after int64, events ...chair.Event) (t told
 	return t
 }
 
-// worked are the events of a hand that does every task of an install, each so many times as long as
+// worked are the events of a hand that does every task of an install, each times as long as
 // planned.
 func worked(b chair.Brief, hand string, times float64, from time.Time) []chair.Event {
 	at := from.UnixMilli()
@@ -130,7 +130,7 @@ func TestAnInstallFromTheFirstPartToTheLog(t *testing.T) {
 	require.Len(t, page.Items, 1)
 	log := page.Items[0]
 	onHead := i.Brief.Pieces[0].Need
-	assert.Equal(t, []store.Booked{{Piece: i.Brief.Pieces[0].Called(), Used: log.Log.Pieces[0].Used, Spoilt: 3}}, log.Stash)
+	assert.Equal(t, []store.Taken{{Piece: i.Brief.Pieces[0].Called(), Used: log.Log.Pieces[0].Used, Spoilt: 3}}, log.Stash)
 	var stash pageOf[lotDocument]
 	s.send("GET", "/api/v1/stash", "").json(t, &stash)
 	assert.Equal(t, 180-log.Log.Pieces[0].Used-3, stash.Items[0].Pieces)
@@ -242,7 +242,7 @@ func TestAnEndTakesTheWholeBill(t *testing.T) {
 	assert.Equal(t, after[loc.ID]+5, lies()[loc.ID])
 }
 
-// A clock that can not be right is put right where it is told: nothing that is read afterwards fails.
+// A clock that cannot be right is put right where it is told: nothing that is read afterwards fails.
 func TestAnEndFarOutOfTimeBreaksNothing(t *testing.T) {
 	t.Parallel()
 	s := open(t)

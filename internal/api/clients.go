@@ -188,7 +188,7 @@ func (s *server) clientOperations(api huma.API) {
 		OperationID: "exportClient", Method: http.MethodGet, Path: "/api/v1/clients/{id}/export",
 		Summary: "Everything that is held about a client", Metadata: rights(studio.Crew), Responses: file("application/json", "The file"),
 	}, func(ctx context.Context, in *ClientPath) (*fileOutput, error) {
-		name, body, err := s.studio.Held(ctx, in.ID)
+		name, body, err := s.studio.Dossier(ctx, in.ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -8,7 +8,7 @@ import (
 	"kladotex/internal/flat"
 )
 
-// columnsFirst is huma's JSON, but for answers that are columned.
+// columnsFirst is huma's JSON, with answers that have columns written by column.
 var columnsFirst = huma.Format{
 	Marshal: func(w io.Writer, v any) error {
 		columns, ok := v.(flat.Columned)

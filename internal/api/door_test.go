@@ -117,8 +117,8 @@ func (s tester) guess(name, from string) int {
 	return s.send("POST", "/api/v1/session", text(s.t, map[string]string{"name": name, "password": "guess after guess"}), "X-Forwarded-For", from).StatusCode
 }
 
-// One address alone can not use up the tries of an account and lock its owner out; many
-// together can not guess on; and an address the account was opened from before is let
+// One address alone cannot use up the tries of an account and lock its owner out; many
+// together cannot guess on; and an address the account was opened from before is let
 // in all the while.
 func TestGuessingIsLimitedByAccountAndByAddress(t *testing.T) {
 	t.Parallel()

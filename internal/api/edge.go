@@ -47,7 +47,7 @@ func knownHost(names []string) echo.MiddlewareFunc {
 	}
 }
 
-// inTurn serves so many requests under the API at once; others wait a little, then are
+// inTurn serves a limited number of requests under the API at once; others wait a little, then are
 // sent away with a time to come back.
 func inTurn() echo.MiddlewareFunc {
 	served, waiting := make(chan struct{}, mostServed), make(chan struct{}, mostWaiting)
@@ -131,8 +131,8 @@ func (o *oneEach) begin(ctx context.Context, person string) (end func(), err err
 // A password is tried addressBurst times at once from one address, then once every
 // addressPause. From addresses that no one signed in from before, one account is tried
 // accountBurst times, then once every accountPause, which is less: so one address alone
-// can not use up the tries of an account and keep its owner out, and many addresses
-// together can not guess on.
+// cannot use up the tries of an account and keep its owner out, and many addresses
+// together cannot guess on.
 const (
 	addressBurst, addressPause = 8, 15 * time.Second
 	accountBurst, accountPause = 24, 10 * time.Second

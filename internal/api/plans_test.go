@@ -33,7 +33,7 @@ func (s tester) newPlan(title string, in plan.Input) planDocument {
 	return doc
 }
 
-// safe has everything read that must be before a plan is carried out; nothing speaks against a head of which
+// safe has everything read that must be before a plan is carried out; nothing speaks against a head where
 // no card does.
 func (s tester) safe(planID string) {
 	s.t.Helper()
@@ -91,7 +91,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	assert.Equal(t, 404, owner.send("GET", path+"/versions/7", "").StatusCode)
 }
 
-// Variants are kept beside the plan; one that can not be computed is refused by its
+// Variants are kept beside the plan; one that cannot be computed is refused by its
 // place, and what differs between two is told.
 func TestVariantsAreKeptAndCompared(t *testing.T) {
 	t.Parallel()
@@ -248,9 +248,9 @@ func TestExportedPlanIsImportedAndKeepsToItsSchema(t *testing.T) {
 		assert.NotEqual(t, doc.ID, copied.ID)
 	}
 
-	swap := func(old, new string) string {
-		require.Contains(t, string(good), old)
-		return strings.Replace(string(good), old, new, 1)
+	swap := func(was, is string) string {
+		require.Contains(t, string(good), was)
+		return strings.Replace(string(good), was, is, 1)
 	}
 	for name, c := range map[string]struct {
 		body, location, says string

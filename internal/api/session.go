@@ -103,7 +103,7 @@ func (s *server) signedIn(ctx context.Context) (store.Person, error) {
 	return p, err
 }
 
-// enter starts a session for p, with a new token so that an earlier one can not
+// enter starts a session for p, with a new token so that an earlier one cannot
 // be planted.
 func (s *server) enter(ctx context.Context, p store.Person) (*meOutput, error) {
 	if err := s.sessions.RenewToken(ctx); err != nil {

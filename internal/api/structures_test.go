@@ -150,7 +150,7 @@ func TestChangesByHandOverHTTP(t *testing.T) {
 	assert.Equal(t, 422, s.send("POST", "/api/v1/preview", text(t, in)).StatusCode)
 }
 
-// The methods are compared over HTTP with their reasons, wishes that can not be are refused by
+// The methods are compared over HTTP with their reasons, wishes that cannot be are refused by
 // name, and where a plan departs from the house is told with the plan as the house does it.
 func TestAdviceAndDeparturesOverHTTP(t *testing.T) {
 	t.Parallel()

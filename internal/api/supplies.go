@@ -107,7 +107,7 @@ type lotDocument struct {
 
 func lotOf(l store.Lot) lotDocument {
 	out := lotDocument{
-		ID: l.ID, Item: l.Held.Item, Name: l.Item.Name, Kind: l.Item.Kind, Lot: l.Lot, Stock: l.Stock, Pieces: l.Pieces(l.Pack),
+		ID: l.ID, Item: l.Stocked.Item, Name: l.Item.Name, Kind: l.Item.Kind, Lot: l.Lot, Stock: l.Stock, Pieces: l.Pieces(l.Pack),
 		Promises: append([]store.Promise{}, l.Promises...), Created: l.Created, WornBy: l.WornBy,
 	}
 	most := l.Item.Fibre.Facts().Rounds

@@ -74,7 +74,7 @@ func (s *server) tableOperations(api huma.API) {
 			_ = control.SetWriteDeadline(time.Now().Add(tableTimeout + answerTime)) // it has a limit of its own
 			tell := func(line readingIn) error {
 				err := out.Encode(line)
-				_ = control.Flush() // what can not be flushed comes a little later
+				_ = control.Flush() // what cannot be flushed comes a little later
 				return err
 			}
 			says, err := s.studio.ImportTable(ctx, in.Table, in.RawBody, in.Save, by, func(done, of int) error {

@@ -77,7 +77,7 @@ func TestOneRuleOfCareAndWear(t *testing.T) {
 	for name, in := range all {
 		sol, err := plan.Solve(t.Context(), in)
 		require.NoError(t, err, name)
-		brief := care.Worn(sol, attach.Of(sol))
+		brief := care.Brief(sol, attach.Of(sol))
 		told := brief.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 		for _, m := range brief.Parts {
 			facts, _ := method.Lookup(m.Method)
@@ -276,7 +276,7 @@ func TestARenamedPieceIsNotOrderedAgain(t *testing.T) {
 	assert.Empty(t, shop.Lines[0].Order.Lines)
 }
 
-// Where the session can not be kept there is one answer, which says so.
+// Where the session cannot be kept there is one answer, which says so.
 func TestOneAnswerWhereTheSessionIsNotKept(t *testing.T) {
 	t.Parallel()
 	e := echo.New()

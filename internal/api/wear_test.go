@@ -34,7 +34,7 @@ func (s tester) planFor(title, clientID string, in plan.Input) (p planDocument) 
 	return p
 }
 
-// done has a plan worked at the chair, to an end so many days ago to the minute.
+// done has a plan worked at the chair, to an end days ago to the minute.
 func (s tester) done(planID string, days int) string {
 	s.t.Helper()
 	s.safe(planID)
@@ -237,7 +237,7 @@ func TestAHeadFromTheLastLookToTheStash(t *testing.T) {
 	assert.Len(t, list, 1)
 }
 
-// ownHead is a finished head of nobody on file, so many days old.
+// ownHead is a finished head of nobody on file, days old.
 func (s tester) ownHead(days int) string {
 	in := plan.Default()
 	in.Parting.Structure = parting.EarToEar
@@ -401,7 +401,7 @@ func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
 }
 
 // An apprentice writes down what they see and deletes nothing; a stranger sees nothing at all; what
-// can not be is refused; a look that found nothing moves the next look alone.
+// cannot be is refused; a look that found nothing moves the next look alone.
 func TestWhoMayWriteOfAHead(t *testing.T) {
 	t.Parallel()
 	s := open(t)

@@ -73,8 +73,8 @@ func (s Sitting) When(zone *time.Location) (Span, error) {
 	return Span{start, start.Add(time.Duration(s.Minutes * float64(time.Minute)).Round(time.Minute))}, nil
 }
 
-// Held is time that is taken: a sitting of another booking, or a time at which someone is busy.
-type Held struct {
+// Occupied is time that is taken: a sitting of another booking, or a time at which someone is busy.
+type Occupied struct {
 	Span
 	Title  string
 	People []string
@@ -91,7 +91,7 @@ const (
 	Elsewhere  ClashKind = "stash" // hair is promised to another plan
 )
 
-// Clash is one thing that can not be had.
+// Clash is one thing that cannot be had.
 type Clash struct {
 	Kind ClashKind `json:"kind" enum:"chair,person,stash"`
 	// Sitting counts from 0; -1 where it is about the whole.
@@ -100,21 +100,21 @@ type Clash struct {
 }
 
 // Clashes are what the sittings of a booking want that is held by others at the time. A studio
-// has so many chairs; names are those of its people by id.
-func Clashes(sittings []Sitting, zone *time.Location, others []Held, chairs int, names map[string]string) ([]Clash, error) {
+// has chairs chairs; names are those of its people by id.
+func Clashes(sittings []Sitting, zone *time.Location, others []Occupied, chairs int, names map[string]string) ([]Clash, error) {
 	out := []Clash{}
 	for i, s := range sittings {
 		when, err := s.When(zone)
 		if err != nil {
 			return nil, err
 		}
-		var at []Held
+		var at []Occupied
 		for _, o := range others {
 			if o.overlaps(when) {
 				at = append(at, o)
 			}
 		}
-		slices.SortFunc(at, func(a, b Held) int { return a.Start.Compare(b.Start) })
+		slices.SortFunc(at, func(a, b Occupied) int { return a.Start.Compare(b.Start) })
 		for _, o := range at {
 			for _, p := range s.People {
 				if slices.Contains(o.People, p) {
@@ -132,7 +132,7 @@ func Clashes(sittings []Sitting, zone *time.Location, others []Held, chairs int,
 }
 
 // most is how many chairs are taken at once at most within a span.
-func most(held []Held, within Span) (taken int) {
+func most(held []Occupied, within Span) (taken int) {
 	for _, a := range held {
 		if !a.Chair {
 			continue

@@ -48,7 +48,7 @@ func TestClashes(t *testing.T) {
 		return Span{day.Add(time.Duration(a.Hour())*time.Hour + time.Duration(a.Minute())*time.Minute), day.Add(time.Duration(b.Hour())*time.Hour + time.Duration(b.Minute())*time.Minute)}
 	}
 	names := map[string]string{"o": "Odalys Brandt"}
-	clash := func(chairs int, held ...Held) (kinds []ClashKind) {
+	clash := func(chairs int, held ...Occupied) (kinds []ClashKind) {
 		out, err := Clashes(mine, utc, held, chairs, names)
 		require.NoError(t, err)
 		for _, c := range out {
@@ -56,13 +56,13 @@ func TestClashes(t *testing.T) {
 		}
 		return kinds
 	}
-	assert.Empty(t, clash(1, Held{Span: at("07:00", "09:00"), People: []string{"o"}, Chair: true}, Held{Span: at("13:00", "14:00"), Chair: true}))
-	assert.Equal(t, []ClashKind{PersonBusy}, clash(2, Held{Span: at("12:00", "18:00"), People: []string{"o"}, Chair: true}))
-	assert.Equal(t, []ClashKind{ChairTaken}, clash(1, Held{Span: at("12:00", "18:00"), Chair: true}))
-	assert.Empty(t, clash(2, Held{Span: at("08:00", "10:00"), Chair: true}, Held{Span: at("10:00", "12:00"), Chair: true}), "one after the other")
-	assert.Equal(t, []ClashKind{ChairTaken}, clash(2, Held{Span: at("08:00", "11:00"), Chair: true}, Held{Span: at("10:00", "12:00"), Chair: true}))
+	assert.Empty(t, clash(1, Occupied{Span: at("07:00", "09:00"), People: []string{"o"}, Chair: true}, Occupied{Span: at("13:00", "14:00"), Chair: true}))
+	assert.Equal(t, []ClashKind{PersonBusy}, clash(2, Occupied{Span: at("12:00", "18:00"), People: []string{"o"}, Chair: true}))
+	assert.Equal(t, []ClashKind{ChairTaken}, clash(1, Occupied{Span: at("12:00", "18:00"), Chair: true}))
+	assert.Empty(t, clash(2, Occupied{Span: at("08:00", "10:00"), Chair: true}, Occupied{Span: at("10:00", "12:00"), Chair: true}), "one after the other")
+	assert.Equal(t, []ClashKind{ChairTaken}, clash(2, Occupied{Span: at("08:00", "11:00"), Chair: true}, Occupied{Span: at("10:00", "12:00"), Chair: true}))
 	mine[0].Chair = false
-	assert.Empty(t, clash(1, Held{Span: at("08:00", "11:00"), Chair: true}), "at home")
+	assert.Empty(t, clash(1, Occupied{Span: at("08:00", "11:00"), Chair: true}), "at home")
 }
 
 // A chair is said to be taken exactly where at some minute of the sitting as many others sit as
@@ -72,10 +72,10 @@ func TestChairsMinuteByMinute(t *testing.T) {
 		day := time.Date(2027, 3, 20, 0, 0, 0, 0, time.UTC)
 		minute := func(m int) time.Time { return day.Add(time.Duration(m) * time.Minute) }
 		chairs := rapid.IntRange(1, 3).Draw(t, "chairs")
-		var held []Held
+		var held []Occupied
 		for range rapid.IntRange(0, 6).Draw(t, "others") {
 			from := rapid.IntRange(0, 600).Draw(t, "from")
-			held = append(held, Held{Span: Span{minute(from), minute(from + rapid.IntRange(1, 300).Draw(t, "long"))}, Chair: rapid.Bool().Draw(t, "chair")})
+			held = append(held, Occupied{Span: Span{minute(from), minute(from + rapid.IntRange(1, 300).Draw(t, "long"))}, Chair: rapid.Bool().Draw(t, "chair")})
 		}
 		mine := Sitting{On: "2027-03-20", At: "03:00", Minutes: 200, Chair: true}
 		full := false

@@ -52,7 +52,7 @@ var booked = []string{
 }
 
 // cautioned has everything read that must be before a plan is carried out; nothing speaks against the heads
-// of which no card does.
+// where no card does.
 func cautioned(ctx context.Context, use *studio.Studio, by store.Person, planID string) error {
 	c, err := use.Clearance(ctx, planID)
 	if err == nil && !c.Asked {

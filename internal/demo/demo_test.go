@@ -109,12 +109,12 @@ func TestTheDemoHasACalendar(t *testing.T) {
 	require.NoError(t, err)
 	now := false
 	for _, b := range list {
-		for _, sitting := range b.Booked.Sittings {
+		for _, sitting := range b.Entry.Sittings {
 			now = now || sitting.On == today
 			when, err := sitting.When(time.Local)
 			require.NoError(t, err)
-			assert.Less(t, when.End.Hour(), 23, b.Booked.Title)
-			assert.Equal(t, when.Start.Day(), when.End.Day(), b.Booked.Title)
+			assert.Less(t, when.End.Hour(), 23, b.Entry.Title)
+			assert.Equal(t, when.Start.Day(), when.End.Day(), b.Entry.Title)
 		}
 		p, err := s.Plan(t.Context(), b.PlanID)
 		require.NoError(t, err)

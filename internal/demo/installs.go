@@ -23,7 +23,7 @@ import (
 )
 
 // finished are heads that were done before, the oldest first: each like one of today's plans, by
-// someone, so many weeks ago; and what became of it.
+// someone, some weeks ago; and what became of it.
 var finished = []struct {
 	title, like, client, by string
 	weeks                   int

@@ -273,7 +273,7 @@ func TestHardCalendarsAreBounded(t *testing.T) {
 	assert.ErrorIs(t, err, context.Canceled)
 }
 
-// A name can not end a line of the file.
+// A name cannot end a line of the file.
 func TestNamesStayInTheirLine(t *testing.T) {
 	file, err := Days("Tidewheel\rLoft", "a", time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC), []Day{{"2026-12-04", "Juno\rBEGIN:VALARM\r\nX:\x00y"}})
 	require.NoError(t, err)

@@ -47,7 +47,7 @@ type column[T any] struct {
 	name    string
 	aliases []string
 	kind    kind
-	// needed is true for one without which a table can not be read.
+	// needed is true for one without which a table cannot be read.
 	needed bool
 	get    func(T) string
 	set    func(*T, cell)

@@ -46,7 +46,7 @@ func Hash(ctx context.Context, password string) (string, error) {
 }
 
 // Matches tells whether hash, as [Hash] wrote it, is that of the password. A hash
-// it can not read matches nothing. It waits for its turn, and fails when ctx ends
+// it cannot read matches nothing. It waits for its turn, and fails when ctx ends
 // first.
 func Matches(ctx context.Context, hash, password string) (bool, error) {
 	parts := strings.Split(hash, "$")

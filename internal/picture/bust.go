@@ -105,7 +105,7 @@ func (c Camera) bust(res tally.Result) []Shape {
 	return far
 }
 
-// neckFoot is where the neck ends on paper, where it can not fade out, in half head
+// neckFoot is where the neck ends on paper, where it cannot fade out, in half head
 // lengths.
 const neckFoot = -1.34
 

@@ -245,7 +245,7 @@ func (f *wearer) even(points scalp.Line) []r3.Vec {
 	return out
 }
 
-// ribbon is a line so many mm wide to either side.
+// ribbon is a line half mm wide to either side.
 func ribbon(line []Point, half float64) []Point {
 	left, right := make([]Point, 0, 2*len(line)), make([]Point, 0, len(line))
 	for i, p := range line {

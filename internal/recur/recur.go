@@ -13,7 +13,7 @@ import (
 	"github.com/teambition/rrule-go"
 )
 
-// Bounds of what is looked at: earlier beginnings are refused, and so are steps of more than so many
+// Bounds of what is looked at: earlier beginnings are refused, and so are steps of more than these
 // periods.
 const (
 	firstYear = 1900
@@ -60,7 +60,7 @@ func setOf(list []int) set {
 	return s
 }
 
-// has tells whether a number, or the same counted from the end of so many, is in the list.
+// has tells whether a number, or the one as far from the end of a row as long as of, is in the list.
 func (s set) has(n, of int) bool { return s[n] || s[n-of-1] }
 
 // New is a rule that repeats what begins at start. It fails with [ErrTooOften] or [ErrTooLong].
@@ -112,10 +112,10 @@ func New(o rrule.ROption, start time.Time) (*Rule, error) {
 
 var weekdays = []rrule.Weekday{rrule.MO, rrule.TU, rrule.WE, rrule.TH, rrule.FR, rrule.SA, rrule.SU}
 
-// weekday is a day of the week counted from Monday as package time has it.
+// weekday is the day of the week of package time for one counted from Monday.
 func weekday(fromMonday int) time.Weekday { return time.Weekday((fromMonday + 1) % 7) }
 
-// Between are the times from one to another, both among them, at most so many. It fails with
+// Between are the times from one to another, both among them, at most most. It fails with
 // [ErrTooMuch] when the budget is spent, and when ctx ends.
 func (r *Rule) Between(ctx context.Context, budget *Budget, from, to time.Time, most int) (out []time.Time, err error) {
 	last := to

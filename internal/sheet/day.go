@@ -169,7 +169,7 @@ func (w *page) sittingName(i int) string {
 	return fmt.Sprintf("%s · %s to about %s", name, s.At, clockAfter(s.At, 5*math.Round(s.Minutes/5)))
 }
 
-// clockAfter is a time of the clock so many minutes after another.
+// clockAfter is the time of the clock minutes after another.
 func clockAfter(at string, minutes float64) string {
 	from, err := time.Parse("15:04", at)
 	if err != nil {

@@ -142,7 +142,7 @@ func (w *page) say(size float64, style string, t picture.Tone, text string) {
 	w.MultiCell(w.width, size*0.46, text, "", "L", false)
 }
 
-// keep goes on to a new page where what comes, so many mm high, would not fit on this.
+// keep goes on to a new page where what comes, height mm high, would not fit on this.
 func (w *page) keep(height float64) {
 	_, page := w.GetPageSize()
 	if _, bottom := w.GetAutoPageBreak(); w.GetY()+height > page-bottom {
@@ -746,7 +746,7 @@ func (w *page) ruler(top float64) {
 	w.scale(top+18, 8, 15, 10, 10, "cm")
 }
 
-// scale draws a ruler of so many units of so many mm, each in parts, from the left margin;
+// scale draws a ruler of units units of unitMM mm, each in parts, from the left margin;
 // its longest strokes are high mm, downwards, upwards below 0.
 func (w *page) scale(y, high float64, units, parts int, unitMM float64, name string) {
 	w.SetDrawColor(ink[0], ink[1], ink[2])

@@ -45,7 +45,7 @@ func TestAQuoteOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	terms := quote.Terms{Name: "Tidewheel Loft", Rate: 3200, Deposit: 25, TaxName: "Sales tax", Tax: 8.875, ValidDays: 30}
 	price := terms.Of(quote.Basis{}, freeze.Bought(in, p.Result.Need), quote.Labour{Minutes: p.Result.Tally.Minutes, People: 1})
-	worn := care.Worn(solved(t, in), p.Result.Work)
+	worn := care.Brief(solved(t, in), p.Result.Work)
 	told := worn.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 	letter := quote.Letter{
 		Title: "The cellist", Client: "Ysolde Abarinwe", Studio: terms.Name, By: "Odalys Brandt", On: "2026-11-27", Until: "2026-12-27",

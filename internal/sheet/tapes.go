@@ -111,7 +111,7 @@ func (w *page) tapePage() float64 {
 	return tapeTop
 }
 
-// tape prints the stretch of a strip from at on, so many mm long.
+// tape prints the stretch of a strip from at on, long mm long.
 func (w *page) tape(t tape, at, long, y float64) {
 	u := w.style.Unit
 	w.ink(ink)

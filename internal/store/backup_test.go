@@ -20,7 +20,7 @@ import (
 	"kladotex/core/plan"
 )
 
-// filled is a studio file with so many plans in it, closed.
+// filled is a studio file with plans plans in it, closed.
 func filled(t *testing.T, path string, plans int) {
 	t.Helper()
 	s := opened(t, path)
@@ -84,7 +84,7 @@ func TestACopyIsRestoredUnderAnOpenStudio(t *testing.T) {
 	assert.Greater(t, c.Version, after.Version)
 }
 
-// A studio that can not be opened any more is what copies are for.
+// A studio that cannot be opened any more is what copies are for.
 func TestADamagedStudioIsReplacedAndKept(t *testing.T) {
 	t.Parallel()
 	dir := t.TempDir()

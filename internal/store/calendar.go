@@ -16,7 +16,7 @@ type Booking struct {
 	ID       string
 	PlanID   string // empty once the plan is deleted
 	ClientID string // empty where it was open whose head it is
-	Booked   calendar.Booking
+	Entry    calendar.Booking
 	By       string
 	At       time.Time
 }
@@ -24,7 +24,7 @@ type Booking struct {
 // BookingDraft is what is frozen when a plan is booked.
 type BookingDraft struct {
 	PlanID, ClientID string
-	Booked           calendar.Booking
+	Entry            calendar.Booking
 	Record
 	By string
 }
@@ -41,9 +41,9 @@ const bookingColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), docu
 func readBooking(row scanner) (b Booking, err error) {
 	var document string
 	if err = row.Scan(&b.ID, &b.PlanID, &b.ClientID, &document, &b.By, (*stamp)(&b.At)); err != nil {
-		return Booking{}, found(err)
+		return Booking{}, orNotFound(err)
 	}
-	b.Booked, err = calendar.Decode([]byte(document))
+	b.Entry, err = calendar.Decode([]byte(document))
 	return b, err
 }
 
@@ -67,7 +67,7 @@ func (s *Tx) Book(ctx context.Context, id string, d BookingDraft) (b Booking, er
 		if err := notGone(ctx, tx, id); err != nil {
 			return err
 		}
-		document, err := json.Marshal(d.Booked)
+		document, err := json.Marshal(d.Entry)
 		if err != nil {
 			return err
 		}
@@ -75,8 +75,8 @@ func (s *Tx) Book(ctx context.Context, id string, d BookingDraft) (b Booking, er
 		if _, err := tx.ExecContext(ctx, `UPDATE booking SET cancelled_at = ? WHERE plan_id = ? AND cancelled_at = ''`, now, d.PlanID); err != nil {
 			return err
 		}
-		first, last := d.Booked.Sittings[0].On, d.Booked.Sittings[len(d.Booked.Sittings)-1].On
-		for _, e := range d.Booked.Errands {
+		first, last := d.Entry.Sittings[0].On, d.Entry.Sittings[len(d.Entry.Sittings)-1].On
+		for _, e := range d.Entry.Errands {
 			first = min(first, e.On)
 		}
 		_, err = tx.ExecContext(ctx, `INSERT INTO booking (id, plan_id, client_id, document, input, places, engine, first_on, last_on, booked_by, booked_at)

@@ -35,7 +35,7 @@ func draftOn(planID string, days ...string) BookingDraft {
 	for _, d := range days {
 		b.Sittings = append(b.Sittings, calendar.Sitting{On: d, At: "09:00", Minutes: 120, People: []string{}, Names: []string{}})
 	}
-	return BookingDraft{PlanID: planID, Booked: b, Record: Record{Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine}, By: "Odalys"}
+	return BookingDraft{PlanID: planID, Entry: b, Record: Record{Input: []byte("{}"), Places: []byte("{}"), Engine: plan.Engine}, By: "Odalys"}
 }
 
 // One booking of a plan stands; days find what is on them and what leads up to them; a plan that
@@ -59,7 +59,7 @@ func TestBookings(t *testing.T) {
 	assert.Equal(t, 1, on("2027-04-02", "2027-04-02"))
 	assert.Equal(t, 0, on("2027-04-03", "2027-12-31"))
 	later := draftOn(p, "2027-06-01")
-	later.Booked.Errands = nil
+	later.Entry.Errands = nil
 	second, err := s.Book(t.Context(), "b2", later)
 	require.NoError(t, err)
 	stands, err := s.BookingOf(t.Context(), p)

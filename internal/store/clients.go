@@ -89,7 +89,7 @@ func readClient(ctx context.Context, q querier, id string) (c Client, err error)
 	if err == nil {
 		c.Acknowledged, err = readAcknowledged(ctx, q, id)
 	}
-	return c, found(err)
+	return c, orNotFound(err)
 }
 
 // ClientDraft is what is saved of a client.
@@ -173,20 +173,20 @@ func (s *Tx) SaveClient(ctx context.Context, id string, version int, d ClientDra
 	return c, nil
 }
 
-// Held is everything the studio holds about one client, as it was at one moment.
-type Held struct {
+// Dossier is everything the studio holds about one client, as it was at one moment.
+type Dossier struct {
 	Client Client
-	Plans  []HeldPlan
+	Plans  []DossierPlan
 	Quotes []Quote
 	// Bookings are those that stand and those that were cancelled, Messages those sent.
 	Bookings []Booking
 	Messages []Message
 	// Installs are those at the chair and those that were, with all that was told of them.
-	Installs []HeldInstall
+	Installs []DossierInstall
 }
 
-// HeldInstall is an install with what was told of it and its pictures.
-type HeldInstall struct {
+// DossierInstall is an install with what was told of it and its pictures.
+type DossierInstall struct {
 	Install Install
 	Events  []chair.Event
 	Photos  [][]byte
@@ -194,15 +194,15 @@ type HeldInstall struct {
 	Worn []wear.Entry
 }
 
-// HeldPlan is a plan made for a client, with the states pinned beside it and its
+// DossierPlan is a plan made for a client, with the states pinned beside it and its
 // history.
-type HeldPlan struct {
+type DossierPlan struct {
 	Plan     Plan
 	Versions []Version
 }
 
-// Held reads everything that is held about a client.
-func (s *Tx) Held(ctx context.Context, id string) (h Held, err error) {
+// Dossier reads everything that is held about a client.
+func (s *Tx) Dossier(ctx context.Context, id string) (h Dossier, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		if h.Client, err = readClient(ctx, tx, id); err != nil {
 			return err
@@ -223,7 +223,7 @@ func (s *Tx) Held(ctx context.Context, id string) (h Held, err error) {
 			if err != nil {
 				return err
 			}
-			h.Plans = append(h.Plans, HeldPlan{p, versions})
+			h.Plans = append(h.Plans, DossierPlan{p, versions})
 		}
 		if h.Quotes, err = list(ctx, tx, "quotes", readQuoteRow, `SELECT `+quoteColumns+` FROM quote WHERE client_id = ? ORDER BY number`, id); err != nil {
 			return err
@@ -238,7 +238,7 @@ func (s *Tx) Held(ctx context.Context, id string) (h Held, err error) {
 		return err
 	})
 	if err != nil {
-		return Held{}, fmt.Errorf("what is held about client %s: %w", id, err)
+		return Dossier{}, fmt.Errorf("what is held about client %s: %w", id, err)
 	}
 	return h, nil
 }

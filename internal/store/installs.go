@@ -45,8 +45,8 @@ type InstallDraft struct {
 	Record
 	By                  string
 	PlanSheet, DaySheet []byte
-	// Worn is the head as it is worn afterwards, Redoes the install whose outer rows it does again.
-	Worn   wear.Brief
+	// Wear is the head as it is worn afterwards, Redoes the install whose outer rows it does again.
+	Wear   wear.Brief
 	Redoes string
 	// At is when it began; the zero time is now.
 	At time.Time
@@ -57,7 +57,7 @@ const installColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), brie
 func readInstall(row scanner) (i Install, err error) {
 	var brief string
 	if err = row.Scan(&i.ID, &i.PlanID, &i.ClientID, &brief, &i.Engine, &i.By, (*stamp)(&i.Started), (*stamp)(&i.Closed), &i.Papers); err != nil {
-		return Install{}, found(err)
+		return Install{}, orNotFound(err)
 	}
 	i.Brief, err = chair.Decode([]byte(brief))
 	return i, err
@@ -89,7 +89,7 @@ func (s *Tx) StartInstall(ctx context.Context, id string, d InstallDraft) (i Ins
 		if err != nil {
 			return err
 		}
-		worn, err := json.Marshal(d.Worn)
+		worn, err := json.Marshal(d.Wear)
 		if err != nil {
 			return err
 		}
@@ -129,7 +129,7 @@ func (s *Tx) Install(ctx context.Context, id string) (Install, error) {
 func (s *Tx) InstallOf(ctx context.Context, planID string) (id string, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT id FROM install WHERE plan_id = ?`, planID).Scan(&id)
 	if err != nil {
-		return "", fmt.Errorf("install of plan %s: %w", planID, found(err))
+		return "", fmt.Errorf("install of plan %s: %w", planID, orNotFound(err))
 	}
 	return id, nil
 }
@@ -138,7 +138,7 @@ func (s *Tx) InstallOf(ctx context.Context, planID string) (id string, err error
 func (s *Tx) Frozen(ctx context.Context, id string) (f Frozen, err error) {
 	var how, head string
 	if err = s.read.QueryRowContext(ctx, `SELECT how, head FROM install WHERE id = ?`, id).Scan(&how, &head); err != nil {
-		return Frozen{}, fmt.Errorf("install %s: %w", id, found(err))
+		return Frozen{}, fmt.Errorf("install %s: %w", id, orNotFound(err))
 	}
 	f.Head = json.RawMessage(head)
 	return f, json.Unmarshal([]byte(how), &f.How)
@@ -156,7 +156,7 @@ const (
 // InstallFile reads a paper that was frozen with an install.
 func (s *Tx) InstallFile(ctx context.Context, id string, paper InstallPaper) (file []byte, err error) {
 	if err = s.read.QueryRowContext(ctx, `SELECT `+string(paper)+` FROM install WHERE id = ?`, id).Scan(&file); err != nil {
-		return nil, fmt.Errorf("paper of install %s: %w", id, found(err))
+		return nil, fmt.Errorf("paper of install %s: %w", id, orNotFound(err))
 	}
 	if len(file) == 0 {
 		return nil, fmt.Errorf("paper of install %s: %w", id, ErrNotFound)
@@ -169,16 +169,16 @@ func (s *Tx) AtChair(ctx context.Context) ([]Install, error) {
 	return list(ctx, s.read, "installs at the chair", readInstall, `SELECT `+installColumns+` FROM install WHERE closed_at = '' ORDER BY started_at DESC, id LIMIT 100`)
 }
 
-// Told is what devices have told of an install.
-type Told struct {
+// Received is what devices have told of an install.
+type Received struct {
 	Events []chair.Event
 	// Cursor is where to go on reading, Known how many events there are in all.
 	Cursor int64
 	Known  int
 }
 
-// readTold reads the events of an install that arrived after a cursor.
-func readTold(ctx context.Context, q querier, install string, after int64) (t Told, err error) {
+// readReceived reads the events of an install that arrived after a cursor.
+func readReceived(ctx context.Context, q querier, install string, after int64) (t Received, err error) {
 	t.Cursor = after
 	t.Events, err = list(ctx, q, "events", func(row scanner) (e chair.Event, err error) {
 		var document string
@@ -193,16 +193,16 @@ func readTold(ctx context.Context, q querier, install string, after int64) (t To
 	return t, err
 }
 
-// Told reads the events of an install that arrived after a cursor; 0 reads all.
-func (s *Tx) Told(ctx context.Context, install string, after int64) (t Told, err error) {
+// Received reads the events of an install that arrived after a cursor; 0 reads all.
+func (s *Tx) Received(ctx context.Context, install string, after int64) (t Received, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
-		if t, err = readTold(ctx, tx, install, after); err != nil {
+		if t, err = readReceived(ctx, tx, install, after); err != nil {
 			return err
 		}
 		return tx.QueryRowContext(ctx, `SELECT count(*) FROM install_event WHERE install_id = ?`, install).Scan(&t.Known)
 	})
 	if err != nil {
-		return Told{}, fmt.Errorf("what was told of install %s: %w", install, err)
+		return Received{}, fmt.Errorf("what was told of install %s: %w", install, err)
 	}
 	return t, nil
 }
@@ -213,13 +213,13 @@ type Logged struct {
 	Title, Client        string
 	Started, Closed      time.Time
 	Log                  chair.Log
-	Stash                []Booked
+	Stash                []Taken
 	// Papers is true where it was given papers to take along.
 	Papers bool
 }
 
-// Booked is what the end of an install took out of the stash.
-type Booked struct {
+// Taken is what the end of an install took out of the stash.
+type Taken struct {
 	Piece  string `json:"piece" doc:"What it is called"`
 	Used   int    `json:"used"`
 	Spoilt int    `json:"spoilt"`
@@ -233,11 +233,11 @@ func readLogged(row scanner) (l Logged, err error) {
 	var document string
 	err = row.Scan(&l.ID, &l.PlanID, &l.ClientID, &l.Title, &l.Client, (*stamp)(&l.Started), (*stamp)(&l.Closed), &document, &l.Papers)
 	if err != nil {
-		return Logged{}, found(err)
+		return Logged{}, orNotFound(err)
 	}
 	read := struct {
 		*chair.Log
-		Stash *[]Booked `json:"stash"`
+		Stash *[]Taken `json:"stash"`
 	}{&l.Log, &l.Stash}
 	return l, json.Unmarshal([]byte(document), &read)
 }
@@ -298,7 +298,7 @@ func (s *Tx) KeepPhoto(ctx context.Context, install, id string, image []byte, as
 func (s *Tx) Photo(ctx context.Context, install, id string) (image []byte, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT image FROM install_photo WHERE install_id = ? AND id = ?`, install, id).Scan(&image)
 	if err != nil {
-		return nil, fmt.Errorf("picture of install %s: %w", install, found(err))
+		return nil, fmt.Errorf("picture of install %s: %w", install, orNotFound(err))
 	}
 	return image, nil
 }
@@ -313,13 +313,13 @@ func (s *Tx) DropPhoto(ctx context.Context, install, id string) error {
 }
 
 // heldInstalls are all installs of a client.
-func heldInstalls(ctx context.Context, q querier, client string) (out []HeldInstall, err error) {
+func heldInstalls(ctx context.Context, q querier, client string) (out []DossierInstall, err error) {
 	installs, err := list(ctx, q, "installs", readInstall, `SELECT `+installColumns+` FROM install WHERE client_id = ? ORDER BY started_at, id`, client)
 	if err != nil {
 		return nil, err
 	}
 	for _, i := range installs {
-		told, err := readTold(ctx, q, i.ID, 0)
+		told, err := readReceived(ctx, q, i.ID, 0)
 		if err != nil {
 			return nil, err
 		}
@@ -334,7 +334,7 @@ func heldInstalls(ctx context.Context, q querier, client string) (out []HeldInst
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, HeldInstall{i, told.Events, photos, entries})
+		out = append(out, DossierInstall{i, told.Events, photos, entries})
 	}
 	return out, nil
 }

@@ -45,7 +45,7 @@ const itemColumns = `id, document, archived, version, updated_at,
 func readItemRow(row scanner) (i Item, err error) {
 	var document string
 	if err := row.Scan(&i.ID, &document, &i.Archived, &i.Version, (*stamp)(&i.Updated), &i.Pieces, &i.Promised); err != nil {
-		return Item{}, found(err)
+		return Item{}, orNotFound(err)
 	}
 	i.Item, err = supply.DecodeItem([]byte(document))
 	return i, err

@@ -26,7 +26,7 @@ const messageColumns = `id, coalesce(plan_id, ''), coalesce(client_id, ''), kind
 
 func readMessage(row scanner) (m Message, err error) {
 	err = row.Scan(&m.ID, &m.PlanID, &m.ClientID, &m.Kind, &m.To, &m.Words.Subject, &m.Words.Body, &m.By, (*stamp)(&m.At))
-	return m, found(err)
+	return m, orNotFound(err)
 }
 
 // Message reads one that was sent, or [ErrNotFound].

@@ -75,7 +75,7 @@ func (s *Tx) PersonNamed(ctx context.Context, name string) (Person, error) {
 func (s *Tx) person(ctx context.Context, where string, values ...any) (Person, error) {
 	p, err := readPerson(s.read.QueryRowContext(ctx, `SELECT `+personColumns+` FROM person WHERE `+where, values...))
 	if err != nil {
-		return Person{}, fmt.Errorf("person: %w", found(err))
+		return Person{}, fmt.Errorf("person: %w", orNotFound(err))
 	}
 	return p, nil
 }

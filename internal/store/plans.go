@@ -24,10 +24,10 @@ type Plan struct {
 // Variant is a state of a plan pinned under a name, to be compared with others.
 type Variant struct {
 	Name string
-	// Input is nil when the document can not be read any more. In a draft it stands for
+	// Input is nil when the document cannot be read any more. In a draft it stands for
 	// the one that is stored under the name.
 	Input *plan.Input
-	// Trouble says why the input is missing, or why it can not be computed.
+	// Trouble says why the input is missing, or why it cannot be computed.
 	Trouble error
 }
 
@@ -63,7 +63,7 @@ func writeVariants(variants []Variant, stored []variantDocument) (string, error)
 	return string(raw), err
 }
 
-// readVariants brings every variant up to the current schema. One that can not be read
+// readVariants brings every variant up to the current schema. One that cannot be read
 // does not keep the plan from being read.
 func readVariants(text string) (variants []Variant, documents []variantDocument, err error) {
 	if err := json.Unmarshal([]byte(text), &documents); err != nil {
@@ -200,7 +200,7 @@ type storedPlan struct {
 func readStored(ctx context.Context, q querier, id string) (p storedPlan, documents []variantDocument, err error) {
 	row := q.QueryRowContext(ctx, `SELECT `+entryColumns+`, plan.document, plan.variants FROM `+entryTables+` WHERE plan.id = ?`, id)
 	if err := row.Scan(append(p.fields(), &p.document, &p.variants)...); err != nil {
-		return p, nil, found(err)
+		return p, nil, orNotFound(err)
 	}
 	if p.Input, err = plan.Decode(strings.NewReader(p.document)); err != nil {
 		return p, nil, err

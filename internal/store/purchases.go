@@ -69,7 +69,7 @@ func readPurchaseRow(row scanner) (p Purchase, err error) {
 	var lines string
 	err = row.Scan(&p.ID, &p.Supplier, &p.PlanID, &p.Plan, &p.State, &p.Version, &lines, &p.Fee, &p.Ordered, &p.Due, &p.Arrived, (*stamp)(&p.Created))
 	if err != nil {
-		return Purchase{}, found(err)
+		return Purchase{}, orNotFound(err)
 	}
 	return p, json.Unmarshal([]byte(lines), &p.Lines)
 }
@@ -244,7 +244,7 @@ type Shortfall struct {
 	Lacking  int    `json:"lacking" doc:"Packs that did not come at all"`
 }
 
-// Shortfalls are those of every supplier an order of whom arrived.
+// Shortfalls are those of every supplier whose orders arrived.
 func (s *Tx) Shortfalls(ctx context.Context) ([]Shortfall, error) {
 	arrived, err := list(ctx, s.read, "orders that arrived", readPurchaseRow, `SELECT `+purchaseColumns+purchaseTables+` WHERE state = 'arrived' ORDER BY supplier`)
 	if err != nil {

@@ -46,7 +46,7 @@ func readQuoteRow(row scanner) (q Quote, err error) {
 	var document string
 	err = row.Scan(&q.ID, &q.Number, &q.PlanID, &q.ClientID, &q.State, &document, (*stamp)(&q.At), (*stamp)(&q.Answered), &q.AnsweredBy)
 	if err != nil {
-		return Quote{}, found(err)
+		return Quote{}, orNotFound(err)
 	}
 	return q, json.Unmarshal([]byte(document), &q.Given)
 }
@@ -147,7 +147,7 @@ const (
 func (s *Tx) QuoteFile(ctx context.Context, id string, part QuotePart) (number int, file []byte, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT number, `+string(part)+` FROM quote WHERE id = ?`, id).Scan(&number, &file)
 	if err != nil {
-		return 0, nil, fmt.Errorf("%s of quote %s: %w", part, id, found(err))
+		return 0, nil, fmt.Errorf("%s of quote %s: %w", part, id, orNotFound(err))
 	}
 	return number, file, nil
 }

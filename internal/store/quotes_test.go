@@ -41,7 +41,7 @@ func TestQuotesAreNumberedAndFrozen(t *testing.T) {
 	_, parted, err := s.QuoteFile(ctx, second.ID, QuoteParted)
 	require.NoError(t, err)
 	assert.Equal(t, "<svg/>", string(parted))
-	// A paper that can not be written leaves no quote and takes no number.
+	// A paper that cannot be written leaves no quote and takes no number.
 	bad := quoted(1)
 	bad.Paper = func(int) ([]byte, error) { return nil, errors.New("no paper") }
 	_, err = s.GiveQuote(ctx, uuid.NewString(), bad)
@@ -86,7 +86,7 @@ func TestQuotesGoWithTheirClient(t *testing.T) {
 	d.ClientID = c.ID
 	q, err := s.GiveQuote(ctx, uuid.NewString(), d)
 	require.NoError(t, err)
-	held, err := s.Held(ctx, c.ID)
+	held, err := s.Dossier(ctx, c.ID)
 	require.NoError(t, err)
 	require.Len(t, held.Quotes, 1)
 	assert.Equal(t, q, held.Quotes[0])

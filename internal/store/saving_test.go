@@ -48,7 +48,7 @@ func TestARepeatedRequestIsRecognised(t *testing.T) {
 	assert.Len(t, list, 1)
 }
 
-// A pinned state that this program can not read any more, or not compute, says why,
+// A pinned state that this program cannot read any more, or not compute, says why,
 // and neither hides its plan nor keeps it from being saved.
 func TestAVariantInTroubleBlocksNothing(t *testing.T) {
 	t.Parallel()

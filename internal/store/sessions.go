@@ -45,7 +45,7 @@ func (x Sessions) CommitCtx(ctx context.Context, token string, data []byte, expi
 	return err
 }
 
-// DeleteCtx ends a session. Where the disk is full or can not be written it is remembered as ended until the
+// DeleteCtx ends a session. Where the disk is full or cannot be written it is remembered as ended until the
 // program stops: who signs out is out.
 func (x Sessions) DeleteCtx(ctx context.Context, token string) error {
 	_, err := x.s.write.ExecContext(ctx, `DELETE FROM sessions WHERE token = ?`, token)

@@ -123,13 +123,13 @@ func (s *Tx) SettleInstall(ctx context.Context, install, by string, work Settle)
 const clockSlack = 24 * time.Hour
 
 // boundedTime is when something happened at an install that began at a time and was told of at another:
-// a clock that says what can not be is put right by the nearer of the two.
+// a clock that says what cannot be is put right by the nearer of the two.
 func boundedTime(at int64, began, told time.Time) int64 {
 	return min(max(at, began.Add(-clockSlack).UnixMilli()), told.Add(clockSlack).UnixMilli())
 }
 
 func settle(ctx context.Context, tx *sql.Tx, i Install, by string, work Settle) error {
-	told, err := readTold(ctx, tx, i.ID, 0)
+	told, err := readReceived(ctx, tx, i.ID, 0)
 	if err != nil {
 		return err
 	}
@@ -175,10 +175,10 @@ func reopen(ctx context.Context, tx *sql.Tx, i Install, x Settlement, by string)
 
 // closeWith keeps the log of an install and what it says of pace, frees what its plan held, and tells
 // the head whose outer rows it did again.
-func closeWith(ctx context.Context, tx *sql.Tx, i Install, x Settlement, booked []Booked) error {
+func closeWith(ctx context.Context, tx *sql.Tx, i Install, x Settlement, booked []Taken) error {
 	document, err := json.Marshal(struct {
 		chair.Log
-		Stash []Booked `json:"stash"`
+		Stash []Taken `json:"stash"`
 	}{x.Log, booked})
 	if err != nil {
 		return err
@@ -209,7 +209,7 @@ func closeWith(ctx context.Context, tx *sql.Tx, i Install, x Settlement, booked 
 	if err := tx.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM install WHERE id = ?)`, x.Renews).Scan(&there); err != nil || !there {
 		return err // it was deleted meanwhile
 	}
-	return putEntry(ctx, tx, Worn{Logged: Logged{ID: x.Renews}}, x.Renewal, Writer{Deletes: true}, x.At, nil)
+	return putEntry(ctx, tx, WornHead{Logged: Logged{ID: x.Renews}}, x.Renewal, Writer{Deletes: true}, x.At, nil)
 }
 
 // billed is what was billed of one need.
@@ -229,7 +229,7 @@ type part struct {
 // bill brings what is booked for an install up to a bill: only the difference is moved. What goes back
 // goes to the lots it came from, the last one taken from first; what the stash never held is no part of
 // either. It answers what is booked of each need.
-func bill(ctx context.Context, tx *sql.Tx, i Install, lines []Bill, by string, at time.Time) ([]Booked, error) {
+func bill(ctx context.Context, tx *sql.Tx, i Install, lines []Bill, by string, at time.Time) ([]Taken, error) {
 	before, err := list(ctx, tx, "what an install took", func(row scanner) (b billed, err error) {
 		err = row.Scan(&b.Key, &b.Name, &b.Item, &b.Colour, &b.Used, &b.Spoilt, &b.usedBeyond, &b.spoiltBeyond)
 		return b, err
@@ -246,7 +246,7 @@ func bill(ctx context.Context, tx *sql.Tx, i Install, lines []Bill, by string, a
 			before = append(before, b)
 		}
 	}
-	var out []Booked
+	var out []Taken
 	for k := range before {
 		b := &before[k]
 		want := Bill{}
@@ -272,7 +272,7 @@ func bill(ctx context.Context, tx *sql.Tx, i Install, lines []Bill, by string, a
 			return nil, err
 		}
 		if b.Used+b.Spoilt > 0 {
-			out = append(out, Booked{Piece: b.Name, Used: b.Used - b.usedBeyond, Spoilt: b.Spoilt - b.spoiltBeyond, Beyond: b.usedBeyond + b.spoiltBeyond})
+			out = append(out, Taken{Piece: b.Name, Used: b.Used - b.usedBeyond, Spoilt: b.Spoilt - b.spoiltBeyond, Beyond: b.usedBeyond + b.spoiltBeyond})
 		}
 	}
 	return out, nil

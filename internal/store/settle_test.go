@@ -31,7 +31,7 @@ func ended(t *testing.T, s *Store, install string, x Settlement) {
 	}))
 }
 
-// hangs is the settlement of an install that used and spoilt so many.
+// hangs is the settlement of an install that used and spoilt some of an item.
 func hangs(item string, used, spoilt int) Settlement {
 	return Settlement{Over: true, At: time.Now(), Bill: []Bill{{
 		Claim: Claim{Key: "p1", Item: item, Colour: "Peat", Pieces: used + spoilt}, Name: "Driftline", Used: used, Spoilt: spoilt,
@@ -55,7 +55,7 @@ func TestASettlementBooksTheDifference(t *testing.T) {
 	id := planned(t, s)
 	_, err := s.StartInstall(t.Context(), "one", startOf(t, id))
 	require.NoError(t, err)
-	booked := func() []Booked {
+	booked := func() []Taken {
 		l, err := s.LogOf(t.Context(), "one")
 		require.NoError(t, err)
 		return l.Stash
@@ -64,21 +64,21 @@ func TestASettlementBooksTheDifference(t *testing.T) {
 		says         string
 		used, spoilt int
 		left         int
-		want         Booked
+		want         Taken
 	}{
-		{"the end", 28, 2, 30, Booked{Used: 28, Spoilt: 2}},
-		{"told twice", 28, 2, 30, Booked{Used: 28, Spoilt: 2}},
-		{"twenty more were spoilt", 28, 22, 10, Booked{Used: 28, Spoilt: 22}},
-		{"they were not", 28, 2, 30, Booked{Used: 28, Spoilt: 2}},
-		{"more than it held", 62, 2, 0, Booked{Used: 58, Spoilt: 2, Beyond: 4}},
-		{"told twice", 62, 2, 0, Booked{Used: 58, Spoilt: 2, Beyond: 4}},
-		{"what it never held does not come back", 60, 2, 0, Booked{Used: 58, Spoilt: 2, Beyond: 2}},
-		{"what it held does", 40, 0, 20, Booked{Used: 40}},
+		{"the end", 28, 2, 30, Taken{Used: 28, Spoilt: 2}},
+		{"told twice", 28, 2, 30, Taken{Used: 28, Spoilt: 2}},
+		{"twenty more were spoilt", 28, 22, 10, Taken{Used: 28, Spoilt: 22}},
+		{"they were not", 28, 2, 30, Taken{Used: 28, Spoilt: 2}},
+		{"more than it held", 62, 2, 0, Taken{Used: 58, Spoilt: 2, Beyond: 4}},
+		{"told twice", 62, 2, 0, Taken{Used: 58, Spoilt: 2, Beyond: 4}},
+		{"what it never held does not come back", 60, 2, 0, Taken{Used: 58, Spoilt: 2, Beyond: 2}},
+		{"what it held does", 40, 0, 20, Taken{Used: 40}},
 	} {
 		ended(t, s, "one", hangs(item.ID, step.used, step.spoilt))
 		step.want.Piece = "Driftline"
 		require.Equal(t, step.left, left(t, s), step.says)
-		require.Equal(t, []Booked{step.want}, booked(), step.says)
+		require.Equal(t, []Taken{step.want}, booked(), step.says)
 	}
 	require.NoError(t, s.DeletePlan(t.Context(), id))
 	for range 3 {
@@ -272,7 +272,7 @@ func (l *life) save() {
 	if !h.over {
 		return
 	}
-	w, err := l.s.WornOf(l.t.Context(), h.id)
+	w, err := l.s.WornHead(l.t.Context(), h.id)
 	require.NoError(l.t, err)
 	id := fmt.Sprintf("entry-of-%d", l.r.IntN(2))
 	others := 0
@@ -322,13 +322,13 @@ func (l *life) holds(step int) {
 	books, err := l.s.Ledger(l.t.Context(), time.Now().AddDate(-1, 0, 0), time.Now().AddDate(0, 0, 1))
 	require.NoError(l.t, err)
 	for _, b := range books {
-		if b.Lot.Held.Item != l.item {
+		if b.Lot.Stocked.Item != l.item {
 			continue
 		}
 		n := b.Lot.Pieces(b.Lot.Pack)
 		require.GreaterOrEqual(l.t, n, 0, "step %d: a lot below nothing", step)
 		stash += n
-		a = a.Plus(supply.AccountOf(b.Lot.Held.Lot, b.Lines))
+		a = a.Plus(supply.AccountOf(b.Lot.Stocked.Lot, b.Lines))
 	}
 	require.Equal(l.t, l.bought, onHeads+stash+spoilt+l.given, "step %d: %d on heads, %d in the stash, %d spoilt, %d given away", step, onHeads, stash, spoilt, l.given)
 	require.Equal(l.t, supply.Account{Bought: l.bought, UsedUp: onHeads, Saved: a.Saved, Spoilt: spoilt, Given: l.given, LeftNew: a.LeftNew, LeftSaved: a.LeftSaved}, a, "step %d", step)
@@ -484,10 +484,10 @@ func TestAPlanThatGoesOnLeavesTheFirstClientBehind(t *testing.T) {
 		assert.Empty(t, m.Plan)
 		assert.Empty(t, m.Reason)
 	}
-	held, err := s.Held(t.Context(), from.ID)
+	held, err := s.Dossier(t.Context(), from.ID)
 	require.NoError(t, err)
 	assert.Len(t, held.Messages, 1, "it stays with the client it was for")
-	held, err = s.Held(t.Context(), to.ID)
+	held, err = s.Dossier(t.Context(), to.ID)
 	require.NoError(t, err)
 	assert.Empty(t, held.Messages)
 }
@@ -546,14 +546,14 @@ func TestForgettingLeavesNoHealthNotes(t *testing.T) {
 	_, notes, err := s.Forget(t.Context(), time.Time{}, now)
 	require.NoError(t, err)
 	assert.Positive(t, notes)
-	got, err := s.WornOf(t.Context(), w.ID)
+	got, err := s.WornHead(t.Context(), w.ID)
 	require.NoError(t, err)
 	require.Len(t, got.Entries, 1)
 	assert.False(t, got.Entries[0].Health())
 	assert.Equal(t, []wear.Saved{{Piece: "p1", Good: 4}}, got.Entries[0].Saved)
 	assert.Empty(t, got.Log.Notes)
 	assert.Empty(t, got.Log.Felt)
-	told, err := s.Told(t.Context(), w.ID, 0)
+	told, err := s.Received(t.Context(), w.ID, 0)
 	require.NoError(t, err)
 	for _, e := range told.Events {
 		assert.Empty(t, e.Text)

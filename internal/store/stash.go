@@ -16,7 +16,7 @@ import (
 
 // Lot is a lot of the stash with what is left of it.
 type Lot struct {
-	supply.Held
+	supply.Stocked
 	Item supply.Item
 	// WornBy is the name of the client who wore them, "" for nobody in particular; Once is true where
 	// that client is on file no more.
@@ -42,9 +42,9 @@ const lotTables = ` FROM lot JOIN item ON item.id = lot.item_id`
 
 func readLotRow(row scanner) (l Lot, err error) {
 	var document, item string
-	err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose, &l.Promised, &l.WornBy, &l.Once)
+	err = row.Scan(&l.ID, &l.Stocked.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose, &l.Promised, &l.WornBy, &l.Once)
 	if err != nil {
-		return Lot{}, found(err)
+		return Lot{}, orNotFound(err)
 	}
 	if err := json.Unmarshal([]byte(document), &l.Lot); err != nil {
 		return Lot{}, err
@@ -166,7 +166,7 @@ func addLot(ctx context.Context, tx *sql.Tx, d LotDraft, first MoveDraft) (Lot, 
 	switch l, err := readLot(ctx, tx, d.ID); {
 	case err == nil:
 		same, err := sameJSON(d.Lot, l.Lot)
-		if err = repeated(same && d.Item == l.Held.Item, err); err != nil {
+		if err = repeated(same && d.Item == l.Stocked.Item, err); err != nil {
 			return Lot{}, err
 		}
 		return book(ctx, tx, d.ID, first)
@@ -240,15 +240,15 @@ func book(ctx context.Context, tx *sql.Tx, lot string, d MoveDraft) (Lot, error)
 		}
 	}
 	if d.PlanID != "" && d.Kind == supply.Used {
-		if err := kept(ctx, tx, d.PlanID, lot, d.Stock.Pieces(l.Pack)); err != nil {
+		if err := redeem(ctx, tx, d.PlanID, lot, d.Stock.Pieces(l.Pack)); err != nil {
 			return Lot{}, err
 		}
 	}
 	return readLot(ctx, tx, lot)
 }
 
-// kept takes what a plan used of a lot off what it was promised of it.
-func kept(ctx context.Context, tx *sql.Tx, plan, lot string, pieces int) error {
+// redeem takes what a plan used of a lot off what it was promised of it.
+func redeem(ctx context.Context, tx *sql.Tx, plan, lot string, pieces int) error {
 	_, err := tx.ExecContext(ctx, `DELETE FROM promise WHERE plan_id = ? AND lot_id = ? AND pieces <= ?`, plan, lot, pieces)
 	if err != nil {
 		return err
@@ -285,7 +285,7 @@ func holderOf(ctx context.Context, q querier, plan string) (h holder, err error)
 
 // matching are the lots that can serve for a claim: its item or another of the same line and form,
 // in its colour, long enough, not worn as often as its fibre stands, nor by another client. Pieces that a plan holds already are not counted as promised.
-func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Held, error) {
+func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Stocked, error) {
 	item, err := readItem(ctx, q, c.Item)
 	if err != nil {
 		if errors.Is(err, ErrNotFound) {
@@ -298,9 +298,9 @@ func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Hel
 	if err != nil {
 		return nil, err
 	}
-	var out []supply.Held
+	var out []supply.Stocked
 	for _, l := range lots {
-		if l.Held.Item != c.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
+		if l.Stocked.Item != c.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
 			continue
 		}
 		if most := l.Item.Fibre.Facts().Rounds; most > 0 && l.Round >= most {
@@ -317,9 +317,9 @@ func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Hel
 			return nil, err
 		}
 		l.Promised -= own
-		out = append(out, l.Held)
+		out = append(out, l.Stocked)
 	}
-	slices.SortStableFunc(out, func(a, b supply.Held) int { return cmp.Compare(a.ID, b.ID) })
+	slices.SortStableFunc(out, func(a, b supply.Stocked) int { return cmp.Compare(a.ID, b.ID) })
 	return out, nil
 }
 
@@ -399,7 +399,7 @@ func (s *Tx) Hold(ctx context.Context, plan string, holds bool, claims []Claim) 
 func promise(ctx context.Context, tx *sql.Tx, plan string, claims []Claim) error {
 	var holds bool
 	if err := tx.QueryRowContext(ctx, `SELECT holds FROM plan WHERE id = ?`, plan).Scan(&holds); err != nil {
-		return found(err)
+		return orNotFound(err)
 	}
 	var given []Covered
 	if holds {
@@ -526,18 +526,18 @@ func (s *Tx) EveryLot(ctx context.Context) ([]Lot, error) {
 	items := map[string]supply.Item{} // there are far fewer
 	return list(ctx, s.read, "lots", func(row scanner) (l Lot, err error) {
 		var document, item string
-		if err = row.Scan(&l.ID, &l.Held.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose); err != nil {
+		if err = row.Scan(&l.ID, &l.Stocked.Item, &document, (*stamp)(&l.Created), &item, &l.Packs, &l.Loose); err != nil {
 			return l, err
 		}
 		if err := json.Unmarshal([]byte(document), &l.Lot); err != nil {
 			return l, err
 		}
-		known, has := items[l.Held.Item]
+		known, has := items[l.Stocked.Item]
 		if !has {
 			if known, err = supply.DecodeItem([]byte(item)); err != nil {
 				return l, err
 			}
-			items[l.Held.Item] = known
+			items[l.Stocked.Item] = known
 		}
 		l.Item = known
 		return l, nil
@@ -550,7 +550,7 @@ func (s *Tx) EveryLot(ctx context.Context) ([]Lot, error) {
 // LotBook is the ledger of one lot up to the end of a time, summed by what happened.
 type LotBook struct {
 	Lot   Lot
-	Lines []supply.Booked
+	Lines []supply.Posting
 	// Price is what a piece of it cost, minor units: as it was ordered, else as its item is sold.
 	Price float64
 }
@@ -570,7 +570,7 @@ func (s *Tx) Ledger(ctx context.Context, from, to time.Time) (out []LotBook, err
 				return b, err
 			}
 			for _, l := range lines {
-				if pieces := l.Offer.Packs * l.Pack; l.Item == b.Lot.Held.Item && strings.EqualFold(l.Colour, b.Lot.Colour) && pieces > 0 && l.Offer.Price > 0 {
+				if pieces := l.Offer.Packs * l.Pack; l.Item == b.Lot.Stocked.Item && strings.EqualFold(l.Colour, b.Lot.Colour) && pieces > 0 && l.Offer.Price > 0 {
 					b.Price = float64(l.Offer.Price) / float64(pieces)
 				}
 			}
@@ -583,7 +583,7 @@ func (s *Tx) Ledger(ctx context.Context, from, to time.Time) (out []LotBook, err
 		for i := range lots {
 			index[lots[i].Lot.ID] = i
 		}
-		_, err = list(ctx, tx, "the ledger", func(row scanner) (b supply.Booked, err error) {
+		_, err = list(ctx, tx, "the ledger", func(row scanner) (b supply.Posting, err error) {
 			var lot string
 			if err = row.Scan(&lot, &b.Kind, &b.Before, &b.Packs, &b.Pieces); err == nil {
 				if i, has := index[lot]; has {

@@ -365,8 +365,8 @@ func list[T any](ctx context.Context, q querier, what string, read func(scanner)
 	return out, nil
 }
 
-// found names the absence of a row.
-func found(err error) error {
+// orNotFound is err, or [ErrNotFound] where no row was there.
+func orNotFound(err error) error {
 	if errors.Is(err, sql.ErrNoRows) {
 		return ErrNotFound
 	}
@@ -401,7 +401,7 @@ const (
 	DiskFull
 	// Busy: others kept the file too long.
 	Busy
-	// ReadOnly: the file or its folder can not be written.
+	// ReadOnly: the file or its folder cannot be written.
 	ReadOnly
 	// Damaged: the file is not whole.
 	Damaged

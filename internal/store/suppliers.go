@@ -32,7 +32,7 @@ func (s *Tx) Suppliers(ctx context.Context) ([]Supplier, error) {
 
 func readSupplier(ctx context.Context, q querier, key string) (Supplier, error) {
 	p, err := readSupplierRow(q.QueryRowContext(ctx, `SELECT `+supplierColumns+` FROM supplier WHERE key = ?`, key))
-	return p, found(err)
+	return p, orNotFound(err)
 }
 
 // AddSupplier stores a new supplier under a key made by who asks. It fails with [ErrSupplierNamed] when

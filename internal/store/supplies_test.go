@@ -133,7 +133,7 @@ func TestTwoPlansAreNeverPromisedTheSame(t *testing.T) {
 	assert.ErrorIs(t, s.Hold(t.Context(), two.ID, true, claim), ErrNotFound)
 }
 
-// Another length of the line can stand in when it is long enough; another colour or line can not.
+// Another length of the line can stand in when it is long enough; another colour or line cannot.
 func TestOnlyWhatWillDoIsTaken(t *testing.T) {
 	t.Parallel()
 	s, item, _ := stocked(t, 1)

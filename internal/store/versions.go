@@ -84,7 +84,7 @@ func (s *Tx) Version(ctx context.Context, id string, version int) (Version, erro
 	row := s.read.QueryRowContext(ctx, `SELECT `+versionColumns+` FROM plan_version WHERE plan_id = ? AND version = ?`, id, version)
 	v, err := readVersion(row)
 	if err != nil {
-		return Version{}, fmt.Errorf("version %d of plan %s: %w", version, id, found(err))
+		return Version{}, fmt.Errorf("version %d of plan %s: %w", version, id, orNotFound(err))
 	}
 	return v, nil
 }

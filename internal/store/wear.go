@@ -17,8 +17,8 @@ import (
 	"kladotex/core/wear"
 )
 
-// Worn is a finished install with what was seen and done since.
-type Worn struct {
+// WornHead is a finished install with what was seen and done since.
+type WornHead struct {
 	Logged
 	// Brief is the head as it is worn; nil for an install begun before there was one.
 	Brief *wear.Brief
@@ -29,7 +29,7 @@ type Worn struct {
 
 const wornColumns = loggedColumns + `, worn, redoes`
 
-func readWorn(row scanner) (w Worn, err error) {
+func readWorn(row scanner) (w WornHead, err error) {
 	var brief string
 	w.Logged, err = readLogged(alsoScan{row, []any{&brief, &w.Redoes}})
 	if err != nil || brief == "" {
@@ -46,7 +46,7 @@ type alsoScan struct {
 
 func (a alsoScan) Scan(to ...any) error { return a.scanner.Scan(append(to, a.more...)...) }
 
-func (s *Tx) wornWith(ctx context.Context, what, where string, args ...any) (out []Worn, err error) {
+func (s *Tx) wornWith(ctx context.Context, what, where string, args ...any) (out []WornHead, err error) {
 	err = s.snapshot(ctx, func(tx *sql.Tx) error {
 		out, err = list(ctx, tx, what, readWorn, `SELECT `+wornColumns+` FROM install WHERE closed_at != '' AND `+where, args...)
 		for i := range out {
@@ -59,33 +59,33 @@ func (s *Tx) wornWith(ctx context.Context, what, where string, args ...any) (out
 	return out, err
 }
 
-// Worn are the heads being worn that were finished since: those not taken down, of every client the
+// WornHeads are the heads being worn that were finished since: those not taken down, of every client the
 // latest alone. What did outer rows again belongs to the head it was done for.
-func (s *Tx) Worn(ctx context.Context, since time.Time) ([]Worn, error) {
+func (s *Tx) WornHeads(ctx context.Context, since time.Time) ([]WornHead, error) {
 	return s.wornWith(ctx, "heads being worn", `down_on = '' AND redoes = '' AND closed_at > ? AND NOT EXISTS (
 		SELECT 1 FROM install later WHERE later.client_id = install.client_id AND later.redoes = '' AND later.closed_at > install.closed_at)
 		ORDER BY closed_at LIMIT 200`, stampOf(since))
 }
 
-// WornOf is one finished install with what was seen and done since, or [ErrNotFound].
-func (s *Tx) WornOf(ctx context.Context, id string) (Worn, error) {
+// WornHead is one finished install with what was seen and done since, or [ErrNotFound].
+func (s *Tx) WornHead(ctx context.Context, id string) (WornHead, error) {
 	found, err := s.wornWith(ctx, "a head", `id = ?`, id)
 	if err == nil && len(found) == 0 {
 		err = ErrNotFound
 	}
 	if err != nil {
-		return Worn{}, fmt.Errorf("head %s: %w", id, err)
+		return WornHead{}, fmt.Errorf("head %s: %w", id, err)
 	}
 	return found[0], nil
 }
 
 // Heads are all finished installs of a client, the latest first.
-func (s *Tx) Heads(ctx context.Context, client string) ([]Worn, error) {
+func (s *Tx) Heads(ctx context.Context, client string) ([]WornHead, error) {
 	return s.wornWith(ctx, "heads of a client", `client_id = ? ORDER BY closed_at DESC, id LIMIT 200`, client)
 }
 
 // RedoneOf are the finished installs by which outer rows of a head were done again, the oldest first.
-func (s *Tx) RedoneOf(ctx context.Context, id string) ([]Worn, error) {
+func (s *Tx) RedoneOf(ctx context.Context, id string) ([]WornHead, error) {
 	return s.wornWith(ctx, "rows done again", `redoes = ? ORDER BY closed_at, id`, id)
 }
 
@@ -93,7 +93,7 @@ func (s *Tx) RedoneOf(ctx context.Context, id string) ([]Worn, error) {
 func (s *Tx) InputOf(ctx context.Context, id string) (raw []byte, err error) {
 	var text string
 	if err = s.read.QueryRowContext(ctx, `SELECT input FROM install WHERE id = ?`, id).Scan(&text); err != nil {
-		return nil, fmt.Errorf("input of install %s: %w", id, found(err))
+		return nil, fmt.Errorf("input of install %s: %w", id, orNotFound(err))
 	}
 	return []byte(text), nil
 }
@@ -151,7 +151,7 @@ type Writer struct {
 // PutEntry keeps an entry of a head under its id, and books at a time what it moves in the stash. The same
 // entry again changes nothing; another of its kind takes its place, its moves are put right, and what it
 // was is kept. It fails with [ErrNotYours], [ErrOtherKind] or [ErrTooMany].
-func (s *Tx) PutEntry(ctx context.Context, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
+func (s *Tx) PutEntry(ctx context.Context, w WornHead, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
 	err := s.inTx(ctx, func(tx *sql.Tx) error { return putEntry(ctx, tx, w, e, by, at, moves) })
 	if err != nil {
 		return fmt.Errorf("keeping an entry of head %s: %w", w.ID, err)
@@ -159,7 +159,7 @@ func (s *Tx) PutEntry(ctx context.Context, w Worn, e wear.Entry, by Writer, at t
 	return nil
 }
 
-func putEntry(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
+func putEntry(ctx context.Context, tx *sql.Tx, w WornHead, e wear.Entry, by Writer, at time.Time, moves []Moving) error {
 	if e.At == 0 {
 		e.At = time.Now().UnixMilli()
 	}
@@ -322,7 +322,7 @@ func stillThere(ctx context.Context, tx *sql.Tx, install, entry string) error {
 }
 
 // moved books what an entry takes out of the stash, or brings back.
-func moved(ctx context.Context, tx *sql.Tx, w Worn, e wear.Entry, at time.Time, m Moving) error {
+func moved(ctx context.Context, tx *sql.Tx, w WornHead, e wear.Entry, at time.Time, m Moving) error {
 	prefix := movesOf(w.ID, e.ID)
 	next := func(lot string) (id string, err error) { return nextMove(ctx, tx, prefix, lot) }
 	if m.Take > 0 {
@@ -391,7 +391,7 @@ type source struct {
 
 // sourcesOf are the lots a piece of a head came from, the newest round first: what was worn
 // least is most likely to come back. What came from no lot stands last.
-func sourcesOf(ctx context.Context, tx *sql.Tx, w Worn, m Moving) ([]source, error) {
+func sourcesOf(ctx context.Context, tx *sql.Tx, w WornHead, m Moving) ([]source, error) {
 	out, err := list(ctx, tx, "where pieces came from", func(row scanner) (s source, err error) {
 		var document string
 		if err = row.Scan(&s.id, &s.item, &document, &s.used); err != nil {
@@ -481,7 +481,7 @@ func (s *Tx) DropCareLink(ctx context.Context, install string) error {
 // ByCareSecret is the head that a secret opens on a day, or [ErrNotFound].
 func (s *Tx) ByCareSecret(ctx context.Context, secret, today string) (install string, err error) {
 	err = s.read.QueryRowContext(ctx, `SELECT install_id FROM care_link WHERE secret = ? AND until >= ?`, secret, today).Scan(&install)
-	return install, found(err)
+	return install, orNotFound(err)
 }
 
 // DeleteInstall removes an install with all that was told of it, its pictures and what was seen since.

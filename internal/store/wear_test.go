@@ -17,7 +17,7 @@ import (
 )
 
 // hungHead is a finished install whose sixty pieces came out of a lot of eighty.
-func hungHead(t *testing.T) (s *Store, item Item, lot Lot, w Worn) {
+func hungHead(t *testing.T) (s *Store, item Item, lot Lot, w WornHead) {
 	t.Helper()
 	s, item, lot = stocked(t, 4)
 	i, err := s.StartInstall(t.Context(), uuid.NewString(), startOf(t, planned(t, s)))
@@ -25,7 +25,7 @@ func hungHead(t *testing.T) (s *Store, item Item, lot Lot, w Worn) {
 	bill := []Bill{{Claim: Claim{Key: "p1", Item: item.ID, Colour: "Peat", Pieces: 60}, Name: "Driftline", Used: 60}}
 	log := chair.Log{Pieces: []chair.PieceLog{{Piece: chair.Piece{Key: "p1", Item: item.ID, Name: "Driftline", Colour: "Peat"}, Used: 60}}}
 	ended(t, s, i.ID, Settlement{Over: true, At: time.Now().AddDate(0, 0, -40), Log: log, Bill: bill})
-	w, err = s.WornOf(t.Context(), i.ID)
+	w, err = s.WornHead(t.Context(), i.ID)
 	require.NoError(t, err)
 	return s, item, lot, w
 }
@@ -82,7 +82,7 @@ func TestEntriesMoveTheStashOnce(t *testing.T) {
 		books, err := s.Ledger(t.Context(), time.Now().AddDate(-1, 0, 0), time.Now().AddDate(0, 0, 1))
 		require.NoError(t, err)
 		for _, b := range books {
-			require.True(t, supply.AccountOf(b.Lot.Held.Lot, b.Lines).Closes(), "step %d", step)
+			require.True(t, supply.AccountOf(b.Lot.Stocked.Lot, b.Lines).Closes(), "step %d", step)
 		}
 	}
 	entries, err := readEntries(t.Context(), s.read, w.ID)
@@ -104,7 +104,7 @@ func TestSavedPiecesBearTheirRound(t *testing.T) {
 	assert.ElementsMatch(t, []Back{
 		{item.ID, "Driftline soft loc, 18 in", 40, 1, supply.Good}, {item.ID, "Driftline soft loc, 18 in", 6, 1, supply.Worn},
 	}, back)
-	worn, err := s.Worn(t.Context(), time.Now().AddDate(-1, 0, 0))
+	worn, err := s.WornHeads(t.Context(), time.Now().AddDate(-1, 0, 0))
 	require.NoError(t, err)
 	assert.Empty(t, worn, "it is down")
 	books, err := s.Ledger(t.Context(), time.Now().AddDate(-1, 0, 0), time.Now().AddDate(0, 0, 1))
@@ -118,7 +118,7 @@ func TestSavedPiecesBearTheirRound(t *testing.T) {
 	require.NoError(t, err)
 	ended(t, s, i.ID, Settlement{Over: true, At: time.Now(), Bill: []Bill{{Claim: Claim{Key: "p1", Item: item.ID, Colour: "Peat", Pieces: 50, Reuse: true}, Name: "Driftline", Used: 50}}})
 	assert.Equal(t, map[int]int{0: 16, 1: 0}, lying(t, s))
-	again, err := s.WornOf(t.Context(), i.ID)
+	again, err := s.WornHead(t.Context(), i.ID)
 	require.NoError(t, err)
 	require.NoError(t, s.PutEntry(t.Context(), again, wear.Entry{ID: "down-654321", On: today, Kind: wear.Down}, Writer{Deletes: true}, time.Now(), []Moving{{Key: "p1", Item: item.ID, Colour: "Peat", Good: 48}}))
 	assert.Equal(t, map[int]int{0: 16, 1: 4, 2: 44}, lying(t, s), "the new ones among them came back first")
@@ -135,7 +135,7 @@ func TestTheLedgerLooksAtATime(t *testing.T) {
 		books, err := s.Ledger(t.Context(), from, to)
 		require.NoError(t, err)
 		require.Len(t, books, 1)
-		return supply.AccountOf(books[0].Lot.Held.Lot, books[0].Lines)
+		return supply.AccountOf(books[0].Lot.Stocked.Lot, books[0].Lines)
 	}
 	month := time.Now().AddDate(0, -1, 0)
 	assert.Equal(t, supply.Account{Opening: 40, Bought: 60, LeftNew: 100}, account(month, time.Now().Add(time.Hour)))

@@ -101,7 +101,7 @@ func (s *Studio) Book(ctx context.Context, by store.Person, id, planID string, v
 			return err
 		}
 		out, err = s.Store.Book(ctx, id, store.BookingDraft{
-			PlanID: p.ID, ClientID: p.ClientID, Booked: booked(p, day, shop.Orders, home.Rules), Record: record, By: by.Name,
+			PlanID: p.ID, ClientID: p.ClientID, Entry: booked(p, day, shop.Orders, home.Rules), Record: record, By: by.Name,
 		})
 		return err
 	})
@@ -178,7 +178,7 @@ func (s *Studio) timeClashes(ctx context.Context, planID string, mine []calendar
 }
 
 // held is what is taken between two times, but by a plan itself.
-func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (out []calendar.Held, err error) {
+func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (out []calendar.Occupied, err error) {
 	bookings, err := s.Store.Bookings(ctx, from.Format(time.DateOnly), to.Format(time.DateOnly))
 	if err != nil {
 		return nil, err
@@ -187,20 +187,20 @@ func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (o
 		if planID != "" && b.PlanID == planID {
 			continue
 		}
-		zone, err := zoneNamed(b.Booked.Zone)
+		zone, err := zoneNamed(b.Entry.Zone)
 		if err != nil {
 			return nil, fmt.Errorf("booking %s: %w", b.ID, err)
 		}
-		for _, sitting := range b.Booked.Sittings {
+		for _, sitting := range b.Entry.Sittings {
 			when, err := sitting.When(zone)
 			if err != nil {
 				return nil, fmt.Errorf("booking %s: %w", b.ID, err)
 			}
-			title := b.Booked.Client
+			title := b.Entry.Client
 			if title == "" {
-				title = b.Booked.Title
+				title = b.Entry.Title
 			}
-			out = append(out, calendar.Held{Span: when, Title: title, People: sitting.People, Chair: sitting.Chair})
+			out = append(out, calendar.Occupied{Span: when, Title: title, People: sitting.People, Chair: sitting.Chair})
 		}
 	}
 	busy, err := s.Store.BusyTimes(ctx, from, to)
@@ -208,7 +208,7 @@ func (s *Studio) held(ctx context.Context, planID string, from, to time.Time) (o
 		return nil, err
 	}
 	for _, b := range busy {
-		out = append(out, calendar.Held{Span: calendar.Span{Start: b.Start, End: b.End}, Title: b.Title, People: []string{b.PersonID}})
+		out = append(out, calendar.Occupied{Span: calendar.Span{Start: b.Start, End: b.End}, Title: b.Title, People: []string{b.PersonID}})
 	}
 	return out, nil
 }
@@ -256,11 +256,11 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 	}
 	entries := make([]export.Entry, len(bookings))
 	for i, b := range bookings {
-		zone, err := zoneNamed(b.Booked.Zone)
+		zone, err := zoneNamed(b.Entry.Zone)
 		if err != nil {
 			return nil, fmt.Errorf("booking %s: %w", b.ID, err)
 		}
-		entries[i] = export.Entry{ID: b.ID, At: b.At, Zone: zone, Booking: b.Booked}
+		entries[i] = export.Entry{ID: b.ID, At: b.At, Zone: zone, Booking: b.Entry}
 	}
 	name := strings.TrimSpace(home.Rules.Asks().Name)
 	if name == "" {

@@ -28,7 +28,7 @@ func (s *Studio) SaveClient(ctx context.Context, id string, version int, d store
 	return s.Store.SaveClient(ctx, id, version, checked)
 }
 
-// checkedClient refuses a client without a name or with facts that can not be.
+// checkedClient refuses a client without a name or with facts that cannot be.
 func checkedClient(d store.ClientDraft) (store.ClientDraft, error) {
 	d.Name = strings.TrimSpace(d.Name)
 	if d.Name == "" {
@@ -39,12 +39,12 @@ func checkedClient(d store.ClientDraft) (store.ClientDraft, error) {
 	return d, invalid.Under(d.Facts.Check(), "facts")
 }
 
-// Held writes everything that is held about a client.
-func (s *Studio) Held(ctx context.Context, id string) (name string, file []byte, err error) {
-	held, err := s.Store.Held(ctx, id)
+// Dossier writes everything that is held about a client.
+func (s *Studio) Dossier(ctx context.Context, id string) (name string, file []byte, err error) {
+	held, err := s.Store.Dossier(ctx, id)
 	if err != nil {
 		return "", nil, err
 	}
-	file, err = sheet.Held(held)
+	file, err = sheet.Dossier(held)
 	return held.Client.Name, file, err
 }

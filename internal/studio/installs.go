@@ -70,7 +70,7 @@ func (s *Studio) StartInstall(ctx context.Context, by store.Person, start Start)
 		}
 	}
 	d := store.InstallDraft{
-		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Worn: at.Worn, By: by.Name, At: start.At,
+		PlanID: p.ID, ClientID: p.ClientID, Brief: at.Brief, Frozen: store.Frozen{How: at.How}, Wear: at.Wear, By: by.Name, At: start.At,
 	}
 	if p.Input.Redo != nil {
 		d.Redoes = p.Input.Redo.Install
@@ -123,7 +123,7 @@ func (s *Studio) AtChair(ctx context.Context) ([]AtChair, error) {
 	}
 	out := make([]AtChair, len(installs))
 	for k := range installs {
-		told, err := s.Store.Told(ctx, installs[k].ID, 0)
+		told, err := s.Store.Received(ctx, installs[k].ID, 0)
 		if err != nil {
 			return nil, err
 		}
@@ -154,33 +154,33 @@ const mostEvents = 20_000
 // Tell adds events to an install and answers those that arrived after a cursor, its own among them.
 // When they say that the last look is taken, the log is written and the stash brought up to date;
 // when that is taken back, the install goes on.
-func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int64, events []chair.Event) (store.Told, error) {
+func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int64, events []chair.Event) (store.Received, error) {
 	var bad invalid.Errors
 	for k := range events {
 		events[k].Check(&bad, invalid.At("events", k)+".")
 	}
 	if err := bad.Err(); err != nil {
-		return store.Told{}, err
+		return store.Received{}, err
 	}
 	i, err := s.Store.Install(ctx, id)
 	if err != nil {
-		return store.Told{}, err
+		return store.Received{}, err
 	}
 	if len(events) > 0 {
 		settle, err := s.settling(ctx, by, i)
 		if err != nil {
-			return store.Told{}, err
+			return store.Received{}, err
 		}
 		err = s.Store.Tell(ctx, id, store.Telling{Person: by.ID, By: by.Name, Events: events, Most: mostEvents, Settle: settle})
 		if errors.Is(err, store.ErrTooMany) {
 			bad.Add("events", "An install holds at most %d events.", mostEvents)
-			return store.Told{}, bad
+			return store.Received{}, bad
 		}
 		if err != nil {
-			return store.Told{}, err
+			return store.Received{}, err
 		}
 	}
-	return s.Store.Told(ctx, id, after)
+	return s.Store.Received(ctx, id, after)
 }
 
 // KeepPhoto keeps a picture of an install, small and without where it was taken; who it shows was

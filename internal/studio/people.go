@@ -34,7 +34,7 @@ func (s *Studio) Claim(ctx context.Context, name, secret string) (store.Person, 
 }
 
 // SignIn is the person of a name and a password, or [ErrNoMatch]. It takes as long for a
-// name that is not there, so that names can not be found out.
+// name that is not there, so that names cannot be found out.
 func (s *Studio) SignIn(ctx context.Context, name, secret string) (store.Person, error) {
 	p, err := s.Store.PersonNamed(ctx, name)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {

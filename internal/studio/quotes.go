@@ -59,7 +59,7 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge
 		if err != nil {
 			return judge.Fitting{}, err
 		}
-		before = c.Facts.Worn()
+		before = c.Facts.Earlier()
 		heads, err := s.Heads(ctx, clientID)
 		if err != nil {
 			return judge.Fitting{}, err
@@ -159,7 +159,7 @@ func (s *Studio) GiveQuote(ctx context.Context, by store.Person, id, planID stri
 // told is what the client of a plan is told of care and wear: in a quote, in messages and on papers, and
 // once it is done as [Head.Told] on its pages.
 func told(sol *plan.Solved, rules house.Rules) wear.Told {
-	worn := care.Worn(sol, attach.Of(sol))
+	worn := care.Brief(sol, attach.Of(sol))
 	return worn.Told(rules.Wear())
 }
 

@@ -39,7 +39,7 @@ func (s *Studio) SaveItem(ctx context.Context, id string, version int, d store.I
 	return s.Store.SaveItem(ctx, id, version, d)
 }
 
-// checkedItem refuses an item that can not be, and one priced in another currency than the studio's.
+// checkedItem refuses an item that cannot be, and one priced in another currency than the studio's.
 func (s *Studio) checkedItem(ctx context.Context, d store.ItemDraft) (store.ItemDraft, error) {
 	home, err := s.Store.House(ctx)
 	if err != nil {
@@ -48,7 +48,7 @@ func (s *Studio) checkedItem(ctx context.Context, d store.ItemDraft) (store.Item
 	return d, invalid.Under(pricedIn(home.Rules.Currency, &d.Item), "item")
 }
 
-// pricedIn tidies an item's words and refuses one that can not be in a studio of a currency.
+// pricedIn tidies an item's words and refuses one that cannot be in a studio of a currency.
 func pricedIn(currency string, i *supply.Item) error {
 	i.Name, i.Line, i.Note = strings.TrimSpace(i.Name), strings.TrimSpace(i.Line), strings.TrimSpace(i.Note)
 	var bad invalid.Errors
@@ -500,7 +500,7 @@ type Alternative struct {
 	Minutes   float64 `json:"minutes"`
 	Weight    float64 `json:"weightG"`
 	Notices   int     `json:"notices"`
-	// Trouble says why it can not be.
+	// Trouble says why it cannot be.
 	Trouble string `json:"trouble,omitempty"`
 }
 
@@ -585,7 +585,7 @@ func (s *Studio) Prepare(ctx context.Context, planID, task string, done int, by 
 	return s.Store.Prepare(ctx, planID, task, done, by)
 }
 
-// daysBefore is the date so many days before a day; empty where that is open.
+// daysBefore is the date days before a day; empty where that is open.
 func daysBefore(day string, days int) string {
 	d, err := time.Parse(time.DateOnly, day)
 	if err != nil {

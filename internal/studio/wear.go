@@ -30,7 +30,7 @@ import (
 
 // Head is a head being worn, or one that was.
 type Head struct {
-	store.Worn
+	store.WornHead
 	Brief wear.Brief
 	Input plan.Input
 	State *wear.State
@@ -69,8 +69,8 @@ func dayAfter(from time.Time, on string) (int, error) {
 const longestWorn = 26 * 7 * 24 * time.Hour
 
 // head works out how it stands with a finished install.
-func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Head, error) {
-	h := Head{Worn: w, Logs: []chair.Log{w.Log}}
+func (s *Studio) head(ctx context.Context, w store.WornHead, rules house.Rules) (Head, error) {
+	h := Head{WornHead: w, Logs: []chair.Log{w.Log}}
 	var err error
 	if h.Input, err = s.frozenInput(ctx, w.ID); err != nil {
 		return Head{}, err
@@ -82,7 +82,7 @@ func (s *Studio) head(ctx context.Context, w store.Worn, rules house.Rules) (Hea
 		if err != nil {
 			return Head{}, fmt.Errorf("wear of install %s: %w", w.ID, err)
 		}
-		h.Brief = care.Worn(sol, attach.Of(sol))
+		h.Brief = care.Brief(sol, attach.Of(sol))
 	}
 	clock, err := s.clockOf(rules)
 	if err != nil {
@@ -116,7 +116,7 @@ func (s *Studio) frozenInput(ctx context.Context, install string) (plan.Input, e
 	return in, nil
 }
 
-func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Head, error) {
+func (s *Studio) heads(ctx context.Context, list []store.WornHead, err error) ([]Head, error) {
 	if err != nil {
 		return nil, err
 	}
@@ -135,7 +135,7 @@ func (s *Studio) heads(ctx context.Context, list []store.Worn, err error) ([]Hea
 
 // WornHeads are the heads being worn, the one to be taken down first leading.
 func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
-	list, err := s.Store.Worn(ctx, s.now().Add(-longestWorn))
+	list, err := s.Store.WornHeads(ctx, s.now().Add(-longestWorn))
 	out, err := s.heads(ctx, list, err)
 	slices.SortStableFunc(out, func(a, b Head) int {
 		return cmp.Compare(a.Clock.Planned-a.Day, b.Clock.Planned-b.Day)
@@ -146,14 +146,14 @@ func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
 // Heads are all finished heads of a client, the latest first; what did outer rows again is not one.
 func (s *Studio) Heads(ctx context.Context, clientID string) ([]Head, error) {
 	list, err := s.Store.Heads(ctx, clientID)
-	list = slices.DeleteFunc(list, func(w store.Worn) bool { return w.Redoes != "" })
+	list = slices.DeleteFunc(list, func(w store.WornHead) bool { return w.Redoes != "" })
 	return s.heads(ctx, list, err)
 }
 
 // HeadOf is one finished head.
 func (s *Studio) HeadOf(ctx context.Context, install string) (Head, error) {
-	w, err := s.Store.WornOf(ctx, install)
-	found, err := s.heads(ctx, []store.Worn{w}, err)
+	w, err := s.Store.WornHead(ctx, install)
+	found, err := s.heads(ctx, []store.WornHead{w}, err)
 	if err != nil {
 		return Head{}, err
 	}
@@ -251,7 +251,7 @@ func (s *Studio) putWear(ctx context.Context, by store.Person, install string, e
 		}
 	}
 	e.At = 0 // the studio's clock says when
-	err = s.Store.PutEntry(ctx, h.Worn, e, store.Writer{Person: by.ID, Deletes: slices.Contains(Crew, by.Role)}, clock.Midday(e.On), movings(h.Brief, h.Input, e))
+	err = s.Store.PutEntry(ctx, h.WornHead, e, store.Writer{Person: by.ID, Deletes: slices.Contains(Crew, by.Role)}, clock.Midday(e.On), movings(h.Brief, h.Input, e))
 	switch {
 	case errors.Is(err, store.ErrOtherKind):
 		bad.Add("kind", "An entry stays what it is. Delete it, and write another.")
@@ -593,15 +593,17 @@ func (s *Studio) YearOf(ctx context.Context, year int) (Year, error) {
 	}
 	out := Year{Year: year, Items: []YearItem{}}
 	for _, b := range books {
-		a := supply.AccountOf(b.Lot.Held.Lot, b.Lines)
+		a := supply.AccountOf(b.Lot.Stocked.Lot, b.Lines)
 		if a == (supply.Account{}) {
 			continue
 		}
 		money := a.Times(b.Price)
-		k := slices.IndexFunc(out.Items, func(y YearItem) bool { return y.Item == b.Lot.Held.Item && strings.EqualFold(y.Colour, b.Lot.Colour) })
+		k := slices.IndexFunc(out.Items, func(y YearItem) bool {
+			return y.Item == b.Lot.Stocked.Item && strings.EqualFold(y.Colour, b.Lot.Colour)
+		})
 		if k < 0 {
 			k = len(out.Items)
-			out.Items = append(out.Items, YearItem{Item: b.Lot.Held.Item, Name: b.Lot.Item.Name, Colour: b.Lot.Colour, Unit: b.Lot.Item.Kind.Facts().Units})
+			out.Items = append(out.Items, YearItem{Item: b.Lot.Stocked.Item, Name: b.Lot.Item.Name, Colour: b.Lot.Colour, Unit: b.Lot.Item.Kind.Facts().Units})
 		}
 		out.Items[k].Account, out.Items[k].Money = out.Items[k].Account.Plus(a), out.Items[k].Money.Plus(money)
 		out.All, out.Money = out.All.Plus(a), out.Money.Plus(money)

@@ -12,13 +12,13 @@ import (
 	"kladotex/internal/store"
 )
 
-// worn is a head that was taken down after so many days, or is worn still where it felt like nothing.
+// worn is a head that was taken down after days, or is still worn where felt is empty.
 func worn(title string, on string, days int, felt wear.Comfort, edges wear.Change) Head {
 	day, err := time.Parse(time.DateOnly, on)
 	if err != nil {
 		panic(err)
 	}
-	h := Head{On: day, Worn: store.Worn{Logged: store.Logged{PlanID: "plan of " + title, Title: title, Log: chair.Log{
+	h := Head{On: day, WornHead: store.WornHead{Logged: store.Logged{PlanID: "plan of " + title, Title: title, Log: chair.Log{
 		Pieces: []chair.PieceLog{{Piece: chair.Piece{Key: "p1", Name: "Twist"}, Used: 98}}, Change: []string{"one", "two", "three", "four", "five"},
 	}}}}
 	h.Brief.Mass = 206
@@ -56,7 +56,7 @@ func TestWhatWorkedIsTheLatestComfortableHead(t *testing.T) {
 	assert.Empty(t, w.Keep[1:])
 }
 
-// Heads worn before are compared with by what hung and how it felt; one of which nobody said is left out.
+// Heads worn before are compared with by what hung and how it felt; one that nobody spoke of is left out.
 func TestWornBeforeIsWhatWasFelt(t *testing.T) {
 	before := wornBefore([]Head{worn("Still", "2026-11-01", 0, "", ""), worn("Tight", "2026-06-01", 28, wear.Tight, ""), worn("Good", "2026-03-01", 42, wear.Comfortable, "")})
 	require.Len(t, before, 2)

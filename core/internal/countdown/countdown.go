@@ -7,7 +7,7 @@ import (
 	"sync/atomic"
 )
 
-// Context ends once it was asked for its error so many times.
+// Context ends once its error was asked for as often as it was told.
 type Context struct {
 	context.Context
 	left atomic.Int64

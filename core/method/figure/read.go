@@ -283,7 +283,7 @@ func endless(line []vector) []vector {
 // that it is hitched on. Noose is the linking number of that strand with the closed line
 // from the neck over the body to where it goes through the loop and back along either leg;
 // lock is how often the body goes through the loop, by its sign. Both are 1 or -1 where the
-// hitch holds: it can not fall off, only be undone by drawing the body back.
+// hitch holds: it cannot fall off, only be undone by drawing the body back.
 func (f Frame) Hitch(loop, body, on string) (noose [2]float64, lock int) {
 	l, b, p := f.find(loop), f.find(body), f.find(on)
 	if l == nil || b == nil || p == nil {

@@ -194,7 +194,7 @@ var hitched = []struct {
 }
 
 // A hitch holds: its noose is linked with what it sits on, and the body goes through the
-// loop, once; so it can not fall off. Drawn backward it comes off.
+// loop, once; so it cannot fall off. Drawn backward it comes off.
 func TestHitchesHoldAndComeOff(t *testing.T) {
 	for _, h := range hitched {
 		f := drawn(t, h.id)

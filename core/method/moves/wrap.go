@@ -68,7 +68,7 @@ func (w winding) height(turns float64) float64 {
 	return w.bottom - (turns-w.turns)*down*0.8
 }
 
-// line of the hair after so many turns; what is not wound yet hangs free from the side
+// line is the hair after turns turns; what is not wound yet hangs free from the side
 // where the hand is.
 func (w winding) line(turns float64) []point {
 	out := append([]point{}, w.start...)
@@ -96,7 +96,7 @@ func (w winding) line(turns float64) []point {
 	return append(out, round(end+0.5, -4, y+4, w.width*0.7), round(end+1.1, -14, y+12, 7))
 }
 
-// strand of the hair after so many turns; on the way it is wound on from some turns before.
+// strand is the hair on the way from one number of turns to another; on the way it is wound on from some turns before.
 func (w winding) strand(from, to, bright float64) []strand {
 	s := free(w.name, figure.Wrapping, figure.Cover, bright, figure.Tip, w.line(to))
 	if to > from {
@@ -249,7 +249,7 @@ func collar() figure.Figure {
 // coilTurns are the turns of a coil loc.
 const coilTurns = 26.0
 
-// coilLine is a coil of which some turns lie round the plait at x = 180, closed; the next
+// coilLine is a coil: some turns lie round the plait at x = 180, closed; the next
 // few are opened, and the rest hangs at its side.
 func coilLine(on, opened, beside float64) []point {
 	const steps = 9
@@ -358,7 +358,7 @@ func bandRing(y, radius float64) []strand {
 	return free("band", figure.Elastic, figure.Rubber, 0, figure.Round, pts)
 }
 
-// downAndUp winds a plait round the loc, so many turns down and some of them up again.
+// downAndUp winds a plait round the loc, down turns down and up of them up again.
 func downAndUp(down, up float64) []point {
 	out := line(180, 48, 0, 22, 179, 74, 4, 22, 184, 92, 14, 20, 200, 104, 2, 19, 216, 124, -18, 18)
 	const steps = 10

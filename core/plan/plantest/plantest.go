@@ -77,7 +77,7 @@ func Size(mm float64) Change {
 	}
 }
 
-// Grown is own hair of so many inches all over.
+// Grown is own hair of inches inches all over.
 func Grown(inches float64) Change { return haired(inches * 25.4) }
 
 func haired(mm float64) Change {
@@ -156,12 +156,12 @@ func AttachBy(in plan.Input, id method.ID) plan.Input {
 	return in
 }
 
-// Behind gives those behind so many pieces each.
+// Behind gives those behind count pieces each.
 func Behind(count int) plan.Use {
 	return plan.Use{Where: plan.Where{Kind: plan.InBack}, Count: count}
 }
 
-// Many are so many pieces, each with a key of its own.
+// Many are n pieces, each with a key of its own.
 func Many(n int) (out []hair.Piece) {
 	for i := range n {
 		p := plan.Default().Pieces[0]

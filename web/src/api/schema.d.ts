@@ -2103,16 +2103,6 @@ export interface components {
             /** Format: double */
             most: number;
         };
-        Booked: {
-            /** Format: int64 */
-            beyond: number;
-            /** @description What it is called */
-            piece: string;
-            /** Format: int64 */
-            spoilt: number;
-            /** Format: int64 */
-            used: number;
-        };
         Booking: {
             /** @description Empty where it was open whose head it is */
             client: string;
@@ -3743,7 +3733,7 @@ export interface components {
             /** Format: date-time */
             started: string;
             /** @description What was taken out of the stash */
-            stash: components["schemas"]["Booked"][];
+            stash: components["schemas"]["Taken"][];
             title: string;
         };
         LoggedPace: {
@@ -5279,6 +5269,16 @@ export interface components {
             lot: string;
             /** Format: int64 */
             pieces: number;
+        };
+        Taken: {
+            /** Format: int64 */
+            beyond: number;
+            /** @description What it is called */
+            piece: string;
+            /** Format: int64 */
+            spoilt: number;
+            /** Format: int64 */
+            used: number;
         };
         Tally: {
             /** Format: int64 */

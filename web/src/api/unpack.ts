@@ -119,7 +119,7 @@ class Reader {
   private at = 0;
   constructor(private readonly flat: readonly number[]) {}
 
-  /** The next line of so many points, which starts from nothing. */
+  /** The next line, of count points, which starts from nothing. */
   line(points: number): Point[] {
     const out: Point[] = [];
     let [x, y, z] = [0, 0, 0];

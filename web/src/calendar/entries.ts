@@ -85,7 +85,7 @@ export function entriesOf(month: Month, people: readonly Person[]): Map<string, 
 
 const dateOf = (on: string) => new Date(`${on}T12:00:00`);
 
-/** A date so many days after another. */
+/** The date some days after another. */
 export function addDays(on: string, days: number): string {
   const d = dateOf(on);
   d.setDate(d.getDate() + days);
@@ -94,7 +94,7 @@ export function addDays(on: string, days: number): string {
 
 const nextDay = (on: string) => addDays(on, 1);
 
-/** The first day of a month so many months after that of a date. */
+/** The first day of the month some months after that of a date. */
 export function addMonths(on: string, months: number): string {
   const d = dateOf(on);
   return localDay(new Date(d.getFullYear(), d.getMonth() + months, 1, 12));

@@ -14,7 +14,7 @@ import { VoiceHere } from "./senses";
 import { WatchPart } from "./WatchPart";
 import { WorkPart } from "./WorkPart";
 
-// The head is painted, which this environment can not; what is touched on it is told by its number.
+// The head is painted, which this environment cannot; what is touched on it is told by its number.
 vi.mock("../head", () => ({
   WorkedHead: ({ onTouch, next }: { onTouch: (place: number) => void; next: number | undefined }) => (
     <button type="button" data-next={next} onClick={() => onTouch(1)}>

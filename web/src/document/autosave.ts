@@ -8,7 +8,7 @@ export type SaveState =
   | { kind: "saved"; at: Date }
   | { kind: "changed" }
   | { kind: "saving" }
-  /** The server can not take it as it is; the next change is tried again. */
+  /** The server cannot take it as it is; the next change is tried again. */
   | { kind: "refused"; message: string; fields: Readonly<Record<string, string>> }
   | { kind: "offline" }
   /** Someone else saved it since it was opened, and how many times by now. */

@@ -38,7 +38,7 @@ export const HeadSections = memo(function HeadSections({
       }),
     [pictured, camera],
   );
-  // One that is turned out of sight can not be reached; the first in sight stands for it.
+  // One that is turned out of sight cannot be reached; the first in sight stands for it.
   const stop = shapes.find(({ id }) => id === tabStop)?.id ?? shapes[0]?.id;
   return (
     <g className={styles.sections} data-stale={stale}>

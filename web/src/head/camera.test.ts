@@ -72,7 +72,7 @@ describe("a head seen from somewhere", () => {
       );
     }, 0);
 
-  // What is seen of a band is told by small pieces of it, each of which is in sight or not.
+  // What is seen of a band is told by small pieces of it, which are in sight or not.
   it.each([
     ["ear to ear behind, from the side", 0.5, 2 * Math.PI - 0.5, 0.3, 0.5, views.left],
     ["ear to ear behind, from the top", 0.5, 2 * Math.PI - 0.5, -0.2, 0.1, { lon: 180, lat: 60 }],

@@ -14,7 +14,7 @@ export function fallAt(axes: Vec, at: Vec): Vec {
   return unit(add(down, scale(-dot(down, n), n)));
 }
 
-/** The points of a strand that lies on the head from a root on, so many mm long. */
+/** The points of a strand that lies on the head from a root on, of the given length in mm. */
 export function strand(axes: Vec, root: Vec, mm: number): Vec[] {
   const out: Vec[] = [];
   let at = root;

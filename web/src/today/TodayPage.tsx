@@ -16,7 +16,7 @@ import { NextSittings } from "./NextSittings";
 import styles from "./TodayPage.module.css";
 
 const inWork = 6; // plans shown
-const lookedAt = 30; // of which those that are or were at the chair are left out
+const lookedAt = 30; // those that are or were at the chair are left out
 
 const weekday = new Intl.DateTimeFormat(undefined, { weekday: "long", day: "numeric", month: "long" });
 

@@ -9,7 +9,7 @@ interface NumericProps {
   value: number | null;
   /** What stands in the box while nobody types. */
   written?: string;
-  /** What a text stands for: a number, null for none, NaN for what can not be read. */
+  /** What a text stands for: a number, null for none, NaN for what cannot be read. */
   read?: (text: string) => number | null;
   /** The number after (1) or before (-1) this one. */
   next: (by: 1 | -1) => number;
@@ -40,7 +40,7 @@ export function Numeric({
   const [typed, setTyped] = useState<string>();
   const meant = typed === undefined ? value : read(typed);
   const apart = meant !== null && value !== null ? Math.abs(meant - value) > 1e-6 : meant !== value;
-  // A text that can not be read stays, so that it can be mended.
+  // A text that cannot be read stays, so that it can be mended.
   const current = typed !== undefined && (Number.isNaN(meant) || !apart) ? typed : undefined;
   return (
     <Input

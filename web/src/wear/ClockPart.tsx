@@ -4,7 +4,7 @@ import { day } from "../lib/units";
 import styles from "./Wear.module.css";
 import { span } from "./words";
 
-/** Why it comes down then: all that speaks for so many weeks, the shortest first. */
+/** Why it comes down then: the reasons, the shortest time first. */
 export function ClockPart({ head }: { head: WornHead }) {
   const { clock } = head;
   const most = Math.max(...clock.reasons.map((r) => r.most), 8);

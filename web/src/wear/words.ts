@@ -4,7 +4,7 @@ import { day } from "../lib/units";
 /** Weeks as one says them. */
 export const weeks = (n: number) => (n === 1 ? "1 week" : `${n} weeks`);
 
-/** From so many weeks to so many. */
+/** A range of weeks. */
 export const span = (least: number, most: number) =>
   least === most ? weeks(most) : `${least} to ${weeks(most)}`;
 

@@ -336,7 +336,7 @@ export class DrapeGL {
     }
   }
 
-  /** Draws it as seen from a stance, so many pixels wide and high. */
+  /** Draws it as seen from a stance, in pixels of width and height. */
   draw(stance: Stance, [left, top, wide, high]: Frame, width: number, height: number, moving: boolean) {
     const [lon, lat] = [(stance.lon * Math.PI) / 180, (stance.lat * Math.PI) / 180];
     const to: Vec = [Math.cos(lat) * Math.cos(lon), Math.cos(lat) * Math.sin(lon), Math.sin(lat)];

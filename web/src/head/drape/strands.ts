@@ -134,7 +134,7 @@ function gathered(drape: Drape): Float32Array {
   return lean;
 }
 
-/** A smooth curve through points at steps of about so many mm, with how far along each place is. */
+/** A smooth curve through points at steps of about step mm, with how far along each place is. */
 function smooth(points: readonly Vec[], every: number): { at: Vec[]; along: number[] } {
   const [at, along]: [Vec[], number[]] = [[], []];
   let run = 0;
@@ -171,7 +171,7 @@ function smooth(points: readonly Vec[], every: number): { at: Vec[]; along: numb
 }
 
 /**
- * The pieces of a drape with the small waves of hair that hangs, at steps of about so many mm: no
+ * The pieces of a drape with the small waves of hair that hangs, at steps of about step mm: no
  * two alike, always the same, and never into the body.
  */
 export function strandsOf(

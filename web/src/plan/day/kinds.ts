@@ -42,7 +42,7 @@ export function stretches(spans: readonly DaySpan[]): Stretch[] {
   return out;
 }
 
-/** A time of the clock so many minutes after another, such as 21:40; past midnight it begins anew. */
+/** The time of the clock some minutes after another, such as 21:40; past midnight it begins anew. */
 export function after(at: string, minutes: number): string {
   const [h, m] = at.split(":").map(Number);
   const sum = Math.round((h ?? 0) * 60 + (m ?? 0) + minutes);

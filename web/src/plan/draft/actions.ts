@@ -46,7 +46,7 @@ const onInput = (group: Group, update: (input: PlanInput) => PlanInput): Action 
   update: (d) => ({ ...d, input: update(d.input) }),
 });
 
-/** A day of which nothing is settled. */
+/** A day with nothing settled. */
 const noDay: Day = { install: "" };
 
 const onDay = (group: Group, update: (day: Day) => Partial<Day>): Action =>

@@ -136,7 +136,7 @@ interface RampProps {
   onChange: ChangeWish;
 }
 
-/** How sections grow, as so many times; it is drawn anew only when it changes. */
+/** By what factor sections grow; it is drawn anew only when it changes. */
 const Ramp = memo(function Ramp({ label, says, field, value, onChange }: RampProps) {
   return (
     <div className={styles.ramp}>

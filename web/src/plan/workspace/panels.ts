@@ -23,7 +23,7 @@ export const HairStep = lazy(async () => ({ default: (await sources.hair()).Hair
 export const AttachStep = lazy(async () => ({ default: (await sources.attach()).AttachStep }));
 export const DayStep = lazy(async () => ({ default: (await sources.day()).DayStep }));
 
-/** Fetches the steps that are not open yet. One that can not be had now is asked for again when it is opened. */
+/** Fetches the steps that are not open yet. One that cannot be had now is asked for again when it is opened. */
 export async function fetchSteps() {
   await Promise.allSettled(Object.values(sources).map((source) => source()));
 }

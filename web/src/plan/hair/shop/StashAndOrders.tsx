@@ -22,7 +22,7 @@ interface Props {
   shop: Shopping;
 }
 
-/** The day of the install, what the plan holds of the stash, and what is ordered of whom by when. */
+/** The day of the install, what the plan holds of the stash, and what is ordered from which supplier by when. */
 export function StashAndOrders({ plan, input, shop }: Props) {
   const act = useAct();
   const money = useMoney();

@@ -14,9 +14,9 @@ import (
 	"kladotex/internal/store"
 )
 
-// Held writes everything a studio holds about one client down, as JSON, for the client
+// Dossier writes everything a studio holds about one client down, as JSON, for the client
 // to read and keep.
-func Held(h store.Held) ([]byte, error) {
+func Dossier(h store.Dossier) ([]byte, error) {
 	type version struct {
 		Version int        `json:"version"`
 		Title   string     `json:"title"`
@@ -89,7 +89,7 @@ func Held(h store.Held) ([]byte, error) {
 		out.Quotes = append(out.Quotes, heldQuote{q.Number, q.State, q.Given})
 	}
 	for _, b := range h.Bookings {
-		out.Bookings = append(out.Bookings, heldBooking{b.At, b.Booked})
+		out.Bookings = append(out.Bookings, heldBooking{b.At, b.Entry})
 	}
 	for _, m := range h.Messages {
 		out.Messages = append(out.Messages, heldMessage{m.At, m.Words})
