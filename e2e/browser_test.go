@@ -140,6 +140,13 @@ const (
 // a test of something else does not wait for all of its files.
 const keepsItself = "keeps-itself"
 
+// inMotion has a browser move what moves; elsewhere its person asked for little motion, so that nothing is looked
+// at on its way.
+const inMotion = "in-motion"
+
+// calm is the browser's own word for it.
+const calm = "force-prefers-reduced-motion"
+
 // open starts Chromium with a fresh profile and a window of the given size.
 func open(t *testing.T, width, height int, flags ...string) tab {
 	t.Helper()
@@ -154,8 +161,11 @@ func openWith(t *testing.T, profile string, width, height int, flags ...string) 
 	if !slices.Contains(flags, webGL) {
 		flags = append(flags, noWebGL)
 	}
+	if !slices.Contains(flags, inMotion) {
+		flags = append(flags, calm)
+	}
 	keeps := slices.Contains(flags, keepsItself)
-	flags = slices.DeleteFunc(flags, func(f string) bool { return f == keepsItself })
+	flags = slices.DeleteFunc(flags, func(f string) bool { return f == keepsItself || f == inMotion })
 	for _, flag := range append(flags, "disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync") {
 		options = append(options, chromedp.Flag(flag, true))
 	}

@@ -54,7 +54,7 @@ func (b tab) touch(points ...[2]float64) {
 // hold when the size changes, and are reported when they do not.
 func TestWorkingByHand(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	n := b.sections()
 	b.part("By hand")
 	b.press("radio", "Sections")
@@ -148,7 +148,7 @@ func TestWorkingByHand(t *testing.T) {
 // found, picked, joined, left out, locked, lines and hairline moved, and all undone.
 func TestWorkingByHandWithKeysAlone(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180)
 	n := b.sections()
 	keys := func(list ...string) {
 		for _, key := range list {
@@ -225,7 +225,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 // joined, a line is dragged, a sore spot is painted out.
 func TestWorkingByHandWithAFinger(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "force-prefers-reduced-motion", "touch-events")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 820, 1180, "touch-events")
 	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
 	require.NoError(t, err)
 	n := b.sections()
@@ -279,7 +279,7 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 // with its tape, fragile edges left out; all of it is kept, and taken back.
 func TestHairlineOfTheClient(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800)
 	const scalp = `[...document.querySelectorAll("dt")].find((e) => e.innerText === "Scalp in sections").nextSibling.innerText`
 	area := func() float64 {
 		v, err := strconv.ParseFloat(strings.Fields(value[string](b, scalp))[0], 64)

@@ -66,7 +66,7 @@ func (b tab) answered() {
 func TestAWholeHeadAtTheChair(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 820, 1180, "force-prefers-reduced-motion")
+	b := open(t, 820, 1180)
 	b.signInDemo(address, "")
 	b.openPlan(address, "The lighthouse technician, long thick hair", "day")
 	b.part("On the calendar")
@@ -135,7 +135,7 @@ func TestAWholeHeadAtTheChair(t *testing.T) {
 func TestTheChairOnAPhone(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 390, 844, "touch-events", "force-prefers-reduced-motion")
+	b := open(t, 390, 844, "touch-events")
 	b.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	b.follow("61")
 	b.waitFor(stepNow + ` === "done"`)
@@ -275,7 +275,7 @@ func TestTwoDevicesOneAway(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
 	away := newWire(t, address)
-	tablet, phone := open(t, 820, 1180, "force-prefers-reduced-motion"), open(t, 390, 844, "force-prefers-reduced-motion", keepsItself)
+	tablet, phone := open(t, 820, 1180), open(t, 390, 844, keepsItself)
 	tablet.enterDemo(address, "Tamsin Okoro-Vale stylist")
 	tablet.follow("61")
 	tablet.waitFor(stepNow + ` === "done"`)
@@ -351,7 +351,7 @@ func TestKilledWhileTapping(t *testing.T) {
 	t.Parallel()
 	db, profile := demoFile(t), filepath.Join(t.TempDir(), "profile")
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
-	b := openWith(t, profile, 820, 1180, "force-prefers-reduced-motion", keepsItself)
+	b := openWith(t, profile, 820, 1180, keepsItself)
 	b.mayComplain()
 	b.signInDemo(program.address, "")
 	b.openPlan(program.address, "The coxswain, grown-in, before the regatta", "day")
@@ -384,7 +384,7 @@ func TestKilledWhileTapping(t *testing.T) {
 		if n%4 == 3 { // both at once
 			program.kill(t)
 		}
-		b = openWith(t, profile, 820, 1180, "force-prefers-reduced-motion", keepsItself)
+		b = openWith(t, profile, 820, 1180, keepsItself)
 		b.mayComplain()
 		b.setCookies(signedIn)
 		b.visit(at, stepNow)

@@ -40,7 +40,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	shows := func() bool {
 		return value[bool](b, showing+`.some((li) => li.innerText.startsWith(`+"`"+first+"`"+`))`)
 	}
-	const fill = `document.querySelector("section[aria-label='What shows'] li button")`
+	const fill = `[...document.querySelectorAll("section[aria-label='What shows'] li button")].find((e) => e.innerText.trim().startsWith("Fill here"))`
 	for range 6 { // what is left of it is filled once more
 		if !shows() {
 			break

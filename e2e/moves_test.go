@@ -26,7 +26,7 @@ func (b tab) picture(n, of int) {
 // and taken off again; every step is said and every picture has its words.
 func TestWalkingAMethodByKeysAlone(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, inMotion)
 	b.step("4 Attach")
 	b.part("Steps")
 	const open = `[...document.querySelectorAll("button")].find((e) => e.innerText.includes("picture by picture"))`
@@ -78,7 +78,7 @@ func TestWalkingAMethodByKeysAlone(t *testing.T) {
 // hand has its own drawings.
 func TestWalkingAMethodByFinger(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 390, 844, "touch-events")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 390, 844, inMotion, "touch-events")
 	b.step("4 Attach")
 	b.part("Steps")
 	b.press("button", "Show me, picture by picture")

@@ -134,7 +134,7 @@ func TestChoosingAStructure(t *testing.T) {
 // at the rows' ends and side by side, and by what there is to look at.
 func TestReadingALayout(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800)
 	n := b.sections()
 	const legend = `[...document.querySelectorAll("[class*=legend] li")].filter((e) => e.querySelector("small"))`
 	for _, reading := range []string{"Size", "Zone", "Row", "Stagger", "Neatness"} {
@@ -187,7 +187,7 @@ func TestReadingALayout(t *testing.T) {
 // and the plan is saved again once it can be.
 func TestWishesThatContradict(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The cellist, a hairline that shows", 1280, 800)
 	n := b.sections()
 	refused := func(part string) {
 		t.Helper()
@@ -233,7 +233,7 @@ func TestWishesThatContradict(t *testing.T) {
 // stop, and what the row guide then measures from.
 func TestPartLinesOfEveryKind(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800)
 	zones := func(names ...string) {
 		t.Helper()
 		b.part("Read")
@@ -293,7 +293,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 // the quickest is chosen, and the sheet that is taken along tells its tracks.
 func TestAQuickerHeadForAClient(t *testing.T) {
 	t.Parallel()
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	b := open(t, 1280, 800)
 	files := t.TempDir()
 	b.downloadsTo(files)
 	address := start(t, "demo", "-db", demoFile(t))

@@ -216,7 +216,7 @@ func TestHeadByKeyboard(t *testing.T) {
 func TestAccessibility(t *testing.T) {
 	t.Parallel()
 	// Without motion, so that no colour is caught half-way.
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	b := open(t, 1280, 800)
 	address := start(t, "demo", "-db", demoFile(t))
 	look := func(page string, dim bool) {
 		if dim {
@@ -334,7 +334,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
 	for _, size := range [][2]int{{820, 1180}, {390, 844}} {
-		b := open(t, size[0], size[1], "force-prefers-reduced-motion")
+		b := open(t, size[0], size[1])
 		look := func(page string) {
 			if at := fmt.Sprintf("%s at %d", page, size[0]); size[0] < 700 {
 				b.judge(at)

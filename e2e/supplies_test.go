@@ -19,7 +19,7 @@ import (
 func TestSupplyingAHead(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	b := open(t, 1280, 800)
 	b.enterDemo(address, "")
 	judge := func(page string) { b.judge(page) }
 
@@ -91,7 +91,7 @@ func TestSupplyingAHead(t *testing.T) {
 	judge("prepare")
 
 	// The same on the phone: ordered, arrived and looked into, held at once; a running count goes on there.
-	phone := open(t, 390, 844, "force-prefers-reduced-motion")
+	phone := open(t, 390, 844)
 	phone.signInDemo(address, "Tamsin Okoro-Vale stylist")
 	phone.visit(address+"/supplies/orders", says+`("I ordered it today")`)
 	phone.press("button", "I ordered it today")
@@ -126,7 +126,7 @@ func TestSupplyingAHead(t *testing.T) {
 func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	b := open(t, 1280, 800)
 	b.signInDemo(address, "")
 	b.visit(address+"/supplies/items", says+`("Saltspun twist, 22 in")`)
 	b.judge("pieces")
@@ -180,7 +180,7 @@ func TestAPieceFromTheScaleToTheHead(t *testing.T) {
 // Two colours are mixed along the ring, and a cuff is put on what is picked: the head, the need and the stash follow.
 func TestMixedColoursAndACuffByHand(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The cellist, a ring to tie up", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The cellist, a ring to tie up", 1280, 800)
 	b.step("3 Hair")
 	b.part("Who gets what")
 	alone := b.count("Saltspun twist, 14 in")

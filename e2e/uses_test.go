@@ -33,7 +33,7 @@ const packs = `document.querySelector('[data-tally=packs] dd span').innerText`
 // in a handful of clicks; order decides, and all of it is kept.
 func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800)
 	n := b.sections()
 	b.step("3 Hair")
 	b.part("Who gets what")
@@ -87,7 +87,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 // way; the tally opens and tells it.
 func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 	t.Parallel()
-	b := open(t, 390, 844, "force-prefers-reduced-motion", "touch-events")
+	b := open(t, 390, 844, "touch-events")
 	address := start(t, "demo", "-db", demoFile(t))
 	_, err := chromedp.Call(b.ctx, emulation.SetTouchEmulationEnabled, emulation.SetTouchEmulationEnabledParams{Enabled: true})
 	require.NoError(t, err)
@@ -128,7 +128,7 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 // By keys alone: the tool taken, a row picked, a piece and a method chosen and given.
 func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800)
 	b.step("4 Attach")
 	walk := b.walk
 	keys := func(list ...string) {
@@ -184,7 +184,7 @@ func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 // the method that leads along the hairline is taken.
 func TestChoosingAMethodByAdvice(t *testing.T) {
 	t.Parallel()
-	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800, "force-prefers-reduced-motion")
+	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800)
 	b.step("4 Attach")
 	b.part("Which method")
 	b.waitFor(says + `("Light on a tender scalp.")`)

@@ -25,7 +25,7 @@ func promised[T any](b tab, expression string) T {
 func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 390, 844, "touch-events", "force-prefers-reduced-motion")
+	b := open(t, 390, 844, "touch-events")
 	look := func(page string) {
 		t.Helper()
 		b.judge(page)
@@ -127,7 +127,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 func TestWearAtADesk(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))
-	b := open(t, 1280, 800, "force-prefers-reduced-motion")
+	b := open(t, 1280, 800)
 	b.enterDemo(address, "")
 	for _, dim := range []bool{false, true} {
 		value[bool](b, fmt.Sprintf(`(localStorage.setItem("kladotex.preferences", JSON.stringify({state: {dim: %v}, version: 0})), true)`, dim))
