@@ -83,7 +83,7 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 	b.part("Steps")
 	b.press("button", "Show me, picture by picture")
 	b.picture(1, 10)
-	b.waitForRest(`JSON.stringify(`+named("button", "Next")+`.getBoundingClientRect())`)
+	b.waitForRest(`JSON.stringify(` + named("button", "Next") + `.getBoundingClientRect())`)
 	next := value[[4]float64](b, `(([r]) => [r.x, r.y, r.width, r.height])([`+named("button", "Next")+`.getBoundingClientRect()])`)
 	assert.Greater(t, next[3], 44.0, "a large target")
 	assert.LessOrEqual(t, next[1]+next[3], 844.0, "in sight without scrolling")

@@ -123,8 +123,13 @@ export const server = {
       http.PUT("/api/v1/plans/{id}/prepared/{task}", { params: { path: { id, task } }, body: { done } }),
     ),
 
-  items: (query: { search?: string; kind?: Schemas["Item"]["kind"]; archived?: boolean; after?: string; limit?: number }) =>
-    settle(http.GET("/api/v1/items", { params: { query } })),
+  items: (query: {
+    search?: string;
+    kind?: Schemas["Item"]["kind"];
+    archived?: boolean;
+    after?: string;
+    limit?: number;
+  }) => settle(http.GET("/api/v1/items", { params: { query } })),
   item: (id: string) => settle(http.GET("/api/v1/items/{id}", at(id))),
   createItem: (id: string, draft: Schemas["ItemDraft"]) =>
     settle(http.POST("/api/v1/items", { body: { id, ...draft } })),

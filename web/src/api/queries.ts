@@ -368,7 +368,12 @@ export const useItems = (search: string, kind: Kind | "", archived: boolean) =>
     useInfiniteQuery({
       queryKey: ["items", search, kind, archived],
       queryFn: ({ pageParam }) =>
-        server.items({ search, archived, ...(kind && { kind }), ...(pageParam !== undefined && { after: pageParam }) }),
+        server.items({
+          search,
+          archived,
+          ...(kind && { kind }),
+          ...(pageParam !== undefined && { after: pageParam }),
+        }),
       initialPageParam: firstPage(),
       getNextPageParam: nextPage,
       placeholderData: keepPreviousData,
