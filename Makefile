@@ -3,7 +3,7 @@
 # make test   everything: the same unsampled, API and browser tests
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
-# make bars   what takes its time: a thousand random heads held against the card, every total fitted, fifty
+# make bars   what takes its time: a thousand random heads held against the card, every total fitted, a hundred studios of hair, fifty
 #             kills at the chair, repaints and steps told, the linter's slow rules
 # make craft  docs/craft.md, the table of what we believe; make rooms  the picture of the packages
 # make pictures  the pictures of docs/screenshots, from the demo studio
@@ -50,6 +50,7 @@ bench:
 
 bars: bin/kladotex
 	go test -count=1 -v -run 'TestSectionsAreTrueToTheCard|TestEveryTotalIsMet' ./core/parting -args -heads 1000 -totals 1
+	go test -count=1 -v -run TestHairIsConservedOverItsLife ./internal/store -args -studios 100
 	go test -count=1 -v ./e2e -run 'TestKilledWhileTapping|TestPrintRepaintTimes' -args -kills 50 -bars
 	cd web && npm run --silent lint:rest
 

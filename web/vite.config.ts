@@ -29,8 +29,12 @@ export default defineConfig({
     testTimeout: 60_000,
     setupFiles: "./src/testSetup.ts",
     maxWorkers: "100%",
-    // One file in place of the thousands it is built from, which every test file would load anew.
-    alias: [{ find: /^antd$/, replacement: "antd/dist/antd.min.js" }],
+    pool: "vmThreads",
+    deps: { optimizer: { client: { enabled: true, include: ["@ant-design/icons/es"] } } },
+    alias: [
+      { find: /^antd$/, replacement: "antd/dist/antd.min.js" },
+      { find: /^@ant-design\/icons$/, replacement: "@ant-design/icons/es" },
+    ],
   },
   server: { proxy: { "/api": "http://127.0.0.1:8467" } },
 });

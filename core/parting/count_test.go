@@ -19,7 +19,7 @@ import (
 )
 
 // everyTotal is the step between the totals that are fitted; make bars takes every one.
-var everyTotal = flag.Int("totals", 11, "fit every so many totals from 20 to 300")
+var everyTotal = flag.Int("totals", 29, "the step between the totals from 20 to 300 that are fitted")
 
 // Every total from 20 to 300 on three heads in six structures: met exactly where left and
 // right can, else by the two even neighbours, the nearest that a mirrored head can come;

@@ -1,5 +1,7 @@
 /* What jsdom lacks of a browser, for every test that draws. */
 if (typeof window !== "undefined") {
+  const { ReadableStream, TextDecoderStream } = await import("node:stream/web");
+  Object.assign(window, { ReadableStream, TextDecoderStream });
   const { configure } = await import("@testing-library/react");
   // What is waited for comes in its time; a slow machine is no fault. Whether something is hidden is not
   // asked, which would take the styles of every parent: what is not drawn is not there.

@@ -57,7 +57,8 @@ export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
                   <span>
                     {hours(q.minutes)}
                     {q.sittings > 1 &&
-                      ` in ${q.sittings} sittings, the longest ${hours(q.longestMin)}`} · {q.pieces} pieces
+                      ` in ${q.sittings} sittings, the longest ${hours(q.longestMin)}`} ·{" "}
+                    {q.pieces} pieces
                   </span>
                   <em data-fits={q.fits}>{q.fits ? "fits" : "still longer than wished"}</em>
                 </div>
