@@ -218,13 +218,14 @@ func TestAccessibility(t *testing.T) {
 	// Without motion, so that no colour is caught half-way.
 	b := open(t, 1280, 800)
 	address := start(t, "demo", "-db", demoFile(t))
-	look := func(page string, dim bool) {
-		if dim {
-			b.judgeColours(page + ", dim")
+	lookAt := func(page, place string, dim bool) {
+		if dim { // what a page says and how it is walked does not change with its colours
+			b.judgeBy(page+", dim", place, `{ runOnly: ["color-contrast"] }`)
 		} else {
-			b.judge(page)
+			b.judgeBy(page, place, `{}`)
 		}
 	}
+	look := func(page string, dim bool) { lookAt(page, "html", dim) }
 	const pictures = `document.querySelector("img[src*=picture]")`
 	for _, dim := range []bool{false, true} {
 		b.visit(address+"/favicon.svg", "document.readyState === 'complete'")
@@ -257,9 +258,12 @@ func TestAccessibility(t *testing.T) {
 		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
 		for _, step := range []string{"look", "hair", "attach", "parting"} {
 			b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
-			for _, title := range value[[]string](b, `[...document.querySelectorAll("main section[aria-label] > h2")].map((e) => e.parentElement.getAttribute("aria-label"))`) {
+			titles := partsOf("main")
+			b.waitFor(titles + ".length > 0")
+			look(step, dim)
+			for _, title := range value[[]string](b, titles) {
 				b.part(title)
-				look(step+", "+title, dim)
+				lookAt(step+", "+title, part(title), dim)
 			}
 		}
 		b.press("radio", "Sections")
@@ -299,20 +303,22 @@ var engine = sync.OnceValues(func() (string, error) {
 	return string(script), err
 })
 
+// part is where a part of a step stands.
+func part(title string) string { return "section[aria-label='" + title + "']" }
+
+// partsOf are, as JavaScript, the titles of the parts that a place of the page shows.
+func partsOf(place string) string {
+	return "[...document.querySelectorAll(" + strconv.Quote(place+" section[aria-label] > h2") + `)].map((e) => e.parentElement.getAttribute("aria-label"))`
+}
+
 // judge lets an accessibility engine look at the page; serious faults fail the test.
 func (b tab) judge(page string) {
 	b.t.Helper()
-	b.judgeBy(page, `{}`)
+	b.judgeBy(page, "html", `{}`)
 }
 
-// judgeColours is [tab.judge] of contrast alone: what a page says and how it is walked does not change with
-// its colours.
-func (b tab) judgeColours(page string) {
-	b.t.Helper()
-	b.judgeBy(page, `{ runOnly: ["color-contrast"] }`)
-}
-
-func (b tab) judgeBy(page, options string) {
+// judgeBy is [tab.judge] of one place of the page by some of its rules.
+func (b tab) judgeBy(page, place, options string) {
 	b.t.Helper()
 	// Colours on their way to others are judged once they are there, and what opens once it is open.
 	b.waitFor(`document.getAnimations().every((a) => a.playState !== "running" || a.effect.getTiming().iterations === Infinity)`)
@@ -322,7 +328,7 @@ func (b tab) judgeBy(page, options string) {
 		_, err = chromedp.Run(b.ctx, chromedp.Evaluate[any](script+"; 0"))
 		require.NoError(b.t, err)
 	}
-	faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run(document, { preload: false, resultTypes: ["violations"], ...`+options+` }).then((r) => r.violations
+	faults, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run(`+strconv.Quote(place)+`, { preload: false, resultTypes: ["violations"], ...`+options+` }).then((r) => r.violations
 		.filter((v) => v.impact === "serious" || v.impact === "critical")
 		.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.html.slice(0, 160) + " " + (n.any[0]?.message ?? ""))))`, chromedp.EvalAwaitPromise))
 	require.NoError(b.t, err)
@@ -335,14 +341,15 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 	address := start(t, "demo", "-db", demoFile(t))
 	for _, size := range [][2]int{{820, 1180}, {390, 844}} {
 		b := open(t, size[0], size[1])
-		look := func(page string) {
-			if at := fmt.Sprintf("%s at %d", page, size[0]); size[0] < 700 {
-				b.judge(at)
-			} else { // what a width between the two changes
-				b.judgeBy(at, `{ runOnly: ["target-size", "scrollable-region-focusable"] }`)
-			}
+		rules := `{}`
+		if size[0] >= 700 { // what a width between the two changes
+			rules = `{ runOnly: ["target-size", "scrollable-region-focusable"] }`
+		}
+		lookAt := func(page, place string) {
+			b.judgeBy(fmt.Sprintf("%s at %d", page, size[0]), place, rules)
 			assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), size[0], "%s is wider than %d", page, size[0])
 		}
+		look := func(page string) { lookAt(page, "html") }
 		b.visit(address, says+`("Tidewheel Loft")`)
 		look("door")
 		b.enterDemo(address, "")
@@ -367,15 +374,15 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		b.openPlan(address, "The lighthouse technician, horseshoe", "look")
 		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
 			b.step(step)
-			parts := `document.querySelectorAll("main section[aria-label=` + step[2:] + `] section[aria-label] > h2")`
-			for _, title := range value[[]string](b, `[...`+parts+`].map((e) => e.parentElement.getAttribute("aria-label"))`) {
+			look(step)
+			for _, title := range value[[]string](b, partsOf("main section[aria-label="+step[2:]+"]")) {
 				b.part(title)
-				look(step + ", " + title)
+				lookAt(step+", "+title, part(title))
 			}
 		}
 		for _, title := range []string{"Sittings", "Length and breaks", "Working order", "Before it", "On the calendar", "Papers", "Messages"} {
 			b.part(title)
-			look("5 Day, " + title)
+			lookAt("5 Day, "+title, part(title))
 		}
 		b.step("4 Attach")
 		b.press("radio", "Assign")
