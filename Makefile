@@ -3,12 +3,16 @@
 # make test   everything: the same unsampled, API and browser tests
 # make race   the tests of Go code with the race detector
 # make bench  the benchmarks of docs/performance.md
-# make bars   what takes its time: a thousand random heads held against the card, every total fitted, a hundred studios of hair, fifty
-#             kills at the chair, repaints and steps told, the linter's slow rules
+# make bars   what takes its time: a thousand random heads held against the card, every total fitted, a hundred
+#             studios of hair, fifty kills at the chair, repaints and steps told, the linter's slow rules
 # make craft  docs/craft.md, the table of what we believe; make rooms  the picture of the packages
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
+# One way to build for program and tests, so that nothing is compiled twice; as the program, the compiler and
+# the tests trade memory for time.
+export GOFLAGS := $(GOFLAGS) -trimpath
+export GOGC := 400
 GO_SOURCES := $(shell find core internal cmd web/embed.go -name '*.go' -o -name '*.json')
 CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name '*.go')
 FOLD := web/src/chair/fold
@@ -59,7 +63,7 @@ pictures: bin/kladotex
 	go test -count=1 ./e2e -run TestPictures -args -pictures $(CURDIR)/docs/screenshots
 
 bin/kladotex: $(GO_SOURCES) web/dist/index.html go.mod go.sum
-	go build -trimpath -o $@ ./cmd/kladotex
+	go build -o $@ ./cmd/kladotex
 
 web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES) $(FOLD)/chair.wasm
 	cd web && npm run --silent build
@@ -68,7 +72,7 @@ web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES) $(FOLD)/
 $(FOLD)/chair.wasm: $(CHAIR_SOURCES) go.mod go.sum
 	mkdir -p $(FOLD)
 	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $(FOLD)/wasm_exec.js
-	GOOS=js GOARCH=wasm go build -trimpath -ldflags="-s -w" -o $@ ./cmd/chair
+	GOOS=js GOARCH=wasm go build -ldflags="-s -w" -o $@ ./cmd/chair
 
 web/node_modules/.package-lock.json: web/package-lock.json
 	cd web && npm ci

@@ -47,9 +47,9 @@ func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
 	for _, t := range out {
 		first = max(first, t.Before)
 	}
-	title := "Wash, dry and stretch the own hair"
+	title := "Wash, detangle, dry and stretch the own hair"
 	if d.Input.Custom(plan.Stretch) == "curl" {
-		title = "Wash and dry the own hair, the curl left"
+		title = "Wash, detangle and dry the own hair, the curl left"
 	}
 	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
 	if len(sittings) > 0 {

@@ -83,7 +83,7 @@ var braids = []Method{{
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),
 			text("Part the bundle: one third, and two thirds.").drawn(moves.WrappedThird, 0, 0),
-			text("Lay the bundle to the root and wrap the third once round the rest: now there are three strands.").drawn(moves.WrappedThird, 0, 2),
+			text("Lay the bundle to the root and hold it with the fingers: nothing holds it until it is braided. Wrap the third once round the rest: now there are three strands.").drawn(moves.WrappedThird, 0, 2),
 			fromTo("Lay the own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair).drawn(moves.WrappedThird, 2, 3),
 			text("Braid the first turns close to the scalp, never so tight that the skin lifts. Nothing is borrowed.").drawn(moves.WrappedThird, 3, 4),
 		}, braidedOn(r, moves.WrappedThird, 4)...)

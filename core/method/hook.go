@@ -84,7 +84,10 @@ var grounded = map[Ground]struct {
 		next:  "Hook the next one {length} further, each between two of the row below.",
 	},
 	OnLink: {
-		before: []Step{text("The base is linked plaits: each is laid into the next as one of its strands, to the end of the chain.").drawn(moves.Link, 0, 1)},
+		before: []Step{
+			text("Linked plaits: plait the first section. Where it reaches the section behind, undo nothing: take it as one of three strands, halve that section for the other two, and plait on. So to the end of the chain.").drawn(moves.Link, 0, 1),
+			text("Leave the stretch between two sections slack: a fingertip passes under it with the head bent."),
+		},
 		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
 		start:  "Start at the end of the chains, low at the back.",
 		push:   "Push the hook under the plait just in front of where it is laid into the next. ",
@@ -124,7 +127,7 @@ func hooking(j Job) (steps []Step) {
 	on := grounded[j.Ground]
 	steps = onBase(j)
 	if j.Piece.Form.Facts().Folded {
-		steps = append(steps, text("Take one unit of bulk hair, hook by its root end, and find its middle: folded there, it is the loop."))
+		steps = append(steps, text(findMiddle))
 	} else {
 		damp := "damp the piece, so that the hook does not snag."
 		if j.Dry {
@@ -137,7 +140,7 @@ func hooking(j Job) (steps []Step) {
 		way = "from the top down"
 	}
 	if j.Chosen["head"] == "set-in" && j.Ground == OnTrack {
-		steps = append(steps, text("At the head of a track that begins in sight, lay the piece's end into the first turns of the plait as you work it: no loop shows.").drawn(moves.SetIn, 0, 1))
+		steps = append(steps, text("At the head of a cornrow that begins in sight: as you begin it, lay the end of the piece on one strand and plait them as one for some turns. It goes over and under with it.").drawn(moves.SetIn, 0, 1))
 	}
 	steps = append(steps,
 		text(on.push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),

@@ -32,7 +32,7 @@ func rootHitch(id moves.ID) []Step {
 
 // intoThePiece is the first pass of a weave, a pitch below the hitch.
 func intoThePiece(pitch float64) Step {
-	return with("From {length} below the hitch push the hook up through the middle of the piece, catch the plait, close, and draw it down inside.", pitch).drawn(moves.Weave, 0, 3)
+	return with("Push the hook into the piece {length} below the hitch, up through its middle, and out right at the hitch. Catch the plait, shut the latch and draw it down inside: no plait shows at the hitch.", pitch).drawn(moves.Weave, 0, 3)
 }
 
 // texts are steps without lengths.
@@ -76,15 +76,15 @@ func unglued(r Range) []Step {
 		return nil
 	}
 	return []Step{
-		text("The tip sits in glue: never draw at it. Cut the piece through below the mark, push its strands up from the drop with the point of a comb and soften the drop with the remover its label names, away from skin and eyes, in an aired room."),
-		text("What stays hard is the last of the own hair with glue in it. Hold the plait between two fingers just above the drop and trim the drop alone."),
+		text("Cut the piece below the mark and open it up to the glue. Soften the glue as its maker says, away from skin and eyes, in an aired room; wait, and work it off with the fingers."),
+		text("Never pull the plait out of glue. Only when it is off, draw the plait out, pass by pass."),
 	}
 }
 
-// apart is how a fold or a loop is cut that lies round a plait: on a comb, where nothing
-// else can lie between the blades. Common practice, no source.
-func apart(what string) string {
-	return "Slide the point of a comb between its " + what + " and the plait, and lift: the " + what + " alone lies on the comb, with light between it and the plait. Cut it there, on the comb; where no light shows, undo it by hand."
+// snipped is how a fold or a loop is cut that lies round a plait and will not give: lifted clear on a comb, where
+// nothing else can lie between the blades. Common practice, no source.
+func snipped(what string) string {
+	return "If it will not give, lift the " + what + " clear on the tail of a comb and snip it there: see both blades."
 }
 
 func toTheTip(j Job) float64 {
@@ -123,7 +123,7 @@ var loops = []Method{{
 		out := append([]Step{stretched(r.Long)}, rootHitch(moves.RootHitch)...)
 		out = append(out,
 			intoThePiece(pitch),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
+			repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
 		if r.Long.Chosen["long"] == "back" {
 			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way.").drawn(moves.Weave, 3, 4))
 		}
@@ -156,7 +156,7 @@ var loops = []Method{{
 	Choices: []Choice{{Key: "hair", Name: "The own hair", Usual: "plaited", Options: []Option{
 		{"plaited", "Plaited first", "Holds best, and protects the ends"},
 		{"loose", "Loose, drawn through the loop", "For very short hair: it is drawn through the loop once more on a large section, twice on a small one, never more"},
-		{"accent", "Loose, three draws", "For a small accent that must not slip"},
+		{"accent", "Loose, three draws in all", "For a small accent that must not slip"},
 		{"once", "Loose, no more draws", "Quick and soft at the root; it slips sooner"},
 	}}},
 	work: func(j Job) Work {
@@ -180,7 +180,7 @@ var loops = []Method{{
 		return append(out,
 			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch).drawn(moves.Lace, 0, 2),
 			text("The next one from the other side, close below: left, right, left, no gaps.").drawn(moves.Lace, 2, 3),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
+			repeat(lacedOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
 			text("Pull the braid straight and smooth it: nothing of the own hair shows from either side.").drawn(moves.Lace, 4, 5))
 	},
 	cuts: true,
@@ -219,18 +219,17 @@ var loops = []Method{{
 		j := r.Long
 		out := onBase(j)
 		out = append(out,
-			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
+			text(findMiddle),
 			text(grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.").drawn(moves.HiddenKnot, 0, 1),
 			text("See which leg will be covered when the hair falls; part a thin strand off that leg.").drawn(moves.HiddenKnot, 1, 2),
 			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side %s, and tighten both ways.", j.Settings["turns"], knotWords[j.Chosen["knot"]])).drawn(moves.HiddenKnot, 2, 3),
 			text("Let the other leg fall over the knot.").drawn(moves.HiddenKnot, 3, 4))
 		return withNext(out, j)
 	},
-	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Lift the leg that covers the knot. "+apart("fold")).drawn(moves.HiddenKnot, 4, 3),
-			text("Draw the strand out by its legs; what will not come is not pulled, but looked at again.").drawn(moves.HiddenKnot, 2, 0),
+			text("Lift the leg off the knot. Loosen the thin part with the tail of a comb and draw it back out of the fold. "+snipped("fold")).drawn(moves.HiddenKnot, 4, 2),
+			text("Draw the strand out by its legs. What will not come is not pulled: look at it again.").drawn(moves.HiddenKnot, 2, 0),
 		}
 	},
 	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
@@ -260,7 +259,7 @@ var loops = []Method{{
 		pitch := r.Long.Settings["pitchMm"]
 		out := []Step{
 			stretched(r.Long),
-			text("Leave the section unplaited. Part a third of it off at the side away from the part: the small strand.").drawn(moves.SplitRoot, 0, 0),
+			text("Leave the section unplaited. Part off a third, on the side away from the part: the small strand.").drawn(moves.SplitRoot, 0, 0),
 			text("Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.").drawn(moves.SplitRoot, 0, 3),
 		}
 		if r.Long.Chosen["hold"] == "banded" {
@@ -270,7 +269,7 @@ var loops = []Method{{
 		}
 		return append(out,
 			intoThePiece(pitch),
-			repeat(r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4),
+			repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4),
 			tipSteps[r.Long.Chosen["tip"]])
 	},
 	cuts: true,
@@ -305,29 +304,28 @@ var loops = []Method{{
 		n := int(r.Long.Settings["stations"])
 		apart := r.Long.Plait.Length() / float64(n-1)
 		return []Step{
-			text("Take one unit of hair, hook by its root end, and find its middle."),
-			text("At the tip: fold it over the end of the plait and braid on with its legs until the own hair is covered; tie it into itself.").drawn(moves.Stations, 0, 1),
+			text("Take one small piece and find its middle."),
+			text("At the tip: fold it over. Braid the two legs and the own hair as three strands until no own hair is left. Then lead the tail once round all and through its own turn, and draw the knot tight below the own hair.").drawn(moves.Stations, 0, 1),
 			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart).drawn(moves.Stations, 1, 2),
 			text("At the root, last: push the hook under the plait, draw the fold through, pass the legs through it and tighten: snug, never pulling.").drawn(moves.Stations, 2, 3),
 			text("Shake the head: each piece covers the knot below it. Fill where one shows."),
 		}
 	},
-	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("From the root down, lift each piece. "+apart("loop")).drawn(moves.Stations, 3, 1),
-			text("Undo the knot at the tip and unbraid it to the end of the own hair.").drawn(moves.Stations, 1, 0),
+			text("From the root down: lift the piece and draw its body back out of its loop. "+snipped("loop")).drawn(moves.Stations, 3, 1),
+			text("At the tip undo the knot and unbraid.").drawn(moves.Stations, 1, 0),
 		}
 	},
 	judge: onPlait,
 }}
 
-// draws is how many more times loose hair is drawn through the loop: one on a large section,
-// two on a small one, never more; three on a small accent.
+// draws is how many more times loose hair is drawn through the loop: once on a large section,
+// twice on a small one or an accent, never more.
 func draws(j Job) int {
 	switch {
 	case j.Chosen["hair"] == "accent":
-		return 3
+		return 2
 	case j.Chosen["hair"] != "loose": // plaited, or drawn through once and no more
 		return 0
 	case j.Plait.Area >= craft.LargeSection:
@@ -338,23 +336,27 @@ func draws(j Job) int {
 
 func drawStep(large, small int) Step {
 	switch {
-	case large == 3:
-		return text("Draw it through the loop three times more, from the other side each time.")
 	case large == 1 && small == 1:
-		return text("Draw it through the loop once more, from the other side. Never more than that on a section this large.")
+		return text("Draw it through once more, from the other side, round the other leg of the loop. Never more on a section this large.")
 	case large == 2 && small == 2:
-		return text("Draw it through the loop twice more, from the other side each time. Never more.")
+		return text("Draw it through twice more, from the other side each time, round the other leg of the loop. Never more.")
 	}
-	return text("Draw it through the loop once more from the other side; on a small section twice. Never more.")
+	return text("Draw it through once more, from the other side, round the other leg of the loop: once on a large section, twice on a small one. Never more.")
 }
 
-// repeat is the step after the first of least to most passes.
-func repeat(least, most int, pitch float64) Step {
+// The ways a pass follows the last.
+const (
+	wovenOn = "Go in {length} lower, and come out where the plait came out last"
+	lacedOn = "Repeat every {length}"
+)
+
+// repeat is the step after the first of least to most passes, each made as told.
+func repeat(how string, least, most int, pitch float64) Step {
 	switch {
 	case most == 1:
 		return text("One pass is enough here: draw on until the end of the plait is inside.")
 	case least == most:
-		return with(fmt.Sprintf("Repeat every {length} until the end of the plait is inside: %d passes in all.", most), pitch)
+		return with(fmt.Sprintf("%s, until the end of the plait is inside: %d passes in all.", how, most), pitch)
 	}
-	return with(fmt.Sprintf("Repeat every {length} until the end of the plait is inside: %d to %d passes in all, as long as the plait is.", least, most), pitch)
+	return with(fmt.Sprintf("%s, until the end of the plait is inside: %d to %d passes in all, as long as the plait is.", how, least, most), pitch)
 }

@@ -381,7 +381,7 @@ func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
 		return steps, 0
 	}
 	cutBelow = r.Long.Plait.Length() + craft.SpareBelow
-	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Never cut a piece through above the mark.", cutBelow)
+	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Below the mark cut freely. Above it cut only where a step says so, and only what you have lifted clear on the tail of a comb.", cutBelow)
 	return append([]Step{first}, steps...), cutBelow
 }
 
@@ -391,6 +391,9 @@ func (m Method) Judge(j Job) []advice.Finding { return m.judge(m, j) }
 // Helpers of the catalogue.
 
 func text(s string) Step { return Step{Text: s} }
+
+// findMiddle is how a strand of bulk hair is taken up.
+const findMiddle = "Take one strand of bulk hair and find its middle. That is where you hook it."
 
 func with(s string, mm float64) Step { return Step{Text: s, Lengths: map[string]float64{"length": mm}} }
 

@@ -15,7 +15,7 @@ import (
 // stand for each, and those of its takedown. Common practice, no source.
 var practice = map[ID]struct{ on, off []string }{
 	HitchAndWeave: {
-		[]string{"under the root of the plait", "stays shut", "through its own loop", "up through the middle of the piece", "Repeat every", "Roll the piece"},
+		[]string{"under the root of the plait", "stays shut", "through its own loop", "up through its middle, and out right at the hitch", "come out where the plait came out last", "Roll the piece"},
 		[]string{"draw it out pass by pass", "Cut the piece below the mark", "open the loop"},
 	},
 	HitchAndZigzag: {
@@ -24,10 +24,10 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	HiddenKnot: {
 		[]string{"find its middle", "two legs on the other", "part a thin strand off that leg", "through the fold 2 times", "fall over the knot"},
-		[]string{"the fold alone lies on the comb", "Cut it there", "Draw the strand out"},
+		[]string{"Lift the leg off the knot", "back out of the fold", "see both blades", "Draw the strand out"},
 	},
 	SplitRoot: {
-		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through the middle of the piece"},
+		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through its middle, and out right at the hitch"},
 		[]string{"Draw the plait out of the piece", "Undo the plait", "Cut the piece below the mark"},
 	},
 	TrackHitch: {
@@ -35,16 +35,16 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"back through it", "Draw the piece out", "Undo tails"},
 	},
 	Stations: {
-		[]string{"At the tip", "At the body", "At the root, last", "covers the knot below"},
-		[]string{"the loop alone lies on the comb", "Cut it there", "Undo the knot at the tip"},
+		[]string{"At the tip", "as three strands", "through its own turn", "At the body", "At the root, last", "covers the knot below"},
+		[]string{"From the root down", "back out of its loop", "see both blades", "undo the knot"},
 	},
 	SharedLoop: {
 		[]string{"under the root", "the plait and the body of the piece through the loop together", "Draw the plait up and the piece down", "Lay {length} of the wrapping hair down", "Wind its long side", "past the end of the plait", "back upward"},
-		[]string{"loosen it backward", "clip the wrapping hair below the mark", "out of the shared loop"},
+		[]string{"loosen it backward", "past the end of the plait", "unwind upward", "out of the shared loop"},
 	},
 	CollarAndWrap: {
-		[]string{"like a collar", "catch the end of the plait and draw it back through", "hook it through the root", "Wind with even tension", "past the end of the plait"},
-		[]string{"loosen it backward", "unwind it upward", "it stays whole"},
+		[]string{"like a collar", "catch the plait's end and draw it back through", "over its own root", "down through the fold it made", "hook it through the root", "Wind with even tension", "past the end of the plait"},
+		[]string{"loosen it backward", "past the end of the plait", "out of the fold", "it stays whole"},
 	},
 	OpenCoil: {
 		[]string{"through the loop together", "Open the coil a little", "twice round on the first spot", "twice round on one spot at each new start", "between the palms"},
@@ -55,7 +55,7 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Wind the cover backward", "Roll the band off", "it stays whole"},
 	},
 	BuiltOnHead: {
-		[]string{"draw it half through", "across the row", "round base hair and plait together", "second strand under the last turns", "wind upward again"},
+		[]string{"draw it half through", "across the row", "round base hair and plait together", "the end of a second along the base", "Wind three turns of the first over it", "wind upward again"},
 		[]string{"Cut below the mark", "Unwind"},
 	},
 	AnchorTwist: {
@@ -63,11 +63,11 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Untwist", "Draw the bulk hair out"},
 	},
 	FoldAndTwist: {
-		[]string{"under the root", "draw it half through", "Lay the plait along one leg", "one way and the two round each other the other way"},
+		[]string{"under the root", "draw it half through", "Lay the plait inside one leg", "the same way, and round each other the other way"},
 		[]string{"Untwist", "Draw the bulk hair out"},
 	},
 	TwineAndLock: {
-		[]string{"through the loop together", "in the piece's own direction", "through a small gap", "Keep it dry"},
+		[]string{"through the loop together", "Look which way your piece is twisted", "the same way", "through a small gap", "Keep it dry"},
 		[]string{"Draw the tip out", "nothing is cut"},
 	},
 	OwnStrand: {
@@ -75,7 +75,7 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Cut the braid below the mark", "Unbraid upward"},
 	},
 	WrappedThird: {
-		[]string{"leave it unplaited", "one third, and two thirds", "wrap the third once round the rest", "Lay the own hair into one strand", "Nothing is borrowed", "hot water"},
+		[]string{"leave it unplaited", "one third, and two thirds", "nothing holds it until it is braided", "Wrap the third once round the rest", "Lay the own hair into one strand", "Nothing is borrowed", "hot water"},
 		[]string{"Cut the braid below the mark", "unwrap the third"},
 	},
 }

@@ -34,7 +34,7 @@ var twists = []Method{{
 	},
 	steps: func(r Range) []Step {
 		return []Step{
-			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
+			text(findMiddle),
 			text("Push the hook under the anchor turns, catch the bulk hair at its middle and draw it half through: a leg on either side.").drawn(moves.AnchorTwist, 0, 1),
 			text("Undo the own twist below the anchor into two even halves.").drawn(moves.AnchorTwist, 1, 2),
 			text("Lay one half to each leg.").drawn(moves.AnchorTwist, 2, 3),
@@ -62,10 +62,10 @@ var twists = []Method{{
 	},
 	steps: func(r Range) []Step {
 		return []Step{
-			text("Take one unit of bulk hair, hook by its root end, and find its middle."),
+			text("Take one strand, or two for a fuller twist: lay two together, ends a little apart, and find their middle. Hook them there as one."),
 			text("Push the hook under the root of the plait, catch the bulk hair at its middle and draw it half through: two even legs.").drawn(moves.FoldTwist, 0, 1),
-			text("Lay the plait along one leg and close the leg's hair round it.").drawn(moves.FoldTwist, 1, 2),
-			with("Twist each leg on itself one way and the two round each other the other way, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.FoldTwist, 2, 4),
+			text("Lay the plait inside one leg and close the hair round it.").drawn(moves.FoldTwist, 1, 2),
+			with("Turn both legs on themselves the same way, and round each other the other way, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.FoldTwist, 2, 4),
 			fromTo("Keep the plait inside its leg to its end, at {length}; beyond it the legs are bulk hair only.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.FoldTwist, 4, 5),
 			text(seal),
 		}
@@ -93,7 +93,7 @@ var twists = []Method{{
 		dry.Dry = true
 		out := append([]Step{stretched(dry)}, sharedHitch(moves.SharedTwist)...)
 		return append(out,
-			fromTo("Wind the own twist round the piece, in the piece's own direction, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
+			fromTo("Look which way your piece is twisted, and wind the own twist round it the same way, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
 			text("Poke the tip through a small gap in the piece with the hook and let the gap close.").drawn(moves.Twine, 2, 3),
 			text("Keep it dry: wet own hair untwines."))
 	},

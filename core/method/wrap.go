@@ -37,7 +37,7 @@ func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
 	return func(Range) []Step {
 		return []Step{
 			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
-			text("Where it will not give, clip the wrapping hair below the mark; unwind it upward to the root.").drawn(id, half, to),
+			text("If it will not give, lift one turn past the end of the plait clear on the tail of a comb, snip that turn alone, and unwind upward.").drawn(id, half, to),
 			more,
 		}
 	}
@@ -87,7 +87,6 @@ var wraps = []Method{{
 			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
 	},
-	cuts:     true,
 	takeDown: unwound(moves.Wind, 4, 2, 0, text("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off.").drawn(moves.SharedHitch, 5, 0)),
 	judge:    judges(untender, fatBase, tooTight, roomy),
 }, {
@@ -109,15 +108,15 @@ var wraps = []Method{{
 		return []Step{
 			text("Stretch the loop of the piece until the plait slides through it."),
 			text("Slide the piece over the plait like a collar, right up to the root.").drawn(moves.Collar, 0, 1),
-			text("Push the hook under the root, catch the end of the plait and draw it back through; tuck the tail.").drawn(moves.Collar, 1, 4),
+			text("Push the hook under the root, catch the plait's end and draw it back through.").drawn(moves.Collar, 1, 3),
+			text("Bring the end over its own root and tuck it down through the fold it made; pull until the fold closes.").drawn(moves.Collar, 3, 4),
 			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
 			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
 			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
 	},
-	cuts:     true,
-	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the end of the plait back from under its root and slide the piece off: it stays whole.").drawn(moves.Collar, 4, 0)),
+	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the plait's end up out of the fold, back over its root and out from under it. Slide the piece off: it stays whole.").drawn(moves.Collar, 4, 0)),
 	judge:    judges(onPlait, fatBase),
 }, {
 	ID: OpenCoil, Name: "Open coil", Family: Wrap, Base: Plaited,
@@ -188,7 +187,7 @@ var wraps = []Method{{
 	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Wind the cover backward until a free end of it stands off the own hair, and clip that end alone, between two fingers that hold it away.").drawn(moves.Banded, 5, 3),
+			text("Wind the cover backward until it hangs free of the own hair. Hold it away and snip the hanging part, or unwind it all.").drawn(moves.Banded, 5, 3),
 			text("Roll the band off the end of the plait; it may be gone by now. One that will not roll is clipped on the point of a comb slid under it, with no hair above the comb.").drawn(moves.Banded, 3, 2),
 			text("Untwist the plait from the loc and slide the loc off: it stays whole.").drawn(moves.Banded, 2, 0),
 		}
@@ -223,12 +222,14 @@ var wraps = []Method{{
 			with("Draw the wrapping hair half under the same root, across the row, with a tail of {length}.", r.Long.Settings["tailMm"]).drawn(id, 0, 1),
 			with("Wind it round base hair and plait together, each turn {length} below the last. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(id, 1, wound),
 		}
+		out = append(out, text("Near the end of the first strand lay the end of a second along the base. Wind three turns of the first over it, then go on with the second.").drawn(id, wound, wound+1))
+		wound++
 		if id == moves.BuiltSoft {
 			out = append(out, text("Let the thumb tease a loop out here and there.").drawn(id, wound, wound+1))
 			wound++
 		}
 		return append(out,
-			with("Lay a second strand under the last turns of the first, and go on to {length}.", r.Long.Piece.Length).drawn(id, wound, wound+1),
+			with("Go on to {length}, past the end of the plait.", r.Long.Piece.Length).drawn(id, wound, wound+1),
 			text("At the tip wind upward again to seal it, and roll it between the palms.").drawn(id, wound+1, wound+1))
 	},
 	cuts: true,

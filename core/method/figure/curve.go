@@ -9,8 +9,8 @@ const (
 	coarse = 3.4
 )
 
-// sample is a place on a drawn strand with the normal to the right of the way along, the
-// curvature (positive where the right is the inner side) and the phase of the texture.
+// sample is a place on a drawn strand with the normal to the right of the way along, the curvature (positive
+// where that is the inner side) and the phase of the texture. A turned strand has its normal to the left.
 type sample struct{ x, y, z, half, nx, ny, bend, phase float64 }
 
 // curve is a strand made ready to be drawn. A hollow strand is painted twice: what one sees
@@ -130,6 +130,12 @@ func newCurve(of *Strand, sampling float64) *curve {
 				width = math.Min(width, c.look.widest)
 			}
 			p.phase = c.at[i-1].phase + c.step/(c.look.period*width)
+		}
+	}
+	if of.Turned {
+		for i := range c.at {
+			p := &c.at[i]
+			p.nx, p.ny, p.bend = -p.nx, -p.ny, -p.bend
 		}
 	}
 	return c

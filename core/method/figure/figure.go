@@ -84,6 +84,8 @@ type Strand struct {
 	Tube *Tube
 	// Shift moves the texture along the strand, in periods.
 	Shift float64
+	// Turned draws the strand as in a mirror: what is twisted one way is twisted the other way.
+	Turned bool
 	// Snug strands lie tight on their neighbours: no gap is left where they pass over.
 	Snug bool
 	// Bow is the part that others go through, as shares of the length; zero for all of it.
@@ -241,8 +243,8 @@ func (f Frame) Bare() Frame {
 	return f
 }
 
-// Mirror turns a frame over for the left hand. Over, under, through and inside stay as
-// they are.
+// Mirror turns a frame over for the left hand, the drawn twist with it: what is wound with a piece stays wound
+// with it. Over, under, through and inside stay as they are.
 func (f Frame) Mirror() Frame {
 	f.Strands = slices.Clone(f.Strands)
 	for i := range f.Strands {
@@ -252,14 +254,7 @@ func (f Frame) Mirror() Frame {
 			s.Line[k].X = Width - s.Line[k].X
 		}
 		s.Way = nil
-		if s.Tube != nil {
-			tube := *s.Tube
-			tube.Mouths = slices.Clone(tube.Mouths)
-			for k := range tube.Mouths {
-				tube.Mouths[k].Across = -tube.Mouths[k].Across
-			}
-			s.Tube = &tube
-		}
+		s.Turned = !s.Turned
 	}
 	over := func(p XY) XY { return XY{Width - p.X, p.Y} }
 	turn := func(list []XY) []XY {

@@ -368,8 +368,25 @@ func TestMirrorTwiceIsTheFrame(t *testing.T) {
 	}
 	left := f.Mirror()
 	assert.InDelta(t, 350, left.Strands[1].Line[0].X, 1e-9)
-	assert.InDelta(t, 0.8, left.Strands[0].Tube.Mouths[0].Across, 1e-9)
 	assert.Equal(t, f, left.Mirror())
+}
+
+// A frame that is turned over is drawn as its drawing in a mirror: mouths on the other side, twist the other
+// way.
+func TestAMirroredFrameIsDrawnMirrored(t *testing.T) {
+	f := Frame{Strands: []Strand{tubed(), {Name: "a", Of: Twisted, Tone: Own, Shown: 1, Line: []Point{{60, 20, 80, 20}, {90, 200, 80, 24}, {250, 300, 80, 24}, {300, 420, 80, 20}}}}}
+	right, left := Draw(f, Hanging, false).Strands, Draw(f.Mirror(), Hanging, false).Strands
+	require.Len(t, left, len(right))
+	for i := range right {
+		require.Len(t, left[i].Paths, len(right[i].Paths))
+		for k, path := range right[i].Paths {
+			require.Len(t, left[i].Paths[k], len(path))
+			for j, p := range path {
+				assert.InDelta(t, Width-p.X, left[i].Paths[k][j].X, 1e-6)
+				assert.InDelta(t, p.Y, left[i].Paths[k][j].Y, 1e-6)
+			}
+		}
+	}
 }
 
 // A way that a strand has of its own is followed, eased at both ends.

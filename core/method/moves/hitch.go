@@ -1,6 +1,7 @@
 package moves
 
 import (
+	"math"
 	"slices"
 
 	"kladotex/core/method/figure"
@@ -92,6 +93,12 @@ func atB() []point {
 	return line(118, 102, 2, 15, 96, 107, 2, 22, 76, 140, 0, 27, 68, 190, 0, 27, 66, 240, 0, 27, 65, 290, 0, 27, 64, 330, 0, 27, 64, 370, 0, 27, 65, 410, 0, 27, 66, 450, 0, 27)
 }
 
+// A hitch that sits snug at the root: the loop, and the body of the piece over the plait and through it.
+var (
+	snugLoop = line(152, 94, -4, 12, 158, 84, -14, 12, 180, 80, -28, 12, 208, 78, -2, 12, 227, 96, 18, 12, 208, 116, -2, 12, 180, 112, -28, 12, 160, 108, -14, 12, 152, 98, -4, 12)
+	snugBody = line(156, 97, 2, 14, 144, 100, 3, 17, 138, 114, 6, 20, 148, 128, 16, 21, 168, 122, 28, 21, 188, 108, 32, 21, 208, 99, 14, 20, 232, 112, -4, 22)
+)
+
 // rootHitch: loop under the plait, the piece over it and through its own loop, drawn tight.
 func rootHitch(of figure.Material) figure.Figure {
 	held := holds("loop under plait 2", "piece over plait 1", "piece through loop 1")
@@ -114,13 +121,11 @@ func rootHitch(of figure.Material) figure.Figure {
 		Arrows:  arrows(way(336, 230, 336, 300, 336, 370)),
 		States:  held,
 	}, frame{
-		Says: "Plait and piece drawn apart: the hitch sits snug at the root.",
-		Strands: with(plait(figure.Plaited), looped(of, 0,
-			line(152, 94, -4, 12, 158, 84, -14, 12, 180, 80, -28, 12, 208, 78, -2, 12, 227, 96, 18, 12, 208, 116, -2, 12, 180, 112, -28, 12, 160, 108, -14, 12, 152, 98, -4, 12),
-			line(156, 97, 2, 14, 144, 100, 3, 17, 138, 114, 6, 20, 148, 128, 16, 21, 168, 122, 28, 21, 188, 108, 32, 21, 208, 99, 14, 20, 232, 112, -4, 22, 238, 200, 0, 27, 242, 450, 0, 27))),
-		Arrows: arrows(way(270, 260, 290, 310, 294, 366), way(146, 316, 130, 350, 120, 394)),
-		Lens:   &figure.Lens{At: at(184, 100), To: at(82, 218), Scale: 1.75, Radius: 78},
-		States: held,
+		Says:    "Plait and piece drawn apart: the hitch sits snug at the root.",
+		Strands: with(plait(figure.Plaited), looped(of, 0, snugLoop, append(slices.Clone(snugBody), line(238, 200, 0, 27, 242, 450, 0, 27)...))),
+		Arrows:  arrows(way(270, 260, 290, 310, 294, 366), way(146, 316, 130, 350, 120, 394)),
+		Lens:    &figure.Lens{At: at(184, 100), To: at(82, 218), Scale: 1.75, Radius: 78},
+		States:  held,
 	})}
 }
 
@@ -167,6 +172,7 @@ func looseDraw() figure.Figure {
 	drawn := func(bright float64, hairs []point, more ...[]strand) []strand {
 		return with(append([][]strand{own("hair", figure.Combed, bright, figure.Tip, hairs), looped(figure.Plaited, 0, loop, body)}, more...)...)
 	}
+	twice := holds("hair through loop 2", "hair over loop 2", "hair under loop 2")
 	return figure.Figure{Title: "Loose hair through the loop", Frames: []frame{{
 		Says: "The loop is held to the root. The hook goes through it, from the side where the braid's pattern points up, and takes the own hair.",
 		Strands: drawn(0.4, line(180, 50, 0, 16, 174, 90, -20, 22, 150, 130, -22, 22, 126, 190, -10, 22, 116, 280, 0, 22, 112, 400, 0, 14),
@@ -179,19 +185,19 @@ func looseDraw() figure.Figure {
 		Arrows:  arrows(way(338, 200, 342, 260, 342, 320)),
 		States:  holds("hair through loop 1", "hair over loop 1", "hair under loop 1"),
 	}, {
-		Says:    "Once more, round the other side of the loop: one more draw on a large section, two on a small one, never more.",
-		Strands: drawn(1, line(180, 50, 0, 16, 186, 76, 16, 20, 208, 98, 22, 19, 230, 114, 2, 18, 224, 134, -18, 18, 196, 148, -24, 18, 172, 164, -6, 18, 178, 188, 16, 18, 206, 182, 24, 18, 232, 160, 4, 18, 264, 160, -22, 19, 294, 194, -6, 19, 304, 280, 0, 19, 306, 400, 0, 12)),
-		Arrows:  arrows(way(150, 146, 150, 190, 178, 216)),
-		States:  holds("hair through loop 2"),
+		Says:    "Once more, from the other side, round the other leg of the loop: once on a large section, twice on a small one. Never more.",
+		Strands: drawn(1, line(180, 50, 0, 16, 180, 78, 14, 20, 198, 104, 24, 20, 228, 122, 4, 18, 262, 138, -22, 18, 290, 154, -6, 18, 284, 174, 18, 18, 258, 174, 24, 18, 232, 168, 2, 18, 202, 168, -22, 18, 170, 186, -8, 18, 154, 230, 0, 18, 148, 300, 0, 17, 146, 400, 0, 12)),
+		Arrows:  arrows(way(118, 230, 112, 290, 112, 350)),
+		States:  twice,
 	}, {
 		Says: "Drawn snug, and the piece turned so that its smooth side lies outward.",
 		Strands: with(
-			own("hair", figure.Combed, 0, figure.Tip, line(180, 50, 0, 16, 182, 72, 14, 20, 190, 86, 20, 18, 198, 96, 2, 16, 194, 106, -18, 16, 180, 112, -22, 16, 168, 118, -4, 16, 176, 128, 16, 16, 190, 124, 22, 16, 204, 116, 2, 16, 222, 124, -20, 17, 234, 150, -6, 18, 240, 230, 0, 18, 242, 350, 0, 12)),
+			own("hair", figure.Combed, 0, figure.Tip, line(180, 50, 0, 16, 172, 74, 8, 19, 166, 94, 16, 18, 180, 99, 20, 16, 198, 100, 2, 16, 217, 104, -20, 16, 233, 113, -4, 16, 228, 125, 18, 16, 212, 125, 22, 16, 197, 121, 2, 16, 180, 122, -20, 16, 163, 134, -6, 17, 152, 180, 0, 18, 148, 260, 0, 18, 146, 350, 0, 12)),
 			looped(figure.Plaited, 0,
 				line(194, 140, 0, 11, 182, 130, 2, 11, 176, 108, 4, 11, 184, 88, 2, 11, 200, 82, 0, 11, 214, 90, -2, 11, 218, 110, 2, 11, 208, 130, 2, 11, 196, 140, 0, 11),
 				line(195, 137, 4, 15, 194, 160, 2, 23, 192, 210, 0, 28, 190, 300, 0, 29, 188, 450, 0, 28))),
-		Lens:   &figure.Lens{At: at(194, 110), To: at(84, 236), Scale: 1.9, Radius: 76},
-		States: holds("hair through loop 2"),
+		Lens:   &figure.Lens{At: at(196, 110), To: at(276, 244), Scale: 1.9, Radius: 76},
+		States: twice,
 	}}}
 }
 
@@ -304,6 +310,11 @@ func splitRoot() figure.Figure {
 			loose("small", 1, append(append(along(7, 192, 48, 0, 10, 190, 74, 0, 10, 198, 93, 2, 11, 218, 96, 4, 12), pt(229, 98, 8, 13)), along(30, 238, 106, 6, 14, 252, 150, 0, 14, 258, 240, 0, 14, 260, 350, 0, 10)...)),
 			looped(figure.Twisted, 0.4, line(224, 120, 2, 10, 212, 114, 13, 11, 201, 100, 20, 11, 200, 84, 12, 11, 210, 77, -8, 11, 222, 88, -18, 11, 228, 105, -10, 11, 227, 120, 2, 10), line(225, 118, 5, 14, 237, 148, -14, 21, 250, 195, -15, 27, 255, 310, -15, 27, 256, 460, -15, 27))),
 	}, {
+		Via: true, // and is drawn in there, before anything is plaited
+		Strands: with(loose("half", 0.5, one), loose("other-half", 0.3, two),
+			loose("small", 1, append(append(along(7, 192, 48, 0, 9, 180, 64, -2, 9, 182, 82, 0, 10, 197, 87, 2, 11, 210, 84, 6, 11), pt(224, 94, 12, 13)), along(30, 236, 108, 8, 14, 250, 150, 0, 14, 256, 240, 0, 14, 258, 350, 0, 10)...)),
+			looped(figure.Twisted, 0.2, drawnIn, aside)),
+	}, {
 		Says: "The large strand is halved; small strand and halves are plaited, away from the knot.",
 		Strands: with(loose("half", 0.7, some[0]), loose("other-half", 0.35, some[1]), loose("small", 1, some[2]),
 			looped(figure.Twisted, 0, drawnIn, aside)),
@@ -377,7 +388,7 @@ func setIn() figure.Figure {
 		}
 		return out
 	}
-	begun, on := flat(110, 200, 20, 10, 0.6, 15), flat(90, 390, 13, 13, 3.2, 17)
+	begun, on := flat(100, 210, 22, 12, 1, 14), flat(90, 390, 16, 13, 3.2, 16)
 	root := func(y float64) point { return pt(52, y, 0, 8) }
 	strands := func(b [3][]point, spread float64) []strand {
 		var out []strand
@@ -391,17 +402,23 @@ func setIn() figure.Figure {
 		}
 		return out
 	}
+	// The end of the piece rides on the middle strand, at its side: over and under with it.
+	piece := func(b [3][]point, last int, bright float64) []strand {
+		pts := line(118, 460, 0, 28, 110, 340, 0, 28, 96, 262, 0, 27, 78, 214, 10, 22)
+		for _, p := range b[1][:last] {
+			pts = append(pts, pt(p.X, p.Y+9, p.Z+1.5, 11))
+		}
+		return free("piece", figure.Twisted, figure.Piece, bright, figure.Tip, append(pts, pt(b[1][last].X, b[1][last].Y+9, b[1][last].Z+1.5, 6)))
+	}
 	return figure.Figure{Title: "At the head of a track", Stage: figure.Lying, Frames: []frame{{
-		Says: "The end of the piece is laid under the first turns of the track, as it is begun.",
-		Strands: with(strands(begun, 26),
-			free("piece", figure.Twisted, figure.Piece, 1, figure.Tip, along(30, 250, 176, -20, 8, 200, 172, -22, 12, 150, 172, -22, 16, 112, 180, -20, 20, 92, 214, -6, 24, 96, 262, 0, 27, 110, 340, 0, 28, 118, 460, 0, 28))),
-		Arrows: arrows(way(262, 236, 292, 236, 330, 232)),
-		States: holds("piece under middle", "piece under lower"),
+		Says:    "As the cornrow is begun, the end of the piece is laid on one strand and plaited with it as one.",
+		Strands: with(strands(begun, 26), piece(begun, len(begun[1])-1, 1)),
+		Arrows:  arrows(way(262, 236, 292, 236, 330, 232)),
+		States:  holds("piece over upper", "piece under lower"),
 	}, {
-		Says: "Plaited on over it: the piece comes out from under the first turn, and no loop shows.",
-		Strands: with(snug(strands(on, 0)),
-			free("piece", figure.Twisted, figure.Piece, 0.3, figure.Tip, along(30, 250, 172, -30, 8, 200, 170, -32, 12, 150, 170, -32, 16, 112, 180, -26, 20, 92, 214, -6, 24, 96, 262, 0, 27, 110, 340, 0, 28, 118, 460, 0, 28))),
-		States: holds("piece under lower"),
+		Says:    "Over and under with it for some turns: it can't be lifted out, and no loop shows.",
+		Strands: with(snug(strands(on, 0)), piece(on, len(on[1])*2/3, 0.3)),
+		States:  holds("piece over upper", "piece under lower"),
 	}}}
 }
 
@@ -427,18 +444,30 @@ func hitchedThere(name string) []string {
 	return []string{name + "-fold under plait 2", name + " over plait", name + " through " + name + "-fold 1"}
 }
 
+// tiedTip is a tail led once round and through its own turn, and drawn tight: an overhand knot, by the polynomial
+// line of Shastri 1992, from memory.
+func tiedTip() []point {
+	out := line(180, 340, 14, 13)
+	const n = 36
+	for i := range n + 1 {
+		t := -2.08 + 4.16*float64(i)/n
+		out = append(out, pt(186+6.5*(math.Pow(t, 4)-4*t*t), 378+9*(math.Pow(t, 3)-3*t), 1.4*(math.Pow(t, 5)-10*t), 11))
+	}
+	return append(out, line(188, 424, 4, 16, 184, 452, 0, 18)...)
+}
+
 // stations: small pieces along one plait, from the tip upward; each covers the one below.
 func stations() figure.Figure {
 	base := shortBase()
 	braided := with(hair("braid", figure.Plaited, figure.Other, 0, figure.Round, line(180, 272, 18, 18, 180, 290, 18, 22, 180, 330, 18, 20, 180, 352, 18, 16)),
-		hair("tip", figure.Curly, figure.Other, 0.2, figure.Tip, line(180, 346, 4, 16, 176, 372, 2, 26, 182, 410, 0, 28, 178, 450, 0, 26)))
+		hair("tip", figure.Combed, figure.Other, 0.2, figure.Tip, tiedTip()))
 	return figure.Figure{Title: "Stations", Frames: []frame{{
 		Says:    "The first piece is folded over the tip of the plait.",
 		Strands: with(base, curls("tip", 1, 122, 400, 0, 20, 134, 340, 0, 22, 152, 296, 12, 18, 164, 280, 20, 12, 180, 274, 26, 11, 196, 280, 20, 12, 208, 296, 12, 18, 226, 340, 0, 22, 238, 400, 0, 20)),
 		Arrows:  arrows(way(106, 300, 112, 340, 108, 386), way(254, 300, 248, 340, 252, 386)),
 		States:  holds("tip over plait 1"),
 	}, {
-		Says:    "It is braided on until the own hair is covered, and tied into itself.",
+		Says:    "Its legs and the own hair are braided as three strands; below the own hair the tail goes once round and through its own turn.",
 		Strands: with(base, braided),
 	}, {
 		Says:    "The next is hitched on the body of the plait, above.",

@@ -217,6 +217,17 @@ func braid(n int, x, y0, y1, half, depth, turns, w0, w1 float64) (out [3][]point
 	return out
 }
 
+// shareAt is how much of the length of a line that hangs lies above a height.
+func shareAt(hanging []point, y float64) float64 {
+	const n = 600
+	pts := figure.Along(hanging, n)
+	i := n - 1
+	for i > 0 && pts[i-1].Y > y {
+		i--
+	}
+	return float64(i) / (n - 1)
+}
+
 func reversed(pts []point) []point {
 	out := slices.Clone(pts)
 	slices.Reverse(out)

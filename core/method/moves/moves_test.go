@@ -28,7 +28,7 @@ func still(f figure.Figure, i int) figure.Frame { return f.Frames[f.Stills()[i]]
 // Frames in which no strand crosses another where it would tell something.
 var silent = map[string]bool{
 	"split-root 0": true, "stations 1": true, "own-strand 0": true, "wrapped-third 0": true,
-	"weave 0": true, "twine 0": true, "link 0": true, "merge 0": true,
+	"twine 0": true, "link 0": true, "merge 0": true,
 }
 
 // Every crossing that a frame states is read back from its drawing, for either hand.

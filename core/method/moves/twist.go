@@ -2,6 +2,7 @@ package moves
 
 import (
 	"math"
+	"slices"
 
 	"kladotex/core/method/figure"
 )
@@ -137,21 +138,43 @@ func foldTwist() figure.Figure {
 	}
 	under := line(142, 122, -10, 16, 156, 102, -22, 16, 180, 94, -30, 16, 204, 102, -22, 16, 218, 122, -10, 16)
 	bridge := hair("strand", figure.Combed, figure.Other, 0, figure.Open, under)
+	leftWay := func(out float64) []point {
+		return along(24, 142, 122, -10, 16, 180-out+10, 190, 0, 18, 180-out, 300, 0, 18, 180-out-4, 430, 0, 13)
+	}
 	legs := func(of figure.Material, out, bright float64) []strand {
 		return with(bridge,
-			leg("left leg", of, bright, along(24, 142, 122, -10, 16, 180-out+10, 190, 0, 18, 180-out, 300, 0, 18, 180-out-4, 430, 0, 13)),
+			leg("left leg", of, bright, leftWay(out)),
 			leg("right leg", of, bright, along(24, 218, 122, -10, 16, 180+out-10, 190, 0, 18, 180+out, 300, 0, 18, 180+out+4, 430, 0, 13)))
 	}
-	round := func(turns, bright float64) []strand {
-		left := append(line(142, 122, -10, 16, 150, 138, -4, 18), pair(34, math.Pi, 0, turns, 20, 14)...)
-		right := append(line(218, 122, -10, 16, 208, 138, -4, 18), pair(34, 0, 0, turns, 20, 14)...)
-		ride := append(line(180, 50, 0, 20, 178, 90, 0, 24, 170, 122, 4, 18), pair(24, math.Pi, 5, turns*23/33, 12, 8)...)
-		for i := 3; i < len(ride); i++ { // it ends before the legs do
-			ride[i].Y = 150 + (ride[i].Y-150)*0.7
-			ride[i].Z += 2
+	// round closes the left leg round the plait, wide enough to hold it; open is 1 while one still sees in.
+	round := func(s []strand, open float64) []strand {
+		for i := range s {
+			if s[i].Name == "left leg" {
+				s[i].Line = slices.Clone(s[i].Line)
+				for k := 2; k < len(s[i].Line); k++ {
+					s[i].Line[k].W *= 1 + 0.6*open
+				}
+				s[i].Tube = &figure.Tube{From: 0.12, To: 0.76, Open: open}
+			}
 		}
-		return with(bridge, leg("left leg", figure.Twisted, bright, left), leg("right leg", figure.Twisted, bright, right), riding(bright*0.5, ride))
+		return s
 	}
+	// inside is the plait from its root over the strand and into the leg, down its middle.
+	inside := func(way []point, to float64) []point {
+		out := line(180, 50, 0, 20, 179, 82, 0, 22, 168, 104, 8, 18, 154, 120, 18, 14)
+		for _, p := range way {
+			if p.Y > 142 && p.Y < to {
+				out = append(out, pt(p.X, p.Y, p.Z, 11-4*(p.Y-142)/(to-142)))
+			}
+		}
+		return figure.Along(out, 40)
+	}
+	twisted := func(turns, bright float64) []strand {
+		left := append(line(142, 122, -10, 16, 150, 138, -4, 18), pair(34, math.Pi, 0, -turns, 20, 14)...)
+		right := append(line(218, 122, -10, 16, 208, 138, -4, 18), pair(34, 0, 0, -turns, 20, 14)...)
+		return with(bridge, round(leg("left leg", figure.Twisted, bright, left), 0), leg("right leg", figure.Twisted, bright, right), riding(bright*0.5, inside(left, 360)))
+	}
+	hidden := state{A: "plait", Is: figure.Inside, B: "left leg", Times: 1}
 	held := holds("strand under plait 1")
 	return figure.Figure{Title: "Fold and twist", Frames: []frame{{
 		Says:    "The hook goes under the root of the plait; the strand's middle is laid in, the latch shut.",
@@ -164,24 +187,24 @@ func foldTwist() figure.Figure {
 		Arrows:  arrows(way(70, 300, 66, 340, 64, 386), way(290, 300, 294, 340, 296, 386)),
 		States:  held,
 	}, {
-		Says:    "The plait is laid to one leg, whose hair closes round it.",
-		Strands: with(riding(1, along(24, 180, 50, 0, 20, 178, 90, 0, 25, 158, 140, 4, 20, 128, 200, 6, 19, 112, 280, 6, 16, 108, 360, 6, 10)), legs(figure.Combed, 64, 0)),
-		Arrows:  arrows(way(196, 250, 172, 262, 138, 262)),
-		States:  held,
+		Says:    "The plait is laid inside one leg, and its hair closed round it.",
+		Strands: with(riding(1, inside(leftWay(64), 366)), round(legs(figure.Combed, 64, 0), 1)),
+		Arrows:  arrows(way(196, 250, 172, 262, 146, 262)),
+		States:  append(holds("strand under plait 1"), hidden),
 	}, {
 		Says:    "Each leg is turned on itself, both the same way.",
-		Strands: with(riding(0.4, along(24, 180, 50, 0, 20, 178, 90, 0, 25, 158, 140, 4, 18, 132, 200, 12, 15, 120, 280, 12, 12, 116, 360, 12, 8)), legs(figure.Twisted, 56, 1)),
+		Strands: with(riding(0.4, inside(leftWay(56), 366)), round(legs(figure.Twisted, 56, 1), 0)),
 		Arrows:  arrows(way(92, 384, 116, 398, 148, 386), way(208, 384, 232, 398, 264, 386)),
-		States:  held,
+		States:  append(holds("strand under plait 1"), hidden),
 	}, {
 		Says:    "And round each other the other way: so they hold each other.",
-		Strands: round(0.8, 0.9),
+		Strands: twisted(0.8, 0.9),
 		Arrows:  arrows(way(270, 330, 266, 376, 226, 398, 180, 400)),
-		States:  held,
+		States:  append(holds("strand under plait 1"), hidden),
 	}, {
 		Says:    "Down to the tip; the plait stays inside its leg to its end.",
-		Strands: round(2.2, 0.3),
-		States:  held,
+		Strands: twisted(2.2, 0.3),
+		States:  append(holds("strand under plait 1"), hidden),
 	}}}
 }
 
@@ -212,11 +235,12 @@ const twineTurn = 51.0
 
 // twinePiece hangs from a shared hitch, with a gap low down.
 func twinePiece(gap bool) []strand {
-	s := looped(figure.Twisted, 0, collarRing(), line(214, 108, 14, 14, 210, 128, 6, 22, 204, 150, 0, 32, 202, 200, 0, 34, 202, 300, 0, 34, 202, 450, 0, 32))
+	body := slices.Concat(sharedNeck, line(200, 136, 4, 22, 202, 156, 0, 32, 202, 200, 0, 34, 202, 300, 0, 34, 202, 450, 0, 32))
+	s := looped(figure.Twisted, 0, sharedRing, body)
 	if gap {
 		for i := range s {
 			if s[i].Name == "piece" {
-				s[i].Tube = &figure.Tube{From: 0.4, To: 0.6, Mouths: []figure.Mouth{{At: 0.66, Across: -0.25, Half: 9}}}
+				s[i].Tube = &figure.Tube{From: 0.4, To: 0.6, Mouths: []figure.Mouth{{At: shareAt(body, 324), Across: -0.25, Half: 9}}}
 			}
 		}
 	}

@@ -1,7 +1,7 @@
 package moves
 
 import (
-	"math"
+	"slices"
 
 	"kladotex/core/method/figure"
 )
@@ -21,34 +21,40 @@ var weaves = map[ID]func() figure.Figure{
 	LaceGap:    laceGap,
 }
 
-// The piece that is cut open: its top and its line.
-const (
-	tubeTop = 118.0
-	tubeEnd = 450.0
-)
-
 // outside is a depth in front of the skin of a cut-open piece, within one in its hollow.
 const (
 	outside = 72.0
 	within  = 4.0
 )
 
+// The piece that is cut open hangs by its hitch: its middle line, and half its width.
+const (
+	tubeAt   = 240.0
+	tubeHalf = 46.0
+)
+
+var tubeLine = slices.Concat(snugBody, line(237, 136, 0, 44, tubeAt, 162, 0, 84, tubeAt, 200, 0, 2*tubeHalf, tubeAt, 450, 0, 90))
+
 // mouthAt is a mouth at a height, on the left (-1) or the right (1) of the piece.
 func mouthAt(y, side float64) figure.Mouth {
-	return figure.Mouth{At: (y - tubeTop) / tubeLength, Across: 0.8 * side, Half: 13}
+	return figure.Mouth{At: shareAt(tubeLine, y), Across: 0.8 * side, Half: 13}
 }
-
-var tubeLine = line(200, tubeTop, 0, 20, 203, 134, 0, 52, 206, 162, 0, 86, 207, 260, 0, 92, 207, 340, 0, 92, 207, tubeEnd, 0, 90)
-
-const tubeLength = 332.1
 
 // cutOpen is a piece that hangs by its hitch, with a window in it.
 func cutOpen(of figure.Material, open float64, mouths ...figure.Mouth) []strand {
-	body := hair("piece", of, figure.Piece, 0, figure.Open, tubeLine)
-	body[0].Ends[0] = figure.Round
-	body[0].Tube = &figure.Tube{From: 0.13, To: 0.86, Open: open, Mouths: mouths}
-	return with(body, free("loop", figure.Twisted, figure.Piece, 0, figure.Round,
-		line(200, 126, 2, 11, 208, 104, -4, 11, 200, 84, -14, 11, 180, 77, -22, 11, 160, 84, 0, 11, 162, 99, 18, 11, 180, 106, 24, 11, 200, 126, 2, 11)))
+	s := looped(of, 0, snugLoop, tubeLine)
+	for i := range s {
+		if s[i].Name == "piece" {
+			s[i].Ends[1] = figure.Open
+			s[i].Tube = &figure.Tube{From: shareAt(tubeLine, 172), To: shareAt(tubeLine, 404), Open: open, Mouths: mouths}
+		}
+	}
+	return s
+}
+
+// throughHitch is the own hair straight down through the hitch at its root, on to where it is led.
+func throughHitch(of figure.Material, bright float64, on ...float64) []strand {
+	return own("plait", of, bright, figure.Tip, figure.Along(line(append([]float64{180, 48, 0, 22, 180, 70, 0, 26, 180, 104, 0, 26, 180, 132, 0, 24}, on...)...), 44))
 }
 
 // inHollow lays the points of a strand that are in a part of the stage into the hollow,
@@ -58,92 +64,104 @@ func inHollow(s []strand, n int, in func(p point) bool) []strand {
 }
 
 // weave: the hook goes up inside the piece, takes the plait and draws it down; so on until
-// its end is inside.
+// its end is inside. The hitch at the root holds in every picture.
 func weave() figure.Figure {
-	mouths := []figure.Mouth{mouthAt(192, -1), mouthAt(300, 1)}
+	mouths := []figure.Mouth{mouthAt(190, -1), mouthAt(304, 1)}
 	piece := func(open float64) []strand { return cutOpen(figure.Twisted, open, mouths...) }
-	between := func(p point) bool { return p.X > 168 && p.X < 246 && p.Y > 191 && p.Y < 302 }
+	between := func(p point) bool { return p.X > 202 && p.X < 279 && p.Y > 188 && p.Y < 306 }
 	hk := func(x, y, open float64) []strand {
-		return inHollow(hook{at: at(x, y), toward: at(-0.556, -0.831), long: 232, side: 1, open: open, lift: 8, bright: 1}.strands(), 44, between)
+		return inHollow(hook{at: at(x, y), toward: at(-0.545, -0.839), long: 232, side: 1, open: open, lift: 8, bright: 1}.strands(), 44, between)
 	}
-	hang := func(bright float64, pts ...float64) []strand {
-		return own("plait", figure.Plaited, bright, figure.Tip, along(34, pts...))
+	hang := func(bright float64, pts ...float64) []strand { return throughHitch(figure.Plaited, bright, pts...) }
+	holding := func(list ...string) []state {
+		return holds(append([]string{"loop under plait 2", "piece through loop 1"}, list...)...)
 	}
 	o, in := outside, within
+	woven := []float64{204, 190, 22, 18, 240, 222, in, 18, 274, 254, in, 17, 240, 286, in, 17, 208, 318, in, 15, 240, 350, in, 14, 260, 376, in, 12, 246, 394, in, 9}
 	return figure.Figure{Title: "Weave inside", Frames: []frame{{
-		Says: "The piece, cut open to show its inside. The open hook goes in below and up through the middle to where the plait hangs out.",
-		Strands: with(hang(0, 180, 48, 0, 18, 178, 84, 0, 19, 158, 116, 4, 20, 132, 150, 4, 20, 112, 200, 0, 20, 104, 270, 0, 20, 100, 404, 0, 16), piece(1),
-			hk(268, 342, 1)),
-		Arrows: arrows(way(250, 306, 220, 260, 182, 204)),
+		Says: "The piece, cut open to show its inside. The open hook goes in below and up through the middle, to come out right at the hitch.",
+		Strands: with(hang(0, 172, 164, 0, 23, 150, 208, 0, 22, 128, 264, 0, 21, 114, 330, 0, 20, 106, 412, 0, 16), piece(1),
+			hk(300, 340, 1)),
+		Arrows: arrows(way(284, 318, 250, 266, 214, 208)),
+		States: holding(),
 	}, {
-		Says: "Its point comes out beside the plait, a pitch above where it went in.",
-		Strands: with(hang(0.6, 180, 48, 0, 18, 178, 84, 0, 19, 156, 112, 4, 20, 118, 140, 4, 20, 92, 196, 0, 20, 88, 266, 0, 20, 86, 398, 0, 16), piece(1),
-			hk(150, 160, 1)),
-		Arrows: arrows(way(64, 230, 66, 190, 84, 158)),
-		States: holds("hook inside piece 1"),
+		Says: "Its point comes out right at the hitch, beside the plait.",
+		Strands: with(hang(0.6, 166, 154, 0, 23, 134, 184, 0, 22, 108, 240, 0, 21, 98, 310, 0, 20, 94, 404, 0, 16), piece(1),
+			hk(177, 150, 1)),
+		Arrows: arrows(way(84, 250, 84, 210, 104, 178)),
+		States: holding("hook inside piece 1"),
 	}, {
 		Says: "The plait is laid in and the latch shut.",
-		Strands: with(hang(1, 180, 48, 0, 18, 180, 80, 0, 19, 186, 112, 44, 20, 188, 148, o+5, 20, 177, 174, o+5, 20, 158, 184, o+5, 20, 132, 206, 30, 20, 106, 260, 0, 20, 98, 398, 0, 16), piece(1),
-			hk(150, 160, 0)),
-		Arrows: arrows(way(280, 330, 296, 354, 316, 384)),
-		States: holds("hook inside piece 1", "plait over hook 1", "plait under latch 1"),
+		Strands: with(hang(1, 194, 138, o-10, 22, 207, 152, o+5, 22, 206, 168, o+5, 22, 189, 179, o+5, 22, 169, 187, o+5, 22, 148, 206, 30, 21, 122, 260, 0, 20, 108, 398, 0, 16), piece(1),
+			hk(177, 150, 0)),
+		Arrows: arrows(way(312, 330, 328, 354, 346, 382)),
+		States: holding("hook inside piece 1", "plait over hook 1", "plait under latch 1"),
 	}, {
 		Via: true,
-		Strands: with(hang(1, 180, 48, 0, 18, 177, 84, 0, 19, 152, 120, o, 19, 148, 160, o, 18, 166, 188, 20, 18, 186, 206, in, 17, 204, 242, in+4, 15, 196, 258, in+5, 15, 182, 240, in+2, 16, 166, 198, 14, 16, 140, 200, o, 18, 114, 232, o, 19, 102, 290, 0, 19, 96, 380, 0, 16), piece(1),
-			hk(190, 222, 0)),
-		States: holds("hook inside piece 1"),
+		Strands: with(hang(1, 184, 152, 26, 21, 190, 172, o, 20, 203, 190, 22, 18, 224, 214, in, 16, 240, 242, in+4, 14, 234, 262, in+5, 14, 216, 240, in+2, 15, 204, 206, 14, 16, 184, 202, o, 18, 152, 232, o, 20, 134, 290, 0, 19, 124, 380, 0, 16), piece(1),
+			hk(222, 220, 0)),
+		States: holding("hook inside piece 1"),
 	}, {
-		Says: "Drawn down: the plait lies inside, between the two places.",
-		Strands: with(hang(1, 180, 48, 0, 18, 177, 84, 0, 20, 152, 120, o, 20, 148, 160, o, 20, 172, 190, 22, 20, 192, 214, in, 20, 208, 242, in, 20, 226, 276, in, 20, 247, 300, 22, 20, 276, 318, o, 20, 290, 350, o, 18, 292, 410, o, 14), piece(1),
-			hk(330, 440, 0)),
-		States: holds("plait inside piece 1"),
+		Says: "Drawn down: the plait lies inside, from the hitch to where the hook went in. No plait shows at the hitch.",
+		Strands: with(hang(1, 184, 152, 26, 22, 190, 172, o, 20, 204, 190, 22, 20, 224, 218, in, 20, 244, 254, in, 20, 262, 286, in, 20, 279, 306, 22, 20, 306, 322, o, 20, 320, 352, o, 18, 324, 412, o, 14), piece(1),
+			hk(356, 440, 0)),
+		States: holding("plait inside piece 1"),
 	}, {
 		Says: "And so on, a pitch lower each time, until the tip is inside.",
-		Strands: with(hang(0.8, 180, 48, 0, 18, 178, 84, 0, 19, 152, 120, o, 19, 148, 160, o, 19, 172, 190, 22, 18, 206, 222, in, 18, 240, 258, in+14, 17, 208, 290, in, 17, 175, 322, in+14, 15, 206, 350, in, 14, 228, 378, in, 12, 214, 396, in, 9),
-			cutOpen(figure.Twisted, 1, mouthAt(192, -1), mouthAt(258, 1), mouthAt(322, -1), mouthAt(386, 1))),
-		States: holds("plait inside piece 1"),
+		Strands: with(hang(0.8, append([]float64{184, 152, 26, 22, 190, 172, o, 20}, woven...)...),
+			cutOpen(figure.Twisted, 1, mouthAt(190, -1), mouthAt(254, 1), mouthAt(318, -1), mouthAt(382, 1))),
+		States: holding("plait inside piece 1"),
 	}, {
 		Says: "Rolled between the fingers: nothing of the own hair shows.",
-		Strands: with(own("plait", figure.Plaited, 0, figure.Tip, along(34, 180, 48, 0, 18, 180, 84, 0, 19, 184, 112, 0, 18, 196, 150, in, 18, 207, 214, in, 18, 207, 300, in, 15, 207, 380, in, 10)),
+		Strands: with(hang(0, append([]float64{186, 150, 0, 22, 194, 172, in, 18}, append([]float64{204, 190, in, 18}, woven[4:]...)...)...),
 			cutOpen(figure.Twisted, 0)),
-		Dots:   []xy{at(158, 292), at(256, 292)},
-		States: holds("plait inside piece 1"),
+		Dots:   []xy{at(190, 292), at(290, 292)},
+		States: holding("plait inside piece 1"),
 	}}}
 }
 
 // weaveAside is the usual mistake: the hook went in at the side, and the plait lies between
 // the strands of the piece, in sight.
 func weaveAside() figure.Figure {
+	o := outside
 	return figure.Figure{Title: "Woven at the side", Frames: []frame{{
 		Says: "Wrong: the hook went in at the side, and the plait shows between the strands.",
-		Strands: with(own("plait", figure.Plaited, 0.8, figure.Tip, along(40, 180, 48, 0, 18, 178, 84, 0, 19, 152, 120, outside, 19, 162, 166, outside, 19, 176, 196, 40, 18, 182, 226, outside, 18, 178, 262, outside, 18, 186, 288, 40, 17, 184, 316, outside, 16, 178, 350, outside, 15, 186, 380, 40, 12)),
+		Strands: with(throughHitch(figure.Plaited, 0.8, 184, 152, o, 22, 196, 176, o, 20, 212, 204, o, 19, 208, 236, o, 18, 214, 266, o, 18, 210, 300, o, 17, 216, 330, o, 15, 212, 372, o, 11),
 			cutOpen(figure.Twisted, 0)),
-		Wrong:  &xy{X: 190, Y: 280},
-		States: holds("plait inside piece 0"),
+		Wrong:  &xy{X: 214, Y: 280},
+		States: holds("loop under plait 2", "piece through loop 1", "plait inside piece 0"),
 	}}}
 }
 
-// zigzag is the own hair laced through a braid: over the outside on each side, inside across.
-func zigzag(bright float64, ys []float64) []strand {
-	pts := []float64{180, 48, 0, 17, 178, 84, 0, 18, 150, 122, outside, 18, 136, 152, outside, 18}
+// zigzag is the own hair laced through a braid: inside across, and over the outside between two passes,
+// or all of it drawn in. Its tip stays inside.
+func zigzag(bright float64, ys []float64, drawnIn bool) []strand {
+	edge, skin, turn, depth := 37.0, 24.0, 62.0, outside
+	pts := []float64{178, 152, 26, 19, 176, 168, outside, 18}
+	if drawnIn {
+		edge, skin, turn, depth = 26, within, 28, within
+		pts = []float64{186, 150, 0, 20, 196, 168, within, 18}
+	}
 	side := -1.0
 	for i, y := range ys {
 		w := 17 - 8*float64(i)/float64(len(ys))
-		pts = append(pts, 207+side*37, y, 24, w, 207+side*14, y+4, within, w, 207-side*14, y+10, within, w, 207-side*37, y+14, 24, w)
-		side = -side
+		pts = append(pts, tubeAt+side*edge, y, skin, w, tubeAt+side*14, y+4, within, w, tubeAt-side*14, y+10, within, w)
 		if i < len(ys)-1 {
-			pts = append(pts, 207+side*62, (y+14+ys[i+1])/2, outside, w)
+			pts = append(pts, tubeAt-side*edge, y+14, skin, w, tubeAt-side*turn, (y+14+ys[i+1])/2, depth, w)
 		}
+		side = -side
 	}
-	last := ys[len(ys)-1]
-	return own("plait", figure.Plaited, bright, figure.Tip, line(append(pts, 207+side*58, last+26, outside, 8)...))
+	return throughHitch(figure.Plaited, bright, pts...)
 }
 
 // laced are the mouths of a zigzag.
 func laced(ys []float64) (out []figure.Mouth) {
 	side := -1.0
-	for _, y := range ys {
-		out = append(out, mouthAt(y, side), mouthAt(y+14, -side))
+	for i, y := range ys {
+		out = append(out, mouthAt(y, side))
+		if i < len(ys)-1 {
+			out = append(out, mouthAt(y+14, -side))
+		}
 		side = -side
 	}
 	return out
@@ -151,66 +169,67 @@ func laced(ys []float64) (out []figure.Mouth) {
 
 // lace: in at one side of the braid and out at the other, close together.
 func lace() figure.Figure {
-	hang := func(bright float64, pts ...float64) []strand {
-		return own("plait", figure.Plaited, bright, figure.Tip, along(34, pts...))
+	hang := func(bright float64, pts ...float64) []strand { return throughHitch(figure.Plaited, bright, pts...) }
+	holding := func(list ...string) []state {
+		return holds(append([]string{"loop under plait 2", "piece through loop 1"}, list...)...)
 	}
-	inside := func(p point) bool { return p.X > 168 && p.X < 246 }
+	inside := func(p point) bool { return p.X > 201 && p.X < 279 }
 	o, in := outside, within
-	first := []float64{180}
-	two := []float64{180, 226}
-	all := []float64{176, 206, 236, 266, 296, 326}
+	first := []figure.Mouth{mouthAt(185, -1), mouthAt(199, 1)}
+	two := append(slices.Clone(first), mouthAt(231, 1), mouthAt(245, -1))
+	all := []float64{185, 215, 245, 275, 305, 335}
 	hk := func(h hook) []strand {
-		h.open, h.lift, h.bright = math.Abs(h.open), 8, 1
+		h.lift, h.bright = 8, 1
 		return inHollow(h.strands(), 44, inside)
 	}
-	left := hook{at: at(130, 172), toward: at(-0.975, -0.18), long: 190, side: 1, open: 1}
+	left := hook{at: at(163, 178), toward: at(-0.975, -0.18), long: 190, side: 1, open: 1}
 	shut := left
 	shut.open = 0
-	right := hook{at: at(284, 218), toward: at(0.975, -0.18), long: 190, side: -1, open: 1}
+	right := hook{at: at(317, 224), toward: at(0.975, -0.18), long: 190, side: -1, open: 1}
+	across := []float64{178, 152, 26, 22, 178, 170, o, 20, 203, 185, 24, 18, 226, 190, in, 18, 254, 196, in, 18, 277, 200, 24, 18}
 	return figure.Figure{Title: "Zigzag inside", Frames: []frame{{
 		Says: "The braid, cut open. The hook goes through its middle from one side; its point shows at the other.",
-		Strands: with(hang(0.5, 180, 48, 0, 17, 178, 84, 0, 18, 150, 116, 4, 18, 112, 150, 4, 18, 92, 210, 0, 18, 86, 290, 0, 18, 84, 400, 0, 14),
-			cutOpen(figure.Plaited, 1, laced(first)...), hk(left)),
-		Arrows: arrows(way(340, 254, 312, 248, 270, 240)),
-		States: holds("hook inside piece 1"),
+		Strands: with(hang(0.5, 166, 152, 0, 22, 138, 172, 0, 21, 112, 216, 0, 20, 100, 300, 0, 19, 94, 404, 0, 14),
+			cutOpen(figure.Plaited, 1, first...), hk(left)),
+		Arrows: arrows(way(352, 256, 336, 252, 300, 245)),
+		States: holding("hook inside piece 1"),
 	}, {
 		Says: "The own hair is laid in, the latch shut.",
-		Strands: with(hang(1, 180, 48, 0, 17, 178, 84, 0, 18, 168, 112, 40, 18, 163, 146, o+5, 18, 159, 168, o+5, 18, 154, 188, o+5, 18, 138, 216, 40, 18, 112, 270, 0, 18, 104, 400, 0, 14),
-			cutOpen(figure.Plaited, 1, laced(first)...), hk(shut)),
-		Arrows: arrows(way(270, 240, 312, 248, 340, 254)),
-		States: holds("hook inside piece 1", "plait over hook 1", "plait under latch 1"),
+		Strands: with(hang(1, 186, 146, 40, 22, 195, 160, o+5, 20, 192, 176, o+5, 20, 186, 194, o+5, 20, 168, 222, 40, 20, 140, 276, 0, 19, 130, 400, 0, 14),
+			cutOpen(figure.Plaited, 1, first...), hk(shut)),
+		Arrows: arrows(way(300, 245, 336, 252, 352, 256)),
+		States: holding("hook inside piece 1", "plait over hook 1", "plait under latch 1"),
 	}, {
 		Says: "Drawn across: it goes in at one side and comes out at the other.",
-		Strands: with(hang(1, 180, 48, 0, 17, 177, 84, 0, 18, 150, 122, o, 18, 140, 156, o, 18, 170, 180, 24, 18, 193, 184, in, 18, 221, 190, in, 18, 244, 194, 24, 18, 280, 206, o, 18, 306, 260, o, 17, 312, 390, o, 13),
-			cutOpen(figure.Plaited, 1, laced(first)...)),
-		Arrows: arrows(way(336, 230, 340, 290, 338, 350)),
-		States: holds("plait inside piece 1"),
+		Strands: with(hang(1, append(slices.Clone(across), 310, 214, o, 18, 334, 266, o, 17, 340, 392, o, 13)...),
+			cutOpen(figure.Plaited, 1, first...)),
+		Arrows: arrows(way(312, 300, 318, 340, 316, 380)),
+		States: holding("plait inside piece 1"),
 	}, {
 		Says: "The next one from the other side, close below.",
-		Strands: with(hang(0.6, 180, 48, 0, 17, 177, 84, 0, 18, 150, 122, o, 18, 140, 156, o, 18, 170, 180, 24, 18, 193, 184, in, 18, 221, 190, in, 18, 244, 194, 24, 18, 276, 206, o+5, 18, 272, 236, o+5, 18, 300, 290, o, 16, 306, 390, o, 13),
-			cutOpen(figure.Plaited, 1, laced(two)...), hk(right)),
-		Arrows: arrows(way(24, 300, 54, 294, 100, 284)),
-		States: holds("plait inside piece 1", "hook inside piece 1"),
+		Strands: with(hang(0.6, append(slices.Clone(across), 309, 212, o+5, 18, 305, 242, o+5, 18, 330, 296, o, 16, 336, 392, o, 13)...),
+			cutOpen(figure.Plaited, 1, two...), hk(right)),
+		Arrows: arrows(way(57, 306, 87, 300, 133, 290)),
+		States: holding("plait inside piece 1", "hook inside piece 1"),
 	}, {
 		Says:    "Left, right, left, no gaps, until the tip is inside.",
-		Strands: with(zigzag(0.7, all), cutOpen(figure.Plaited, 1, laced(all)...)),
-		States:  holds("plait inside piece 6"),
+		Strands: with(zigzag(0.7, all, false), cutOpen(figure.Plaited, 1, laced(all)...)),
+		States:  holding("plait inside piece 6"),
 	}, {
-		Says: "The braid pulled straight and smoothed: nothing of the own hair shows.",
-		Strands: with(own("plait", figure.Plaited, 0, figure.Tip, along(34, 180, 48, 0, 17, 180, 84, 0, 18, 184, 112, 0, 17, 196, 150, in, 17, 207, 214, in, 17, 207, 300, in, 14, 207, 380, in, 10)),
-			cutOpen(figure.Plaited, 0)),
-		Dots:   []xy{at(158, 300), at(256, 300)},
-		States: holds("plait inside piece 1"),
+		Says:    "The braid pulled straight and smoothed: nothing of the own hair shows.",
+		Strands: with(zigzag(0, all, true), cutOpen(figure.Plaited, 0)),
+		Dots:    []xy{at(190, 300), at(290, 300)},
+		States:  holding("plait inside piece 1"),
 	}}}
 }
 
 // laceGap is the usual mistake: the passes stand too far apart.
 func laceGap() figure.Figure {
-	far := []float64{176, 262, 348}
+	far := []float64{185, 271, 357}
 	return figure.Figure{Title: "Gaps in the zigzag", Frames: []frame{{
 		Says:    "Wrong: gaps between the passes, and the own hair stands out at the sides.",
-		Strands: with(zigzag(0.7, far), cutOpen(figure.Plaited, 0.8, laced(far)...)),
-		Wrong:   &xy{X: 222, Y: 232},
-		States:  holds("plait inside piece 3"),
+		Strands: with(zigzag(0.7, far, false), cutOpen(figure.Plaited, 0.8, laced(far)...)),
+		Wrong:   &xy{X: 255, Y: 240},
+		States:  holds("loop under plait 2", "piece through loop 1", "plait inside piece 3"),
 	}}}
 }

@@ -2,6 +2,7 @@ package moves
 
 import (
 	"math"
+	"slices"
 
 	"kladotex/core/method/figure"
 )
@@ -51,6 +52,7 @@ type winding struct {
 	width       float64
 	spot, turns float64 // turns on the first spot, and in all
 	up          float64 // turns upward at the end
+	joined      float64 // turns after which a next strand goes on; 0 for none
 }
 
 // angle of the first turn: it begins in front, on the left.
@@ -86,6 +88,13 @@ func (w winding) line(turns float64) []point {
 		out = append(out, round(windFrom+2*math.Pi*t, thick(t), w.height(t), w.width))
 	}
 	end, y := windFrom+2*math.Pi*turns, w.height(turns)
+	if w.joined > 0 && turns >= w.joined { // laid along the base, under what the next strand winds
+		sin, cos := math.Sincos(end)
+		down := func(by float64) point {
+			return pt(w.x+0.5*w.radius*cos, y+by, 0.8*w.depth*math.Tanh(2.4*sin+1), w.width*0.7)
+		}
+		return append(out, down(16), down(34), down(56))
+	}
 	if left := w.turns + w.up - turns; left > 0.01 {
 		for _, p := range [][3]float64{{0.2, 10, 3}, {0.3, 44, 22}, {0.36, 70, 62}, {0.4, 78, 120}, {0.42, 80, 200}} {
 			out = append(out, round(end+p[0], p[1], y+p[2]*(0.5+0.5*left/w.turns), w.width*0.72))
@@ -105,16 +114,19 @@ func (w winding) strand(from, to, bright float64) []strand {
 	return s
 }
 
-// collarRing is a small loop round what hangs in it.
-func collarRing() []point {
-	return line(216, 112, 12, 11, 204, 110, 22, 12, 180, 105, 28, 12, 158, 100, 10, 12, 158, 90, -8, 12, 180, 88, -24, 12, 206, 96, -12, 12, 217, 110, 10, 11)
-}
+// A shared hitch drawn close: the loop is a ring in which the plait hangs, over its back rim and under its
+// front one. The body of the piece goes from its neck up beside the ring, over the back rim, down through it
+// and out under the front rim, along the plait.
+var (
+	sharedRing = line(222, 118, 12, 11, 206, 116, 22, 12, 180, 110, 28, 12, 156, 101, 10, 12, 156, 90, -8, 12, 180, 84, -24, 12, 208, 86, -16, 12, 226, 102, 2, 12, 224, 117, 10, 11)
+	sharedNeck = line(222, 115, 14, 13, 238, 104, 12, 15, 240, 84, 8, 16, 225, 70, 4, 17, 207, 76, 4, 17, 200, 96, 4, 17, 199, 122, 4, 18)
+)
 
 // sharedBase is a plait and a piece that hang from a shared hitch.
 func sharedBase() []strand {
 	return with(
-		own("plait", figure.Plaited, 0, figure.Tip, line(180, 48, 0, 22, 180, 90, 0, 26, 174, 140, -4, 22, 172, 200, -4, 20, 174, 270, -4, 16, 176, 310, -4, 10)),
-		looped(figure.Locked, 0, collarRing(), line(214, 108, 14, 14, 212, 132, 6, 20, 202, 180, 2, 25, 196, 250, 0, 27, 194, 340, 0, 28, 194, 450, 0, 28)))
+		own("plait", figure.Plaited, 0, figure.Tip, line(180, 48, 0, 22, 180, 90, 0, 24, 176, 140, -4, 22, 172, 200, -4, 20, 174, 270, -4, 16, 176, 310, -4, 10)),
+		looped(figure.Locked, 0, sharedRing, slices.Concat(sharedNeck, line(198, 150, 2, 24, 196, 200, 2, 26, 194, 340, 0, 28, 194, 450, 0, 28))))
 }
 
 func windStart() []point {
@@ -123,19 +135,19 @@ func windStart() []point {
 
 // shared is the winding of a shared loop.
 func sharedWinding() winding {
-	return winding{name: "wrap", start: windStart(), x: 189, top: 122, bottom: 330, radius: 30, depth: 44, width: 20, spot: 2, turns: 12, up: 2}
+	return winding{name: "wrap", start: windStart(), x: 189, top: 132, bottom: 330, radius: 30, depth: 44, width: 20, spot: 2, turns: 12, up: 2}
 }
 
 // wind: a tail of wrapping hair is laid along plait and piece, its long side wound over all.
 func wind() figure.Figure {
 	w := sharedWinding()
-	over := holds("wrap over piece", "wrap under piece", "wrap over plait", "wrap under plait")
+	over := holds("plait through loop 1", "piece through loop 1", "wrap over piece", "wrap under piece", "wrap over plait", "wrap under plait")
 	return figure.Figure{Title: "Wind", Frames: []frame{{
 		Says:    "Two to three inches of the wrapping hair are laid down along plait and piece; the long side stays in the hand.",
 		Strands: with(sharedBase(), w.strand(0, 0.55, 1)),
 		Dots:    []xy{at(182, 176)},
 		Arrows:  arrows(way(86, 236, 92, 268, 128, 276)),
-		States:  holds("wrap under piece", "wrap under plait"),
+		States:  holds("plait through loop 1", "piece through loop 1", "wrap under piece", "wrap under plait"),
 	}, {
 		Says:    "Twice round on one spot, over its own tail.",
 		Strands: with(sharedBase(), w.strand(0.55, 2.55, 1)),
@@ -171,11 +183,47 @@ func collarStart() []point {
 	return line(186, 240, 34, 9, 186, 210, 34, 13, 176, 160, 34, 13, 158, 110, 26, 13, 150, 84, 0, 13, 182, 66, -44, 13, 214, 72, -44, 13, 236, 96, -10, 13, 226, 118, 34, 14, 200, 130, 44, 15)
 }
 
-// collarBase is a plait whose end is drawn back under its own root, with the piece on it.
+// collarRing is the loop of a piece slid over a plait, so far up.
+func collarRing(up float64) []point {
+	pts := line(222, 318, 2, 11, 206, 312, 18, 12, 180, 306, 26, 12, 154, 298, 6, 12, 154, 284, -6, 12, 180, 282, -26, 12, 208, 296, -14, 12, 224, 316, 2, 11)
+	for i := range pts {
+		pts[i].Y -= up
+	}
+	return pts
+}
+
+// atRoot is how far up the root lies from where the loop is slid on.
+const atRoot = 180.0
+
+// collarKnot is a plait knotted round its own root: its end goes behind the root, comes over it in front and
+// down through the fold it made, out behind the fold.
+var collarKnot = line(180, 48, 0, 20, 180, 80, 0, 23, 180, 120, 0, 24, 180, 148, 0, 24, 166, 168, 3, 22, 138, 170, 4, 21, 114, 148, 4, 20, 112, 110, 2, 20, 128, 80, -14, 19, 156, 66, -30, 18, 188, 62, -32, 18,
+	212, 70, -6, 17, 208, 88, 24, 16, 182, 90, 36, 16, 154, 92, 28, 15, 137, 108, 14, 15,
+	133, 136, -4, 14, 140, 168, -24, 13, 160, 192, -18, 13, 180, 222, -8, 12, 184, 280, -6, 10, 184, 314, -6, 8)
+
+// knotted is that knot as far as one of its points, and on to where the end is then.
+func knotted(bright float64, points int, end ...float64) []strand {
+	return own("plait", figure.Plaited, bright, figure.Tip, figure.Along(append(slices.Clone(collarKnot[:points]), line(end...)...), 46))
+}
+
+// tucked is the knot whose end goes down through the fold; on its way it slides along its own line.
+func tucked() []strand {
+	s := knotted(0, len(collarKnot))
+	const n = 600
+	all := figure.Along(collarKnot, n)
+	over := collarKnot[15] // the end lies over the root, before the fold
+	from := n - 1
+	for math.Hypot(all[from].X-over.X, all[from].Y-over.Y) > 2 {
+		from--
+	}
+	s[0].Way = func(u float64) []point { return figure.Along(all[:from+int(u*float64(n-from))], len(s[0].Line)) }
+	return s
+}
+
+// collarBase is a plait knotted round its own root, with the piece on it.
 func collarBase() []strand {
-	return with(
-		own("plait", figure.Plaited, 0, figure.Tip, figure.Along(line(180, 48, 0, 22, 180, 90, 0, 26, 180, 124, 0, 26, 166, 142, 2, 22, 149, 122, 2, 21, 154, 94, -14, 21, 180, 78, -32, 20, 204, 88, -40, 18, 200, 130, -32, 17, 190, 180, -4, 17, 186, 260, -4, 14, 186, 310, -4, 9), 30)),
-		looped(figure.Locked, 0, collarRing(), line(214, 110, 20, 14, 214, 136, 8, 19, 206, 190, 2, 24, 200, 260, 0, 27, 198, 340, 0, 28, 198, 450, 0, 28)))
+	return with(knotted(0, len(collarKnot)),
+		looped(figure.Locked, 0, collarRing(atRoot), line(223, 134, 6, 14, 226, 154, 4, 20, 214, 200, 0, 25, 202, 260, 0, 27, 198, 340, 0, 28, 198, 450, 0, 28)))
 }
 
 // collar: the piece slid over the plait to the root, the plait's end drawn back through
@@ -184,13 +232,6 @@ func collar() figure.Figure {
 	const n = 20
 	plaited := func(bright float64, pts ...float64) []strand {
 		return own("plait", figure.Plaited, bright, figure.Tip, along(n, pts...))
-	}
-	ring := func(up float64) []point {
-		pts := line(222, 318, 2, 11, 206, 312, 18, 12, 180, 306, 26, 12, 152, 298, 6, 12, 150, 284, -6, 12, 180, 284, -26, 12, 208, 296, -14, 12, 224, 316, 2, 11)
-		for i := range pts {
-			pts[i].Y -= up
-		}
-		return pts
 	}
 	hk := func(x, y, open float64) []strand {
 		return hook{at: at(x, y), toward: at(-1, 0), long: 150, z: -26, side: 1, open: open, lift: 14, bright: 1}.strands()
@@ -202,32 +243,35 @@ func collar() figure.Figure {
 	return figure.Figure{Title: "Collar and wrap", Frames: []frame{{
 		Says: "The loop of the piece is slid over the end of the plait, like a collar.",
 		Strands: with(plaited(0, 180, 48, 0, 22, 180, 100, 0, 26, 180, 200, 0, 26, 180, 300, 0, 25, 180, 404, 0, 20),
-			looped(figure.Locked, 1, ring(0), line(223, 314, 6, 14, 234, 334, 4, 22, 244, 370, 0, 27, 248, 400, 0, 27, 250, 460, 0, 27))),
+			looped(figure.Locked, 1, collarRing(0), line(223, 314, 6, 14, 234, 334, 4, 22, 244, 370, 0, 27, 248, 400, 0, 27, 250, 460, 0, 27))),
 		Arrows: arrows(way(116, 300, 116, 220, 116, 140)),
 		States: holds("loop over plait 1", "loop under plait 1", "plait through loop 1"),
 	}, {
 		Says: "Up to the root; the hook goes under the root, and the plait's end is brought to it.",
 		Strands: with(plaited(1, 180, 48, 0, 22, 180, 100, 0, 26, 179, 170, 0, 26, 164, 222, 4, 26, 128, 236, 6, 25, 92, 200, 4, 25, 84, 150, 0, 24, 96, 116, -4, 22, 110, 100, -8, 19),
-			looped(figure.Locked, 0, ring(180), body), hk(96, 80, 1)),
+			looped(figure.Locked, 0, collarRing(atRoot), body), hk(96, 80, 1)),
 		Arrows: arrows(way(66, 250, 50, 210, 52, 140)),
 		States: holds("loop over plait 1", "loop under plait 1", "hook under plait 1"),
 	}, {
 		Says: "The end is laid in, the latch shut.",
 		Strands: with(plaited(1, 180, 48, 0, 22, 180, 100, 0, 26, 179, 164, 0, 26, 166, 208, 4, 26, 134, 222, 6, 25, 102, 190, 4, 25, 98, 140, 0, 24, 112, 108, -10, 21, 126, 82, -19, 17, 126, 62, -19, 13, 110, 44, -16, 10),
-			looped(figure.Locked, 0, ring(180), body), hk(96, 80, 0)),
+			looped(figure.Locked, 0, collarRing(atRoot), body), hk(96, 80, 0)),
 		Arrows: arrows(way(262, 116, 290, 116, 336, 116)),
 		States: holds("hook under plait", "plait over hook", "plait under latch 1"),
 	}, {
 		Says: "Drawn back through, under its own root.",
-		Strands: with(plaited(1, 180, 48, 0, 22, 180, 100, 0, 26, 176, 156, 0, 26, 152, 188, 4, 25, 120, 168, 6, 24, 112, 120, 2, 23, 138, 86, -16, 22, 180, 78, -30, 21, 226, 74, -22, 20, 262, 92, -10, 16),
-			looped(figure.Locked, 0, ring(180), body), hk(262, 78, 0)),
+		Strands: with(knotted(1, 11, 226, 66, -20, 16, 262, 92, -10, 14),
+			looped(figure.Locked, 0, collarRing(atRoot), body), hk(262, 78, 0)),
 		Arrows: arrows(way(292, 116, 310, 116, 346, 116)),
 		States: holds("plait over plait 1", "plait through loop 1"),
 	}, {
-		Says:    "The fold drawn close, the tail tucked in and hanging along the piece.",
-		Strands: half,
-		Dots:    []xy{at(146, 150)},
-		States:  holds("plait over plait 1", "plait under loop"),
+		Via:     true,
+		Strands: with(knotted(1, 16), looped(figure.Locked, 0, collarRing(atRoot), body)),
+	}, {
+		Says:    "The end comes over its own root and is tucked down through the fold it made; pulled until the fold closes.",
+		Strands: with(tucked(), half[1:]),
+		Dots:    []xy{at(106, 152)},
+		States:  holds("plait over plait 3", "plait through loop 1"),
 	}, {
 		Says:    "Thin wrapping hair, hooked half under the root: one half lies along the base, the other is wound.",
 		Strands: with(half, w.strand(0, 0.55, 1)),
@@ -254,7 +298,7 @@ const coilTurns = 26.0
 func coilLine(on, opened, beside float64) []point {
 	const steps = 9
 	var out []point
-	y := 118.0
+	y := 136.0
 	from := beside + (182-beside)*math.Min(1, on) // where the opened part begins
 	for k := 0; k <= int(coilTurns*steps); k++ {
 		t := float64(k) / steps
@@ -279,10 +323,10 @@ func coilLine(on, opened, beside float64) []point {
 }
 
 func coilStrand(from, to, opened, beside, bright float64) []strand {
-	s := hair("coil", figure.Twisted, figure.Piece, bright, figure.Round, append(line(206, 104, 16, 11), coilLine(to, opened, beside)...))
+	s := hair("coil", figure.Twisted, figure.Piece, bright, figure.Round, slices.Concat(sharedNeck, coilLine(to, opened, beside)))
 	if to != from {
 		s[0].Way = func(u float64) []point {
-			return append(line(206, 104, 16, 11), coilLine(from+(to-from)*u, opened, beside)...)
+			return slices.Concat(sharedNeck, coilLine(from+(to-from)*u, opened, beside))
 		}
 	}
 	return s
@@ -292,17 +336,17 @@ func coilStrand(from, to, opened, beside, bright float64) []strand {
 func coilBase() []strand {
 	return with(
 		own("plait", figure.Plaited, 0, figure.Tip, line(180, 48, 0, 20, 180, 90, 0, 24, 181, 160, 0, 20, 182, 240, 0, 17, 182, 310, 0, 9)),
-		free("loop", figure.Twisted, figure.Piece, 0, figure.Round, collarRing()))
+		free("loop", figure.Twisted, figure.Piece, 0, figure.Round, sharedRing))
 }
 
 // coil: the hollow coil is opened a little at a time and let close round the plait.
 func coil() figure.Figure {
-	round := holds("coil over plait", "coil under plait")
+	round := holds("plait through loop 1", "coil through loop 1", "coil over plait", "coil under plait")
 	return figure.Figure{Title: "Open coil", Frames: []frame{{
 		Says:    "The coil hangs beside the plait, hitched at the root.",
 		Strands: with(coilBase(), coilStrand(0, 0, 2.5, 256, 0)),
 		Arrows:  arrows(way(306, 150, 316, 176, 304, 200)),
-		States:  holds("plait through loop 1"),
+		States:  holds("plait through loop 1", "coil through loop 1"),
 	}, {
 		Says:    "Opened a little, the plait laid in: twice round on the first spot.",
 		Strands: with(coilBase(), coilStrand(0, 3, 3, 256, 1)),
@@ -331,11 +375,11 @@ func coilWide() figure.Figure {
 	for k := range 100 {
 		t := float64(k) / 9
 		sin, cos := math.Sincos(math.Pi*0.8 + 2*math.Pi*t)
-		pts = append(pts, pt(188+(30+14*math.Sin(t))*cos, 118+27*t, 34*math.Tanh(2*sin), 12))
+		pts = append(pts, pt(188+(30+14*math.Sin(t))*cos, 138+26*t, 34*math.Tanh(2*sin), 12))
 	}
 	return figure.Figure{Title: "Opened all at once", Frames: []frame{{
 		Says:    "Wrong: opened all at once, the coil has lost its spring and stands off the plait.",
-		Strands: with(coilBase(), hair("coil", figure.Twisted, figure.Piece, 0.4, figure.Round, append(line(206, 104, 16, 11), pts...))),
+		Strands: with(coilBase(), hair("coil", figure.Twisted, figure.Piece, 0.4, figure.Round, slices.Concat(sharedNeck, pts))),
 		Wrong:   &xy{X: 190, Y: 230},
 		States:  holds("coil over plait", "coil under plait"),
 	}}}
@@ -482,15 +526,30 @@ func built(teased bool) figure.Figure {
 		Arrows:  arrows(way(296, 200, 298, 250, 296, 300)),
 		States:  wound,
 	}}
+	// A second strand goes on where the first is at its end: its own end lies under the last three turns.
+	const joint = 6.55
+	first := w
+	first.joined = joint
+	next := winding{
+		name: "next", start: line(172, w.height(joint-3)-6, 42, 9, 172, w.height(joint-1.5), 42, 13, 170, w.height(joint)-2, 42, 14),
+		x: 180, top: w.height(joint) + 3, bottom: 400, radius: 34, depth: 48, width: 22, turns: 6.5, up: 2,
+	}
+	frames = append(frames, frame{
+		Says:    "Near the end of the first strand the end of a second is laid along the base. Three turns go over it, then the second goes on.",
+		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), first.strand(joint, joint, 0), next.strand(0, 0.55, 1)),
+		Dots:    []xy{at(172, w.height(joint-1.5))},
+		Arrows:  arrows(way(70, 330, 78, 366, 116, 374)),
+		States:  append(holds("next under wrap", "next over base"), wound...),
+	})
 	last := frame{
 		Says:    "Past the plait to the length wished; at the tip upward again to seal it, rolled between the palms.",
-		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 15, 0.5)),
-		States:  wound,
+		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), first.strand(joint, joint, 0), next.strand(0.55, 8.5, 0.5)),
+		States:  append(holds("next under wrap", "next over base"), wound...),
 	}
 	if teased {
 		frames = append(frames, frame{
 			Says:    "Here and there the thumb teases a loop out.",
-			Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), w.strand(6.55, 6.55, 0.2), tufts),
+			Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), first.strand(joint, joint, 0.2), next.strand(0.55, 0.55, 0), tufts),
 			Dots:    []xy{at(244, 166)},
 			States:  wound,
 		})

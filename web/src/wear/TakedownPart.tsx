@@ -88,7 +88,12 @@ function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
 function Mark({ guide }: { guide: WearGuide }) {
   const unit = usePreferences((p) => p.unit);
   if (guide.markMm === 0)
-    return <p className={styles.noCut}>Nothing is cut on this head: it comes off by hand alone.</p>;
+    return (
+      <p className={styles.noCut}>
+        No piece is cut through on this head: it comes off by hand. Snip only what a step names, lifted clear
+        on the tail of a comb.
+      </p>
+    );
   const marks = guide.parts.filter((p) => p.cutBelowMm > 0);
   return (
     <div className={styles.mark}>
