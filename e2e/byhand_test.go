@@ -66,7 +66,7 @@ func TestWorkingByHand(t *testing.T) {
 	b.press("button", "Join")
 	b.waitForSections(n - 2)
 	b.waitFor(notes + `.includes("Sections joined")`)
-	b.press("button", "Pick none")
+	b.press("button", "Clear selection")
 
 	// The line above the third row dragged up, by mouse and by key.
 	row := `g[aria-label="Back left: line above row 3"]`

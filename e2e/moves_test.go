@@ -61,7 +61,7 @@ func TestWalkingAMethodByKeysAlone(t *testing.T) {
 	// The mistake, and how it comes off: backward, without the hook.
 	b.walk(`[aria-label="What is shown"] input`, chromedp.KeyModifiers(8))
 	b.do(chromedp.KeyEvent(kb.ArrowRight))
-	b.waitFor(says + `("The way out:")`)
+	b.waitFor(says + `("Fix:")`)
 	b.picture(1, 1)
 	b.do(chromedp.KeyEvent(kb.ArrowRight))
 	b.waitFor(says + `("Feel for the end of the own hair")`)

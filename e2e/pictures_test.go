@@ -43,7 +43,7 @@ func TestPictures(t *testing.T) {
 	desk.waitFor(says + `("What worked")`)
 	take(desk, "look")
 	desk.openPlan(address, horseshoe, "hair")
-	desk.part("Who gets what")
+	desk.part("What goes where")
 	take(desk, "hair")
 	desk.openPlan(address, cellist, "attach")
 	desk.part("Steps")

@@ -174,7 +174,7 @@ func TestLostConnection(t *testing.T) {
 	b.part("The client’s hair")
 	b.write("In front", "9")
 	b.waitFor(`document.querySelector("[data-save=offline]")`)
-	b.waitFor(`document.body.innerText.includes("Kladotex can not be reached")`)
+	b.waitFor(`document.body.innerText.includes("Kladotex cannot be reached")`)
 	program = program.again(t, "demo", "-db", db)
 	b.waitFor(isSaved)
 

@@ -182,7 +182,7 @@ func TestMixedColoursAndACuffByHand(t *testing.T) {
 	t.Parallel()
 	b := atTheHead(t, "The cellist, a ring to tie up", 1280, 800)
 	b.step("3 Hair")
-	b.part("Who gets what")
+	b.part("What goes where")
 	alone := b.count("Saltspun twist, 14 in")
 	b.take("Piece everywhere", "Several, mixed evenly")
 	b.waitFor(says + `("67 % · 33 %, evenly")`)

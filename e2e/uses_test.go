@@ -36,7 +36,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b := atTheHead(t, "The coxswain, grown-in, before the regatta", 1280, 800)
 	n := b.sections()
 	b.step("3 Hair")
-	b.part("Who gets what")
+	b.part("What goes where")
 	before := value[string](b, packs)
 	b.take("Another place that gets something of its own", "Behind")
 	b.take("Piece behind", "Driftline soft loc, 18 in")
@@ -51,7 +51,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 
 	// Another method where the edge shows; collar and wrap takes locs, which is said.
 	b.step("4 Attach")
-	b.part("Who gets what")
+	b.part("What goes where")
 	b.take("Another place that gets something of its own", "Along the hairline")
 	b.take("Way along the hairline", "Collar and wrap")
 	b.legendHas("Collar and wrap")
@@ -68,7 +68,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.legendHas("Driftline soft loc, 18 in")
 	locs := b.count("Driftline soft loc, 18 in")
 	assert.Greater(t, locs, behind)
-	b.part("Who gets what")
+	b.part("What goes where")
 	b.take("Piece behind", "Saltspun twist, 14 in")
 	b.waitFor(isSaved)
 	few := b.count("Driftline soft loc, 18 in")
@@ -76,7 +76,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.waitFor(`(() => { const c = [...document.querySelectorAll("ul[aria-label^=Colours] li")].find((e) => e.innerText.includes("Driftline")); return Number(c?.querySelector("small").innerText ?? 0) < ` + strconv.Itoa(few) + ` })()`)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
-	b.part("Who gets what")
+	b.part("What goes where")
 	b.waitFor(says + `("Along the hairline")`)
 	b.press("button", "Take away: Behind")
 	b.waitFor(`!` + says + `("Take away: Behind")`)
@@ -110,7 +110,7 @@ func TestTwoPiecesAndTwoMethodsByFinger(t *testing.T) {
 	}
 	b.take("Piece of what is picked", "Driftline soft loc, 18 in")
 	b.take("Way of what is picked", "Collar and wrap")
-	b.press("button", "Give it to them")
+	b.press("button", "Apply")
 	b.waitFor(says + `("None picked")`)
 	b.legendHas("Driftline soft loc, 18 in")
 	assert.Equal(t, 4, b.count("Driftline soft loc, 18 in"), "two and their like on the other side")
@@ -162,9 +162,9 @@ func TestTwoPiecesAndTwoMethodsByKeys(t *testing.T) {
 	choose("Driftline soft loc, 18 in")
 	walk(`[aria-label="Way of what is picked"]`)
 	choose("Collar and wrap")
-	walk(`[aria-label="Give it to them"], button`)
+	walk(`[aria-label="Apply"], button`)
 	for range 8 {
-		if value[string](b, `document.activeElement.innerText`) == "Give it to them" {
+		if value[string](b, `document.activeElement.innerText`) == "Apply" {
 			break
 		}
 		keys(kb.Tab)
@@ -190,7 +190,7 @@ func TestChoosingAMethodByAdvice(t *testing.T) {
 	b.waitFor(says + `("Light on a tender scalp.")`)
 	b.walk(`summary`)
 	b.do(chromedp.KeyEvent(kb.Enter))
-	b.walk(`[aria-label="One more: Weeks it shall last"]`)
+	b.walk(`[aria-label="One more: Weeks of wear"]`)
 	for range 5 {
 		b.do(chromedp.KeyEvent(kb.Enter))
 	}
@@ -206,7 +206,7 @@ func TestChoosingAMethodByAdvice(t *testing.T) {
 	b.walk(`[aria-label="Use it here: ` + first + `, along the hairline"]`)
 	b.do(chromedp.KeyEvent(kb.Enter))
 	b.waitFor(says + `("In use here")`)
-	b.part("Who gets what")
+	b.part("What goes where")
 	b.waitFor(says + `("Along the hairline")`)
 	b.part("Steps")
 	b.waitFor(says + `("` + first + ` on the plaits")`)

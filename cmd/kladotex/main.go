@@ -138,7 +138,7 @@ func refused(err error) error {
 	if !errors.As(err, &bad) {
 		return err
 	}
-	text := "this plan can not be computed:"
+	text := "this plan cannot be computed:"
 	for _, f := range bad {
 		text += "\n  " + f.Path + ": " + f.Message
 	}

@@ -106,9 +106,9 @@ var Facts = []Fact{
 	{Code: TooHeavy, Subject: OfLoad, Title: "Too heavy here"},
 	{Code: HeavyHere, Subject: OfLoad, Title: "Heavy here"},
 	{Code: LongPiece, Subject: OfLoad, Title: "Long pieces"},
-	{Code: FewNecks, Subject: OfLoad, Title: "Few necks bear this"},
+	{Code: FewNecks, Subject: OfLoad, Title: "Too heavy for most"},
 	{Code: HeavyHead, Subject: OfLoad, Title: "Heavy to wear"},
-	{Code: EmptyUse, Subject: OfRules, Title: "A rule without places"},
+	{Code: EmptyUse, Subject: OfRules, Title: "Matches no spot"},
 	{Code: NoWay, Subject: OfRules, Title: "No method fits here"},
 	{Code: BareEdges, Subject: OfRules, Title: "Bare edges"},
 }

@@ -95,7 +95,7 @@ func TestAdviceInFortySituations(t *testing.T) {
 			in.Pieces[0].Pack.Units = 500
 			in.Parting.Front.Size = parting.Size{Width: 38, Height: 38}
 			in.Parting.Back.Size = in.Parting.Front.Size
-		}), plan.Everywhere, nil, nil, l6, "Much is left over"},
+		}), plan.Everywhere, nil, nil, l6, "A lot left over"},
 	}...)
 	require.GreaterOrEqual(t, len(cases), 40)
 	for _, c := range cases {

@@ -46,7 +46,7 @@ var Sorts = []Sort{
 	}},
 	{Reminder, "Reminder", "Reminder", "Sent a day or two before", Template{
 		"Tomorrow is near: {date}, {time}",
-		"Dear {client},\n\na reminder of your appointment on {date} at {time} with {by}. It takes about {hours}, with breaks.\n\nHair washed, dried and stretched, please, and something eaten. If you can not come, let us know as early as you can.\n\n{studio}",
+		"Dear {client},\n\na reminder of your appointment on {date} at {time} with {by}. It takes about {hours}, with breaks.\n\nHair washed, dried and stretched, please, and something eaten. If you cannot come, let us know as early as you can.\n\n{studio}",
 	}},
 	{Care, "Care sheet", "Care", "Sent when it is done", Template{
 		"How to care for it",

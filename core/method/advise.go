@@ -86,14 +86,14 @@ var hiding = map[Family]Hiding{Loop: HiddenInside, Wrap: HiddenUnder, Twist: Hid
 type Wishes struct {
 	Updo  bool  `json:"updo,omitempty" doc:"True when it will be tied up, so that roots show"`
 	Water Water `json:"water,omitempty" doc:"Kept dry, washed at the roots, or in the water"`
-	Weeks int   `json:"weeks,omitempty" minimum:"0" maximum:"26" doc:"Weeks it shall last; 0 leaves it open"`
-	Reuse bool  `json:"reuse,omitempty" doc:"True when the pieces shall be used again"`
+	Weeks int   `json:"weeks,omitempty" minimum:"0" maximum:"26" doc:"Weeks of wear; 0 leaves it open"`
+	Reuse bool  `json:"reuse,omitempty" doc:"True when the pieces are to be reused"`
 	Quick bool  `json:"quick,omitempty" doc:"True when it must come off quickly"`
 	Hand  Hand  `json:"hand,omitempty" doc:"How used to this work the hand is"`
 	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
 	// Hide leaves it open where it is empty.
 	Hide     Hiding `json:"hide,omitempty" doc:"How the own hair shall be hidden: woven inside, wrapped, or twined in"`
-	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here plaits flat along the scalp"`
+	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here can cornrow"`
 }
 
 // Check refuses wishes that cannot be; the paths of bad are put under path.
@@ -316,7 +316,7 @@ func byTracks(_ Method, s Situation, jobs []Job, r *Ranked) {
 	}
 	switch jobs[0].Ground {
 	case OnTrack, OnNet:
-		r.rulesOut("It hangs on flat plaits, and nobody here plaits flat: choose linked plaits for the base, or plait all over.")
+		r.rulesOut("It hangs on cornrows, and nobody here can cornrow: choose linked plaits for the base, or plait all over.")
 	case OnLink:
 		r.speaksFor("Linked plaits ask for no plaiting along the scalp.")
 	case OnPlait:
@@ -336,7 +336,7 @@ func byLeftOver(m Method, _ Situation, jobs []Job, r *Ranked) {
 		}
 		packs := (used + pack - 1) / pack
 		if left := packs*pack - used; float64(left) > much*float64(used) && left > pack/2 {
-			r.speaksAgainst("Much is left over: %d of the %d %s in %s.", left, packs*pack, what, words.Count(packs, "pack"))
+			r.speaksAgainst("A lot left over: %d of the %d %s in %s.", left, packs*pack, what, words.Count(packs, "pack"))
 		}
 	}
 	if m.pieces != nil {
@@ -478,7 +478,7 @@ func byHand(m Method, s Situation, _ []Job, r *Ranked) {
 	case asks-has >= 2:
 		r.speaksAgainst("It asks for a practised hand.")
 	case asks > has:
-		r.speaksAgainst("It asks for some use; try one piece first.")
+		r.speaksAgainst("It needs practice; try one piece first.")
 	case s.Wish.Hand == NewHand:
 		r.speaksFor("Easy for a new hand.")
 	}

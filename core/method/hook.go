@@ -10,7 +10,7 @@ import (
 // hookWay is the way the hook goes; the schools differ.
 var hookWay = Choice{Key: "direction", Name: "The hook goes", Usual: "up", Options: []Option{
 	{"up", "From below upward", "The loop lies on top and falls with the hair"},
-	{"down", "From the top down", "Where the base can not be reached from below"},
+	{"down", "From the top down", "Where the base cannot be reached from below"},
 }}
 
 // knotSide is where a knot comes to lie; it must not show.
@@ -74,7 +74,7 @@ var grounded = map[Ground]struct {
 	OnNet: {
 		hooked: moves.Clip{Figure: moves.Net, First: 0, Last: 1},
 		before: []Step{
-			text("Lay the net over the flat plaits, its edge set back from the hairline and off the part line.").drawn(moves.Net, 0, 0),
+			text("Lay the net over the cornrows, its edge set back from the hairline and off the part line.").drawn(moves.Net, 0, 0),
 			text("Stretch it smooth from the middle outward and pin it, so that it neither slides nor pulls."),
 			text("Stitch the edge to the plaits all round, no knot against the scalp."),
 			text("Cut the surplus away outside the stitches."),

@@ -132,7 +132,7 @@ type Method struct {
 	Root    string      `json:"root" doc:"How the root looks and feels"`
 	Wash    string      `json:"wash"`
 	Mistake string      `json:"mistake" doc:"What usually goes wrong"`
-	Mend    string      `json:"mend" doc:"The way out of it"`
+	Mend    string      `json:"mend" doc:"How it is fixed"`
 	Wrong   moves.ID    `json:"wrong" doc:"The drawing of that mistake"`
 	// Base is what must be made of the own hair first.
 	Base Base `json:"base" enum:"plait,anchor,loose"`

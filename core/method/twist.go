@@ -79,7 +79,7 @@ var twists = []Method{{
 	HidesBy: "the own twist lies in the furrows of the piece",
 	Root:    "soft",
 	Wash:    "not at all: wet own hair untwines",
-	Mistake: "Wound against the piece's own direction: the twist lies across its furrows and shows.",
+	Mistake: "Wound against the piece's own direction: the twist crosses its grooves and shows.",
 	Mend:    "Unwind, look which way the piece is twisted, and wind the same way.",
 	Wrong:   moves.TwineAgainst,
 

@@ -84,7 +84,7 @@ var wraps = []Method{{
 		return append(out,
 			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
 			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 0, 2),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
+			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
 	},
 	takeDown: unwound(moves.Wind, 4, 2, 0, text("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off.").drawn(moves.SharedHitch, 5, 0)),
@@ -112,7 +112,7 @@ var wraps = []Method{{
 			text("Bring the end over its own root and tuck it down through the fold it made; pull until the fold closes.").drawn(moves.Collar, 3, 4),
 			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
 			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
-			with("Go on until {length} past the end of the plait, so that own hair can not poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
+			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
 	},

@@ -363,7 +363,7 @@ func (f *fitting) outOfReach(total int, low, high float64) error {
 		high = max(1, high/step)
 	}
 	var bad invalid.Errors
-	bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d can not.", f.count(high), min(MaxSections, f.count(low)), total)
+	bad.Add("total", "Between %d and %d sections can be had on this head with these patterns; %d cannot.", f.count(high), min(MaxSections, f.count(low)), total)
 	return bad
 }
 

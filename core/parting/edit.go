@@ -581,11 +581,11 @@ func (l *Layout) change(h scalp.Head, e Edit) string {
 func (l *Layout) merge(h scalp.Head, i, k int) string {
 	a, b := l.Sections[i], l.Sections[k]
 	if a.Linked != b.Linked {
-		return fmt.Sprintf("%s is a loose plait and %s a linked one; they can not be one section.", a.ID, b.ID)
+		return fmt.Sprintf("%s is a loose plait and %s a linked one; they cannot be one section.", a.ID, b.ID)
 	}
 	ring, ok := surface.Union(h, surface.UnitRing(h, a.Outline), surface.UnitRing(h, b.Outline))
 	if !ok {
-		return fmt.Sprintf("%s and %s do not lie side by side, so they can not be one section.", a.ID, b.ID)
+		return fmt.Sprintf("%s and %s do not lie side by side, so they cannot be one section.", a.ID, b.ID)
 	}
 	inRow := a.Zone == b.Zone && a.Row == b.Row
 	a.Outline, a.Edited = surface.OnHead(h, ring), true

@@ -319,7 +319,7 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 		out = append(out, advice.Notice{Code: code, Severity: severity, Reason: are(n, one, many) + reason, Remedy: remedy, About: ids})
 	}
 	add(advice.Sliver, advice.Look, slivers, "section has", "sections have", " less than half the wished area. A heavy piece pulls on so little hair.", "Join it to its neighbour or hang something light.")
-	add(advice.Needle, advice.Look, needles, "section is", "sections are", " long and thin: the hair at its ends is drawn far to the plait.", "Join it to its neighbour, or move the part by hand.")
+	add(advice.Needle, advice.Look, needles, "section is", "sections are", " long and thin: the hair at its ends is pulled sideways.", "Join it to its neighbour, or move the part by hand.")
 	add(advice.Oversize, advice.Look, oversize, "section is", "sections are", " more than half as large again as wished. The plait may show through the piece.", "Smaller sizes, or split it by hand.")
 	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
 	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")

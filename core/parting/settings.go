@@ -233,7 +233,7 @@ var TailEnds = []Tails{Tucked, Stitched, Chained}
 
 // Base is the cheaper foundation of a structure that has one.
 type Base struct {
-	Kind BaseKind `json:"kind" doc:"What stands where no individuals do"`
+	Kind BaseKind `json:"kind" doc:"Base"`
 	Run  Run      `json:"run" doc:"The way tracks go behind"`
 	// Tracks is the number behind, the whole way across; SideTracks that on each
 	// side in front, where the base reaches there.

@@ -46,7 +46,7 @@ type Input struct {
 	Plaits   plait.Preparation `json:"plaits"`
 	Pieces   []hair.Piece      `json:"pieces" minItems:"1" maxItems:"12"`
 	Ways     []Way             `json:"ways" minItems:"1" maxItems:"20"`
-	Uses     []Use             `json:"uses" minItems:"2" maxItems:"200" doc:"Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names"`
+	Uses     []Use             `json:"uses" minItems:"2" maxItems:"200" doc:"What goes where. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names"`
 	Spares   supply.Spares     `json:"spares" doc:"Spares of each piece"`
 	Fill     Fill              `json:"fill"`
 	// Wishes decide between methods; nil where none were said.

@@ -89,7 +89,7 @@ func TestEachFamilyHidesThePlaitItsWay(t *testing.T) {
 	assert.Zero(t, wrap.Work[0].Passes.Most)
 
 	twisted := plantest.AttachBy(in, method.FoldAndTwist)
-	assert.Contains(t, codes(compute(t, twisted).Notices), advice.WrongForm, "a loc can not be folded")
+	assert.Contains(t, codes(compute(t, twisted).Notices), advice.WrongForm, "a loc cannot be folded")
 	twisted = plantest.WithPiece(twisted, func(p *hair.Piece) { p.Form, p.Pack = hair.Bulk, hair.Pack{Units: 30, Cuts: 2, Splits: 2} })
 	twist := compute(t, twisted)
 	assert.NotContains(t, codes(twist.Notices), advice.WrongForm)

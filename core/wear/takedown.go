@@ -112,7 +112,7 @@ func (b *Brief) Takedown(days int) Guide {
 	}
 	g.After = []string{
 		"Dry, before any water: crumble the grey build-up at each root between two fingertips with a drop of oil.",
-		"Hold the root, and slide the loose hair out towards the tip; then the next one. Wet, it would felt together.",
+		"Hold the root, and slide the loose hair out towards the tip; then the next one. Wet, it mats.",
 		"The edges first, with fingers alone, no comb.",
 		"Mist with water and a little conditioner, detangle in sections from the tip up, wide comb last.",
 		"Wash scalp and hair, condition, rinse, dry fully.",

@@ -58,8 +58,8 @@ type planDocument struct {
 type variant struct {
 	Name string `json:"name" minLength:"1" maxLength:"80"`
 	// Input is nil for one that cannot be read any more; sent back so it is kept.
-	Input   *plan.Input `json:"input,omitempty" doc:"Left out for a state that can not be read any more; sent back without, it is kept as it is stored"`
-	Trouble string      `json:"trouble,omitempty" readOnly:"true" doc:"Why it can not be read or computed any more"`
+	Input   *plan.Input `json:"input,omitempty" doc:"Left out for a state that cannot be read any more; sent back without, it is kept as it is stored"`
+	Trouble string      `json:"trouble,omitempty" readOnly:"true" doc:"Why it cannot be read or computed any more"`
 }
 
 // PlanDraft is what a person saves.

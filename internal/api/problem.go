@@ -97,7 +97,7 @@ var troubles = map[store.Trouble]func() error{
 	},
 	store.Busy: func() error { return later("The studio's file is busy: nothing was changed. Try again in a moment.") },
 	store.ReadOnly: func() error {
-		return huma.Error500InternalServerError("The studio's file can not be written: nothing was changed. Look at the rights of the file and its folder.")
+		return huma.Error500InternalServerError("The studio's file cannot be written: nothing was changed. Look at the rights of the file and its folder.")
 	},
 	store.Damaged: func() error {
 		return huma.Error500InternalServerError("The studio's file is damaged. Stop Kladotex and restore your latest copy.")

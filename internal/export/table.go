@@ -231,7 +231,7 @@ func lineOfInvalid(raw []byte) int {
 func unreadable(err error) LineError {
 	var p *csv.ParseError
 	if !errors.As(err, &p) {
-		return LineError{1, "", "The file can not be read as a table."}
+		return LineError{1, "", "The file cannot be read as a table."}
 	}
 	return LineError{p.Line, "", "A quote stands where none can: a text with quotes in it is written \"like \"\"this\"\" one\". What follows was not read."}
 }

@@ -320,5 +320,5 @@ func (w *page) inspected() {
 	} {
 		w.box(c, "", false)
 	}
-	w.say(8.5, "", soft, "S set out · T tracks · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+	w.say(8.5, "", soft, "S prepare the head · T tracks · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
 }

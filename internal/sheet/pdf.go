@@ -442,7 +442,7 @@ func (w *page) whoGetsWhat() {
 	if len(in.Uses) == 2 && len(w.plan.Result.Need.Pieces) < 2 {
 		return // the same everywhere
 	}
-	w.title("Who gets what")
+	w.title("What goes where")
 	rows := [][]string{{"Where", "Piece", "Way", "At each"}}
 	for _, u := range in.Uses {
 		piece, way, count := "as before", "as before", "as before"
@@ -501,7 +501,7 @@ func (w *page) methods() {
 		}
 		w.say(9.5, "", ink, facts+"Usual wear: "+fmt.Sprintf("%d to %d weeks.", m.WearWeeks[0], m.WearWeeks[1]))
 		w.keep(moveWide*moveShape + 12)
-		w.say(9.5, "", ink, "Usual mistake: "+m.Mistake+" The way out: "+m.Mend)
+		w.say(9.5, "", ink, "Usual mistake: "+m.Mistake+" Fix: "+m.Mend)
 		w.Ln(1.5)
 		wrong, _ := moves.Lookup(m.Wrong)
 		w.pictures(1, func(int) (figure.Frame, figure.Stage) { return wrong.Frames[0], wrong.Stage })

@@ -381,7 +381,7 @@ func writeOver(ctx context.Context, path, ready, kept string) error {
 			NewRestore(string) (*sqlite.Backup, error)
 		})
 		if !ok {
-			return fmt.Errorf("the driver %T can not restore", driver)
+			return fmt.Errorf("the driver %T cannot restore", driver)
 		}
 		copying, err := target.NewRestore(dataSource(ready, "mode=ro"))
 		if err != nil {

@@ -73,7 +73,7 @@ func TestAVariantInTroubleBlocksNothing(t *testing.T) {
 	d.Title, d.Variants = "The pilot, again", p.Variants
 	saved, err := s.SavePlan(t.Context(), p.ID, p.Version, d)
 	require.NoError(t, err)
-	assert.Equal(t, p.Variants, saved.Variants, "what can not be read is kept as it is")
+	assert.Equal(t, p.Variants, saved.Variants, "what cannot be read is kept as it is")
 	d.Variants = []Variant{{Name: "Never pinned"}}
 	_, err = s.SavePlan(t.Context(), p.ID, saved.Version, d)
 	assert.ErrorIs(t, err, ErrNoVariant)

@@ -181,7 +181,7 @@ func (s *Studio) lists(ctx context.Context, currency string) (map[string][]suppl
 		for _, l := range out[seller.Key] {
 			if l.Item.Currency != currency {
 				var bad invalid.Errors
-				bad.Add("currency", "%s quotes in %s and your studio counts in %s: its prices can not be taken over.", seller.Name, l.Item.Currency, currency)
+				bad.Add("currency", "%s quotes in %s and your studio counts in %s: its prices cannot be taken over.", seller.Name, l.Item.Currency, currency)
 				return nil, bad
 			}
 		}

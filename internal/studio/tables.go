@@ -350,7 +350,7 @@ func (s *Studio) importLots(ctx context.Context, file []byte, save bool, by stri
 		var refused invalid.Errors
 		r.Lot.Check(&refused, "")
 		if r.Packs < 0 || r.Loose < -r.Lot.Pack {
-			refused.Add("loose", "There can not be fewer than none.")
+			refused.Add("loose", "There cannot be fewer than none.")
 		}
 		if len(refused) > 0 {
 			for _, f := range refused {

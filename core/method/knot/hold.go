@@ -31,7 +31,7 @@ const (
 // body is taken as two lines, beside each other or as near wall and far wall. They make one line with the loop,
 // which joined to the own hair makes one ring, the band; cut through at the neck it makes two. With a ring that
 // crosses nothing at d = -A² - A⁻², it is d·⟨band⟩ - ⟨cut⟩: the bracket with the doubled body projected on what
-// can not be pulled back (Wenzl 1987, from memory), so that no turn of the body counts.
+// cannot be pulled back (Wenzl 1987, from memory), so that no turn of the body counts.
 func (h Held) Holds() Laurent {
 	left, right := h.doubled()
 	own := h.own()

@@ -49,7 +49,7 @@ func net() figure.Figure {
 	hk := layered(hook{at: at(104, 112), toward: at(-0.82, -0.57), long: 196, side: -1, open: 1, lift: 8, bright: 1}.strands(), 44,
 		func(p point) bool { return p.Y > 140 && p.Y < 204 }, -26, 48)
 	return figure.Figure{Title: "Net", Stage: figure.Lying, Frames: []frame{{
-		Says:    "The net lies smooth over the flat plaits, its edge set back from the hairline and off the part line.",
+		Says:    "The net lies smooth over the cornrows, its edge set back from the hairline and off the part line.",
 		Strands: with(track(), mesh()),
 		States:  holds("down-3 over track 1", "up-4 over track 1"),
 	}, {

@@ -280,7 +280,7 @@ func twine() figure.Figure {
 		Strands: with(twinePiece(true), ownTwist(0.6, along(24, 180, 48, 0, 20, 179, 84, 0, 23, 170, 120, 4, 20, 150, 190, 0, 17, 142, 270, 0, 14, 140, 340, 0, 8))),
 		Arrows:  arrows(way(108, 200, 100, 240, 112, 280)),
 	}, {
-		Says:    "It is wound round the piece in the piece's own direction, in its furrow.",
+		Says:    "It is wound round the piece in the piece's own direction, in its groove.",
 		Strands: with(twinePiece(true), wound(0.2, 1.6, 1)),
 		Arrows:  arrows(way(256, 200, 262, 240, 254, 280)),
 		States:  round,
@@ -300,7 +300,7 @@ func twine() figure.Figure {
 // twineAgainst is the usual mistake: wound against the piece, across its furrows.
 func twineAgainst() figure.Figure {
 	return figure.Figure{Title: "Wound against", Frames: []frame{{
-		Says:    "Wrong: wound against the piece's own direction, it lies across the furrows and shows.",
+		Says:    "Wrong: wound against the piece's own direction, it crosses the grooves and shows.",
 		Strands: with(twinePiece(false), ownTwist(0.7, twined(3.3, -1))),
 		Wrong:   &xy{X: 203, Y: 230},
 		States:  holds("twist over piece", "twist under piece"),

@@ -78,7 +78,7 @@ export function More({ open, following, view, tell, onClose, onClosed }: Props) 
         ]}
         {large("Go to a row", "Any order will do", () => setPage("rows"))}
         {large("Note", "For the log", () => setPage("note"))}
-        {large("Picture", "Only of who said yes", () => setPage("photo"))}
+        {large("Picture", "Only with consent", () => setPage("photo"))}
         {large("Pack held fewer", "Than its label says", () => setPage("short"))}
         {large("Packs came", "Bought or fetched since", () => setPage("bought"))}
         {large("Enough for today", "Go on another day", () =>

@@ -32,7 +32,7 @@ export function Photo({ asks, onPicture }: { asks: string; onPicture: (file: Fil
           if (!file) return;
           setTrouble("");
           onPicture(file).catch((error: unknown) =>
-            setTrouble(error instanceof Error ? error.message : "This picture can not be read."),
+            setTrouble(error instanceof Error ? error.message : "This picture cannot be read."),
           );
         }}
       />

@@ -15,7 +15,7 @@ export async function smallPicture(file: Blob): Promise<Blob> {
   full.close();
   return new Promise((resolve, reject) => {
     canvas.toBlob(
-      (made) => (made ? resolve(made) : reject(new Error("This picture can not be read."))),
+      (made) => (made ? resolve(made) : reject(new Error("This picture cannot be read."))),
       "image/jpeg",
       quality,
     );

@@ -103,7 +103,7 @@ function Credentials({ act, label, passwordHelp, isNew = false }: CredentialsPro
           title={
             sign.error instanceof Refusal
               ? sign.error.message
-              : "Kladotex can not be reached. Is it still running?"
+              : "Kladotex cannot be reached. Is it still running?"
           }
         />
       )}

@@ -166,7 +166,7 @@ function Noted({ install, text, photo }: { install: string; text: string; photo?
             onClick={() =>
               void modal.confirm({
                 title: "Delete the picture?",
-                content: "It can not be brought back.",
+                content: "It cannot be brought back.",
                 okText: "Delete it",
                 okButtonProps: { danger: true },
                 onOk: () => drop.mutateAsync({ id: install, photo }).catch(() => undefined),

@@ -74,7 +74,7 @@ function ImportPlan() {
                   {Object.keys(error.fields).length === 0 && <li>{error.message}</li>}
                 </ul>
               ) : (
-                "Kladotex can not be reached. Is it still running?"
+                "Kladotex cannot be reached. Is it still running?"
               ),
           }),
       },

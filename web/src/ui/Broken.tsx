@@ -13,7 +13,7 @@ export function Broken({ error, resetErrorBoundary }: FallbackProps) {
   return (
     <main className={styles.broken}>
       <PlaitedLine />
-      <h1>{outdated ? "Kladotex was renewed or can not be reached" : "This page stopped working"}</h1>
+      <h1>{outdated ? "Kladotex was renewed or cannot be reached" : "This page stopped working"}</h1>
       <p>
         {outdated
           ? "The page is of an earlier program. Load it again; what you typed is kept."

@@ -83,7 +83,7 @@ export function Parts({ step, parts: all }: { step: string; parts: readonly Part
                 {!isOpen && (
                   <span className={styles.says}>
                     {isRefused(p) ? (
-                      <strong className={styles.refused}>Something here can not be</strong>
+                      <strong className={styles.refused}>Something here cannot be</strong>
                     ) : (
                       p.says
                     )}

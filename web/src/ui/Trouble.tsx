@@ -4,7 +4,7 @@ import { Alert, Button } from "antd";
 export const toldOf = (error: unknown) =>
   error instanceof Error && !(error instanceof TypeError)
     ? error.message
-    : "Kladotex can not be reached. Is it still running?";
+    : "Kladotex cannot be reached. Is it still running?";
 
 /** Something could not be fetched: what, and what to do. */
 export const Trouble = ({ error, retry }: { error: unknown; retry?: () => void }) => (

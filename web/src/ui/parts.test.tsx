@@ -56,7 +56,7 @@ describe("the parts of a step", () => {
     );
     fireEvent.click(screen.getByText("Price !"));
     fireEvent.click(screen.getByText("price"));
-    expect(screen.getByText("Something here can not be")).toBeTruthy();
+    expect(screen.getByText("Something here cannot be")).toBeTruthy();
   });
 });
 

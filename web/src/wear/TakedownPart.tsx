@@ -197,7 +197,7 @@ function Told({ entry, head }: { entry: WearEntry; head: WornHead }) {
   const facts = [
     entry.felt && `It felt ${felt[entry.felt]}.`,
     entry.edges && `The edges came out ${edges[entry.edges]}.`,
-    entry.minutes && `It took ${hours(entry.minutes)}; ${hours(head.takedown.totalMin)} was reckoned with.`,
+    entry.minutes && `It took ${hours(entry.minutes)}; ${hours(head.takedown.totalMin)} was planned.`,
     entry.lengthMm && `Longest own hair ${length(entry.lengthMm, unit)}.`,
     entry.text,
   ].filter(Boolean);

@@ -75,7 +75,7 @@ function Attaching() {
           },
           {
             key: "uses",
-            title: "Who gets what",
+            title: "What goes where",
             says: usesText(input, result),
             paths: ["uses"],
             content: <UseList input={input} result={result} />,
@@ -228,7 +228,7 @@ function StepsByWay({ work, input }: StepsProps) {
           <h3>Usual mistake</h3>
           <div className={styles.mistake}>
             <p className={styles.lead}>
-              {method.mistake} <strong>The way out:</strong> {method.mend}
+              {method.mistake} <strong>Fix:</strong> {method.mend}
             </p>
             <Still figure={method.wrong} still={0} />
           </div>

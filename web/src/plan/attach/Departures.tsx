@@ -12,8 +12,8 @@ export function Departures({ input }: { input: PlanInput }) {
   const { data = [], isPlaceholderData } = useDepartures(input);
   if (data.length === 0) return null;
   return (
-    <section aria-label="Other than the house does it">
-      <h3>Other than the house does it</h3>
+    <section aria-label="Differs from house rules">
+      <h3>Differs from house rules</h3>
       <ul className={styles.list}>
         {data.map((d) => (
           <li key={d.key}>

@@ -89,7 +89,7 @@ function wishText({ weeks, hours: long, water, hand, updo, reuse, quick, hide, n
     reuse ? "pieces used again" : "",
     quick ? "off quickly" : "",
     hide ? `own hair ${hidings[hide].toLowerCase()}` : "",
-    noTracks ? "no flat plaits" : "",
+    noTracks ? "no cornrows" : "",
   ].filter((part) => part !== "");
   return said.length > 0 ? said.join(", ") : "nothing said yet";
 }
@@ -101,7 +101,7 @@ function WishFields({ wishes }: { wishes: Wishes }) {
   return (
     <div className={styles.wishes}>
       <CountField
-        label="Weeks it shall last"
+        label="Weeks of wear"
         path="wishes.weeks"
         value={wishes.weeks ?? 0}
         max={26}
@@ -129,24 +129,20 @@ function WishFields({ wishes }: { wishes: Wishes }) {
         onChange={(hand) => (hand ? set({ hand }) : act(actions.leaveOpen("hand")))}
       />
       <Choose
-        label="The own hair"
+        label="Hide own hair"
         names={hidings}
         value={wishes.hide}
         onChange={(hide) => (hide ? set({ hide }) : act(actions.leaveOpen("hide")))}
       />
       <Toggle label="It will be tied up" checked={wishes.updo ?? false} onChange={(updo) => set({ updo })} />
-      <Toggle
-        label="The pieces shall be used again"
-        checked={wishes.reuse ?? false}
-        onChange={(reuse) => set({ reuse })}
-      />
+      <Toggle label="Reuse the pieces" checked={wishes.reuse ?? false} onChange={(reuse) => set({ reuse })} />
       <Toggle
         label="It must come off quickly"
         checked={wishes.quick ?? false}
         onChange={(quick) => set({ quick })}
       />
       <Toggle
-        label="Nobody here plaits flat along the scalp"
+        label="We can't cornrow"
         checked={wishes.noTracks ?? false}
         onChange={(noTracks) => set({ noTracks })}
       />
@@ -195,9 +191,8 @@ function Ranking({ advice, before, input }: RankingProps) {
   return (
     <>
       <p className={panel.lead}>
-        {whereNames[advice.where]}: {advice.places} {advice.places === 1 ? "place" : "places"}. First come
-        those that least speaks against and that there are pieces for; minutes are of a practised hand,
-        without parting and plaiting.
+        {whereNames[advice.where]}: {advice.places} {advice.places === 1 ? "place" : "places"}. The best come
+        first. Minutes are for a practised hand, without parting and plaiting.
       </p>
       <ol className={styles.ranking}>{can.slice(0, inSight).map(line)}</ol>
       {can.length > inSight && (
@@ -215,10 +210,10 @@ function Ranking({ advice, before, input }: RankingProps) {
 }
 
 const verdicts: Readonly<Record<Ranked["verdict"], string>> = {
-  leads: "leads",
-  suits: "suits",
-  possible: "possible",
-  out: "ruled out",
+  leads: "Best",
+  suits: "Suits",
+  possible: "Possible",
+  out: "Ruled out",
 };
 
 interface LineProps extends Omit<RankingProps, "advice"> {

@@ -24,7 +24,7 @@ export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
         label="All of it at the head may take"
         path="day.withinMin"
         unit="h"
-        help={within === 0 ? "0 while nobody said" : undefined}
+        help={within === 0 ? "0 = no limit" : undefined}
         step={0.5}
         value={Math.round(within / 6) / 10}
         onChange={(h) => act(actions.setWithin(Math.round(h * 60)))}

@@ -59,7 +59,7 @@ export const HairStep = memo(function HairStep() {
         {
           key: "uses",
           chapter: "Choose",
-          title: "Who gets what",
+          title: "What goes where",
           says: usesText(input, result),
           paths: ["uses"],
           content: <UseList input={input} result={result} />,

@@ -51,7 +51,7 @@ export function PieceList({ input }: Props) {
       )}
       {pieces.length > 1 && (
         <p className={styles.lead}>
-          Say under Who gets what where each hangs, or pick places on the head with Assign.
+          Say under What goes where where each hangs, or pick places on the head with Assign.
         </p>
       )}
     </>

@@ -15,7 +15,7 @@ interface Props {
   result: PlanResult;
 }
 
-/** Who gets what: rules from the top down, a later one wins in what it names. */
+/** What goes where: rules from the top down, a later one wins in what it names. */
 export function UseList({ input, result }: Props) {
   const catalogue = useKnownCatalogue();
   const act = useAct();
@@ -84,7 +84,7 @@ export function UseList({ input, result }: Props) {
         <Select<string | null>
           aria-label="Another place that gets something of its own"
           className={styles.add ?? ""}
-          placeholder="+ Elsewhere something of its own …"
+          placeholder="+ Add an exception"
           value={null}
           showSearch={{ optionFilterProp: "label" }}
           options={choices}

@@ -110,7 +110,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           <h3>The rest</h3>
           <Segmented<Base["kind"]>
             block
-            aria-label="What stands where no individuals do"
+            aria-label="Base"
             value={base.kind}
             options={[
               { value: "tracks", label: "Tracks" },

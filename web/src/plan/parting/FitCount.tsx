@@ -79,7 +79,7 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
         options={(Object.keys(wishes) as Of[]).map((value) => ({ value, label: wishes[value].label }))}
         onChange={setOf}
       />
-      {fit.error && <Alert type="error" showIcon title={refusal ?? "Kladotex can not be reached."} />}
+      {fit.error && <Alert type="error" showIcon title={refusal ?? "Kladotex cannot be reached."} />}
       {split > 0 && (
         <p role="status">
           No size alone makes that many:{" "}

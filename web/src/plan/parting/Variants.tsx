@@ -68,7 +68,7 @@ export const Variants = memo(function Variants({ variants, input, sections, back
                 className={styles.trouble ?? ""}
                 type="warning"
                 showIcon
-                title={`This state can not be ${v.input ? "computed" : "read"} any more: ${v.trouble}`}
+                title={`This state cannot be ${v.input ? "computed" : "read"} any more: ${v.trouble}`}
               />
             )}
           </li>

@@ -67,7 +67,7 @@ export function MapColumn({ plan, step, notice, onUnmark, stance, reach }: Props
         <Alert
           type="error"
           showIcon
-          title={refusal ? refusal.message : "Kladotex can not be reached. Is it still running?"}
+          title={refusal ? refusal.message : "Kladotex cannot be reached. Is it still running?"}
           {...(result && {
             description: "The head and the numbers are those from before this change.",
           })}

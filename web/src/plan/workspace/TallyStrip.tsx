@@ -113,7 +113,7 @@ function Difference({ by, write }: { by: number; write: (v: number) => string })
 }
 
 const severities: Record<Notice["severity"], string> = {
-  danger: "Not so",
+  danger: "Stop",
   look: "Look",
   hint: "Good to know",
 };

@@ -183,7 +183,7 @@ function Pictures({ steps, mend }: { steps: readonly Step[]; mend?: string }) {
           {moment.own && <Caption moment={moment} />}
           {mend && (
             <p className={styles.mend}>
-              <strong>The way out:</strong> {mend}
+              <strong>Fix:</strong> {mend}
             </p>
           )}
         </div>

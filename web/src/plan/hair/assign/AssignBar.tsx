@@ -55,7 +55,7 @@ export function AssignBar(props: Props) {
           <div className={styles.count} role="status">
             <strong>{any ? `${count} picked` : "None picked"}</strong>
             <Button type="text" disabled={!any} onClick={onNone}>
-              Pick none
+              Clear selection
             </Button>
           </div>
           <div className={styles.more}>
@@ -94,7 +94,7 @@ export function AssignBar(props: Props) {
                 setUse({});
               }}
             >
-              Give it to them
+              Apply
             </Button>
             <Select<string | null>
               aria-label="An accent for what is picked"

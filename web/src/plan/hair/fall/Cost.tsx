@@ -69,7 +69,7 @@ function Basics({ input }: { input: PlanInput }) {
   return (
     <section className={styles.basis} aria-label="What it is priced by">
       <label className={panel.stack}>
-        <span>Who works, for whose hour</span>
+        <span>Hourly rate of</span>
         <Select<string>
           value={basis.person ?? usualRate}
           options={[

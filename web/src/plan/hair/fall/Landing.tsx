@@ -74,9 +74,9 @@ function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] })
   return (
     <section className={styles.lines} aria-label="Length for a line">
       <label className={panel.stack}>
-        <span>It shall reach the</span>
+        <span>Reach to</span>
         <Select<string | null>
-          aria-label="Line it shall reach"
+          aria-label="Body line to reach"
           placeholder="Choose a line of the body …"
           value={wish ?? null}
           options={lines.map((l) => ({ value: l.key, label: `${l.name}: about ${length(l.halfMm, unit)}` }))}

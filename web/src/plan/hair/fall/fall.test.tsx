@@ -301,7 +301,7 @@ describe("where it lands", () => {
   it("offers the supplies' piece that reaches a line, or the same in another length", async () => {
     draw(<Landing input={input} />);
     const choose = async (name: RegExp) => {
-      fireEvent.mouseDown(await screen.findByLabelText("Line it shall reach"));
+      fireEvent.mouseDown(await screen.findByLabelText("Body line to reach"));
       fireEvent.click(await screen.findByText(name, { selector: ".ant-select-item-option-content" }));
     };
     await choose(/^waist/);

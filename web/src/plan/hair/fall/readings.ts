@@ -98,7 +98,7 @@ export function fallReadings(
   };
   const hangs = (place: number) => {
     const end = ends.get(place);
-    return end && `Its end hangs at ${Math.round(100 * end.ends)} % of the height standing`;
+    return end && `Its end hangs at: ${lands[end.line].name.toLowerCase()}`;
   };
   return [
     byPlace(fitKey, "Fit", [...fits.map((f) => f.key), suits.key, pending.key], fit, carries),

@@ -143,7 +143,7 @@ function Card({ of, base, onHang, onScale }: CardProps) {
         ))}
       </dl>
       {item !== undefined && <Button onClick={() => onHang(item, of.colour)}>Hang this instead</Button>}
-      {scale !== undefined && <Button onClick={() => onScale(scale)}>Part it so</Button>}
+      {scale !== undefined && <Button onClick={() => onScale(scale)}>Use these sizes</Button>}
     </li>
   );
 }

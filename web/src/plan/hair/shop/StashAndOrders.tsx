@@ -85,7 +85,7 @@ export function StashAndOrders({ plan, input, shop }: Props) {
           onChange={(holds) => hold.mutate(holds)}
         />
         <span>
-          In work: hold what lies there
+          Reserve stash
           <small>
             {shop.holds
               ? `${fromStash} pieces are kept for this plan; what it needs no more is free at once.`

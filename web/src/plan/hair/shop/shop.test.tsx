@@ -339,7 +339,7 @@ describe("preparing at home", () => {
     broken.is = true;
     const { unmount } = draw(<Prepare plan={plan} shop={shop} />);
     fireEvent.click(screen.getAllByRole("checkbox")[0] as HTMLElement);
-    await screen.findByText(/can not be reached/, undefined, { timeout: 4000 });
+    await screen.findByText(/cannot be reached/, undefined, { timeout: 4000 });
     unmount();
     broken.is = false;
     sent.length = 0;

@@ -78,7 +78,7 @@ export const HandBar = memo(function HandBar(props: Props) {
               <div className={styles.count}>
                 <strong>{any ? `${picked.count} picked` : "None picked"}</strong>
                 <Button type="text" disabled={!any} onClick={() => onDoes("none")}>
-                  Pick none
+                  Clear selection
                 </Button>
               </div>
               <div className={styles.acts}>
