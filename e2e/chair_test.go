@@ -153,7 +153,7 @@ func TestTheChairOnAPhone(t *testing.T) {
 	look("how it works here")
 	b.press("switch", "Say the next step By the voice of this device")
 	b.press("button", "Close")
-	b.waitFor(`window.said.at(-1)?.includes("Tracks, track 4")`)
+	b.waitFor(`window.said.at(-1)?.includes("Cornrows, number 4")`)
 	assert.Contains(t, value[string](b, `window.said.at(-1)`), "inches")
 
 	tap := func(selector string) {
@@ -189,10 +189,10 @@ func TestTheChairOnAPhone(t *testing.T) {
 	b.waitFor(stepNow + ` === "behind" && ` + says + `("One was missed")`)
 	look("what was missed")
 	tap(`footer button[data-step]`)
-	b.waitFor(says + `("Tracks, track 3")`)
+	b.waitFor(says + `("Cornrows, number 3")`)
 	time.Sleep(slip)
 	tap(`footer button[data-step]`)
-	b.waitFor(`!document.body.innerText.includes("Tracks, track 3")`)
+	b.waitFor(`!document.body.innerText.includes("Cornrows, number 3")`)
 
 	// Somewhere else by a touch on the head, once it has turned.
 	b.waitForRest(`document.querySelector("[data-still]").innerHTML`)

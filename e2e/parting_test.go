@@ -108,9 +108,9 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(isSaved)
 
 	// More tracks than fit are refused with the number that does.
-	b.write("Tracks behind", "40")
+	b.write("Cornrows behind", "40")
 	b.waitFor(`/up to \d+ fit on this head/.test(document.body.innerText)`)
-	b.write("Tracks behind", "9")
+	b.write("Cornrows behind", "9")
 	b.waitFor(`!/up to \d+ fit on this head/.test(document.body.innerText)`)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
@@ -303,7 +303,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	b.part("Compare")
 	b.press("button", "Pin this state")
 	b.choose("ear-to-ear")
-	b.waitFor(says + `("Tracks behind")`)
+	b.waitFor(says + `("Cornrows behind")`)
 	b.press("radio", "Side to side")
 	b.waitFor(`!document.querySelector('[data-tally=sections] dd span').innerText.includes("` + strconv.Itoa(whole) + `")`)
 	half := b.sections()
@@ -340,7 +340,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	// What goes on the tracks has steps of its own.
 	b.step("4 Attach")
 	b.part("Steps")
-	b.press("button", "Track hitch on the tracks")
+	b.press("button", "Cornrow hitch on the cornrows")
 	b.waitFor(`/Hook the next one .* in further/.test(document.body.innerText)`)
 
 	// The list names the plan by what it is now.

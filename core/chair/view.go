@@ -176,7 +176,7 @@ type Look struct {
 var checks = []struct{ key, title, says string }{
 	{"missed", "Missed places behind", "Back to the wall mirror, a second one in hand. Lift the rows one by one from the nape with two fingers and feel along each part: every plait has its piece."},
 	{"sides", "Left against right", "Face the mirror, then the back through the second one. Count a row on both sides where they look unlike."},
-	{"thin", "Thin spots", "Let it hang, then part it at the crown, behind the ears and at the nape. Where scalp or a track shows, fill in a piece."},
+	{"thin", "Thin spots", "Let it hang, then part it at the crown, behind the ears and at the nape. Where scalp or a cornrow shows, fill in a piece."},
 	{"lumps", "Lumps", "Run a palm down over every wind and every hitch, root to tip. Wind or draw once more what is thick."},
 	{"tails", "Tails and tips", "Shake the head. What pokes out, own hair or piece, is drawn back in or trimmed, never the own hair."},
 	{"knots", "Knots at the part", "Along the part line and the hairline no knot shows: turn it away from the part with the hook."},

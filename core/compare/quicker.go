@@ -147,11 +147,11 @@ func fasterMethod(_ context.Context, sol *plan.Solved, _ float64) (says string, 
 
 // tracksBehind hooks on behind the ears, and partAlone everywhere but beside the part line.
 func tracksBehind(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
-	return on(sol, parting.EarToEar, "Tracks behind, individuals in front of the ears")
+	return on(sol, parting.EarToEar, "Cornrows behind, individuals in front of the ears")
 }
 
 func partAlone(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
-	return on(sol, parting.PartLine, "Individuals beside the part line alone, tracks elsewhere")
+	return on(sol, parting.PartLine, "Individuals beside the part line alone, cornrows elsewhere")
 }
 
 func on(sol *plan.Solved, structure parting.Structure, words string) (says string, in plan.Input, ok bool) {

@@ -79,7 +79,7 @@ func Included(in plan.Input, r tally.Result) []string {
 	} else {
 		out = append(out, fmt.Sprintf("%s parted and plaited, %s", words.Count(t.Sections, "section"), in.Parting.Structure.Name()))
 		if n := len(r.Layout.Tracks); n > 0 {
-			out = append(out, words.Count(n, "flat track")+" to hook on")
+			out = append(out, words.Count(n, "cornrow")+" to hook on")
 		}
 	}
 	out = append(out, fmt.Sprintf("%s hung, %s", words.Count(t.Pieces, "piece"), strings.ToLower(attach.Methods(r.Work))))

@@ -143,7 +143,7 @@ func tracksShowing(ctx context.Context, sol *plan.Solved, h *hanging, paths []fa
 		t := &sol.Layout.Tracks[of[run.from]]
 		out = append(out, Showing{
 			Kind: onTrack, Length: mm, Points: points(shown),
-			Name: fmt.Sprintf("Track %s shows", t.ID),
+			Name: fmt.Sprintf("Cornrow %s shows", t.ID),
 		})
 	}
 	return out, nil

@@ -135,7 +135,7 @@ func rowOf(sol *plan.Solved, p *plan.Place) (key, name string) {
 	if p.Ground == method.OnTrack && sol.Input.Parting.Base.Run == parting.Horizontal {
 		id, _, _ := strings.Cut(p.ID, "/")
 		number := strings.TrimLeft(id, "ABCDEFGHIJKLMNOPQRSTUVWXYZ")
-		return zone + "/t" + number, fmt.Sprintf("%s, track %s", zone, number)
+		return zone + "/t" + number, fmt.Sprintf("%s, number %s", zone, number)
 	}
 	// Counted from the nape.
 	band := sol.Band(p)

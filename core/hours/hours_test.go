@@ -43,15 +43,15 @@ func TestHoursOfCommonPractice(t *testing.T) {
 		low, high float64
 	}{
 		{"12 individuals woven and about 50 hooked, 45 min", horseshoe, attached, [2]int{52, 72}, 45, 45},
-		{"their base, 12 plaits and 6 + 6 tracks merging, 45 min", merging, pace.Basing, [2]int{40, 72}, 45, 45},
-		{"straight-back tracks all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Tracks}, [2]int{60, 170}, 60, 60},
+		{"their base, 12 plaits and 6 + 6 cornrows merging, 45 min", merging, pace.Basing, [2]int{40, 72}, 45, 45},
+		{"straight-back cornrows all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Tracks}, [2]int{60, 170}, 60, 60},
 		{"55 coil locs plaited and closed, 5 to 6 h", own(plantest.Haired(plantest.Carded(plantest.WornBy(method.OpenCoil, hair.CoilLoc, parting.AllIndividuals), 34), 8*25.4)), plaited, [2]int{50, 60}, 300, 360},
 		{"150 short twists woven, first time, own head, 10 to 14 h", plantest.WithHand(own(twists), pace.Beginner, string(method.HitchAndWeave)), all, [2]int{140, 160}, 600, 840},
 		{"45 to 70 collar-and-wrap locs after the plaits, at most 3 h", plantest.Carded(plantest.WornBy(method.CollarAndWrap, hair.HandmadeLoc, parting.AllIndividuals), 32), attached, [2]int{45, 70}, 120, 180},
 		{"43 banded locs on very long hair, 4 h", plantest.Haired(plantest.Carded(plantest.WornBy(method.Banded, hair.HandmadeLoc, parting.AllIndividuals), 38.5), 18*25.4), attached, [2]int{41, 46}, 240, 240},
 		{"net laid and hidden knots, 100 to 180 units, 2 h", net, []pace.Kind{pace.Nets, pace.Hook}, [2]int{100, 180}, 120, 120},
 		{"five stations a plait, over 3 h", stations, attached, [2]int{200, 250}, 180, 360},
-		{"a front of individuals and decorative tracks with setting out and finishing, 2 to 2½ h", design, nil, [2]int{60, 90}, 120, 150},
+		{"a front of individuals and decorative cornrows with setting out and finishing, 2 to 2½ h", design, nil, [2]int{60, 90}, 120, 150},
 		{"the same on the own head, 2½ to 3 h", own(design), nil, [2]int{60, 90}, 150, 180},
 	} {
 		sol := plantest.Solve(t, c.in)

@@ -94,7 +94,7 @@ func (d *Work) build() {
 	settle := d.add(pace.Settle.Name(), settleTask(d.Solved), sitting.Step{Plaits: true})
 	base := []int{}
 	for _, t := range tracks(d.Solved) {
-		base = append(base, d.add(fmt.Sprintf("Track %s", t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
+		base = append(base, d.add(fmt.Sprintf("Cornrow %s", t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
 	}
 	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
 		if t, has := of(d.Solved); has {
@@ -354,7 +354,7 @@ func (d *Work) does(steps []Step) string {
 		return slices.ContainsFunc(steps, func(s Step) bool { return s.Kind == kind })
 	}
 	if has(pace.Tracks) {
-		parts = append(parts, "tracks")
+		parts = append(parts, "cornrows")
 	}
 	if has(pace.Nets) {
 		parts = append(parts, "the net")
@@ -367,7 +367,7 @@ func (d *Work) does(steps []Step) string {
 		parts = append(parts, "check and finish")
 	}
 	if len(parts) == 0 {
-		parts = []string{"set out"}
+		parts = []string{"prepare the head"}
 	}
 	text := words.List(parts)
 	return words.Sentence(text)

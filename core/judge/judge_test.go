@@ -65,7 +65,7 @@ var judged = []judgedHead{
 	{"5.5 g on a tender scalp", plantest.All(plantest.Piece(18*in1, 9, 5.5), func(in *plan.Input) { in.Hair.Tender = true }), advice.HeavyHere},
 	{"5 g on any other", plantest.Piece(18*in1, 9, 5), ""},
 	{"long locs on fragile edges", plantest.All(plantest.Piece(26*in1, 9, 4.5), func(in *plan.Input) { in.Hair.Edges = hair.FragileEdges }), advice.LongPiece},
-	{"8 g hooked close on tracks", plantest.All(plantest.Piece(18*in1, 9, 9), func(in *plan.Input) {
+	{"8 g hooked close on cornrows", plantest.All(plantest.Piece(18*in1, 9, 9), func(in *plan.Input) {
 		in.Parting = in.Parting.On(parting.EarToEar)
 		in.Parting.Base.Spacing = 10
 	}), advice.HeavyHere},

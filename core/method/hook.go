@@ -24,22 +24,22 @@ var knotSide = Choice{Key: "knot", Name: "The knot lies", Usual: "part", Options
 var knotWords = map[string]string{"part": "away from the part", "back": "toward the back of the head", "face": "toward the face"}
 
 var hooks = []Method{{
-	ID: TrackHitch, Name: "Track hitch", Family: Hook, Base: Plaited,
+	ID: TrackHitch, Name: "Cornrow hitch", Family: Hook, Base: Plaited,
 	Takes:   []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc, hair.CoilLoc, hair.HandmadeLoc, hair.Bulk, hair.CurlyBulk},
 	Grounds: []Ground{OnTrack, OnNet, OnLink},
 	Summary: "A plain hitch where there is no plait to hide: seconds a piece.",
 	HidesBy: "nothing to hide: the base lies flat under the pieces",
 	Root:    "flat, the knot out of sight",
 	Wash:    "roots only, diluted, dried fully",
-	Mistake: "Hooked across the track: the knot stands up and shows.",
-	Mend:    "Draw it out again and hook along the track, the knot turned away from the part.",
+	Mistake: "Hooked across the cornrow: the knot stands up and shows.",
+	Mend:    "Draw it out again and hook along the cornrow, the knot turned away from the part.",
 	Wrong:   moves.AcrossTrack,
 
 	WearWeeks: [2]int{4, 6},
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
-	Choices: []Choice{hookWay, knotSide, {Key: "head", Name: "At the head of a track", Usual: "hitched", Options: []Option{
+	Choices: []Choice{hookWay, knotSide, {Key: "head", Name: "At the head of a cornrow", Usual: "hitched", Options: []Option{
 		{"hitched", "Hitched like the others", "Where hair falls over it"},
-		{"set-in", "The end worked in, no loop shows", "Where the track begins in sight: the piece's end goes into its first turns"},
+		{"set-in", "The end worked in, no loop shows", "Where the cornrow begins in sight: the piece's end goes into its first turns"},
 	}}},
 	work:  func(Job) Work { return Work{Attach: craft.HookTime} },
 	steps: func(r Range) []Step { return hooking(r.Long) },
@@ -47,7 +47,7 @@ var hooks = []Method{{
 		return []Step{
 			text("Push the loop open with the tail of a comb and draw the tail of the piece back through it.").drawn(moves.TrackHitch, 4, 2),
 			text("Draw the piece out and lay it with its like: whole ones are used again.").drawn(moves.TrackHitch, 2, 0),
-			text("Undo tails and tracks last, from the nape up."),
+			text("Undo tails and cornrows last, from the nape up."),
 		}
 	},
 	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
@@ -68,8 +68,8 @@ var grounded = map[Ground]struct {
 	OnTrack: {
 		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
 		start:  "Start low at the back, so that what hangs already stays out of the way.",
-		push:   "Push the hook under the whole track, latch covered, from the side away from the part. ",
-		next:   "Hook the next one {length} further, each between two of the track beside it; closer where scalp would show.",
+		push:   "Push the hook under the whole cornrow, latch covered, from the side away from the part. ",
+		next:   "Hook the next one {length} further, each between two of the cornrow beside it; closer where scalp would show.",
 	},
 	OnNet: {
 		hooked: moves.Clip{Figure: moves.Net, First: 0, Last: 1},
@@ -99,7 +99,7 @@ var grounded = map[Ground]struct {
 func onBase(j Job) (steps []Step) {
 	on := grounded[j.Ground]
 	if j.Merges && j.Ground == OnTrack {
-		steps = append(steps, text("Thin tracks run together: take each as one of the strands and plait on as one, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
+		steps = append(steps, text("Thin cornrows run together: take each as one of the strands and plait on as one, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
 	}
 	if j.Tails != "" && j.Ground != OnPlait {
 		steps = append(steps, text(j.Tails))

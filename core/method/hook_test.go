@@ -22,7 +22,7 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 		return text, lengths
 	}
 	for ground, says := range map[Ground]string{
-		OnTrack: "under the whole track", OnNet: "net by itself tears", OnLink: "laid into the next",
+		OnTrack: "under the whole cornrow", OnNet: "net by itself tears", OnLink: "laid into the next",
 	} {
 		for _, form := range []hair.Form{hair.Twist, hair.SoftLoc, hair.Bulk, hair.CurlyBulk} {
 			text, lengths := told(Job{Ground: ground, Piece: hair.Piece{Form: form}, Spacing: 19})

@@ -31,7 +31,7 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Draw the plait out of the piece", "Undo the plait", "Cut the piece below the mark"},
 	},
 	TrackHitch: {
-		[]string{"Start low at the back", "under the whole track", "through its own loop", "Hook the next one"},
+		[]string{"Start low at the back", "under the whole cornrow", "through its own loop", "Hook the next one"},
 		[]string{"back through it", "Draw the piece out", "Undo tails"},
 	},
 	Stations: {

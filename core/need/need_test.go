@@ -90,7 +90,7 @@ func TestPacksReachInWorkingOrder(t *testing.T) {
 		assert.Equal(t, len(res.Places), last)
 		assert.Equal(t, s.Need.Pieces[0].Without, len(f.Reach), "as many packs as without spares")
 		if structure == parting.PartLine {
-			assert.NotEqual(t, method.OnPlait, res.Places[f.Order[0]].Ground, "tracks first")
+			assert.NotEqual(t, method.OnPlait, res.Places[f.Order[0]].Ground, "cornrows first")
 			assert.Equal(t, method.OnPlait, res.Places[f.Order[len(f.Order)-1]].Ground, "the part line last")
 		}
 	}

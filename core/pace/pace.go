@@ -32,7 +32,7 @@ var kinds = []struct {
 	kind Kind
 	name string
 }{
-	{Settle, "Prepare the head"}, {Tracks, "Tracks"}, {Nets, "Lay the net"}, {Plaits, "Part and plait"},
+	{Settle, "Prepare the head"}, {Tracks, "Cornrows"}, {Nets, "Lay the net"}, {Plaits, "Part and plait"},
 	{Hook, "Hook on"}, {Attach, "Attach"}, {Conceal, "Hide the plaits"}, {Finish, "Check and finish"},
 }
 

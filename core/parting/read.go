@@ -324,8 +324,8 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
 	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")
 	add(advice.Asymmetry, advice.Hint, lone, "section has", "sections have", " no like on the other side, though both sides are parted alike.", "Mirror the change by hand, or take it back.")
-	add(advice.FatTrack, advice.Look, fat, "track is", "tracks are", fmt.Sprintf(" over %.0f mm wide: a fat track lumps and shows.", craft.FatCornrow), "More tracks make it thinner.")
-	add(advice.ThinTrack, advice.Look, thin, "track is", "tracks are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", craft.ThinCornrow), "Fewer tracks make it wider.")
+	add(advice.FatTrack, advice.Look, fat, "cornrow is", "cornrows are", fmt.Sprintf(" over %.0f mm wide: a fat cornrow lumps and shows.", craft.FatCornrow), "More cornrows make it thinner.")
+	add(advice.ThinTrack, advice.Look, thin, "cornrow is", "cornrows are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", craft.ThinCornrow), "Fewer cornrows make it wider.")
 	return out
 }
 

@@ -485,17 +485,17 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 func (s Settings) checkBase(bad *invalid.Errors) {
 	b := s.Base
 	invalid.OneOf(bad, "base.kind", "The base", b.Kind, BaseKinds)
-	invalid.OneOf(bad, "base.run", "The way of the tracks", b.Run, Runs)
+	invalid.OneOf(bad, "base.run", "The way of the cornrows", b.Run, Runs)
 	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, TailEnds)
-	bad.Count("base.tracks", "Tracks behind", b.Tracks, 1, maxTrack)
-	bad.Count("base.sideTracks", "Tracks on each side", b.SideTracks, 1, maxTrack)
-	bad.Count("base.mergeInto", "Tracks to merge into", b.MergeInto, 0, maxTrack)
+	bad.Count("base.tracks", "Cornrows behind", b.Tracks, 1, maxTrack)
+	bad.Count("base.sideTracks", "Cornrows on each side", b.SideTracks, 1, maxTrack)
+	bad.Count("base.mergeInto", "Cornrows to merge into", b.MergeInto, 0, maxTrack)
 	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
 	if b.Spacing != 0 {
 		bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, MinSpacing, MaxSpacing)
 	}
 	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, Sides)
-	bad.Count("design.tracks", "Decorative tracks", s.Design.Tracks, 1, 12)
+	bad.Count("design.tracks", "Decorative cornrows", s.Design.Tracks, 1, 12)
 	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
 	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 0, maxSide)
 	if !s.hasBase() {
@@ -505,16 +505,16 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 		bad.Add("napeGuard", "The ring of individuals already covers the nape: turn the nape guard off.")
 	}
 	if s.Structure == Perimeter && s.Peak && b.Kind == LinkedPlaits {
-		bad.Add("peakRow", "Linked plaits follow the ring and leave no step for a second row at the peak: choose tracks or a net inside it, or one row.")
+		bad.Add("peakRow", "Linked plaits follow the ring and leave no step for a second row at the peak: choose cornrows or a net inside it, or one row.")
 	}
 	if b.Kind != Tracks || b.MergeInto == 0 {
 		return
 	}
 	switch {
 	case b.Run == Horizontal:
-		bad.Add("base.mergeInto", "Tracks from side to side do not merge: let them run straight back, or merge into none.")
+		bad.Add("base.mergeInto", "Cornrows from side to side do not merge: let them run straight back, or merge into none.")
 	case b.MergeInto >= b.Tracks:
-		bad.Add("base.mergeInto", "%d tracks can merge into %d at most; %d are wished.", b.Tracks, max(1, b.Tracks-1), b.MergeInto)
+		bad.Add("base.mergeInto", "%d cornrows can merge into %d at most; %d are wished.", b.Tracks, max(1, b.Tracks-1), b.MergeInto)
 	}
 }
 

@@ -740,7 +740,7 @@ func (f *frame) checkBases() error {
 	var bad invalid.Errors
 	for _, b := range f.bases {
 		if width := b.width(); width < craft.NarrowestCornrow {
-			bad.Add(b.path, "%d tracks would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
+			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
 				b.tracks, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.tracks)/craft.NarrowestCornrow))
 			return bad
 		}

@@ -225,7 +225,7 @@ func (l *Layout) checkMerge(s Settings, tracks []strand) error {
 	}
 	if most := shortest - 2*blend; s.Base.MergeAfter > most {
 		var bad invalid.Errors
-		bad.Add("base.mergeAfterMm", "The shortest track behind is %s long; tracks that merge within %s of their start have room to.",
+		bad.Add("base.mergeAfterMm", "The shortest cornrow behind is %s long; cornrows that merge within %s of their start have room to.",
 			invalid.Length(shortest), invalid.AtMost(max(0, most)))
 		return bad
 	}

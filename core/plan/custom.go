@@ -65,7 +65,7 @@ var Customs = []Custom{
 	}},
 	{Airiness, "On a base", "air", []CustomSide{
 		{"air", "Air between the pieces, filled afterwards", "Lighter, and fewer pieces", "", "Look for thin spots from all sides and fill them."},
-		{"packed", "Packed, so that no track shows", "Nothing to fill afterwards; heavier", "", ""},
+		{"packed", "Packed, so that no cornrow shows", "Nothing to fill afterwards; heavier", "", ""},
 	}},
 	{"foam", "Setting foam", "minutes", []CustomSide{
 		{"minutes", "Some minutes under a scarf", "Flyaways lie flat before you go", "", "A little setting foam over all; ten minutes under a scarf, then let it dry."},

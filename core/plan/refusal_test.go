@@ -32,7 +32,7 @@ func offers(message string) (values [][]float64) {
 		message, _, _ = strings.Cut(message, what)
 	}
 	// What is wrong comes first, what would work in a clause of its own.
-	for _, start := range []string{": between ", "; up to ", ". Up to ", ": up to ", "; sections up to ", "; at ", "at least ", " Moved ", "between ", "tracks that merge within ", " can merge into "} {
+	for _, start := range []string{": between ", "; up to ", ". Up to ", ": up to ", "; sections up to ", "; at ", "at least ", " Moved ", "between ", "cornrows that merge within ", " can merge into "} {
 		if i := strings.LastIndex(message, start); i >= 0 {
 			message = message[i:]
 			break
@@ -121,8 +121,8 @@ func TestWhatARefusalOffersIsAccepted(t *testing.T) {
 		"hairline crossed": func(in *plan.Input) { in.Hairline.Temple.Back = -30 },
 		"hairline passed":  func(in *plan.Input) { in.Hairline.TempleCorner.Back = 30 },
 		"tracks":           on(parting.EarToEar, func(in *plan.Input) { in.Parting.Base.Tracks = 60 }),
-		"side tracks":      on(parting.Horseshoe, func(in *plan.Input) { in.Parting.Base.SideTracks = 60 }),
-		"design tracks":    on(parting.FrontDesign, func(in *plan.Input) { in.Parting.Design.Tracks = 12; in.Head = scalp.Presets()[0].Tapes }),
+		"side cornrows":      on(parting.Horseshoe, func(in *plan.Input) { in.Parting.Base.SideTracks = 60 }),
+		"design cornrows":    on(parting.FrontDesign, func(in *plan.Input) { in.Parting.Design.Tracks = 12; in.Head = scalp.Presets()[0].Tapes }),
 		"merge":            on(parting.EarToEar, func(in *plan.Input) { in.Parting.Base.MergeInto = 40 }),
 		"merge after":      on(parting.EarToEar, func(in *plan.Input) { in.Parting.Base.MergeInto, in.Parting.Base.MergeAfter = 4, 300 }),
 		"spacing":          on(parting.EarToEar, func(in *plan.Input) { in.Parting.Base.Spacing = 80.04 }),

@@ -113,9 +113,9 @@ func (s *Solved) massAt(i int) float64 {
 
 // tails are what is done with the loose tails of tracks, before pieces are hooked on.
 var tails = map[parting.Tails]string{
-	parting.Tucked:   "First tuck each loose tail under the track beside it with the hook.",
+	parting.Tucked:   "First tuck each loose tail under the cornrow beside it with the hook.",
 	parting.Stitched: "First stitch the loose tails flat with thread, no knot against the scalp.",
-	parting.Chained:  "Each tail is braided into the next track: first tuck or stitch the one that is left.",
+	parting.Chained:  "Each tail is braided into the next cornrow: first tuck or stitch the one that is left.",
 }
 
 // tailWords are said of the tails of a layout; empty where there are none.

@@ -32,13 +32,13 @@ var foundations = map[parting.Structure]struct {
 	why string
 }{
 	parting.AllIndividuals: {Weeks{craft.LeastAllWeeks, craft.MostAllWeeks}, "Individuals all over: every root grows out alike"},
-	parting.EarToEar:       {Weeks{craft.LeastEarToEarWeeks, craft.MostEarToEarWeeks}, "Individuals in front: the tracks behind stay covered longer than the front looks new"},
+	parting.EarToEar:       {Weeks{craft.LeastEarToEarWeeks, craft.MostEarToEarWeeks}, "Individuals in front: the cornrows behind stay covered longer than the front looks new"},
 	parting.Perimeter:      {Weeks{craft.LeastPerimeterWeeks, craft.MostPerimeterWeeks}, "A ring that is tied up: its roots are what is seen, and the ring can be done again"},
-	parting.Horseshoe:      {Weeks{craft.LeastHorseshoeWeeks, craft.MostHorseshoeWeeks}, "Individuals beside the part, tracks at the sides and behind"},
-	parting.PartLine:       {Weeks{craft.LeastPartLineWeeks, craft.MostPartLineWeeks}, "Few individuals at the part: the tracks beside it lift as they grow out"},
+	parting.Horseshoe:      {Weeks{craft.LeastHorseshoeWeeks, craft.MostHorseshoeWeeks}, "Individuals beside the part, cornrows at the sides and behind"},
+	parting.PartLine:       {Weeks{craft.LeastPartLineWeeks, craft.MostPartLineWeeks}, "Few individuals at the part: the cornrows beside it lift as they grow out"},
 	parting.Linked:         {Weeks{craft.LeastLinkedWeeks, craft.MostLinkedWeeks}, "Linked plaits: one that loosens loosens the next"},
 	parting.NetCap:         {Weeks{craft.LeastNetWeeks, craft.MostNetWeeks}, "A net: the plaits under it are hard to wash and to dry"},
-	parting.FrontDesign:    {Weeks{craft.LeastDesignWeeks, craft.MostDesignWeeks}, "Tracks that are meant to be seen get fuzzy first"},
+	parting.FrontDesign:    {Weeks{craft.LeastDesignWeeks, craft.MostDesignWeeks}, "Cornrows that are meant to be seen get fuzzy first"},
 }
 
 // Reason is one thing that speaks for a number of weeks.

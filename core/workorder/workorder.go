@@ -138,7 +138,7 @@ func RowOf(sol *plan.Solved, p *plan.Place) (key, name string, group Group, side
 	case p.Section >= 0:
 		name = fmt.Sprintf("%s, row %s", p.Zone.Name(), number)
 	case p.Ground == method.OnTrack && sol.Input.Parting.Base.Run == parting.Horizontal:
-		name = fmt.Sprintf("%s, track %s", p.Zone.Name(), number)
+		name = fmt.Sprintf("%s, number %s", p.Zone.Name(), number)
 	default:
 		// What runs from front to back is filled from the nape up, all tracks together.
 		band := sol.Band(p)

@@ -31,7 +31,7 @@ var (
 	paleInk  = picture.Tone{255, 250, 240}
 	kindLook = map[pace.Kind]kindStyle{
 		pace.Settle:  {"S", picture.Tone{233, 217, 182}, ink},
-		pace.Tracks:  {"T", picture.Tone{79, 113, 134}, paleInk},
+		pace.Tracks:  {"C", picture.Tone{79, 113, 134}, paleInk},
 		pace.Nets:    {"N", picture.Tone{169, 192, 204}, ink},
 		pace.Plaits:  {"P", picture.Tone{148, 182, 144}, ink},
 		pace.Hook:    {"H", picture.Tone{201, 138, 27}, ink},
@@ -320,5 +320,5 @@ func (w *page) inspected() {
 	} {
 		w.box(c, "", false)
 	}
-	w.say(8.5, "", soft, "S prepare the head · T tracks · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+	w.say(8.5, "", soft, "S prepare the head · C cornrows · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
 }

@@ -284,9 +284,9 @@ func (w *page) tracks() {
 	if len(l.Tracks) == 0 {
 		return
 	}
-	title, against := "Tracks", "the next track"
+	title, against := "Cornrows", "the next cornrow"
 	if len(l.Nets) > 0 {
-		title, against = "Tracks under the net", "the row below"
+		title, against = "Cornrows under the net", "the row below"
 	}
 	w.title(title)
 	rows := [][]string{{"Zone", "Length of each, in order", "Pieces"}}
@@ -465,7 +465,7 @@ func (w *page) whoGetsWhat() {
 
 // groundNames are what pieces hang on where no plait hangs loose, as a heading says it.
 var groundNames = map[method.Ground]string{
-	method.OnTrack: "On the tracks", method.OnNet: "Through the net", method.OnLink: "On the linked plaits",
+	method.OnTrack: "On the cornrows", method.OnNet: "Through the net", method.OnLink: "On the linked plaits",
 }
 
 // methods are how the pieces go on, each piece in each way.

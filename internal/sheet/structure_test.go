@@ -27,12 +27,12 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	t.Parallel()
 	for structure, names := range map[parting.Structure][]string{
 		parting.AllIndividuals: {"Parting: brick", "Back left", "Front, each side"},
-		parting.EarToEar:       {"ear to ear", "Tracks", "5 tails are left", "On the tracks: ", "Hitch and weave"},
-		parting.Perimeter:      {"perimeter", "Hairline ring", "Tracks"},
+		parting.EarToEar:       {"ear to ear", "Cornrows", "5 tails are left", "On the cornrows: ", "Hitch and weave"},
+		parting.Perimeter:      {"perimeter", "Hairline ring", "Cornrows"},
 		parting.Horseshoe:      {"horseshoe", "Part line left", "Left side", "Part line, each side"},
 		parting.PartLine:       {"part line only", "Part line left"},
 		parting.Linked:         {"linked plaits", "Back left", "On the linked plaits: "},
-		parting.NetCap:         {"net cap", "Hairline ring", "Tracks under the net", "Through the net: "},
+		parting.NetCap:         {"net cap", "Hairline ring", "Cornrows under the net", "Through the net: "},
 		parting.FrontDesign:    {"front design", "Design left", "Design right"},
 	} {
 		in := plan.Default()

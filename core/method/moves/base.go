@@ -51,12 +51,12 @@ func net() figure.Figure {
 	return figure.Figure{Title: "Net", Stage: figure.Lying, Frames: []frame{{
 		Says:    "The net lies smooth over the cornrows, its edge set back from the hairline and off the part line.",
 		Strands: with(track(), mesh()),
-		States:  holds("down-3 over track 1", "up-4 over track 1"),
+		States:  holds("down-3 over cornrow 1", "up-4 over cornrow 1"),
 	}, {
 		Says:    "The hook goes through the net and under the plait below it, both at once.",
 		Strands: with(track(), mesh(), hk),
 		Arrows:  arrows(way(336, 262, 300, 238, 264, 212)),
-		States:  holds("hook under track 1", "hook under down-3", "handle over edge-1"),
+		States:  holds("hook under cornrow 1", "hook under down-3", "handle over edge-1"),
 	}}}
 }
 
@@ -138,8 +138,8 @@ func merge() figure.Figure {
 	names := [3]string{"upper", "middle", "lower"}
 	of := [3]figure.Material{figure.Plaited, figure.Plaited, figure.Plaited}
 	from := [3][]point{line(-10, 112, 0, 18, 60, 114, 0, 18, 120, 136, 0, 17, 150, 152, 0, 16), line(-10, 170, 0, 18, 60, 170, 0, 18, 120, 170, 0, 17, 150, 170, 0, 16), line(-10, 228, 0, 18, 60, 226, 0, 18, 120, 204, 0, 17, 150, 188, 0, 16)}
-	return figure.Figure{Title: "Merging tracks", Stage: figure.Lying, Frames: []frame{{
-		Says:    "Thin tracks come together after the stated way; each becomes one of the strands.",
+	return figure.Figure{Title: "Merging cornrows", Stage: figure.Lying, Frames: []frame{{
+		Says:    "Thin cornrows come together after the stated way; each becomes one of the strands.",
 		Strands: lyingBraid(names, of, from, 180, 236, 0.5, 30),
 		Arrows:  arrows(way(196, 120, 236, 130, 276, 150)),
 	}, {

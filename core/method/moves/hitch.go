@@ -329,7 +329,7 @@ func splitRoot() figure.Figure {
 
 // track is a plait worked flat, which lies across the stage.
 func track() []strand {
-	s := own("track", figure.Plaited, 0.8, figure.Open, line(-20, 176, 0, 30, 60, 171, 0, 34, 180, 168, 0, 35, 300, 171, 0, 34, 380, 176, 0, 32))
+	s := own("cornrow", figure.Plaited, 0.8, figure.Open, line(-20, 176, 0, 30, 60, 171, 0, 34, 180, 168, 0, 35, 300, 171, 0, 34, 380, 176, 0, 32))
 	return s
 }
 
@@ -341,28 +341,28 @@ func trackHitch() figure.Figure {
 	}
 	above := line(92, 72, 4, 14, 80, 52, 4, 20, 66, 20, 0, 26, 54, -40, 0, 27)
 	open := line(118, 118, -2, 11, 132, 120, -12, 12, 176, 158, -30, 12, 226, 196, -14, 12, 250, 236, 8, 12, 212, 240, -2, 12, 162, 202, -30, 12, 118, 146, -12, 12, 114, 122, -2, 11)
-	held := holds("loop under track 2", "piece over track 1", "piece through loop 1")
-	return figure.Figure{Title: "Track hitch", Stage: figure.Lying, Frames: []frame{{
-		Says: "The open hook goes under the track from below, slanting along it; its point shows above.",
+	held := holds("loop under cornrow 2", "piece over cornrow 1", "piece through loop 1")
+	return figure.Figure{Title: "Cornrow hitch", Stage: figure.Lying, Frames: []frame{{
+		Says: "The open hook goes under the cornrow from below, slanting along it; its point shows above.",
 		Strands: with(track(), looped(figure.Twisted, 0,
 			line(88, 76, 2, 11, 74, 86, 2, 12, 60, 108, 2, 12, 62, 130, 2, 12, 80, 136, 2, 12, 98, 122, 2, 12, 104, 98, 2, 12, 94, 76, 2, 11), above), hk(104, 112, 1, 1)),
 		Arrows: arrows(way(336, 250, 300, 226, 264, 200)),
-		States: holds("hook under track 1"),
+		States: holds("hook under cornrow 1"),
 	}, {
 		Says: "The loop is laid in, the latch shut.",
 		Strands: with(track(), looped(figure.Twisted, 1,
 			line(88, 76, 2, 11, 84, 94, -4, 12, 90, 124, -18, 12, 104, 144, -21, 12, 122, 142, -21, 12, 130, 122, -21, 12, 112, 94, -10, 12, 94, 76, 2, 11), above), hk(104, 112, 0, 0.3)),
 		Arrows: arrows(way(264, 200, 300, 226, 336, 250)),
-		States: holds("hook under track 1", "loop over hook 1", "loop under latch 1"),
+		States: holds("hook under cornrow 1", "loop over hook 1", "loop under latch 1"),
 	}, {
-		Says:    "Drawn back under the track: the loop below it, the piece still above.",
+		Says:    "Drawn back under the cornrow: the loop below it, the piece still above.",
 		Strands: with(track(), looped(figure.Twisted, 1, open, line(116, 120, 4, 14, 100, 96, 4, 20, 80, 50, 0, 26, 62, -40, 0, 27))),
-		States:  holds("loop under track 2"),
+		States:  holds("loop under cornrow 2"),
 	}, {
 		Via:     true,
 		Strands: with(track(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 100, 4, 20, 76, 98, 10, 24, 70, 128, 20, 24, 104, 150, 32, 24, 150, 172, 38, 24, 190, 202, 24, 22, 214, 216, 12, 18))),
 	}, {
-		Says:    "The piece comes over the track and goes through its own loop.",
+		Says:    "The piece comes over the cornrow and goes through its own loop.",
 		Strands: with(track(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 102, 4, 20, 78, 106, 10, 23, 76, 134, 20, 23, 108, 148, 32, 23, 150, 172, 38, 23, 192, 208, 20, 22, 226, 228, -6, 22, 256, 268, -20, 24, 268, 330, 0, 27, 272, 460, 0, 27))),
 		Arrows:  arrows(way(304, 290, 310, 340, 312, 396)),
 		States:  held,
@@ -410,7 +410,7 @@ func setIn() figure.Figure {
 		}
 		return free("piece", figure.Twisted, figure.Piece, bright, figure.Tip, append(pts, pt(b[1][last].X, b[1][last].Y+9, b[1][last].Z+1.5, 6)))
 	}
-	return figure.Figure{Title: "At the head of a track", Stage: figure.Lying, Frames: []frame{{
+	return figure.Figure{Title: "At the head of a cornrow", Stage: figure.Lying, Frames: []frame{{
 		Says:    "As the cornrow is begun, the end of the piece is laid on one strand and plaited with it as one.",
 		Strands: with(strands(begun, 26), piece(begun, len(begun[1])-1, 1)),
 		Arrows:  arrows(way(262, 236, 292, 236, 330, 232)),
@@ -535,12 +535,12 @@ func thinStrand() figure.Figure {
 
 // acrossTrack is the usual mistake on a track.
 func acrossTrack() figure.Figure {
-	return figure.Figure{Title: "Across the track", Stage: figure.Lying, Frames: []frame{{
-		Says: "Wrong: hooked straight across. The knot stands up on the track, and shows.",
+	return figure.Figure{Title: "Across the cornrow", Stage: figure.Lying, Frames: []frame{{
+		Says: "Wrong: hooked straight across. The knot stands up on the cornrow, and shows.",
 		Strands: with(track(), looped(figure.Twisted, 0.4,
 			line(172, 112, 8, 11, 152, 120, -12, 12, 154, 176, -30, 12, 162, 222, -4, 12, 184, 236, 12, 12, 206, 222, 0, 12, 212, 176, -30, 12, 206, 122, -12, 12, 184, 112, 8, 11),
 			line(178, 116, 12, 16, 178, 96, 30, 22, 192, 92, 50, 26, 200, 116, 60, 28, 190, 160, 60, 28, 184, 200, 34, 24, 186, 228, -4, 22, 190, 262, -16, 24, 196, 320, 0, 27, 198, 460, 0, 27))),
 		Wrong:  &xy{X: 184, Y: 160},
-		States: holds("loop under track 2", "piece over track 1"),
+		States: holds("loop under cornrow 2", "piece over cornrow 1"),
 	}}}
 }

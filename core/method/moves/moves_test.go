@@ -109,11 +109,11 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		{SplitRoot, 3, "small through loop 1"},
 		{SplitRoot, 5, "small through loop 1"},
 		// Track: under it, and a root hitch.
-		{TrackHitch, 0, "hook under track 1"},
-		{TrackHitch, 2, "loop under track 2"},
-		{TrackHitch, 3, "piece over track 1"},
+		{TrackHitch, 0, "hook under cornrow 1"},
+		{TrackHitch, 2, "loop under cornrow 2"},
+		{TrackHitch, 3, "piece over cornrow 1"},
 		{TrackHitch, 4, "piece through loop 1"},
-		{Net, 1, "hook under track 1"},
+		{Net, 1, "hook under cornrow 1"},
 		// Stations: over the tip, hitched at the body, then at the root.
 		{Stations, 0, "tip over plait 1"},
 		{Stations, 2, "body through body-fold 1"},
@@ -190,7 +190,7 @@ var hitched = []struct {
 	{SharedHitch, "loop", "piece", "plait", 2, 4, 5},
 	{SharedTwist, "loop", "piece", "plait", 2, 4, 5},
 	{SharedCoil, "loop", "piece", "plait", 2, 4, 5},
-	{TrackHitch, "loop", "piece", "track", 2, 3, 4},
+	{TrackHitch, "loop", "piece", "cornrow", 2, 3, 4},
 }
 
 // A hitch holds: its noose is linked with what it sits on, and the body goes through the
@@ -271,7 +271,7 @@ func TestDrawnBackwardItIsOff(t *testing.T) {
 		{Lace, "plait", figure.Inside, "piece", 4},
 		{SplitRoot, "small", figure.Through, "loop", 5},
 		{TrackHitch, "piece", figure.Through, "loop", 4},
-		{TrackHitch, "loop", figure.Under, "track", 4},
+		{TrackHitch, "loop", figure.Under, "cornrow", 4},
 		{Stations, "root", figure.Through, "root-fold", 3},
 		{Coil, "coil", figure.Under, "plait", 4},
 		{Twine, "twist", figure.Inside, "piece", 3},

@@ -2035,7 +2035,7 @@ export interface components {
         };
         Base: {
             /**
-             * @description What stands where no individuals do
+             * @description Base
              * @enum {string}
              */
             kind: "tracks" | "linked" | "net";
@@ -3475,7 +3475,7 @@ export interface components {
             statureMm?: number;
             /** @description How the ends are cut once all hang; left out to leave them as they come */
             trim?: components["schemas"]["Trim"];
-            /** @description Who gets what. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
+            /** @description What goes where. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
             uses: components["schemas"]["Use"][];
             ways: components["schemas"]["Way"][];
             /** @description What is wanted of the install that decides between methods */
@@ -3869,7 +3869,7 @@ export interface components {
             id: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
             /** Format: double */
             leastHairMm: number;
-            /** @description The way out of it */
+            /** @description How it is fixed */
             mend: string;
             /** @description What usually goes wrong */
             mistake: string;
@@ -5534,10 +5534,10 @@ export interface components {
             where: components["schemas"]["Where"];
         };
         Variant: {
-            /** @description Left out for a state that can not be read any more; sent back without, it is kept as it is stored */
+            /** @description Left out for a state that cannot be read any more; sent back without, it is kept as it is stored */
             input?: components["schemas"]["Input"];
             name: string;
-            /** @description Why it can not be read or computed any more */
+            /** @description Why it cannot be read or computed any more */
             readonly trouble?: string;
         };
         Way: {
@@ -5826,11 +5826,11 @@ export interface components {
              * @description Hours there are for attaching all pieces; 0 leaves them open
              */
             hours?: number;
-            /** @description True when nobody here plaits flat along the scalp */
+            /** @description True when nobody here can cornrow */
             noTracks?: boolean;
             /** @description True when it must come off quickly */
             quick?: boolean;
-            /** @description True when the pieces shall be used again */
+            /** @description True when the pieces are to be reused */
             reuse?: boolean;
             /** @description True when it will be tied up, so that roots show */
             updo?: boolean;
@@ -5841,7 +5841,7 @@ export interface components {
             water?: "dry" | "roots" | "swim";
             /**
              * Format: int64
-             * @description Weeks it shall last; 0 leaves it open
+             * @description Weeks of wear; 0 leaves it open
              */
             weeks?: number;
         };

@@ -122,7 +122,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
               layout={layout}
               places={places}
               next={card && card.planned >= 0 ? card.planned : undefined}
-              line={card && layout.tracks.find((t) => card.where === `Track ${t.id}`)?.line}
+              line={card && layout.tracks.find((t) => card.where.endsWith(` ${t.id}`))?.line}
               mirror={mirror}
               labels={labels}
               onTouch={touch}

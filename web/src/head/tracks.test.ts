@@ -28,7 +28,7 @@ const layout = {
   border: [at(0, 0.6), at(0.3, 0.6), at(0.6, 0.5)],
 } as unknown as Layout;
 
-describe("tracks on the head", () => {
+describe("cornrows on the head", () => {
   const base = drawnBase(layout, axes);
 
   it("are turns one after another, leaning to either side", () => {

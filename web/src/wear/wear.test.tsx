@@ -101,7 +101,7 @@ const head = {
         piece: "p1",
         name: "Saltspun twist, Rope",
         method: "L5",
-        way: "Track hitch",
+        way: "Cornrow hitch",
         places: 97,
         pieces: 97,
         cutBelowMm: 0,
@@ -256,7 +256,7 @@ describe("the taking down", () => {
     show("/wear/one");
     await part("Take it down");
     expect(screen.getByText(/2,100 to 4,200 hairs/)).toBeTruthy();
-    expect(screen.getByText(/Nothing is cut on this head/)).toBeTruthy();
+    expect(screen.getByText(/No piece is cut through on this head/)).toBeTruthy();
     const good = screen.getByLabelText("Good ones of Saltspun twist, Rope");
     expect((good as HTMLInputElement).value).toBe("82");
     fireEvent.change(good, { target: { value: "80" } });

@@ -109,7 +109,7 @@ function Attaching() {
 
 export const groundNames: Readonly<Record<Ground, string>> = {
   plait: "on the plaits",
-  tracks: "on the tracks",
+  tracks: "on the cornrows",
   net: "through the net",
   linked: "on the linked plaits",
 };

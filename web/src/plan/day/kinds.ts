@@ -5,7 +5,7 @@ export type Kind = DaySpan["kind"];
 /** How each kind of work is drawn and called on the day line: never by colour alone. */
 export const kinds: Readonly<Record<Kind, { name: string; mark: string; fill: string; ink: string }>> = {
   settle: { name: "Prepare the head", mark: "S", fill: "#e9d9b6", ink: "#2a231c" },
-  tracks: { name: "Tracks", mark: "T", fill: "#4f7186", ink: "#fffaf0" },
+  tracks: { name: "Cornrows", mark: "C", fill: "#4f7186", ink: "#fffaf0" },
   net: { name: "Net", mark: "N", fill: "#a9c0cc", ink: "#2a231c" },
   plaits: { name: "Part and plait", mark: "P", fill: "#94b690", ink: "#2a231c" },
   hook: { name: "Hook on", mark: "H", fill: "#c98a1b", ink: "#2a231c" },

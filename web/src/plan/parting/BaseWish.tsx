@@ -86,7 +86,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
             onChange={(side) => setDesign({ side })}
           />
           <CountField
-            label="Tracks on a side"
+            label="Cornrows on a side"
             path="parting.design.tracks"
             value={settings.design.tracks}
             max={12}
@@ -99,7 +99,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           />
           <Toggle
             label="Pieces hang on the design"
-            note="without, its tracks are seen"
+            note="without, its cornrows are seen"
             checked={settings.design.pieces ?? false}
             onChange={(pieces) => setDesign({ pieces })}
           />
@@ -113,7 +113,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
             aria-label="Base"
             value={base.kind}
             options={[
-              { value: "tracks", label: "Tracks" },
+              { value: "tracks", label: "Cornrows" },
               { value: "linked", label: "Linked plaits" },
               { value: "net", label: "Net" },
             ]}
@@ -139,7 +139,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           {tracks && (
             <Segmented<Base["run"]>
               block
-              aria-label="The way of the tracks"
+              aria-label="The way of the cornrows"
               className={styles.tight ?? ""}
               value={base.run}
               options={[
@@ -153,7 +153,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           {base.kind !== "linked" && (
             <>
               <CountField
-                label={tracks ? "Tracks behind" : "Plaits under the net"}
+                label={tracks ? "Cornrows behind" : "Plaits under the net"}
                 path="parting.base.tracks"
                 value={base.tracks}
                 max={40}
@@ -161,7 +161,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               />
               {besides(settings) && (
                 <CountField
-                  label={tracks ? "Tracks on each side" : "Plaits on each side"}
+                  label={tracks ? "Cornrows on each side" : "Plaits on each side"}
                   path="parting.base.sideTracks"
                   value={base.sideTracks}
                   max={20}
@@ -170,7 +170,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
               )}
               <LengthField
                 label="A piece every"
-                help="Empty: 2.2 times as far apart as the piece is thick, 1.6 times on tracks that show"
+                help="Empty: 2.2 times as far apart as the piece is thick, 1.6 times on cornrows that show"
                 path="parting.base.spacingMm"
                 empty
                 mm={base.spacingMm}
@@ -180,7 +180,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           )}
           {tracks && besides(settings) && base.sideTracks > 1 && (
             <Toggle
-              label="Side tracks merge into one"
+              label="Side cornrows merge into one"
               note="half way, on either side"
               checked={base.mergeSides ?? false}
               onChange={(mergeSides) => setBase(null, { mergeSides })}
@@ -189,7 +189,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           {tracks && base.run !== "horizontal" && (
             <>
               <Toggle
-                label="Thin tracks merge into fewer"
+                label="Thin cornrows merge into fewer"
                 checked={base.mergeInto > 0}
                 onChange={(merge) =>
                   setBase(null, {

@@ -18,7 +18,7 @@ export const TrackTable = memo(function TrackTable({ layout }: { layout: Layout 
       <table className={styles.table}>
         <thead>
           <tr>
-            <th scope="col">{layout.nets.length > 0 ? "Tracks under the net" : "Tracks"}</th>
+            <th scope="col">{layout.nets.length > 0 ? "Cornrows under the net" : "Cornrows"}</th>
             <th scope="col">Length of each</th>
             <th scope="col">Pieces</th>
           </tr>

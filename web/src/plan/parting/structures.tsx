@@ -5,7 +5,7 @@ export const structures: Record<Structure, { name: string; why: string }> = {
   all: { name: "All over", why: "Loose plaits everywhere: it styles every way, and takes longest." },
   linked: {
     name: "Linked plaits",
-    why: "Each plait is laid into the next one behind it. The parts still look individual; no tracks to work.",
+    why: "Each plait is laid into the next one behind it. The parts still look individual; no cornrows to work.",
   },
   "ear-to-ear": {
     name: "Ear to ear",
@@ -13,7 +13,7 @@ export const structures: Record<Structure, { name: string; why: string }> = {
   },
   "front-design": {
     name: "Front design",
-    why: "Decorative tracks in front, individuals beside them, a base behind. Left and right must agree.",
+    why: "Decorative cornrows in front, individuals beside them, a base behind. Left and right must agree.",
   },
   horseshoe: {
     name: "Horseshoe",
@@ -29,7 +29,7 @@ export const structures: Record<Structure, { name: string; why: string }> = {
   },
   "part-line": {
     name: "Part line only",
-    why: "A few plaits along the part, tracks for the rest: the cheapest illusion.",
+    why: "A few plaits along the part, cornrows for the rest: the cheapest illusion.",
   },
 };
 

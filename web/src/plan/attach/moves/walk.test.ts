@@ -26,7 +26,7 @@ describe("the pictures of a walk", () => {
     const walk = moments([
       { text: "Draw the tail back.", shows: clip("track-hitch", 4, 2) },
       { text: "Draw it out.", shows: clip("track-hitch", 2, 1) },
-      { text: "Undo the tracks." },
+      { text: "Undo the cornrows." },
     ]);
     expect(walk.map((m) => m.still)).toEqual([4, 3, 2, 1, 1]);
     expect(walk.map((m) => m.moves)).toEqual([false, true, true, true, false]);

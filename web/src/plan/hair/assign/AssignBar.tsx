@@ -64,8 +64,8 @@ export function AssignBar(props: Props) {
             </Button>
             {layout.tracks.length > 0 && (
               <Select<string | null>
-                aria-label="Pick a whole track"
-                placeholder="A track …"
+                aria-label="Pick a whole cornrow"
+                placeholder="A cornrow …"
                 value={null}
                 options={layout.tracks.map((t) => ({ value: t.id, label: `${zoneName(t.zone)} ${t.id}` }))}
                 onChange={(id) => id !== null && onTrack(id)}

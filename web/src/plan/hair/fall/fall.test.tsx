@@ -94,7 +94,7 @@ const drape = {
     shows: [
       {
         kind: "track",
-        name: "Track T2 shows on top, both sides",
+        name: "Cornrow T2 shows on top, both sides",
         lengthMm: 90,
         areaMm2: 0,
         points: [[0, 20, 100]],
@@ -344,7 +344,7 @@ describe("where it lands", () => {
     expect(landing?.of(at(0)).name).toBe("Armpit");
     expect(landing?.of(at(1)).name).toBe("Waist");
     expect(load?.says?.(at(1))).toContain("12.0 g hang here, about 24.0 g soaked");
-    expect(landing?.says?.(at(1))).toContain("60 %");
+    expect(landing?.says?.(at(1))).toContain("hangs at: waist");
     expect(fallReadings(facts, undefined, undefined).every((r) => r.of(at(0)).mark === "…")).toBe(true);
   });
 });

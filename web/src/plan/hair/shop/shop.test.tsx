@@ -260,7 +260,7 @@ describe("stash and orders", () => {
   it("stores the plan before it holds its share or lists what it lacks", async () => {
     draw(<StashAndOrders plan={plan} input={input} shop={shop} />);
     expect(screen.getByText(/60 pieces of the stash would be kept/)).toBeTruthy();
-    fireEvent.click(screen.getByRole("switch", { name: /In work/ }));
+    fireEvent.click(screen.getByRole("switch", { name: /Reserve stash/ }));
     await waitFor(() => expect(sent).toContainEqual(["hold", ["plan-1", true]]));
     press("Put it on the order list");
     await waitFor(() => expect(sent).toContainEqual(["list", "plan-1"]));
