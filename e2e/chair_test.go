@@ -196,10 +196,11 @@ func TestTheChairOnAPhone(t *testing.T) {
 
 	// Somewhere else by a touch on the head, once it has turned.
 	b.waitForRest(`document.querySelector("[data-still]").innerHTML`)
-	// That which is seen most squarely: its middle is where its plait stands.
+	// That which is seen most squarely, of those whose middle is theirs and not a neighbour's.
 	other := `(() => { const box = document.querySelector("[data-still]").getBoundingClientRect();
 		const off = (r) => Math.hypot(r.x + r.width / 2 - box.x - box.width / 2, r.y + r.height / 2 - box.y - box.height / 2);
-		return [...document.querySelectorAll("[data-section]")].map((e) => [e, e.getBoundingClientRect()]).sort(([, p], [, q]) => off(p) - off(q))[0]; })()`
+		const own = ([e, r]) => document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2) === e;
+		return [...document.querySelectorAll("[data-section]")].map((e) => [e, e.getBoundingClientRect()]).filter(own).sort(([, p], [, q]) => off(p) - off(q))[0]; })()`
 	id := value[string](b, other+`[0].dataset.section`)
 	xy := value[[]float64](b, `(() => { const r = `+other+`[1]; return [r.x + r.width / 2, r.y + r.height / 2]; })()`)
 	b.touch([2]float64{xy[0], xy[1]})
