@@ -31,7 +31,7 @@ type Attachment struct {
 	Conceal   plan.Between  `json:"concealMin" doc:"Minutes to hide one plait, practised"`
 	Steps     []method.Step `json:"steps"`
 	TakeDown  []method.Step `json:"takeDown" doc:"The moves in which it comes off"`
-	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which no piece is cut through, mm; 0 where nothing is cut"`
+	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which no piece is cut through, mm; 0 where none is"`
 }
 
 // Of folds the places into what is done at them, in the order of the plan's ways.

@@ -37,7 +37,7 @@ var hooks = []Method{{
 
 	WearWeeks: [2]int{4, 6},
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
-	Choices: []Choice{hookWay, knotSide, {Key: "head", Name: "At the head of a cornrow", Usual: "hitched", Options: []Option{
+	Choices: []Choice{hookWay, knotSide, {Key: "head", Name: "At the start of a cornrow", Usual: "hitched", Options: []Option{
 		{"hitched", "Hitched like the others", "Where hair falls over it"},
 		{"set-in", "The end worked in, no loop shows", "Where the cornrow begins in sight: the piece's end goes into its first turns"},
 	}}},
@@ -140,7 +140,7 @@ func hooking(j Job) (steps []Step) {
 		way = "from the top down"
 	}
 	if j.Chosen["head"] == "set-in" && j.Ground == OnTrack {
-		steps = append(steps, text("At the head of a cornrow that begins in sight: as you begin it, lay the end of the piece on one strand and plait them as one for some turns. It goes over and under with it.").drawn(moves.SetIn, 0, 1))
+		steps = append(steps, text("At the start of a cornrow in sight: as you begin it, lay the end of the piece on one strand and plait them as one for some turns. It goes over and under with it.").drawn(moves.SetIn, 0, 1))
 	}
 	steps = append(steps,
 		text(on.push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),

@@ -373,7 +373,7 @@ func (s Step) drawn(id moves.ID, first, last int) Step {
 func (m Method) Steps(r Range) []Step { return m.steps(r) }
 
 // TakeDown are the moves in which the pieces come off again, and cutBelow the distance from
-// the root, mm, above which no piece is cut through: 0 where nothing is cut at all. A move
+// the root, mm, above which no piece is cut through: 0 where none is. A move
 // that cuts a loop, a band or a wind above it says how own hair is known to be away.
 func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
 	steps = m.takeDown(r)

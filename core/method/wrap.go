@@ -37,7 +37,7 @@ func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
 	return func(Range) []Step {
 		return []Step{
 			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
-			text("If it will not give, lift one turn past the end of the plait clear on the tail of a comb, snip that turn alone, and unwind upward.").drawn(id, half, to),
+			text("If it will not give, feel where the plait ends. Lift one turn past the end of the plait clear on the tail of a comb, snip that turn alone, and unwind upward.").drawn(id, half, to),
 			more,
 		}
 	}

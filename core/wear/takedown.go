@@ -23,7 +23,7 @@ type Guide struct {
 	Wash  float64 `json:"washMin"`
 	Total float64 `json:"totalMin"`
 	Shed  Shed    `json:"shed"`
-	// Mark is the longest distance from a root above which no piece is cut through, mm; 0 where nothing is cut.
+	// Mark is the longest distance from a root above which no piece is cut through, mm; 0 where none is.
 	Mark float64 `json:"markMm"`
 	// Before, After and Worry are what is done before the first piece, once all are off, and what is
 	// no shed hair any more.
@@ -104,9 +104,9 @@ func (b *Brief) Takedown(days int) Guide {
 	}
 	if g.Mark > 0 {
 		g.Before = append(g.Before,
-			"Before the first cut mark every piece where the own hair ends, felt between two fingers, not guessed. A piece is cut through below its mark alone: above it the own hair runs inside.",
-			"What else is cut, such as a loop, a fold or a wind of wrapping hair, lies around the own hair, not with it: it is drawn away from it first, until there is light between, and one blade is slid under it alone. Where nothing can be seen between the two, nothing is cut: it is undone by fingers.")
+			"Before the first cut mark every piece where the own hair ends, felt between two fingers, not guessed. A piece is cut through below its mark alone: above it the own hair runs inside.")
 	}
+	g.Before = append(g.Before, "Snip a loop, a fold or a turn of wrapping hair only where a step says so: lifted clear of the own hair on the tail of a comb, both blades in sight. Where no light shows between the two, undo it with the fingers.")
 	if g.Total > craft.LongTakeoff {
 		g.Before = append(g.Before, "It is long: split it over two evenings, plaits that are open tied into loose ones overnight, or ask for second hands.")
 	}

@@ -9,7 +9,7 @@ import (
 //
 // The own hair runs from the root to its tip. The loop runs from its neck round to its neck; the body grows
 // out of the neck and runs to the tail. Wall is half the width of a hollow body at each of its points, nil for
-// a solid one: what runs between its walls is inside.
+// a solid one: what runs between its walls is inside. Each line has at least two points, the body four.
 type Held struct {
 	Own, Loop, Body []Point
 	Wall            []float64

@@ -376,7 +376,7 @@ func trackHitch() figure.Figure {
 	}}}
 }
 
-// setIn: at the head of a track that begins in sight the end of a piece is worked into its
+// setIn: at the start of a cornrow that begins in sight the end of a piece is worked into its
 // first turns.
 func setIn() figure.Figure {
 	// flat turns a braid that hangs into a track that runs to the right.
@@ -410,7 +410,7 @@ func setIn() figure.Figure {
 		}
 		return free("piece", figure.Twisted, figure.Piece, bright, figure.Tip, append(pts, pt(b[1][last].X, b[1][last].Y+9, b[1][last].Z+1.5, 6)))
 	}
-	return figure.Figure{Title: "At the head of a cornrow", Stage: figure.Lying, Frames: []frame{{
+	return figure.Figure{Title: "At the start of a cornrow", Stage: figure.Lying, Frames: []frame{{
 		Says:    "As the cornrow is begun, the end of the piece is laid on one strand and plaited with it as one.",
 		Strands: with(strands(begun, 26), piece(begun, len(begun[1])-1, 1)),
 		Arrows:  arrows(way(262, 236, 292, 236, 330, 232)),

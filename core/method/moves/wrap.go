@@ -133,7 +133,7 @@ func windStart() []point {
 	return line(182, 222, 32, 9, 184, 190, 32, 13, 180, 150, 32, 14, 168, 128, 32, 14)
 }
 
-// shared is the winding of a shared loop.
+// sharedWinding is the winding of a shared loop.
 func sharedWinding() winding {
 	return winding{name: "wrap", start: windStart(), x: 189, top: 132, bottom: 330, radius: 30, depth: 44, width: 20, spot: 2, turns: 12, up: 2}
 }

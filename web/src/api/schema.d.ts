@@ -1972,7 +1972,7 @@ export interface components {
             concealMin: components["schemas"]["Between"];
             /**
              * Format: double
-             * @description Distance from the root above which no piece is cut through, mm; 0 where nothing is cut
+             * @description Distance from the root above which no piece is cut through, mm; 0 where none is
              */
             cutBelowMm: number;
             /** @enum {string} */

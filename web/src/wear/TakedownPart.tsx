@@ -88,12 +88,7 @@ function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
 function Mark({ guide }: { guide: WearGuide }) {
   const unit = usePreferences((p) => p.unit);
   if (guide.markMm === 0)
-    return (
-      <p className={styles.noCut}>
-        No piece is cut through on this head: it comes off by hand. Snip only what a step names, lifted clear
-        on the tail of a comb.
-      </p>
-    );
+    return <p className={styles.noCut}>No piece is cut through on this head: it comes off by hand.</p>;
   const marks = guide.parts.filter((p) => p.cutBelowMm > 0);
   return (
     <div className={styles.mark}>

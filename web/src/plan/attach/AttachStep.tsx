@@ -236,7 +236,7 @@ function StepsByWay({ work, input }: StepsProps) {
       )}
       <h3>To take it off</h3>
       <StepList steps={shown.takeDown} />
-      {shown.cutBelowMm === 0 && <p className={styles.lead}>Nothing is cut.</p>}
+      {shown.cutBelowMm === 0 && <p className={styles.lead}>No piece is cut through.</p>}
     </>
   );
 }

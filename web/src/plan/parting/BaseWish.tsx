@@ -107,7 +107,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
       )}
       {rule?.base && (
         <section>
-          <h3>The rest</h3>
+          <h3>Base</h3>
           <Segmented<Base["kind"]>
             block
             aria-label="Base"
