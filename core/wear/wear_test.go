@@ -1,6 +1,7 @@
 package wear
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
