@@ -79,7 +79,7 @@ func TestChoosingAStructure(t *testing.T) {
 	b.choose("horseshoe")
 	b.waitFor(says + `("Rows on each side")`)
 	b.part("Read")
-	b.waitFor(says + `("tails are left to tuck or stitch")`)
+	b.waitFor(says + `("left to tuck or stitch")`)
 	b.part("Structure")
 	assert.Less(t, b.sections(), whole/2)
 	b.press("radio", "Curved")
@@ -335,7 +335,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	words, err := exec.CommandContext(t.Context(), "pdftotext", "-layout", sheet, "-").Output()
 	require.NoError(t, err, "pdftotext is part of poppler-utils")
 	assert.Contains(t, string(words), "part line only")
-	assert.Contains(t, string(words), "tails are left to tuck or stitch")
+	assert.Contains(t, string(words), "left to tuck or stitch")
 
 	// What goes on the tracks has steps of its own.
 	b.step("4 Attach")

@@ -143,7 +143,7 @@ func tracksShowing(ctx context.Context, sol *plan.Solved, h *hanging, paths []fa
 		t := &sol.Layout.Tracks[of[run.from]]
 		out = append(out, Showing{
 			Kind: onTrack, Length: mm, Points: points(shown),
-			Name: fmt.Sprintf("Cornrow %s shows", t.ID),
+			Name: parting.Cornrow(t.Zone.Name(), t.ID) + " shows",
 		})
 	}
 	return out, nil

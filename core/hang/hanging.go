@@ -134,10 +134,10 @@ func rowOf(sol *plan.Solved, p *plan.Place) (key, name string) {
 	}
 	if p.Ground == method.OnTrack && sol.Input.Parting.Base.Run == parting.Horizontal {
 		id, _, _ := strings.Cut(p.ID, "/")
-		number := strings.TrimLeft(id, "ABCDEFGHIJKLMNOPQRSTUVWXYZ")
-		return zone + "/t" + number, fmt.Sprintf("%s, number %s", zone, number)
+		name := parting.Cornrow(zone, id)
+		return name, name
 	}
 	// Counted from the nape.
 	band := sol.Band(p)
-	return fmt.Sprintf("%s/b%d", zone, band), fmt.Sprintf("%s, band %d from the nape", zone, band)
+	return fmt.Sprintf("%s/b%d", zone, band), fmt.Sprintf("%s, row %d", zone, band)
 }

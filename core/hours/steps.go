@@ -94,7 +94,7 @@ func (d *Work) build() {
 	settle := d.add(pace.Settle.Name(), settleTask(d.Solved), sitting.Step{Plaits: true})
 	base := []int{}
 	for _, t := range tracks(d.Solved) {
-		base = append(base, d.add(fmt.Sprintf("Cornrow %s", t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
+		base = append(base, d.add(parting.Cornrow(t.Zone.Name(), t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
 	}
 	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
 		if t, has := of(d.Solved); has {

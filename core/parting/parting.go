@@ -85,6 +85,15 @@ func (z Zone) Sideless() string {
 	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
 }
 
+// Cornrow names a cornrow by its id, its zone with or without a side: "Cornrow 3 on top", "Left side, cornrow 1".
+func Cornrow(zone, id string) string {
+	number := strings.TrimLeft(id, "ABCDEFGHIJKLMNOPQRSTUVWXYZ")
+	if rest, all := strings.CutPrefix(zone, "Cornrows"); all {
+		return "Cornrow " + number + rest
+	}
+	return zone + ", cornrow " + number
+}
+
 // Side is the side of the part that the zone lies on: 1 left, -1 right, 0 in the middle.
 func (z Zone) Side() float64 {
 	switch {

@@ -265,7 +265,7 @@ func pieceText(p hair.Piece) string {
 
 // wayText says a way so that any difference shows.
 func wayText(in Input, w Way) string {
-	parts := []string{in.WayName(w.Key)}
+	parts := []string{in.comparedName(w.Key)}
 	m, _ := method.Lookup(w.Method)
 	for _, p := range m.Parameters {
 		value := number(w.Settings[p.Key])
@@ -324,7 +324,7 @@ func useText(in Input, u Use) string {
 		parts = append(parts, fmt.Sprintf("%d of %s", s.Parts, in.Piece(s.Piece).Name))
 	}
 	if u.Way != "" {
-		parts = append(parts, in.WayName(u.Way))
+		parts = append(parts, in.comparedName(u.Way))
 	}
 	return strings.Join(parts, ", ")
 }

@@ -67,24 +67,37 @@ func (in Input) Piece(key string) hair.Piece {
 	return hair.Piece{}
 }
 
-// WayName is the method of a way, told apart from others of the same method by number.
+// WayName is what a way is called: its method, with its letter where there are several to tell
+// apart. The hooking of the base has no letter on a head that has no base.
 func (in Input) WayName(key string) string {
+	shown := slices.DeleteFunc(slices.Clone(in.Ways), func(w Way) bool {
+		return in.Parting.Structure == parting.AllIndividuals && w.Key == in.Uses[1].Way &&
+			!slices.ContainsFunc(in.Uses, func(u Use) bool { return u.Where.Kind != OnBase && u.Way == w.Key })
+	})
+	named := func(w Way) bool { return w.Key == key }
+	i := slices.IndexFunc(in.Ways, named)
+	if i < 0 {
+		return key
+	}
+	m, _ := method.Lookup(in.Ways[i].Method)
+	if at := slices.IndexFunc(shown, named); at >= 0 && len(shown) > 1 {
+		return string(rune('A'+at)) + " " + m.Name
+	}
+	return m.Name
+}
+
+// comparedName is [Input.WayName] for telling what differs: with a letter only where another way
+// has the same method, so that one more way does not change what the others are called.
+func (in Input) comparedName(key string) string {
 	at := slices.IndexFunc(in.Ways, func(w Way) bool { return w.Key == key })
 	if at < 0 {
 		return key
 	}
 	m, _ := method.Lookup(in.Ways[at].Method)
-	same, number := 0, 0
 	for i, w := range in.Ways {
-		if w.Method == in.Ways[at].Method {
-			same++
-			if i <= at {
-				number++
-			}
+		if i != at && w.Method == in.Ways[at].Method {
+			return in.WayName(key)
 		}
-	}
-	if same > 1 {
-		return fmt.Sprintf("%s (%d)", m.Name, number)
 	}
 	return m.Name
 }

@@ -138,12 +138,12 @@ func RowOf(sol *plan.Solved, p *plan.Place) (key, name string, group Group, side
 	case p.Section >= 0:
 		name = fmt.Sprintf("%s, row %s", p.Zone.Name(), number)
 	case p.Ground == method.OnTrack && sol.Input.Parting.Base.Run == parting.Horizontal:
-		name = fmt.Sprintf("%s, number %s", p.Zone.Name(), number)
+		name = parting.Cornrow(p.Zone.Name(), line)
 	default:
 		// What runs from front to back is filled from the nape up, all tracks together.
 		band := sol.Band(p)
 		where := map[Group]string{Base: "behind", Front: "in front"}[group]
-		return fmt.Sprintf("hooks/%s/%d", group, band), fmt.Sprintf("Hooks %s, band %d from the nape", where, band), group, Middle
+		return fmt.Sprintf("hooks/%s/%d", group, band), fmt.Sprintf("Base %s, row %d", where, band), group, Middle
 	}
 	return fmt.Sprintf("%s/%s", group, line), name, group, towards(p.Zone.Side())
 }

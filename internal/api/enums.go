@@ -59,6 +59,7 @@ func enumerate(r huma.Registry) {
 	oneOf(r, plan.Doings)
 	oneOf(r, plan.WhereKinds())
 	oneOf(r, quote.States)
+	oneOf(r, sheet.Parts)
 	oneOf(r, sheet.Units)
 	oneOf(r, store.Roles)
 	oneOf(r, supply.Conditions)

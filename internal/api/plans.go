@@ -336,15 +336,16 @@ func (s *server) sheetOperations(api huma.API) {
 		Summary: "The plan sheet with its true-scale gauge card", Metadata: rights(studio.All), Responses: file("application/pdf", "The sheet"),
 	}, func(ctx context.Context, in *struct {
 		PlanPath
-		Unit  sheet.Unit `query:"unit" default:"in"`
-		Paper string     `query:"paper" enum:"letter,a4" default:"letter"`
+		Unit  sheet.Unit   `query:"unit" default:"in"`
+		Paper string       `query:"paper" enum:"letter,a4" default:"letter"`
+		Parts []sheet.Part `query:"parts" maxItems:"6" doc:"The parts to print, with commas between; left out for all"`
 	}) (*fileOutput, error) {
 		end, err := s.long.begin(ctx, person(ctx).ID)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}
 		defer end()
-		title, body, err := s.studio.Sheet(ctx, in.ID, in.Unit, in.Paper)
+		title, body, err := s.studio.Sheet(ctx, in.ID, in.Unit, in.Paper, in.Parts...)
 		if err != nil {
 			return nil, problem(ctx, err, "")
 		}

@@ -165,7 +165,9 @@ func TestSheetAndViewOfAPlan(t *testing.T) {
 	view := s.send("GET", path+"/view.svg?lon=200&lat=-10", "")
 	require.Equal(t, 200, view.StatusCode)
 	assert.True(t, bytes.HasPrefix(view.body, []byte("<svg")))
-	for _, bad := range []string{"/sheet.pdf?unit=ell", "/sheet.pdf?paper=silk", "/view.svg?lat=900", "/view.svg?lon=x"} {
+	one := s.send("GET", path+"/sheet.pdf?unit=cm&parts=chair,cut", "")
+	assert.Equal(t, 200, one.StatusCode)
+	for _, bad := range []string{"/sheet.pdf?unit=ell", "/sheet.pdf?parts=chair,poem", "/sheet.pdf?paper=silk", "/view.svg?lat=900", "/view.svg?lon=x"} {
 		assert.Equal(t, 422, s.send("GET", path+bad, "").StatusCode, bad)
 	}
 }

@@ -66,7 +66,7 @@ func (w *page) care(c Care) {
 	}
 	w.SetDrawColor(leaf[0], leaf[1], leaf[2])
 	w.SetLineWidth(0.7)
-	w.Line(margin, w.GetY()+2, margin+w.width, w.GetY()+2)
+	w.Line(w.left, w.GetY()+2, w.left+w.width, w.GetY()+2)
 	w.Ln(5)
 	for _, l := range c.Lines {
 		w.keep(20)

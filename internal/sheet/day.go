@@ -17,7 +17,18 @@ import (
 // of ctx when it ends first.
 func DayPDF(ctx context.Context, p Plan, style Style) ([]byte, error) {
 	w := newPage(ctx, p, style)
-	return w.written(w.AddPage, w.heading, w.dayTitle, w.dayFigures, w.before, w.ordered, w.sittings, w.inspected)
+	return w.written(func() {
+		lanes := []lane{
+			w.lane(1, "", w.heading, w.dayTitle, w.dayFigures),
+			w.beforehand(),
+			w.lane(1, "Working order", w.heads),
+			w.dayRows(3, ""),
+		}
+		for i := range p.Day.Sittings {
+			lanes = append(lanes, w.sitting(i))
+		}
+		w.flow(append(lanes, w.inspected()), nil)
+	})
 }
 
 // kindStyle is how a kind of work is drawn on the day line.
@@ -41,20 +52,6 @@ var (
 	}
 )
 
-// dayPages are the day as a part of the plan sheet.
-func (w *page) dayPages() {
-	if w.plan.Day == nil {
-		return
-	}
-	w.AddPage()
-	w.say(21, "B", ink, "The day")
-	w.Ln(1)
-	w.dayFigures()
-	w.before()
-	w.ordered()
-	w.sittingLines()
-}
-
 func (w *page) dayTitle() {
 	w.say(13, "B", leaf, "Day sheet")
 	w.Ln(1)
@@ -64,7 +61,7 @@ func (w *page) dayTitle() {
 func (w *page) dayFigures() {
 	rows := [][]string{{"Time", "What is in it", "Between"}}
 	for _, f := range w.plan.Day.Figures {
-		rows = append(rows, []string{f.Name, f.Holds, duration(f.Minutes.Low) + " – " + duration(f.Minutes.High)})
+		rows = append(rows, []string{f.Name, f.Holds, between(f.Minutes)})
 	}
 	w.table(rows, []float64{0.24, 0.5, 0.26})
 	for _, s := range w.plan.Day.Says {
@@ -73,90 +70,47 @@ func (w *page) dayFigures() {
 	}
 }
 
-// before is what comes before the first sitting, to be ticked.
-func (w *page) before() {
-	w.title("Before")
+// beforehand is what comes before the first sitting, to be ticked.
+func (w *page) beforehand() lane {
+	var draws []func()
 	for _, d := range w.plan.Day.Due {
-		when := onDay(d.On)
-		switch {
-		case d.On != "":
-		case d.Before == 0:
-			when = "the same day"
-		case d.Before == 1:
-			when = "the day before"
-		default:
-			when = fmt.Sprintf("%d days before", d.Before)
-		}
-		if d.At != "" {
-			when += ", " + d.At
-		}
-		long := ""
-		if d.Minutes > 0 {
-			long = duration(d.Minutes)
-		}
-		if d.Wait > 0 {
-			long += fmt.Sprintf(" + %.0f h", d.Wait)
-		}
-		w.box(d.Title+" – "+when, strings.TrimSpace(long), false)
+		draws = append(draws, func() { w.due(d) })
 	}
+	return w.lane(1, "Before", draws...)
 }
 
-// ordered draws the head from four sides with the number of every row at its places.
-func (w *page) ordered() {
-	const high = 62.0
-	w.keep(high + 24)
-	w.title("Working order")
-	sides := []struct {
-		name     string
-		lon, lat float64
-	}{{"Back", 180, 12}, {"Left", 90, 8}, {"Right", 270, 8}, {"Top, the face below", 0, 80}}
-	each := w.width / float64(len(sides))
-	top := w.GetY()
-	for i, side := range sides {
-		middle := picture.Point{X: margin + each*(float64(i)+0.5), Y: top + high*0.46}
-		camera := picture.CameraAt(w.plan.Result.Head.Axes, side.lon*math.Pi/180, side.lat*math.Pi/180)
-		scale := each / 228
-		w.draw(picture.Scene(w.plan.Result, camera), middle, scale)
-		w.font("B", 6.5)
-		w.ink(paleInk)
-		for _, r := range w.plan.Day.Rows {
-			w.number(r, camera, middle, scale)
-		}
-		w.SetXY(margin+each*float64(i), top+high)
-		w.font("", 9)
-		w.ink(soft)
-		w.CellFormat(each, 4, side.name, "", 0, "C", false, 0, "")
+// due is one thing to be done before the first sitting, to be ticked.
+func (w *page) due(d hours.DayDue) {
+	when := onDay(d.On)
+	switch {
+	case d.On != "":
+	case d.Before == 0:
+		when = "the same day"
+	case d.Before == 1:
+		when = "the day before"
+	default:
+		when = fmt.Sprintf("%d days before", d.Before)
 	}
-	w.SetXY(margin, top+high+6)
-	rows := [][]string{{"No.", "Row", "Pieces", "Plait", "Attach"}}
+	if d.At != "" {
+		when += ", " + d.At
+	}
+	long := ""
+	if d.Minutes > 0 {
+		long = duration(d.Minutes)
+	}
+	if d.Wait > 0 {
+		long += fmt.Sprintf(" + %.0f h", d.Wait)
+	}
+	w.box(d.Title+" – "+when, strings.TrimSpace(long), false)
+}
+
+// dayRows are the rows in working order.
+func (w *page) dayRows(columns int, title string) lane {
+	rows := [][]string{{"No.", "Row", "Pieces", "Time"}}
 	for _, r := range w.plan.Day.Rows {
-		plait := "–"
-		if r.Plait > 0 {
-			plait = duration(r.Plait)
-		}
-		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), plait, duration(r.Attach)})
+		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), duration(r.Plait + r.Attach)})
 	}
-	w.table(rows, []float64{0.08, 0.5, 0.14, 0.14, 0.14})
-}
-
-// number writes the number of a row at those of its places that are well in sight, where they
-// stand apart.
-func (w *page) number(r hours.DayRow, camera picture.Camera, middle picture.Point, scale float64) {
-	const apart = 5.2 // mm on paper
-	var last picture.Point
-	for k, i := range r.Places {
-		at, facing := camera.See(w.plan.Result.Places[i].At)
-		x, y := middle.X+at.X*scale, middle.Y+at.Y*scale
-		if facing < 0.35 || k > 0 && math.Hypot(x-last.X, y-last.Y) < apart {
-			continue
-		}
-		last = picture.Point{X: x, Y: y}
-		text := fmt.Sprint(r.Number)
-		w.SetFillColor(ink[0], ink[1], ink[2])
-		w.Circle(x, y, 1.7, "F")
-		w.SetXY(x-3, y-1.5)
-		w.CellFormat(6, 3, text, "", 0, "C", false, 0, "")
-	}
+	return w.rowsLane(columns, title, rows, []float64{0.13, 0.45, 0.19, 0.23})
 }
 
 // sittingName is what a sitting is called, with its date and times.
@@ -179,40 +133,51 @@ func clockAfter(at string, minutes float64) string {
 }
 
 // sittingLines are all sittings as lines, without their steps.
-func (w *page) sittingLines() {
-	for i := range w.plan.Day.Sittings {
-		w.keep(32)
-		w.title(w.sittingName(i))
-		w.say(10, "", ink, w.plan.Day.Sittings[i].Does+".")
-		w.line(&w.plan.Day.Sittings[i])
+func (w *page) sittingLines() lane {
+	columns := 1
+	if len(w.plan.Day.Sittings) > 2 {
+		columns = 2
 	}
+	draws := make([]func(), len(w.plan.Day.Sittings))
+	for i := range draws {
+		s := &w.plan.Day.Sittings[i]
+		draws[i] = func() {
+			w.say(10, "B", ink, w.sittingName(i))
+			w.say(9.5, "", ink, s.Does+".")
+			w.line(s)
+		}
+	}
+	return w.lane(columns, "Sittings", draws...)
 }
 
-// sittings are all sittings, each with its line and its steps to tick.
-func (w *page) sittings() {
-	for i := range w.plan.Day.Sittings {
-		s := &w.plan.Day.Sittings[i]
-		w.AddPage()
-		w.say(15, "B", ink, w.sittingName(i))
+// sitting is one of them with its line and its steps to tick.
+func (w *page) sitting(i int) lane {
+	s := &w.plan.Day.Sittings[i]
+	l := lane{columns: 2}
+	l.title = w.block(1, func() {
+		w.title(w.sittingName(i))
 		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, duration(s.Minutes)))
 		w.line(s)
 		w.say(9.5, "", soft, "Begun at ________   ended at ________   packs opened ________   spoilt ________")
 		w.Ln(2)
-		for _, x := range s.Spans {
-			who := ""
-			if len(w.plan.Day.Hands) > 1 {
-				who = w.plan.Day.Hands[x.Person].Name + ": "
-			}
+	})
+	for _, x := range s.Spans {
+		who := ""
+		if len(w.plan.Day.Hands) > 1 {
+			who = w.plan.Day.Hands[x.Person].Name + ": "
+		}
+		l.blocks = append(l.blocks, w.block(l.columns, func() {
 			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), duration(x.End-x.Start), false)
 			for _, r := range x.Rests {
 				if r.Arms {
 					continue
 				}
-				w.SetX(margin + boxSize + 3)
+				w.SetX(w.left + boxSize + 3)
 				w.say(9, "", soft, fmt.Sprintf("%s  a break of %.0f min", clockAfter(s.At, r.Start), r.End-r.Start))
 			}
-		}
+		}))
 	}
+	return l
 }
 
 // pieces says how many pieces a row takes, where they are attached.
@@ -240,7 +205,7 @@ func (w *page) line(s *hours.DaySitting) {
 		if len(w.plan.Day.Hands) > 1 {
 			w.font("", 8.5)
 			w.ink(soft)
-			w.SetXY(margin, y)
+			w.SetXY(w.left, y)
 			w.CellFormat(w.width, 3.6, h.Name, "", 0, "L", false, 0, "")
 			top += 3.8
 			y += 3.8
@@ -267,7 +232,7 @@ func (w *page) line(s *hours.DaySitting) {
 			if x.Person != k {
 				continue
 			}
-			from, to := margin+x.Start*scale, margin+x.End*scale
+			from, to := w.left+x.Start*scale, w.left+x.End*scale
 			look := kindLook[x.Kind]
 			w.SetFillColor(look.fill[0], look.fill[1], look.fill[2])
 			w.Rect(from, y, to-from, lane, "F")
@@ -283,7 +248,7 @@ func (w *page) line(s *hours.DaySitting) {
 					w.SetFillColor(255, 255, 255)
 					w.SetDrawColor(ink[0], ink[1], ink[2])
 					w.SetLineWidth(0.2)
-					w.Rect(margin+r.Start*scale, y, (r.End-r.Start)*scale, lane, "FD")
+					w.Rect(w.left+r.Start*scale, y, (r.End-r.Start)*scale, lane, "FD")
 				}
 			}
 		}
@@ -295,30 +260,31 @@ func (w *page) line(s *hours.DaySitting) {
 	w.font("", 8)
 	w.ink(soft)
 	step := 30.0
-	if s.Minutes > 240 {
+	if 30*scale < 12 { // no room for the clock every half hour
 		step = 60
 	}
 	for m := 0.0; m < s.Minutes-8; m += step {
-		w.SetXY(margin+m*scale, bottom)
+		w.SetXY(w.left+m*scale, bottom)
 		w.CellFormat(20, 4, clockAfter(s.At, m), "", 0, "L", false, 0, "")
 	}
-	w.SetXY(margin, bottom+6)
+	w.SetXY(w.left, bottom+6)
 }
 
 // inspected is what is looked at before anyone gets up. Common practice, no source.
-func (w *page) inspected() {
-	w.keep(70)
-	w.title("Before you get up")
+func (w *page) inspected() lane {
+	var draws []func()
 	for _, c := range []string{
 		"The back with two mirrors: no plait missed",
 		"No thin spots from any side; pieces per row equal left and right",
 		"No knots, loops or own hair to be seen at the hairline and the part",
 		"Tails and tips in, no lumps in the wind",
-		"The length line is even against the body",
+		"The ends fall evenly against the body",
 		"Nothing pulls: no pain, bumps or stinging. Else loosen it now",
 		"Packs used and left are counted; what is left goes back to the stash",
 	} {
-		w.box(c, "", false)
+		draws = append(draws, func() { w.box(c, "", false) })
 	}
-	w.say(8.5, "", soft, "S prepare the head · C cornrows · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+	return w.lane(1, "Before you get up", append(draws, func() {
+		w.say(8.5, "", soft, "S prepare the head · C cornrows · N net · P part and plait · H hook on · A attach and hide · F check and finish; white: a break. Usual practice of the trade, not medical advice. Follow the rules for salons where you work.")
+	})...)
 }

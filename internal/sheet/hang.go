@@ -7,35 +7,23 @@ import (
 )
 
 // hangPage is how the hair falls: pictures, where every row ends, and what is cut off.
-func (w *page) hangPage() {
+func (w *page) hanging() []lane {
 	d, l := w.plan.Drape, w.plan.Landings
 	if d == nil || l == nil {
-		return
+		return nil
 	}
-	w.AddPage()
-	w.say(21, "B", ink, "How it hangs")
-	w.Ln(1)
 	at := "At " + w.style.Unit.Length(d.Stature) + " standing"
 	if !d.Asked {
 		at = "Nobody said the height: drawn at a usual " + w.style.Unit.Length(d.Stature)
 	}
-	w.say(10, "", ink, fmt.Sprintf("%s. Half of the ends reach the %s. A drawing: hair falls its own way.", at, l.All.Line))
-	const high = 84.0
-	top, each := w.GetY()+3, w.width/3
-	w.drapes(w.plan.Result, *d, w.plan.Input, margin, top, each, high, []float64{0, 90, 180})
-	w.SetXY(margin, top+high+2)
-
-	w.title("Where the ends land")
-	w.say(10, "", ink, w.plan.Input.CutWords())
-	w.Ln(1)
 	u := w.style.Unit
 	cut := w.plan.Input.Trim != nil
-	rows := [][]string{{"Row, the lowest first", "Pieces", "Ends reach", ""}}
+	rows := [][]string{{"Row, lowest first", "Pieces", "Ends reach"}}
 	if cut {
-		rows[0] = []string{"Row, the lowest first", "Pieces", "Guide piece", "Cut off"}
+		rows[0] = []string{"Row, lowest first", "Pieces", "Guide piece", "Cut off"}
 	}
 	for _, r := range l.Rows {
-		row := []string{r.Name, fmt.Sprint(r.Pieces), r.Lands.Line, ""}
+		row := []string{r.Name, fmt.Sprint(r.Pieces), r.Lands.Line}
 		if cut {
 			off := u.Length(max(0, r.Off))
 			if r.Off < 0 {
@@ -45,14 +33,28 @@ func (w *page) hangPage() {
 		}
 		rows = append(rows, row)
 	}
-	w.table(rows, []float64{0.46, 0.14, 0.2, 0.2})
-	w.Ln(1)
 	chin, shoulder := d.Chin.Layers, d.Shoulder.Layers
-	w.say(9.5, "", soft, fmt.Sprintf("Fullness: %.1f pieces over one another at the chin, %.1f at the shoulder. Bare scalp with the hair down, parts among it: %.0f %%.", chin, shoulder, 100*d.Cover.Bare))
-	for _, s := range d.Cover.Shows {
-		w.say(9.5, "", ink, "•  "+s.Name+". "+s.Remedy)
+	says := fmt.Sprintf("Fullness: %.1f pieces over one another at the chin, %.1f at the shoulder. Bare scalp with the hair down, parts among it: %.0f %%.", chin, shoulder, 100*d.Cover.Bare)
+	if l.All.Low > 0 && !cut {
+		says += " One end in twenty hangs as low as the " + fall.LineAt(l.All.Low) + "."
 	}
-	if l.All.Low > 0 && w.plan.Input.Trim == nil {
-		w.say(9.5, "", soft, "One end in twenty hangs as low as the "+fall.LineAt(l.All.Low)+".")
+	first := w.lane(1, "How it hangs", func() {
+		w.say(9.5, "", ink, fmt.Sprintf("%s. Half of the ends reach the %s. A drawing: hair falls its own way.", at, l.All.Line))
+		const high = 70.0
+		top, each := w.GetY()+2, w.width/3
+		w.drapes(w.plan.Result, *d, w.plan.Input, w.left, top, each, high, []float64{0, 90, 180})
+		w.SetXY(w.left, top+high+2)
+		w.say(9.5, "", soft, says)
+		for _, s := range d.Cover.Shows {
+			w.say(9.5, "", ink, "•  "+s.Name+". "+s.Remedy)
+		}
+		w.Ln(1)
+		w.say(9.5, "", ink, "Where the ends land. "+w.plan.Input.CutWords())
+		w.Ln(1)
+	})
+	columns, shares := 2, []float64{0.54, 0.16, 0.3}
+	if cut {
+		columns, shares = 1, []float64{0.46, 0.14, 0.2, 0.2}
 	}
+	return []lane{first, w.rowsLane(columns, "", rows, shares)}
 }

@@ -1,16 +1,16 @@
 package sheet
 
 import (
-	"kladotex/core/method"
 	"kladotex/core/method/figure"
 	"kladotex/core/method/moves"
 )
 
 // Drawn moves on paper: how wide one is, the gap between two, and their proportion.
 const (
-	moveWide  = 27.0
-	moveGap   = 2.4
-	moveShape = figure.Height / figure.Width
+	moveWide   = 25.0
+	moveGap    = 2.0
+	moveIndent = 6.0 // room for the number of a step
+	moveShape  = figure.Height / figure.Width
 )
 
 // stills are the pictures of a step that the steps before it have not shown: last is the
@@ -29,51 +29,31 @@ func stills(c, last *moves.Clip) (at []int) {
 	return at
 }
 
-// drawnSteps are numbered moves with their pictures under them.
-func (w *page) drawnSteps(steps []method.Step) {
-	var last *moves.Clip
-	for i, s := range steps {
-		at := stills(s.Shows, last)
-		if s.Shows != nil {
-			last = s.Shows
-		}
-		if len(at) > 0 {
-			w.keep(moveWide*moveShape + 18)
-		}
-		w.move(i+1, s)
-		if len(at) == 0 {
-			continue
-		}
-		f, _ := moves.Lookup(s.Shows.Figure)
-		all := f.Stills()
-		w.pictures(len(at), func(k int) (figure.Frame, figure.Stage) { return f.Frames[all[at[k]]], f.Stage })
-	}
-	w.Ln(1)
-}
-
 // pictures are drawn moves side by side.
 func (w *page) pictures(n int, frame func(k int) (figure.Frame, figure.Stage)) {
-	const indent = 8
-	row := int((w.width - indent + moveGap) / (moveWide + moveGap))
+	row := int((w.width - moveIndent + moveGap) / (moveWide + moveGap))
 	var y float64
 	for k := range n {
 		if w.ctx.Err() != nil {
 			return
 		}
 		if k%row == 0 {
-			w.keep(moveWide*moveShape + moveGap)
 			y = w.GetY()
 		}
 		f, stage := frame(k)
-		w.figure(figure.Draw(f, stage, false), margin+indent+float64(k%row)*(moveWide+moveGap), y)
+		w.figure(f, stage, w.left+moveIndent+float64(k%row)*(moveWide+moveGap), y)
 		if k%row == row-1 || k == n-1 {
-			w.SetY(y + moveWide*moveShape + moveGap)
+			w.SetXY(w.left, y+moveWide*moveShape+moveGap)
 		}
 	}
 }
 
 // figure draws a move with its upper left corner at a place, mm.
-func (w *page) figure(d figure.Drawing, x, y float64) {
+func (w *page) figure(f figure.Frame, stage figure.Stage, x, y float64) {
+	if w.measuring {
+		return
+	}
+	d := figure.Draw(f, stage, false)
 	const scale = moveWide / figure.Width
 	put := func(shapes []figure.Shape) {
 		for _, s := range shapes {

@@ -53,7 +53,7 @@ func (w *page) quoteHead(q Quote) {
 	w.say(9.5, "", soft, "Given on "+onDay(g.On)+". It holds until "+onDay(g.Until)+".")
 	w.SetDrawColor(leaf[0], leaf[1], leaf[2])
 	w.SetLineWidth(0.7)
-	w.Line(margin, w.GetY()+2, margin+w.width, w.GetY()+2)
+	w.Line(w.left, w.GetY()+2, w.left+w.width, w.GetY()+2)
 	w.Ln(5)
 }
 
@@ -64,19 +64,22 @@ func (w *page) partedAndDraped(q Quote) {
 	each := w.width / 3
 	parted := picture.CameraAt(q.Result.Head.Axes, 148*math.Pi/180, 26*math.Pi/180)
 	w.draw(picture.Scene(q.Result, parted), picture.Point{X: margin + each/2, Y: top + 0.5*high}, each/250)
-	w.drapes(q.Result, q.Drape, q.Input, margin+each, top, each, high, []float64{0, 180})
+	w.drapes(q.Result, q.Drape, q.Input, w.left+each, top, each, high, []float64{0, 180})
 	for i, name := range []string{"The parting", "The front", "The back"} {
-		w.SetXY(margin+each*float64(i), top+high)
+		w.SetXY(w.left+each*float64(i), top+high)
 		w.font("", 9)
 		w.ink(soft)
 		w.CellFormat(each, 4, name, "", 0, "C", false, 0, "")
 	}
-	w.SetXY(margin, top+high+6)
+	w.SetXY(w.left, top+high+6)
 	w.say(8.5, "", soft, "Drawings, not photographs: hair falls its own way.")
 }
 
 // drapes draws the hair as it hangs from some longitudes, in degrees, each so wide and high.
 func (w *page) drapes(res tally.Result, d hang.Drape, in plan.Input, left, top, each, high float64, lons []float64) {
+	if w.measuring {
+		return
+	}
 	_, boxTop, _, boxHigh := picture.DrapedBox(d.Stature)
 	scale := high / boxHigh
 	for i, lon := range lons {

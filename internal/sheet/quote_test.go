@@ -28,12 +28,12 @@ func TestTheSheetTellsHowItHangs(t *testing.T) {
 	landings, err := hang.Land(t.Context(), solved(t, in))
 	require.NoError(t, err)
 	p.Drape, p.Landings = &drape, &landings
-	text := words(t, p)
+	text := written(t, p)
 	for _, says := range []string{"How it hangs", "At 66⅞ in standing", "Layers: the lowest row ends at the waist", "Guide piece", "Back, row 1", "falls short by", "Fullness"} {
 		assert.Contains(t, text, says)
 	}
 	p.Drape = nil
-	assert.NotContains(t, words(t, p), "How it hangs")
+	assert.NotContains(t, written(t, p), "How it hangs")
 }
 
 // A quote on paper says what it says on the screen, in its own currency.

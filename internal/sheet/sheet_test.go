@@ -5,12 +5,14 @@ import (
 	"context"
 	"fmt"
 	"image"
-	_ "image/png" // pdftoppm writes PNG
+	"image/png"
 	"math"
 	"math/rand/v2"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -20,7 +22,9 @@ import (
 	"golang.org/x/image/font/sfnt"
 	"golang.org/x/text/unicode/norm"
 
-	"kladotex/core/hair"
+	"kladotex/core/fall"
+	"kladotex/core/hang"
+	"kladotex/core/hours"
 	"kladotex/core/method"
 	"kladotex/core/method/moves"
 	"kladotex/core/parting"
@@ -48,7 +52,7 @@ func printed(t *testing.T, body []byte, number, dpi int) func(x, y int) bool {
 	f, err := os.Open(filepath.Join(dir, "page.png"))
 	require.NoError(t, err)
 	defer f.Close()
-	page, _, err := image.Decode(f)
+	page, err := png.Decode(f)
 	require.NoError(t, err)
 	return func(x, y int) bool {
 		r, _, _, _ := page.At(x, y).RGBA()
@@ -83,7 +87,7 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		in.Parting.Back.Size = parting.Size{Width: 31.75, Height: 28}
 		body, err := PDF(t.Context(), computed(t, in), Style{Inches, paper, "USD"})
 		require.NoError(t, err)
-		dark := printed(t, body, pageWith(t, body, "Gauge card"), dpi)
+		dark := printed(t, body, pageWith(t, body, "Gauge cards"), dpi)
 
 		// 7 mm under the ruler's line only the strokes of whole inches reach.
 		inches := runs(dark, int(dots(rulerTop+7)), int(dots(margin+6.2*inch)))
@@ -108,17 +112,24 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 		assert.GreaterOrEqual(t, ticks, 16, "%s: 0 to 15 cm", paper)
 
 		// The cards stand in one line: the strokes of both pairs of edges.
-		edges := runs(dark, int(dots(cardsTop+20)), int(dots(margin+150)))
+		edges := runs(dark, int(dots(cutTop+20)), int(dots(margin+150)))
 		require.Len(t, edges, 4, "%s: two cards have four edges", paper)
 		assert.InDelta(t, dots(in.Parting.Back.Width), edges[1]-edges[0], 1)
 		assert.InDelta(t, dots(in.Parting.Front.Width), edges[3]-edges[2], 1)
 	}
 }
 
-// textOf is what is written on a sheet, as pdftotext reads it.
-func textOf(t *testing.T, body []byte) string {
+// textOf is what is written on a sheet, as pdftotext reads it: as it stands on the page.
+func textOf(t *testing.T, body []byte) string { return readBy(t, body, "-layout") }
+
+// readOf is what is written on a sheet in the order in which it is read, column after column.
+func readOf(t *testing.T, body []byte) string {
+	return strings.Join(strings.Fields(readBy(t, body, "-raw")), " ")
+}
+
+func readBy(t *testing.T, body []byte, how string) string {
 	t.Helper()
-	cmd := exec.CommandContext(t.Context(), "pdftotext", "-layout", "-", "-")
+	cmd := exec.CommandContext(t.Context(), "pdftotext", how, "-", "-")
 	cmd.Stdin = bytes.NewReader(body)
 	text, err := cmd.Output()
 	require.NoError(t, err)
@@ -136,7 +147,7 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(body, again), "the same plan makes the same sheet")
 
-	text := textOf(t, body)
+	text := readOf(t, body)
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
 		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), duration(p.Result.Hours.Total.Likely),
@@ -184,26 +195,141 @@ func TestNamesOfManyAlphabetsOnPaper(t *testing.T) {
 	assert.Equal(t, []run{{1, "הנח"}}, runsOf("חנה"))
 }
 
-// No method or unit spills over: the steps with their pictures, the hours and the cautions
-// take three pages at the most, the gauge card and the row guide one each; then come the row
-// tapes. Growing sections need more cards, never more pages than that.
-func TestPartsOfTheSheetKeepToTheirPages(t *testing.T) {
+// whole is a plan with all that a sheet has parts for.
+func whole(t testing.TB, in plan.Input) Plan {
+	t.Helper()
+	p, sol := computed(t, in), solved(t, in)
+	day, err := hours.DayOf(sol)
+	require.NoError(t, err)
+	drape, err := hang.Of(t.Context(), sol, fall.Down)
+	require.NoError(t, err)
+	landings, err := hang.Land(t.Context(), sol)
+	require.NoError(t, err)
+	p.Day, p.Drape, p.Landings = &day, &drape, &landings
+	return p
+}
+
+// dense is a head of 116 sections whose hairline is woven more closely than the rest.
+func dense() plan.Input {
+	in := plan.Default()
+	in.Parting.Front.Pattern, in.Parting.Front.Size = parting.Grid, parting.Size{Width: 19.05, Height: 19.05}
+	in.Parting.Back.Pattern, in.Parting.Back.Size = parting.Grid, parting.Size{Width: 25.4, Height: 25.4}
+	closer := plan.NewWay("closer", method.HitchAndWeave)
+	closer.Settings["pitchMm"] = 25.4
+	in.Ways = append(in.Ways, closer)
+	in.Uses = append(in.Uses, plan.Use{Where: plan.Where{Kind: plan.AtHairline}, Way: closer.Key})
+	return in
+}
+
+// A sheet one would pay for: eight pages at the most, each at least a third full, no heading at a
+// foot, no sum alone on top; all for the chair on the first; a method told once.
+func TestThePlanSheetIsWorthItsPaper(t *testing.T) {
 	t.Parallel()
-	for i, m := range method.Catalogue {
-		if !m.On(method.OnPlait) {
-			continue
-		}
-		unit := Units[i%len(Units)]
+	plans := map[string]plan.Input{"dense": dense(), "default": plan.Default()}
+	for _, s := range parting.Structures {
 		in := plan.Default()
-		in.Ways[0] = plan.NewWay("w1", m.ID)
-		in.Parting.Front.Pattern, in.Parting.Back.Pattern = parting.Triangle, parting.Grid
-		in.Pieces[0].Form = hair.Bulk
-		in.Parting.Front.Ramp = 1.3
-		body, err := PDF(t.Context(), computed(t, in), Style{unit, "a4", "GBP"})
+		in.Parting = in.Parting.On(s)
+		plans[string(s)] = in
+	}
+	family := map[method.Family]bool{}
+	for i, m := range method.Catalogue {
+		if m.On(method.OnPlait) && !family[m.Family] {
+			family[m.Family] = true
+			in := plan.Default()
+			in.Ways[0] = plan.NewWay("w1", m.ID)
+			in.Pieces[0].Form = m.Takes[0]
+			in.Parting.Front.Ramp = 1.2
+			in.OwnHead = i%2 == 0
+			plans[string(m.ID)] = in
+		}
+	}
+	titles := regexp.MustCompile(`^(To buy|Before|Sittings|Hours|Parting: .*|Before the first piece|To take it off|After the last piece|How it hangs|Row guide|.*, each side|Look out for|What goes where|Rows, in working order|[A-Z]?.*, \d+ pieces)$`)
+	for name, in := range plans {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			p := whole(t, in)
+			style := Style{Inches, "letter", "USD"}
+			if in.OwnHead {
+				style = Style{Centimetres, "a4", "GBP"}
+			}
+			body, err := PDF(t.Context(), p, style)
+			require.NoError(t, err)
+			first, err := PDF(t.Context(), p, style, AtTheChair)
+			require.NoError(t, err)
+			pages := strings.Split(strings.TrimSuffix(textOf(t, body), "\f"), "\f")
+			assert.LessOrEqual(t, len(pages), 8)
+			assert.Equal(t, 1, strings.Count(textOf(t, first), "\f"), "what the chair needs is one page")
+			for n, page := range pages {
+				lines := slices.DeleteFunc(strings.Split(page, "\n"), func(l string) bool { return strings.TrimSpace(l) == "" })
+				last := strings.TrimSpace(lines[len(lines)-2]) // above the footer
+				assert.NotRegexp(t, titles, last, "page %d ends with a heading", n+1)
+				assert.NotRegexp(t, `^(All, without breaks|In all)`, strings.TrimSpace(lines[0]), "page %d begins with a sum", n+1)
+			}
+			for n, full := range fullness(t, body) {
+				assert.Greater(t, full, 1.0/3, "page %d", n+1)
+			}
+			chair := readOf(t, first)
+			for _, says := range []string{"What goes where", "Hours", "Look out for", "Rows, in working order", "ask a clinician", fmt.Sprint(p.Result.Tally.Pieces)} {
+				assert.Contains(t, chair, says)
+			}
+			for _, r := range p.Day.Rows {
+				assert.Contains(t, chair, fmt.Sprintf("%d %s", r.Number, r.Name))
+			}
+			assert.LessOrEqual(t, strings.Count(strings.Join(pages, ""), "Usual mistake"), 2, "a method is told once")
+		})
+	}
+}
+
+// fullness is how far down each page is written on, as a share of what is between its margins.
+func fullness(t *testing.T, body []byte) (shares []float64) {
+	t.Helper()
+	const dpi = 30
+	dots := func(mm float64) int { return int(mm / 25.4 * dpi) }
+	from, to := dots(margin), dots(279.4-margin-6)
+	dir := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "sheet.pdf"), body, 0o600))
+	cmd := exec.CommandContext(t.Context(), "pdftoppm", "-r", fmt.Sprint(dpi), "-gray", "-png", "sheet.pdf", "page")
+	cmd.Dir = dir
+	require.NoError(t, cmd.Run())
+	files, err := filepath.Glob(filepath.Join(dir, "page*.png"))
+	require.NoError(t, err)
+	for _, file := range files {
+		f, err := os.Open(file)
 		require.NoError(t, err)
-		gauge := pageWith(t, body, "Gauge card")
-		assert.LessOrEqual(t, gauge, 5, "%s in %s", m.ID, unit)
-		assert.Equal(t, gauge+2, pageWith(t, body, "Row tapes"), "%s in %s", m.ID, unit)
+		page, err := png.Decode(f)
+		require.NoError(t, err)
+		require.NoError(t, f.Close())
+		y := to
+		for y > from && !inked(page, y) {
+			y--
+		}
+		shares = append(shares, float64(y-from)/float64(to-from))
+	}
+	return shares
+}
+
+// inked tells whether anything stands in a row of dots.
+func inked(page image.Image, y int) bool {
+	for x := range page.Bounds().Dx() {
+		if r, _, _, _ := page.At(x, y).RGBA(); r < 0xb000 {
+			return true
+		}
+	}
+	return false
+}
+
+// What is not asked for is not printed, and what is stands as in the whole.
+func TestPartsOfTheSheetArePrintedAlone(t *testing.T) {
+	t.Parallel()
+	p := whole(t, plan.Default())
+	for part, says := range map[Part]string{AtTheChair: "Rows, in working order", ToBuy: "To buy", Steps: "To take it off", Hang: "How it hangs", RowGuide: "Row guide", CutOut: "Gauge cards"} {
+		body, err := PDF(t.Context(), p, Style{Inches, "letter", "USD"}, part)
+		require.NoError(t, err)
+		text := textOf(t, body)
+		assert.Contains(t, text, says)
+		for other, says := range map[Part]string{AtTheChair: "What goes where", ToBuy: "To buy", Steps: "Usual mistake", Hang: "How it hangs", RowGuide: "Row guide", CutOut: "Row tapes:"} {
+			assert.Equal(t, other == part, strings.Contains(text, says), "%s in %s", other, part)
+		}
 	}
 }
 

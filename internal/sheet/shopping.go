@@ -79,20 +79,20 @@ func (w *page) box(text, right string, checked bool) {
 	y := w.GetY()
 	w.SetDrawColor(ink[0], ink[1], ink[2])
 	w.SetLineWidth(0.35)
-	w.Rect(margin, y+0.6, boxSize, boxSize, "D")
+	w.Rect(w.left, y+0.6, boxSize, boxSize, "D")
 	if checked {
-		w.Line(margin+0.8, y+2.6, margin+1.8, y+3.8)
-		w.Line(margin+1.8, y+3.8, margin+3.4, y+1.4)
+		w.Line(w.left+0.8, y+2.6, w.left+1.8, y+3.8)
+		w.Line(w.left+1.8, y+3.8, w.left+3.4, y+1.4)
 	}
 	w.font("", 10.5)
 	w.ink(ink)
-	w.SetXY(margin+boxSize+3, y)
-	const rightWide = 28.0
-	w.MultiCell(w.width-boxSize-3-rightWide, lineHeight, text, "", "L", false)
+	w.SetXY(w.left+boxSize+3, y)
+	const rightWide, boxLine = 24.0, 5.2
+	w.MultiCell(w.width-boxSize-3-rightWide, boxLine, text, "", "L", false)
 	end := w.GetY()
-	w.SetXY(margin+w.width-rightWide, y)
-	w.CellFormat(rightWide, lineHeight, right, "", 0, "R", false, 0, "")
-	w.SetXY(margin, end+1.2)
+	w.SetXY(w.left+w.width-rightWide, y)
+	w.CellFormat(rightWide, boxLine, right, "", 0, "R", false, 0, "")
+	w.SetXY(w.left, end+1.2)
 }
 
 func (w *page) buys(s Shopping) {
@@ -149,7 +149,7 @@ func (w *page) prepares(s Shopping) {
 			w.font("", 10)
 			w.ink(soft)
 			w.MultiCell(w.width-boxSize-3, 4.6, w.stepText(step), "", "L", false)
-			w.SetX(margin)
+			w.SetX(w.left)
 		}
 		if t.Cut != nil {
 			w.cut(*t.Cut)
@@ -221,5 +221,5 @@ func (w *page) cut(c supply.Cut) {
 			w.Arc(left+1.2, y, 1.2, 1.2, 0, 90, 270, "D")
 		})
 	}
-	w.SetXY(margin, y)
+	w.SetXY(w.left, y)
 }

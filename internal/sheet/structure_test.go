@@ -14,8 +14,8 @@ import (
 	"kladotex/core/scalp"
 )
 
-// words is the text of a sheet, as pdftotext reads it.
-func words(t *testing.T, p Plan) string {
+// written is the text of a sheet, as pdftotext reads it.
+func written(t *testing.T, p Plan) string {
 	t.Helper()
 	body, err := PDF(t.Context(), p, Style{Unit: Inches, Currency: "$", Paper: "letter"})
 	require.NoError(t, err)
@@ -27,7 +27,7 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	t.Parallel()
 	for structure, names := range map[parting.Structure][]string{
 		parting.AllIndividuals: {"Parting: brick", "Back left", "Front, each side"},
-		parting.EarToEar:       {"ear to ear", "Cornrows", "5 tails are left", "On the cornrows: ", "Hitch and weave"},
+		parting.EarToEar:       {"ear to ear", "Cornrows", "5 tails left", "On the cornrows: ", "Hitch and weave"},
 		parting.Perimeter:      {"perimeter", "Hairline ring", "Cornrows"},
 		parting.Horseshoe:      {"horseshoe", "Part line left", "Left side", "Part line, each side"},
 		parting.PartLine:       {"part line only", "Part line left"},
@@ -40,7 +40,7 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 		if structure == parting.NetCap {
 			in.Parting.Base.Kind = parting.Net
 		}
-		text := words(t, computed(t, in))
+		text := written(t, computed(t, in))
 		for _, name := range names {
 			assert.Contains(t, text, name, structure)
 		}
@@ -50,14 +50,14 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	// Sides that differ are both told; those that mirror each other once.
 	in := plan.Default()
 	in.Parting.Part = parting.Part{Kind: parting.SidePart, Offset: 30}
-	text := words(t, computed(t, in))
+	text := written(t, computed(t, in))
 	assert.Equal(t, 1, strings.Count(text, "Front right\n"), text)
 	assert.NotContains(t, text, "Front, each side")
 	// Every part of a row has its distance from the row below, in a row of its own.
 	in = plan.Default()
 	in.Parting.Part.Kind = parting.Levels
 	p := computed(t, in)
-	guide := words(t, p)
+	guide := written(t, p)
 	guide = guide[strings.LastIndex(guide, "Row guide"):]
 	lines := slices.DeleteFunc(strings.Split(guide, "\n"), func(line string) bool { return !strings.Contains(line, "off below") })
 	require.Len(t, lines, len(p.Result.Layout.Rows)-1)
@@ -81,7 +81,7 @@ func TestSheetTellsEveryStructure(t *testing.T) {
 	head, err := scalp.Fit(in.Head)
 	require.NoError(t, err)
 	in.Parting.Edits = []parting.Edit{{Kind: parting.LeaveOut, At: parting.Toward(head, x.Centroid)}}
-	text = words(t, computed(t, in))
-	assert.Contains(t, text, "1 section is left out")
+	text = written(t, computed(t, in))
+	assert.Contains(t, text, "1 section left out")
 	assert.Contains(t, text, "merged, split or left out by hand")
 }

@@ -3,6 +3,7 @@ package sheet
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"kladotex/core/parting"
 )
@@ -12,7 +13,6 @@ import (
 const (
 	tapeHigh = 11.0 // a strip
 	tapeGap  = 9.5  // between strips, with the name of the next
-	tapeTop  = 57.0 // the first strip of a page, below the ruler
 	joinLap  = 8.0  // how far the pieces of a long strip lie over one another
 )
 
@@ -23,6 +23,11 @@ type tape struct {
 	// long is the line, parts the parts that go on from it, below those that come up to it.
 	long         float64
 	parts, below []float64
+}
+
+// says names a strip and where its dot lies.
+func (t tape) says(u Unit) string {
+	return fmt.Sprintf("%s, from the %s, %s", t.name, t.from, u.Length(t.long))
 }
 
 // tapes are the strips of the plan, zone by zone from the lowest row up; sides that are
@@ -75,65 +80,65 @@ func startOf(r *parting.Row) string {
 	return "hairline"
 }
 
-// rowTapes prints the strips to cut out, several to a page, with a ruler on each page to
-// check its scale by.
-func (w *page) rowTapes() {
-	y := w.tapePage()
-	_, high := w.GetPageSize()
+// strip is a stretch of a tape as it is printed: from at on, long mm long, in wide mm of the page.
+type strip struct {
+	tape
+	at, long, wide float64
+}
+
+// strips are the tapes cut to the width of the page.
+func (w *page) strips() (out []strip) {
+	w.font("", 8.5)
 	for _, t := range w.tapes() {
 		for at := 0.0; at < t.long-1e-6; {
-			if w.ctx.Err() != nil {
-				return
-			}
-			if y+tapeHigh > high-margin-8 {
-				w.AddPage()
-				y = w.tapePage()
-			}
 			long := min(t.long-at, w.width)
 			if rest := t.long - at - long; rest > 0 { // the next piece lies over the end of this one
 				long = min(long, math.Ceil((t.long-at+joinLap)/2))
 			}
-			w.tape(t, at, long, y)
-			y += tapeHigh + tapeGap
+			out = append(out, strip{t, at, long, max(long+joinLap, w.GetStringWidth(t.says(w.style.Unit))+4)})
 			if at += long; at < t.long-1e-6 {
 				at -= joinLap
 			}
 		}
 	}
+	return out
 }
 
-// tapePage heads a page of strips and tells where the first stands.
-func (w *page) tapePage() float64 {
-	w.say(21, "B", ink, "Row tapes")
-	w.Ln(1)
-	w.say(9.5, "", ink, "Print at 100 %. Cut a strip out and lay it along the line below its row, the dot on the start named. Lines: parts of the row. Dashes: parts of the row below. Each zone's last strip lies along its upper line.")
-	w.scale(tapeTop-tapeGap-3.5, -5, 15, 10, 10, "cm")
-	return tapeTop
+// packed lays strips in lines no wider than the page, each in the first that has room for it.
+func packed(strips []strip, width float64) (lines [][]strip) {
+	var room []float64
+	for _, s := range strips {
+		i := slices.IndexFunc(room, func(free float64) bool { return s.wide <= free })
+		if i < 0 {
+			i = len(lines)
+			lines, room = append(lines, nil), append(room, width)
+		}
+		lines[i] = append(lines[i], s)
+		room[i] -= s.wide
+	}
+	return lines
 }
 
-// tape prints the stretch of a strip from at on, long mm long.
-func (w *page) tape(t tape, at, long, y float64) {
+// strip prints the stretch of a tape from at on, long mm long, its left edge at x.
+func (w *page) strip(s strip, x, y float64) {
+	t, at, long := s.tape, s.at, s.long
 	u := w.style.Unit
 	w.ink(ink)
-	w.font("B", 8.5)
-	name := t.name
+	w.font("", 8.5)
+	name := t.says(u)
 	if at > 0 {
 		name += ", second piece"
 	}
-	w.Text(margin, y-1.6, name)
-	begins := w.GetStringWidth(name) + 3
-	w.font("", 8.5)
-	w.ink(soft)
-	w.Text(margin+begins, y-1.6, fmt.Sprintf("from the %s, %s long", t.from, u.Length(t.long)))
+	w.Text(x, y-1.6, name)
 	w.SetDrawColor(rule[0], rule[1], rule[2])
 	w.SetLineWidth(0.2)
-	w.Rect(margin, y, long, tapeHigh, "D")
+	w.Rect(x, y, long, tapeHigh, "D")
 	w.SetDrawColor(ink[0], ink[1], ink[2])
 	inside := func(mm float64) bool { return mm > at-1e-6 && mm < at+long+1e-6 }
 	w.SetDashPattern([]float64{1, 0.8}, 0)
 	for _, mm := range t.below {
 		if inside(mm) {
-			w.Line(margin+mm-at, y+tapeHigh*0.55, margin+mm-at, y+tapeHigh)
+			w.Line(x+mm-at, y+tapeHigh*0.55, x+mm-at, y+tapeHigh)
 		}
 	}
 	w.SetDashPattern(nil, 0)
@@ -145,28 +150,28 @@ func (w *page) tape(t tape, at, long, y float64) {
 		if !inside(mm) {
 			continue
 		}
-		x := margin + mm - at
-		w.Line(x, y, x, y+tapeHigh*0.55)
-		if x-last > 7 { // room for its number
-			w.Text(x+0.7, y+2.9, u.comb(mm))
-			last = x
+		here := x + mm - at
+		w.Line(here, y, here, y+tapeHigh*0.55)
+		if here-last > 7 { // room for its number
+			w.Text(here+0.7, y+2.9, u.comb(mm))
+			last = here
 		}
 	}
 	if at == 0 {
 		w.SetFillColor(ink[0], ink[1], ink[2])
-		w.Circle(margin, y+tapeHigh, 1.1, "F")
+		w.Circle(x, y+tapeHigh, 1.1, "F")
 	}
 	// Where two pieces meet: a dotted line on either, one on the other.
 	w.SetDrawColor(leaf[0], leaf[1], leaf[2])
 	w.SetDashPattern([]float64{0.4, 0.8}, 0)
 	if at > 0 {
-		w.Line(margin+joinLap, y, margin+joinLap, y+tapeHigh)
+		w.Line(x+joinLap, y, x+joinLap, y+tapeHigh)
 	}
 	if at+long < t.long-1e-6 {
-		w.Line(margin+long, y, margin+long, y+tapeHigh)
+		w.Line(x+long, y, x+long, y+tapeHigh)
 		w.font("", 7)
 		w.ink(leaf)
-		w.Text(margin+long+1.5, y+tapeHigh/2+1, "join")
+		w.Text(x+long+1.5, y+tapeHigh/2+1, "join")
 	}
 	w.SetDashPattern(nil, 0)
 }

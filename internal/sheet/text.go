@@ -118,8 +118,8 @@ func plain(text string) string {
 
 // font sets the style ("" or "B") and the size in points of what is written next.
 func (w *page) font(style string, size float64) {
-	w.weight, w.points = style, size
-	w.SetFont(faces[0].name, style, size)
+	w.weight, w.points = style, size*w.shrink
+	w.SetFont(faces[0].name, w.weight, w.points)
 }
 
 // in sets the face of a run.
@@ -148,7 +148,7 @@ func (w *page) CellFormat(width, height float64, text, border string, ln int, al
 	}
 	// An empty cell first, so that a page that is full ends before it.
 	_, page := w.GetPageSize()
-	if _, bottom := w.GetAutoPageBreak(); w.GetY()+height > page-bottom && !w.inFooter {
+	if auto, bottom := w.GetAutoPageBreak(); auto && w.GetY()+height > page-bottom && !w.inFooter {
 		x := w.GetX()
 		w.AddPage()
 		w.SetX(x)
@@ -212,7 +212,7 @@ func (w *page) MultiCell(width, height float64, text, border, align string, fill
 	for _, line := range w.SplitText(text, width) {
 		w.CellFormat(width, height, line, border, 2, align, fill, 0, "")
 	}
-	w.SetX(margin)
+	w.SetX(w.left)
 }
 
 // Text prints a text at a place, each letter in a face that has it.

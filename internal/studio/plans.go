@@ -160,9 +160,9 @@ func (s *Studio) Computed(ctx context.Context, id string) (store.Plan, tally.Res
 	return p, res, err
 }
 
-// Sheet writes the plan sheet as PDF, in a unit of length and on the studio's paper, else on the
+// Sheet writes parts of the plan sheet as PDF, all where none are named, in a unit of length and on the studio's paper, else on the
 // one asked for; prices are in the studio's currency.
-func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper string) (title string, pdf []byte, err error) {
+func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper string, parts ...sheet.Part) (title string, pdf []byte, err error) {
 	p, sol, style, err := s.onPaper(ctx, id, unit, paper)
 	if err != nil {
 		return "", nil, err
@@ -176,7 +176,7 @@ func (s *Studio) Sheet(ctx context.Context, id string, unit sheet.Unit, paper st
 		return "", nil, fmt.Errorf("landing of plan %s: %w", id, err)
 	}
 	p.Drape, p.Landings = &drape, &landings
-	if pdf, err = sheet.PDF(ctx, p, style); err != nil {
+	if pdf, err = sheet.PDF(ctx, p, style, parts...); err != nil {
 		return "", nil, fmt.Errorf("sheet of plan %s: %w", id, err)
 	}
 	return p.Title, pdf, nil

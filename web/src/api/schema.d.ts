@@ -9190,6 +9190,8 @@ export interface operations {
             query?: {
                 unit?: "in" | "cm";
                 paper?: "letter" | "a4";
+                /** @description The parts to print, with commas between; left out for all */
+                parts?: ("chair" | "buy" | "steps" | "hang" | "guide" | "cut")[];
             };
             header?: never;
             path: {

@@ -50,13 +50,13 @@ function Attaching() {
             title: "Ways",
             says: ways
               .filter((w) => done.length === 0 || done.some((d) => d.way === w.key))
-              .map((w) => wayName(catalogue, ways, w.key))
+              .map((w) => wayName(catalogue, input, w.key))
               .join(", "),
             paths: ["ways"],
             content: (
               <>
                 <Suspense>
-                  <WayList input={input} layout={result.layout} done={done} />
+                  <WayList input={input} done={done} />
                 </Suspense>
                 <Departures input={input} />
               </>
@@ -131,7 +131,7 @@ function StepsByWay({ work, input }: StepsProps) {
   const nameOf = (w: Attachment) => {
     const piece =
       input.pieces.length > 1 ? `, ${input.pieces.find((p) => p.key === w.piece)?.name ?? ""}` : "";
-    return `${wayName(catalogue, input.ways, w.way)} ${groundNames[w.ground]}${piece}`;
+    return `${wayName(catalogue, input, w.way)} ${groundNames[w.ground]}${piece}`;
   };
   return (
     <>

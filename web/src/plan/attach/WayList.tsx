@@ -1,7 +1,7 @@
 import { DeleteOutlined, ScissorOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import { useCurrency, useItemChoice, useKnownCatalogue } from "../../api/queries";
-import type { Attachment, Layout, Method, PlanInput, Way } from "../../api/types";
+import type { Attachment, Method, PlanInput, Way } from "../../api/types";
 import { kindOf } from "../../head";
 import { minorUnits } from "../../lib/units";
 import { ChoiceField, CountField, LengthField, NumberField } from "../../ui/fields";
@@ -14,17 +14,16 @@ import { methodOf, onBase, onPlaits, shownWays, wayName } from "../hair";
 
 interface Props {
   input: PlanInput;
-  layout: Layout;
   /** What is done on this head, for the places of each way. */
   done: readonly Attachment[];
 }
 
 /** The ways pieces go on in this plan: a method each, with what may be set of it. */
-export function WayList({ input, layout, done }: Props) {
+export function WayList({ input, done }: Props) {
   const catalogue = useKnownCatalogue();
   const act = useAct();
   const { ways, uses } = input;
-  const shown = shownWays(input, layout);
+  const shown = shownWays(input);
   return (
     <>
       {shown.map((way, place) => (
@@ -79,7 +78,7 @@ function WayCard({ way, index, place, input, places, removable }: CardProps) {
   const catalogue = useKnownCatalogue();
   const act = useAct();
   const method = methodOf(catalogue, way.method);
-  const name = wayName(catalogue, input.ways, way.key);
+  const name = wayName(catalogue, input, way.key);
   const of = kindOf(place, name);
   // What the base gets is hooked; every other way may hide plaits.
   const hooked = input.uses[1]?.way === way.key || !onPlaits(method);

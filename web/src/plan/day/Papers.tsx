@@ -1,18 +1,35 @@
 import { CalendarOutlined, FilePdfOutlined } from "@ant-design/icons";
-import { Button } from "antd";
+import { Button, Checkbox } from "antd";
+import { useState } from "react";
+import type { operations } from "../../api/schema";
 import { useHouse } from "../../api/queries";
 import { download } from "../../lib/download";
 import { usePreferences } from "../../lib/preferences";
 import panel from "../../ui/panel.module.css";
+import styles from "./Papers.module.css";
 import type { StoredPlan } from "../draft/stored";
+
+type Part = NonNullable<NonNullable<operations["planSheet"]["parameters"]["query"]>["parts"]>[number];
+
+/** What a plan sheet is made of, in the order of its pages. */
+const sheetParts: readonly { value: Part; label: string }[] = [
+  { value: "chair", label: "At the chair: all on one page" },
+  { value: "buy", label: "To buy, before and the sittings" },
+  { value: "steps", label: "Steps, with pictures" },
+  { value: "hang", label: "How it hangs" },
+  { value: "guide", label: "Row guide" },
+  { value: "cut", label: "Gauge cards and row tapes" },
+];
 
 /** The papers to take along. */
 export function Papers({ plan }: { plan: StoredPlan }) {
   const { unit, paper } = usePreferences();
   const size = useHouse().data?.rules.paper ?? paper;
-  const take = async (what: string) => {
+  const [parts, setParts] = useState<Part[]>(sheetParts.map((p) => p.value));
+  const take = async (what: string, more: Record<string, string> = {}) => {
     await plan.save();
-    download(`/api/v1/plans/${plan.id}/${what}?${new URLSearchParams({ unit, paper: size }).toString()}`);
+    const query = new URLSearchParams({ unit, paper: size, ...more });
+    download(`/api/v1/plans/${plan.id}/${what}?${query.toString()}`);
   };
   return (
     <>
@@ -20,9 +37,6 @@ export function Papers({ plan }: { plan: StoredPlan }) {
       <div className={panel.picks}>
         <Button icon={<FilePdfOutlined />} disabled={!plan.isStored} onClick={() => void take("day.pdf")}>
           Day sheet: order, times, checks
-        </Button>
-        <Button icon={<FilePdfOutlined />} disabled={!plan.isStored} onClick={() => void take("sheet.pdf")}>
-          Plan sheet: everything, with the gauge card
         </Button>
         <Button
           icon={<FilePdfOutlined />}
@@ -35,6 +49,23 @@ export function Papers({ plan }: { plan: StoredPlan }) {
           The studio’s calendar, as a file
         </Button>
       </div>
+      <fieldset className={styles.sheet}>
+        <legend>Plan sheet</legend>
+        <Checkbox.Group
+          className={styles.parts ?? ""}
+          value={parts}
+          options={[...sheetParts]}
+          onChange={(chosen) => setParts(sheetParts.map((p) => p.value).filter((p) => chosen.includes(p)))}
+        />
+        <Button
+          icon={<FilePdfOutlined />}
+          disabled={!plan.isStored || parts.length === 0}
+          onClick={() => void take("sheet.pdf", { parts: parts.join(",") })}
+        >
+          Plan sheet
+        </Button>
+        {parts.length === 0 && <p className={panel.lead}>Choose at least one part.</p>}
+      </fieldset>
     </>
   );
 }

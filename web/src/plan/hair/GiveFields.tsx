@@ -109,7 +109,7 @@ export function GiveFields({ input, use, whose, all = false, base = false, onCha
           ...(all || base ? [] : [asBefore]),
           {
             label: "Of this plan",
-            options: known.map((w) => ({ value: w.key, label: wayName(catalogue, ways, w.key) })),
+            options: known.map((w) => ({ value: w.key, label: wayName(catalogue, input, w.key) })),
           },
           ...(ways.length < catalogue.bounds.ways && unused.length > 0
             ? [

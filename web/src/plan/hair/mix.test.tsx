@@ -270,7 +270,7 @@ describe("the head coloured by reach and accents", () => {
         { packs: 2, pieces: 3, at: "", places: 3 },
       ],
     };
-    const [reach] = givenReadings(input, catalogue, layout, { filling, packs: 1 });
+    const [reach] = givenReadings(input, catalogue, { filling, packs: 1 });
     if (!reach) throw new Error("no reading");
     expect(reach.key).toBe("reach");
     expect(legend(layout, reach).map((l) => [l.of.name, l.count])).toEqual([
@@ -282,11 +282,11 @@ describe("the head coloured by reach and accents", () => {
   });
 
   it("marks the accents, and has no such colour without any", () => {
-    const readings = givenReadings(input, catalogue, layout);
+    const readings = givenReadings(input, catalogue);
     const accent = readings.find((r) => r.key === "accent");
     if (!accent) throw new Error("no reading");
     expect(legend(layout, accent).map((l) => l.of.name)).toEqual(["Saltspun", "Cuff", "None"]);
-    const none = givenReadings({ ...input, accents: [] }, catalogue, layout);
+    const none = givenReadings({ ...input, accents: [] }, catalogue);
     expect(none.map((r) => r.key)).toEqual(["piece", "method"]);
   });
 });

@@ -1,15 +1,5 @@
-import type {
-  Accent,
-  Catalogue,
-  Given,
-  Hook,
-  Layout,
-  Method,
-  PlanInput,
-  Section,
-  Way,
-} from "../../api/types";
-import { hooksOf, kindOf, type Class, type Reading } from "../../head";
+import type { Accent, Catalogue, Given, Hook, Method, PlanInput, Section, Way } from "../../api/types";
+import { kindOf, type Class, type Reading } from "../../head";
 import { pieceName } from "./pieceChoice";
 import type { Reaching } from "../draft/onBench";
 
@@ -23,20 +13,23 @@ export const onPlaits = (method: Method | undefined): boolean => method?.grounds
 export const onBase = (method: Method | undefined): boolean =>
   method?.grounds.some((g) => g !== "plait") ?? false;
 
-/** The method of a way, told apart from others of the same method by number. */
-export function wayName(catalogue: Catalogue, ways: readonly Way[], key: string): string {
-  const way = ways.find((w) => w.key === key);
+/** What a way is called: its method, with its letter where there are several to tell apart. */
+export function wayName(catalogue: Catalogue, input: WaysOf, key: string): string {
+  const way = input.ways.find((w) => w.key === key);
   if (!way) return key;
   const name = methodOf(catalogue, way.method)?.name ?? way.method;
-  const same = ways.filter((w) => w.method === way.method);
-  return same.length > 1 ? `${name} (${same.indexOf(way) + 1})` : name;
+  const shown = shownWays(input);
+  const at = shown.indexOf(way);
+  return at < 0 || shown.length < 2 ? name : `${String.fromCharCode(65 + at)} ${name}`;
 }
 
+/** What the letters of ways follow from. */
+export type WaysOf = Pick<PlanInput, "ways" | "uses"> & { parting: Pick<PlanInput["parting"], "structure"> };
+
 /** The ways worth showing: all but the hooking of the base on a head that has none. Their letters follow this order. */
-export function shownWays({ ways, uses }: PlanInput, layout: Layout): readonly Way[] {
-  const bare = hooksOf(layout).length === 0;
+export function shownWays({ ways, uses, parting }: WaysOf): readonly Way[] {
   const onPlaits = new Set(uses.filter((u) => u.where.kind !== "base").map((u) => u.way));
-  return ways.filter((w) => !bare || w.key !== uses[1]?.way || onPlaits.has(w.key));
+  return ways.filter((w) => parting.structure !== "all" || w.key !== uses[1]?.way || onPlaits.has(w.key));
 }
 
 /** What an accent is called. */
@@ -71,13 +64,8 @@ function reachReading({ filling, packs }: Reaching): Reading {
 }
 
 /** The head coloured by what hangs where: by piece and by method. */
-export const givenReadings = (
-  input: PlanInput,
-  catalogue: Catalogue,
-  layout: Layout,
-  reach?: Reaching,
-): Reading[] => {
-  const shown = shownWays(input, layout);
+export const givenReadings = (input: PlanInput, catalogue: Catalogue, reach?: Reaching): Reading[] => {
+  const shown = shownWays(input);
   const piece = ({ piece: i, kept }: Given) => {
     if (kept) return stays;
     const of = input.pieces[i];
@@ -86,7 +74,7 @@ export const givenReadings = (
   const way = ({ way: i, kept }: Given) => {
     if (kept) return stays;
     const of = input.ways[i];
-    return of ? kindOf(shown.indexOf(of), wayName(catalogue, input.ways, of.key)) : kindOf(i, "");
+    return of ? kindOf(shown.indexOf(of), wayName(catalogue, input, of.key)) : kindOf(i, "");
   };
   const accents = input.accents ?? [];
   const accent = ({ accents: at }: Given) => {

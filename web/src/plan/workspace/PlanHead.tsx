@@ -51,10 +51,10 @@ export const PlanHead = memo(function PlanHead(props: Props) {
   const readings = useMemo(
     () => [
       ...(step === "day" && day ? [orderReading(day)] : []),
-      ...givenReadings(input, catalogue, layout, reach),
+      ...givenReadings(input, catalogue, reach),
       ...fallen,
     ],
-    [step, day, input, catalogue, layout, reach, fallen],
+    [step, day, input, catalogue, reach, fallen],
   );
   const parting = mayWork && step === "parting";
   // Under the drape there is nothing to pick.
