@@ -6,6 +6,7 @@
 # make bars   what takes its time: a thousand random heads held against the card, every total fitted, a hundred
 #             studios of hair, fifty kills at the chair, repaints and steps told, the linter's slow rules
 # make craft  docs/craft.md, the table of what we believe; make rooms  the picture of the packages
+# make words  docs/words.md, every text of the program
 # make pictures  the pictures of docs/screenshots, from the demo studio
 
 PORT ?= 8467
@@ -18,7 +19,7 @@ CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name 
 FOLD := web/src/chair/fold
 WEB_SOURCES := $(shell find web/src web/sw web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
-.PHONY: demo quick test check units short pages race bench bars pictures types craft rooms clean
+.PHONY: demo quick test check units short pages race bench bars pictures types craft rooms words clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -90,6 +91,10 @@ rooms:
 # craft writes the table of what we believe.
 craft:
 	go run ./scripts/craft > docs/craft.md.new && mv docs/craft.md.new docs/craft.md
+
+# words writes every text that people read, to be read in one go.
+words: web/node_modules/.package-lock.json
+	go run ./scripts/words > docs/words.md.new && mv docs/words.md.new docs/words.md
 
 clean:
 	rm -rf bin web/dist/assets web/dist/index.html $(FOLD) demo.db*

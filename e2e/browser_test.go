@@ -392,7 +392,7 @@ func (b tab) enterDemo(address, as string) {
 	b.t.Helper()
 	b.visit(address, `document.body.innerText.includes("Tidewheel Loft")`)
 	if as == "" {
-		b.press("button", "Open the demo studio")
+		b.press("button", "Open demo studio")
 	} else {
 		b.press("button", as)
 	}

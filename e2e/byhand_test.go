@@ -72,7 +72,7 @@ func TestWorkingByHand(t *testing.T) {
 	row := `g[aria-label="Back left: line above row 3"]`
 	x, y := b.place(row)
 	b.drag([2]float64{x, y}, [2]float64{x, y - 14})
-	b.waitFor(notes + `.includes("Row line moved")`)
+	b.waitFor(notes + `.includes("Part line moved")`)
 	b.waitFor(isSaved)
 	_, moved := b.place(row)
 	assert.InDelta(t, y-14, moved, 9, "the line follows the mouse")
@@ -118,7 +118,7 @@ func TestWorkingByHand(t *testing.T) {
 	b.write("Back section size", "1 3/8")
 	b.waitFor(isSaved)
 	b.part("By hand")
-	assert.Contains(t, value[string](b, notes), "Row line moved")
+	assert.Contains(t, value[string](b, notes), "Part line moved")
 	b.choose("ear-to-ear")
 	b.part("By hand")
 	b.waitFor(notes + `.includes("No section lies here any more")`)
@@ -206,7 +206,7 @@ func TestWorkingByHandWithKeysAlone(t *testing.T) {
 	keys(kb.Enter)
 	walk(`[data-handle="row"]`)
 	keys(kb.ArrowUp, kb.ArrowUp)
-	b.waitFor(notes + `.includes("Row line moved")`)
+	b.waitFor(notes + `.includes("Part line moved")`)
 	b.waitFor(isSaved)
 
 	// The hairline at the front.
@@ -264,7 +264,7 @@ func TestWorkingByHandWithAFinger(t *testing.T) {
 
 	line := at(`g[aria-label="Back left: line above row 3"]`)
 	b.touch(line, [2]float64{line[0], line[1] - 14})
-	b.waitFor(notes + `.includes("Row line moved")`)
+	b.waitFor(notes + `.includes("Part line moved")`)
 
 	b.press("radio", "Leave out")
 	b.waitFor(says + `("Paint what stays loose")`)
@@ -342,7 +342,7 @@ func TestHairlineOfTheClient(t *testing.T) {
 	b.part("Read")
 	assert.InDelta(t, edged, area(), 0.011)
 	b.part("By hand")
-	b.press("button", "Back to the usual hairline")
+	b.press("button", "Usual hairline")
 	b.waitFor(says + `("The usual hairline.")`)
 	b.part("Read")
 	b.waitFor(fmt.Sprintf(`parseFloat(%s) !== %v`, scalp, edged))

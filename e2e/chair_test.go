@@ -108,10 +108,10 @@ func TestAWholeHeadAtTheChair(t *testing.T) {
 	b.waitFor(says + `("Nothing was passed over")`)
 	b.judge("watch")
 	b.press("radio", "Check")
-	b.waitFor(says + `("The last look")`)
+	b.waitFor(says + `("The last check")`)
 	b.judge("check")
-	for _, look := range value[[]string](b, `[...document.querySelectorAll("[aria-label='The last look'] button strong")].map((e) => e.innerText)`) {
-		value[bool](b, `([...document.querySelectorAll("[aria-label='The last look'] button")].find((e) => e.innerText.startsWith(`+fmt.Sprintf("%q", look)+`)).click(), true)`)
+	for _, look := range value[[]string](b, `[...document.querySelectorAll("[aria-label='The last check'] button strong")].map((e) => e.innerText)`) {
+		value[bool](b, `([...document.querySelectorAll("[aria-label='The last check'] button")].find((e) => e.innerText.startsWith(`+fmt.Sprintf("%q", look)+`)).click(), true)`)
 	}
 	b.waitFor(says + `("7 of 7")`)
 	b.press("button", "Finished")
@@ -120,13 +120,13 @@ func TestAWholeHeadAtTheChair(t *testing.T) {
 	b.waitFor(says + `("Planned against actual")`)
 	b.judge("the log of a head")
 	assert.Contains(t, value[string](b, `document.body.innerText`), fmt.Sprintf("%d on the head", len(pieces)))
-	b.visit(address+"/log", says+`("Finished heads")`)
+	b.visit(address+"/log", says+`("Finished installs")`)
 	b.judge("the log")
 	assert.Equal(t, 13, value[int](b, `document.querySelectorAll("main li a[href^='/log/']").length`))
 	// The plan it came from stays as it was, and is copied on.
 	b.openPlan(address, "The lighthouse technician, long thick hair", "day")
 	b.waitFor(says + `("This plan was at the chair and stays as it was")`)
-	b.follow("Copy it and go on")
+	b.follow("Copy and edit")
 	b.waitFor(`location.search.includes("from=")`)
 }
 
@@ -210,7 +210,7 @@ func TestTheChairOnAPhone(t *testing.T) {
 		b.waitFor(`document.querySelector("main section")`)
 		look(part)
 	}
-	b.visit(address+"/log", says+`("Finished heads")`)
+	b.visit(address+"/log", says+`("Finished installs")`)
 	look("the log on a phone")
 }
 

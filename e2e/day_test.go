@@ -59,7 +59,7 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.judge("the first piece")
 
 	// It is to fit two hours: what would make it fit is offered, each a plan of its own.
-	b.part("Will it fit")
+	b.part("Within your hours")
 	b.write("All of it at the head may take", "2")
 	b.waitFor(`document.querySelectorAll("[data-quicker]").length > 2`)
 	b.judge("what makes it fit")
@@ -102,13 +102,13 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.waitFor(`!document.body.innerText.includes("An order of your own.")`)
 
 	b.part("On the calendar")
-	b.key(named("button", "Put it on the calendar"), kb.Enter)
+	b.key(named("button", "Put on calendar"), kb.Enter)
 	b.waitFor(`document.querySelector("section[aria-label='On the calendar'] ul li")`)
 	b.judge("on the calendar")
 	b.part("Papers")
-	b.press("button", "Day sheet: order, times, checks")
+	b.press("button", "Day sheet")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, "day.pdf"), []byte("%PDF-")))
-	b.press("button", "The studio’s calendar, as a file")
+	b.press("button", "Studio calendar")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".ics"), []byte("BEGIN:VCALENDAR")))
 	b.part("Messages")
 	b.waitFor(`document.querySelector("section[aria-label=Messages] textarea")?.value.includes("Hesper Dunmorrow")`)
@@ -161,7 +161,7 @@ func TestADayOnAPhone(t *testing.T) {
 	fits("the first piece")
 
 	b.part("Who works")
-	b.press("button", "A second pair of hands")
+	b.press("button", "Add a helper")
 	b.waitFor(`document.body.innerText.includes("Plaits at home the evening before")`)
 	b.press("switch", "Plaits at home the evening before The day itself is for attaching alone")
 	b.waitFor(isSaved)

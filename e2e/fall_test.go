@@ -74,7 +74,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 
 	b.part("Price and quote")
 	b.waitFor(`document.body.innerText.includes("Left to pay on the day")`)
-	b.press("button", "Something besides, or taken off")
+	b.press("button", "Add an extra")
 	b.waitFor(`document.querySelector("section[aria-label='Price and quote'] table").innerText.includes("Wash and dry")`)
 	total := value[string](b, `document.querySelector("tfoot td").innerText`)
 	b.press("button", "Give a quote")
@@ -86,7 +86,7 @@ func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
 	b.judge("a quote")
 	b.press("button", "It was accepted")
 	b.waitFor(`document.querySelector("[role=status]").innerText.includes("Accepted")`)
-	b.press("button", "The paper, as PDF")
+	b.press("button", "Quote as PDF")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".pdf"), []byte("%PDF-")))
 
 	// The plan becomes dearer; the quote does not.

@@ -109,9 +109,9 @@ func TestChoosingAStructure(t *testing.T) {
 
 	// More tracks than fit are refused with the number that does.
 	b.write("Cornrows behind", "40")
-	b.waitFor(`/up to \d+ fit on this head/.test(document.body.innerText)`)
+	b.waitFor(`/up to \d+ are possible on this head/.test(document.body.innerText)`)
 	b.write("Cornrows behind", "9")
-	b.waitFor(`!/up to \d+ fit on this head/.test(document.body.innerText)`)
+	b.waitFor(`!/up to \d+ are possible on this head/.test(document.body.innerText)`)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
 	b.part("Read")
@@ -126,7 +126,7 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(says + `("Rings")`)
 	b.press("radio", "Stagger")
 	b.waitFor(says + `("A quarter off or more")`)
-	b.press("button", "At the mirror: row guide")
+	b.press("button", "Row guide")
 	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the front centre, along the scalp")`)
 }
 
@@ -208,7 +208,7 @@ func TestWishesThatContradict(t *testing.T) {
 	b.press("button", "Whole zone")
 	b.press("button", "Leave out")
 	b.part("By hand")
-	b.waitFor(says + `("2 changes no longer fit")`)
+	b.waitFor(says + `("2 changes no longer apply")`)
 	b.waitFor(notes + `.includes("the last of its zone; something must stay")`)
 	b.waitFor(isSaved)
 	undo()
@@ -225,7 +225,7 @@ func TestWishesThatContradict(t *testing.T) {
 	n = b.sections()
 	b.part("Structure")
 	b.write("Rows round the hairline", "4")
-	refused("fit on this head")
+	refused("are possible on this head")
 	undo()
 }
 
@@ -274,7 +274,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 	b.press("radio", "None")
 	zones("Front", "Back")
 	b.part("Read")
-	b.press("button", "At the mirror: row guide")
+	b.press("button", "Row guide")
 	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the middle")`)
 	b.do(chromedp.KeyEvent(kb.Escape))
 	b.waitFor(`!document.querySelector("[role=dialog]")?.checkVisibility()`)

@@ -39,15 +39,15 @@ func TestPictures(t *testing.T) {
 	take(desk, "supplies")
 	const cellist, technician = "The cellist, a hairline that shows", "The lighthouse technician, long thick hair"
 	const horseshoe = "The lighthouse technician, horseshoe"
-	desk.openPlan(address, cellist, "look")
+	desk.openPlan(address, cellist, "head")
 	desk.waitFor(says + `("What worked")`)
-	take(desk, "look")
+	take(desk, "head")
 	desk.openPlan(address, horseshoe, "hair")
 	desk.part("What goes where")
 	take(desk, "hair")
 	desk.openPlan(address, cellist, "attach")
 	desk.part("Steps")
-	desk.press("button", "Show me, picture by picture")
+	desk.press("button", "Show the pictures")
 	desk.picture(1, 13)
 	for n := 2; n <= 5; n++ {
 		desk.do(chromedp.KeyEvent(kb.ArrowRight))
@@ -78,7 +78,7 @@ func TestPictures(t *testing.T) {
 	desk.waitFor(sittings + `.length > 0`)
 	desk.press("radio", "Order")
 	take(desk, "day")
-	desk.visit(address+"/log", says+`("Finished heads")`)
+	desk.visit(address+"/log", says+`("Finished installs")`)
 	take(desk, "log")
 	tablet := open(t, 820, 1180)
 	for _, at := range []struct {
@@ -95,7 +95,7 @@ func TestPictures(t *testing.T) {
 	}
 	phone.openPlan(address, technician, "parting")
 	phone.part("Read")
-	phone.press("button", "At the mirror: row guide")
+	phone.press("button", "Row guide")
 	phone.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
 	phone.press("button", "Row above")
 	take(phone, "row-guide-phone")

@@ -23,7 +23,7 @@ func TestFirstPlan(t *testing.T) {
 	b := open(t, 1280, 800)
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b.claim(address)
-	b.press("button", "Make the first plan")
+	b.press("button", "Make first plan")
 	b.waitFor(drawn + " > 40")
 	average := b.tally("sections")
 
@@ -77,9 +77,9 @@ func TestFirstPlan(t *testing.T) {
 	// Another family brings the hair it takes.
 	b.step("4 Attach")
 	b.press("button", "None of these")
-	b.part("Ways")
+	b.part("Methods")
 	locs := b.tally("costMinor")
-	b.take("Method of way A", "Fold and twist")
+	b.take("Method A", "Fold and twist")
 	b.part("Steps")
 	b.waitFor(`document.body.innerText.includes("Take one strand, or two for a fuller twist")`)
 	b.waitFor(`document.querySelector('[data-tally="costMinor"] dd span').innerText !== ` + strconv.Quote(locs))
@@ -95,7 +95,7 @@ func TestFirstPlan(t *testing.T) {
 	}
 	b.part("Steps")
 	b.waitFor(`document.body.innerText.includes("Take one strand, or two for a fuller twist")`)
-	b.step("1 Look")
+	b.step("1 Head")
 	b.part("Three tapes")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "23¼")`)
 
@@ -131,7 +131,7 @@ func TestImpossibleTape(t *testing.T) {
 	sections := b.tally("sections")
 	b.part("Three tapes")
 	b.write("Ear to ear", "10")
-	b.waitFor(`document.body.innerText.includes("would fit. Take both again.")`)
+	b.waitFor(`document.body.innerText.includes("would agree. Take both again.")`)
 	b.waitFor(`document.querySelector("[data-save=refused]")`)
 	assert.Equal(t, sections, b.tally("sections"))
 	b.write("Ear to ear", "12")
@@ -152,7 +152,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 		b.waitFor(`document.querySelector("[aria-label='Sections wished for']")`) // it loads when it is opened
 		value[bool](b, `(document.querySelector("[aria-label='Sections wished for']").focus(), document.activeElement.select(), true)`)
 		b.do(chromedp.KeyEvent(total))
-		b.press("button", "Fit the sizes")
+		b.press("button", "Match the count")
 	}
 	b.part("Compare")
 	b.press("button", "Pin this state")
@@ -160,7 +160,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 	fit("100")
 	b.waitFor(sections("100"))
 	fit("61")
-	b.waitFor(`document.body.innerText.includes("No layout has exactly 61")`)
+	b.waitFor(`document.body.innerText.includes("No sizes make exactly 61")`)
 	b.press("button", "Use 62 sections")
 	b.waitFor(sections("62"))
 	fit("9000")
@@ -171,7 +171,7 @@ func TestFittingAHeadToTheHairInHand(t *testing.T) {
 
 	// Where the parts go, and the other way round in a mirror.
 	b.part("Read")
-	b.press("button", "At the mirror: row guide")
+	b.press("button", "Row guide")
 	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("From the middle part, along the scalp")`)
 	start := `document.querySelector("[role=dialog] circle").getAttribute("cx")`
 	direct := value[string](b, start)
@@ -233,9 +233,9 @@ func TestAccessibility(t *testing.T) {
 		b.waitFor(`document.querySelector("main")`)
 		value[bool](b, `(localStorage.setItem("kladotex.preferences", JSON.stringify({state: {dim: `+strconv.FormatBool(dim)+`}, version: 0})), true)`)
 		if !dim {
-			b.visit(address, `document.body.innerText.includes("Open the demo studio")`)
+			b.visit(address, `document.body.innerText.includes("Open demo studio")`)
 			look("door", dim)
-			b.press("button", "Open the demo studio")
+			b.press("button", "Open demo studio")
 		}
 		b.visit(address, pictures)
 		look("today", dim)
@@ -256,7 +256,7 @@ func TestAccessibility(t *testing.T) {
 		b.visit(address+"/plans", pictures)
 		look("plans", dim)
 		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
-		for _, step := range []string{"look", "hair", "attach", "parting"} {
+		for _, step := range []string{"head", "hair", "attach", "parting"} {
 			b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
 			titles := partsOf("main")
 			b.waitFor(titles + ".length > 0")
@@ -281,7 +281,7 @@ func TestAccessibility(t *testing.T) {
 		look("compare", dim)
 		b.do(chromedp.KeyEvent(kb.Escape))
 		b.part("Read")
-		b.press("button", "At the mirror: row guide")
+		b.press("button", "Row guide")
 		b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
 		look("row guide", dim)
 		b.do(chromedp.KeyEvent(kb.Escape))
@@ -371,8 +371,8 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		b.follow("Maren Tolliver-Oduya")
 		b.waitFor(drawn + " > 40")
 		look("client")
-		b.openPlan(address, "The lighthouse technician, horseshoe", "look")
-		for _, step := range []string{"1 Look", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
+		b.openPlan(address, "The lighthouse technician, horseshoe", "head")
+		for _, step := range []string{"1 Head", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
 			b.step(step)
 			look(step)
 			for _, title := range value[[]string](b, partsOf("main section[aria-label="+step[2:]+"]")) {
@@ -395,7 +395,7 @@ func TestAccessibilityOnSmallerScreens(t *testing.T) {
 		}
 		b.press("radio", "Turn")
 		b.part("Read")
-		b.press("button", "At the mirror: row guide")
+		b.press("button", "Row guide")
 		b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
 		look("row guide")
 	}

@@ -60,10 +60,10 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b.claim(address)
 
-	b.press("button", "Put a client on file first")
+	b.press("button", "Add a client")
 	b.waitFor(`document.querySelector("[aria-label='Name of the client']")`)
 	b.do(chromedp.SendKeys(chromedp.CSS(`[aria-label="Name of the client"]`), "Hesper Dunmorrow"))
-	b.press("button", "Write down the tapes")
+	b.press("button", "Enter the tapes")
 	b.waitFor(drawn + " > 40")
 	b.write("Around the head", "21 3/4")
 	b.write("At the nape", "3 1/2")
@@ -72,7 +72,7 @@ func TestFromTheFirstStartToAnImportedPlan(t *testing.T) {
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
 
 	// The plan begins with the client's tapes.
-	b.press("button", "New plan for this client")
+	b.press("button", "New plan")
 	b.waitFor(drawn + " > 40")
 	b.waitFor(`document.body.innerText.includes("Fragile edges: leave the tender ones out")`)
 	b.part("Three tapes")
@@ -169,7 +169,7 @@ func TestLostConnection(t *testing.T) {
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 1280, 800)
 	b.signInDemo(program.address, "")
-	b.openPlan(program.address, "The baker, four evenings at home", "look")
+	b.openPlan(program.address, "The baker, four evenings at home", "head")
 	program.kill(t)
 	b.part("The client’s hair")
 	b.write("In front", "9")
@@ -294,7 +294,7 @@ func TestRunningTheStudio(t *testing.T) {
 	// A client, with an earlier install that hurt.
 	b.visit(address+"/clients/new", `document.body.innerText.includes("not measured yet")`)
 	b.do(chromedp.SendKeys(chromedp.CSS(`[aria-label="Name of the client"]`), "Juno Pellwether"))
-	b.press("button", "Add an earlier install")
+	b.press("button", "Add earlier install")
 	b.write("What", "Small twists")
 	b.press("radio", "Painful")
 	b.waitFor(isSaved)
@@ -336,7 +336,7 @@ func TestRunningTheStudio(t *testing.T) {
 	b.visit(address+"/clients", `document.body.innerText.includes("No clients yet")`)
 	b.press("radio", "Archived")
 	b.follow("Juno Pellwether")
-	b.press("button", "Bring back from the archive")
+	b.press("button", "Restore")
 	b.waitFor(`!document.body.innerText.includes("Archived: not offered")`)
 	b.waitFor(isSaved)
 

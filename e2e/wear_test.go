@@ -42,7 +42,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	b.part("Look at it")
 	look("look at it")
 	b.press("button", "A few are loose")
-	b.press("button", "All others are well")
+	b.press("button", "Others are well")
 	b.press("button", "Keep 8 of 8 answers")
 	b.waitFor(says + `("Put back, today")`)
 	b.part("Repairs and the ring")
@@ -70,7 +70,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	// The ring again: a plan of it, from the stash first, worked at the chair.
 	b.part("Repairs and the ring")
 	b.waitFor(says + `("this head rests after 6 weeks, however new its ring looks")`) // fragile edges
-	b.press("button", "Do the ring again")
+	b.press("button", "Redo the ring")
 	b.press("button", "Plan it")
 	b.waitFor(`location.pathname.startsWith("/plans/") && ` + says + `("Only the row at the hairline is done again")`)
 	b.step("5 Day")
@@ -123,7 +123,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 	look("what worked")
 }
 
-// Heads being worn at a desk, light and dim.
+// Installs being worn at a desk, light and dim.
 func TestWearAtADesk(t *testing.T) {
 	t.Parallel()
 	address := start(t, "demo", "-db", demoFile(t))

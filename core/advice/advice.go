@@ -40,7 +40,7 @@ const (
 	TightLoop Code = "tight-loop"
 	// TightRoot: a snug plait leaves a thick piece no room under its root.
 	TightRoot Code = "tight-root"
-	// WrongBase: the own hair is prepared otherwise than the method needs it.
+	// WrongBase: own hair is prepared otherwise than the method needs it.
 	WrongBase Code = "wrong-base"
 	// TenderScalp: the scalp is tender.
 	TenderScalp Code = "tender-scalp"
@@ -94,14 +94,14 @@ var Facts = []Fact{
 	{Code: Asymmetry, Subject: OfSections, Title: "Left and right differ"},
 	{Code: FatTrack, Subject: OfSections, Title: "Fat cornrows"},
 	{Code: ThinTrack, Subject: OfSections, Title: "Thin cornrows"},
-	{WrongForm, OfFit, "Piece and method do not match", "Piece does not suit the method", "✕"},
+	{WrongForm, OfFit, "Piece and method do not suit", "Piece does not suit the method", "✕"},
 	{FatPlait, OfFit, "Plaits may show through", "Plait too fat to hide", "F"},
 	{ThinPlait, OfFit, "Thin plaits, thick pieces", "Plait too thin to carry it", "T"},
 	{TightLoop, OfFit, "Tight loops", "Loop too small", "O"},
 	{TightRoot, OfFit, "Snug roots, thick pieces", "No slack at the root", "R"},
 	{LongPlait, OfFit, "Plaits longer than the piece", "Plait longer than the piece", "L"},
 	{ShortHair, OfFit, "Short hair for the method", "Own hair short for the method", "S"},
-	{WrongBase, OfFit, "Plaits are not what the method needs", "Plaited otherwise than it needs", "B"},
+	{WrongBase, OfFit, "Plaits are not what the method needs", "Not plaited as it needs", "B"},
 	{Code: TenderScalp, Subject: OfRules, Title: "Tender scalp"},
 	{Code: TooHeavy, Subject: OfLoad, Title: "Too heavy here"},
 	{Code: HeavyHere, Subject: OfLoad, Title: "Heavy here"},
@@ -109,7 +109,7 @@ var Facts = []Fact{
 	{Code: FewNecks, Subject: OfLoad, Title: "Too heavy for most"},
 	{Code: HeavyHead, Subject: OfLoad, Title: "Heavy to wear"},
 	{Code: EmptyUse, Subject: OfRules, Title: "Matches no spot"},
-	{Code: NoWay, Subject: OfRules, Title: "No method fits here"},
+	{Code: NoWay, Subject: OfRules, Title: "No method suits here"},
 	{Code: BareEdges, Subject: OfRules, Title: "Bare edges"},
 }
 
@@ -150,7 +150,7 @@ var Severities = []Severity{Hint, Look, Danger}
 type Notice struct {
 	Code     Code     `json:"code"`
 	Severity Severity `json:"severity"`
-	Reason   string   `json:"reason" doc:"What is so, and why it matters"`
+	Reason   string   `json:"reason" doc:"What was found, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`
 	// About are the ids of the sections, tracks or nets it is about, none when it is
 	// about the head as a whole.

@@ -58,9 +58,9 @@ func (g *Gathered) Notices(places func(group string) int) []Notice {
 		case k.found >= all:
 			n.About = []string{}
 		case k.found == 1:
-			n.Reason = "At 1 place: " + n.Reason
+			n.Reason = "At 1 spot: " + n.Reason
 		default:
-			n.Reason = fmt.Sprintf("At %d of %d places. The worst: %s", k.found, all, n.Reason)
+			n.Reason = fmt.Sprintf("At %d of %d spots. The worst: %s", k.found, all, n.Reason)
 		}
 		out = append(out, n)
 	}

@@ -2,13 +2,18 @@ package attach
 
 import (
 	"cmp"
+	"encoding/json"
 	"fmt"
 	"slices"
+	"strings"
 
+	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/method/moves"
+	"kladotex/core/parting"
 	"kladotex/core/plait"
 	"kladotex/core/plan"
+	"kladotex/core/words"
 )
 
 // washing is what is said of water while the pieces are worn.
@@ -36,8 +41,8 @@ func Water(in plan.Input) method.Water {
 // Around is what is done before the first piece and after the last one.
 func Around(in plan.Input) (before, after []method.Step) {
 	before, after = []method.Step{}, []method.Step{}
-	add := func(steps *[]method.Step, text string) {
-		if text != "" {
+	say := func(steps *[]method.Step, texts ...string) {
+		for _, text := range texts {
 			*steps = append(*steps, method.Step{Text: text})
 		}
 	}
@@ -45,45 +50,84 @@ func Around(in plan.Input) (before, after []method.Step) {
 		taken := in.Custom(c.Key)
 		for _, s := range c.Sides {
 			if s.Key == taken {
-				add(&before, s.Before)
-				add(&after, s.After)
+				say(&before, s.Before...)
+				say(&after, s.After...)
 			}
 		}
 	}
-	before = append(before, Plaiting(in))
-	if in.Plaits.Band {
-		add(&before, "A small thin band round each root, close but not pulling. Oiled bands perish within days, and tangle: cut them out with care.")
+	if slices.ContainsFunc(in.Pieces, func(p hair.Piece) bool { return p.Form == hair.CurlyBulk }) {
+		say(&before, "Hold and hook a curly piece by its top, never by the curls: handled less, they frizz less.")
 	}
-	add(&after, washing[Water(in)])
+	before = append(before, Plaiting(in)...)
+	if in.Plaits.Band {
+		say(&before, "A small thin band round each root, close but not pulling. Oiled bands perish within days: cut them out with care.")
+	}
+	say(&after, washing[Water(in)])
 	return before, after
 }
 
 // far is how a plait goes on below the scalp.
 var far = map[plait.Far]string{
-	plait.Whole:  "down its whole length",
-	plait.Half:   "to the half, then twist two strands on to the tip",
-	plait.Anchor: "for three turns, then twist two strands on to the tip",
+	plait.Whole:  "Plait the section down its whole length, ",
+	plait.Half:   "Plait the section to the half, then twist two strands to the tip, ",
+	plait.Anchor: "Plait three turns, then twist two strands to the tip, ",
 }
 
-// Plaiting is how the sections are plaited.
-func Plaiting(in plan.Input) method.Step {
+// Plaiting is how the sections are plaited: which stay unplaited for their method, and how far, how
+// tight and which way the others are.
+func Plaiting(in plan.Input) (steps []method.Step) {
 	p := in.Plaits
-	drawing, over := moves.PlaitOver, "over the middle one: a ridge stands at the root"
-	if p.Direction == plait.Under {
-		drawing, over = moves.PlaitUnder, "under the middle one: the root lies flat, no knot stands up"
+	var plaited, loose []string
+	for _, use := range in.Uses {
+		i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Key == use.Way })
+		if i < 0 || use.Where.Kind == plan.OnBase {
+			continue
+		}
+		m, _ := method.Lookup(in.Ways[i].Method)
+		list := &plaited
+		if m.Unplaited(in.Ways[i].Choices) {
+			list = &loose
+		}
+		if name := in.WayName(use.Way); m.On(method.OnPlait) && !slices.Contains(*list, name) {
+			*list = append(*list, name)
+		}
 	}
-	tight := "with a little slack at the scalp: drawing a piece through tightens it once more"
+	whose := func(names, others []string) string {
+		if len(others) == 0 {
+			return ""
+		}
+		return "For " + words.List(names) + ": "
+	}
+	if in.Parting.Structure == parting.Linked {
+		return nil // the base says how these are plaited
+	}
+	if len(loose) > 0 {
+		text := "Leave the section unplaited."
+		if of := whose(loose, plaited); of != "" {
+			text = of + "leave the section unplaited."
+		}
+		steps = append(steps, method.Step{Text: text})
+	}
+	if len(plaited) == 0 {
+		return steps
+	}
+	tight := "a little slack at the scalp: a piece tightens it."
 	if p.Tension == plait.Snug {
-		tight = "snug at the scalp, never so that the skin lifts: drawing a piece through tightens it once more"
+		tight = "snug at the scalp, never so that the skin lifts."
 	}
-	fed := ""
+	text := far[p.Far] + tight
+	if of := whose(plaited, loose); of != "" {
+		text = of + strings.ToLower(text[:1]) + text[1:]
+	}
+	drawing, over := moves.PlaitOver, "The outer strand goes over the middle one: a ridge stands at the root."
+	if p.Direction == plait.Under {
+		drawing, over = moves.PlaitUnder, "The outer strand goes under the middle one: the root lies flat, no knot stands up."
+	}
+	steps = append(steps, method.Step{Text: text}, method.Step{Text: over, Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1}})
 	if p.Fed > 0 {
-		fed = " Before the own hair ends, feed a thin bit of hair in: the ends are sealed and longer."
+		steps = append(steps, method.Step{Text: "Before own hair ends, feed a thin bit of hair in: the ends are sealed and longer."})
 	}
-	return method.Step{
-		Text:  fmt.Sprintf("Where a piece is hitched on, plait the section %s, %s. The outer strand goes %s.%s", far[p.Far], tight, over, fed),
-		Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1},
-	}
+	return steps
 }
 
 // How is how a plan is done, step by step, as it was when it was frozen.
@@ -91,7 +135,25 @@ type How struct {
 	// Before the first piece, Plait a section, Work the ways in which pieces go on, After the
 	// last piece.
 	Before []method.Step `json:"before"`
-	Plait  method.Step   `json:"plait"`
+	Plait  PlaitSteps    `json:"plait"`
 	Work   []Attachment  `json:"work"`
 	After  []method.Step `json:"after"`
+}
+
+// PlaitSteps are how the sections are plaited. What was frozen before they were several is one step.
+type PlaitSteps []method.Step
+
+// UnmarshalJSON reads a list of steps, or one alone.
+func (p *PlaitSteps) UnmarshalJSON(raw []byte) error {
+	var list []method.Step
+	if err := json.Unmarshal(raw, &list); err == nil {
+		*p = list
+		return nil
+	}
+	var one method.Step
+	if err := json.Unmarshal(raw, &one); err != nil {
+		return fmt.Errorf("steps of a plait: %w", err)
+	}
+	*p = PlaitSteps{one}
+	return nil
 }

@@ -13,7 +13,7 @@ import (
 
 // Attachment is how one piece goes on in one way on one ground, at all its places.
 type Attachment struct {
-	Way    string        `json:"way" doc:"Key of the way"`
+	Way    string        `json:"way" doc:"Key of the method"`
 	Method method.ID     `json:"method"`
 	Piece  string        `json:"piece" doc:"Key of the piece"`
 	Ground method.Ground `json:"ground"`

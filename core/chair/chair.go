@@ -1,4 +1,4 @@
-// Package chair follows an install from the first part to the last look.
+// Package chair follows an install from the first part to the last check.
 //
 // A Brief is the plan as it was when the install began; an Event is one thing that happened,
 // made on a device. A fold of events gives the state: what is done, what was missed, what comes

@@ -54,7 +54,7 @@ func view(b *chair.Brief, d *teller) chair.View {
 	return b.Fold(d.events).View(chair.Wish{Hand: d.hand, ByRow: b.ByRow, Now: d.at})
 }
 
-// Going by the card from the first part to the last look does every task once, rows together, and
+// Going by the card from the first part to the last check does every task once, rows together, and
 // leaves nothing.
 func TestTheCardLeadsThroughTheWholeHead(t *testing.T) {
 	for name, change := range map[string]func(*plan.Input){

@@ -30,7 +30,7 @@ const (
 	Checked      Kind = "checked"      // a look of the last check was taken; Text is its key
 	Noted        Kind = "noted"        // Text
 	Photographed Kind = "photographed" // Photo is the id of a picture
-	Ended        Kind = "ended"        // the last look is taken
+	Ended        Kind = "ended"        // the last check is taken
 	Undone       Kind = "undone"       // the event named by Of did not happen
 )
 
@@ -85,7 +85,7 @@ func tasksNamed(e *Event) string {
 
 func placesNamed(e *Event) string {
 	if len(e.Places) == 0 {
-		return "Name at least one place."
+		return "Name at least one spot."
 	}
 	return ""
 }

@@ -132,7 +132,7 @@ func (s *State) began(*Event) { s.over = false }
 
 func (s *State) ended(e *Event) { s.over, s.overAt = true, e.At }
 
-// Over tells whether the last look is taken, and when.
+// Over tells whether the last check is taken, and when.
 func (s *State) Over() (at int64, over bool) { return s.overAt, s.over }
 
 // eachTask goes through the tasks an event names that there are.

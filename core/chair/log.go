@@ -22,7 +22,7 @@ type Log struct {
 	Twice int `json:"twice"`
 	Out   int `json:"out"`
 	Again int `json:"again"`
-	// Change is what to do otherwise next time, in words drawn from the numbers.
+	// Change is what to do differently next time, in words drawn from the numbers.
 	Notes  []Note            `json:"notes"`
 	Change []string          `json:"change"`
 	Felt   map[string]Answer `json:"felt" doc:"What was answered, by the point at which it was asked"`
@@ -101,7 +101,7 @@ func (s *State) Log() Log {
 // quicker is how many times as fast as before somebody is from where it is said.
 const quicker = 1.25
 
-// change says what to do otherwise, and why.
+// change says what to do differently, and why.
 func (s *State) change(l *Log) []string {
 	out := []string{}
 	for _, st := range l.Stages {

@@ -36,7 +36,7 @@ type Card struct {
 	Piece  int      `json:"piece"`
 	Count  int      `json:"count"`
 	Beside []string `json:"beside"`
-	Step   int      `json:"step" doc:"Index of the way a piece goes on; -1 where none does"`
+	Step   int      `json:"step" doc:"Index of the method a piece goes on; -1 where none does"`
 	// Measures are words with lengths in braces, and Lengths those lengths, mm.
 	Measures []string           `json:"measures"`
 	Lengths  map[string]float64 `json:"lengthsMm"`
@@ -161,7 +161,7 @@ func (s *State) next(w Wish, order []int) int {
 // others and not the one that is shown to another, while there is any else.
 func (s *State) nextFrom(hand string, at int, order []int, theirs map[rowStage]bool, shown int) int {
 	start := max(0, slices.Index(order, at))
-	last := s.left(hand) == 0 // the last look comes when nothing else is open
+	last := s.left(hand) == 0 // the last check comes when nothing else is open
 	open := func(i int) bool {
 		t := &s.tasks[i]
 		return t.status == Open && s.does(hand, t.Kind) && (last || t.Kind != pace.Finish)
@@ -179,7 +179,7 @@ func (s *State) nextFrom(hand string, at int, order []int, theirs map[rowStage]b
 	return -1
 }
 
-// left is how many tasks but the last look are open that a hand does.
+// left is how many tasks but the last check are open that a hand does.
 func (s *State) left(hand string) (n int) {
 	for i := range s.tasks {
 		if t := &s.tasks[i]; t.status == Open && t.Kind != pace.Finish && s.does(hand, t.Kind) {
@@ -256,7 +256,7 @@ func (s *State) card(i int) Card {
 	if p.Up > 0 {
 		c.Lengths["up"] = p.Up
 		if p.Hook {
-			c.Measures = append(c.Measures, "{up} on from the last hook")
+			c.Measures = append(c.Measures, "{up} on from the last spot")
 		} else {
 			c.Measures = append(c.Measures, "row {up} high, above the row below")
 		}

@@ -174,13 +174,13 @@ type Look struct {
 
 // Of the last check, common practice, no source.
 var checks = []struct{ key, title, says string }{
-	{"missed", "Missed places behind", "Back to the wall mirror, a second one in hand. Lift the rows one by one from the nape with two fingers and feel along each part: every plait has its piece."},
+	{"missed", "Missed spots behind", "Back to the wall mirror, a second one in hand. Lift the rows one by one from the nape with two fingers and feel along each part: every plait has its piece."},
 	{"sides", "Left against right", "Face the mirror, then the back through the second one. Count a row on both sides where they look unlike."},
 	{"thin", "Thin spots", "Let it hang, then part it at the crown, behind the ears and at the nape. Where scalp or a cornrow shows, fill in a piece."},
 	{"lumps", "Lumps", "Run a palm down over every wind and every hitch, root to tip. Wind or draw once more what is thick."},
-	{"tails", "Tails and tips", "Shake the head. What pokes out, own hair or piece, is drawn back in or trimmed, never the own hair."},
+	{"tails", "Tails and tips", "Shake the head. What pokes out, own hair or piece, is drawn back in or trimmed, never own hair."},
 	{"knots", "Knots at the part", "Along the part line and the hairline no knot shows: turn it away from the part with the hook."},
-	{"line", "Length line", "Stand straight, chin level. Follow the ends from shoulder to shoulder in both mirrors; trim from the middle outward."},
+	{"line", "Ends", "Stand straight, chin level. Follow the ends from shoulder to shoulder in both mirrors; trim from the middle outward."},
 }
 
 // looks are those of the last check.
@@ -225,7 +225,7 @@ func (s *State) lacking() string {
 			parts = append(parts, fmt.Sprintf("%d %s", n, region))
 		}
 	}
-	return fmt.Sprintf("%d places not told of: %s", len(open), strings.Join(parts, ", "))
+	return fmt.Sprintf("%d spots not told of: %s", len(open), strings.Join(parts, ", "))
 }
 
 // bothSides is the name of a row without its side.

@@ -162,7 +162,7 @@ func TestAHelperIsTimedByThemselves(t *testing.T) {
 	}
 }
 
-// The last look names what lacks: a few places one by one, many by region, and sides that differ.
+// The last check names what lacks: a few places one by one, many by region, and sides that differ.
 func TestTheLastLookSaysWhatLacks(t *testing.T) {
 	b := head(t, nil)
 	d := &teller{hand: b.Hands[0].Key}

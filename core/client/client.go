@@ -101,7 +101,7 @@ var cautions = map[Event]string{
 	SoreScalp:      "Sore, broken or infected scalp: not now. Refer to a clinician.",
 	FibreItch:      "Fibre coatings have itched before: rinse and dry all hair overnight first.",
 	ProductAllergy: "Product allergy: patch test, and read what is in it.",
-	PainBefore:     "An earlier install hurt: looser base plaits, lighter pieces, ask while you work.",
+	PainBefore:     "An earlier install hurt: looser plaits, lighter pieces, ask while you work.",
 }
 
 // Cautions are what a stylist should have in sight, gravest first. They
@@ -116,7 +116,7 @@ func (f Facts) Cautions() []string {
 		}
 	}
 	if f.Hair.Tender {
-		out = append(out, "Tender scalp: a little slack in every base plait; pain, bumps or stinging mean loosen now.")
+		out = append(out, "Tender scalp: a little slack in every plait; pain, bumps or stinging mean loosen now.")
 	}
 	switch f.Hair.Edges {
 	case hair.FragileEdges:

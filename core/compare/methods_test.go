@@ -22,7 +22,7 @@ import (
 func TestAdviceInFortySituations(t *testing.T) {
 	const (
 		l1, l2, l3, l4, l5 = method.HitchAndWeave, method.HitchAndZigzag, method.HiddenKnot, method.SplitRoot, method.TrackHitch
-		l6, w1, w2, w3, w4 = method.Stations, method.SharedLoop, method.CollarAndWrap, method.OpenCoil, method.Banded
+		l6, w1, w2, w3, w4 = method.Stack, method.SharedLoop, method.CollarAndWrap, method.OpenCoil, method.Banded
 		w5, t1, t2, t3, b1 = method.BuiltOnHead, method.AnchorTwist, method.FoldAndTwist, method.TwineAndLock, method.OwnStrand
 		b2                 = method.WrappedThird
 	)
@@ -89,9 +89,9 @@ func TestAdviceInFortySituations(t *testing.T) {
 		{"cornrows, and nobody plaits flat", plantest.All(plantest.On(parting.EarToEar, parting.Tracks), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, nil, ids{l5, l3}, l5, "choose linked plaits"},
 		{"a net, and nobody plaits flat", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, nil, ids{l5}, l5, "cornrows"},
 		{"linked plaits, and nobody plaits flat", plantest.All(plantest.On(parting.Linked, parting.LinkedPlaits), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
-		{"locs whose hair shall be wrapped", plantest.All(plantest.Hung(hair.SoftLoc, 20, 11), plantest.Wished(method.Wishes{Hide: method.HiddenUnder})), plan.Everywhere, ids{w2}, nil, l1, "hides the own hair otherwise"},
-		{"twists woven inside, as wished", plantest.All(plantest.Hung(hair.Twist, 18, 9), plantest.Wished(method.Wishes{Hide: method.HiddenInside})), plan.Everywhere, ids{l1}, nil, t3, "otherwise"},
-		{"curls at stations, most of a pack over", plantest.All(plantest.Hung(hair.CurlyBulk, 14, 9), func(in *plan.Input) {
+		{"locs whose hair is to be wrapped", plantest.All(plantest.Hung(hair.SoftLoc, 20, 11), plantest.Wished(method.Wishes{Hide: method.HiddenUnder})), plan.Everywhere, ids{w2}, nil, l1, "hides own hair differently"},
+		{"twists woven inside, as wished", plantest.All(plantest.Hung(hair.Twist, 18, 9), plantest.Wished(method.Wishes{Hide: method.HiddenInside})), plan.Everywhere, ids{l1}, nil, t3, "differently"},
+		{"curls in a stack, most of a pack over", plantest.All(plantest.Hung(hair.CurlyBulk, 14, 9), func(in *plan.Input) {
 			in.Pieces[0].Pack.Units = 500
 			in.Parting.Front.Size = parting.Size{Width: 38, Height: 38}
 			in.Parting.Back.Size = in.Parting.Front.Size

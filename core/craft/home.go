@@ -24,7 +24,7 @@ const (
 	SoakHours = 2 // h; common practice
 	// DryHours: for which it dries: overnight.
 	DryHours = 12 // h; common practice
-	// WashTime: to wash, dry and stretch the own hair.
+	// WashTime: to wash, dry and stretch own hair.
 	WashTime = 75.0 // min; common practice
 	// CurlTime: to wash and dry it, the curl left.
 	CurlTime = 40.0 // min; common practice

@@ -16,8 +16,8 @@ const (
 	KnotTurn = 0.1 // min/turn; common practice
 	// SplitRootTime: parting a root in two and plaiting the small strand in.
 	SplitRootTime = 0.9 // min; common practice
-	// StationTime: one piece of several along a plait.
-	StationTime = 1.2 // min; common practice
+	// StackTime: one piece of several along a plait.
+	StackTime = 1.2 // min; common practice
 	// InSoft: how thick a plait may be that vanishes in a twist or soft loc: they give way.
 	InSoft = 0.8 // thicknesses of the piece; common practice
 	// InBraid: how thick it may be in a braid.
@@ -26,7 +26,7 @@ const (
 	WoundBack = 1.9 // lengths of the piece; common practice
 	// LargeSection: from where a section counts as large: about an inch square.
 	LargeSection = 600.0 // mm²; common practice
-	// SpareBelow: how far below the end of the own hair a piece is cut at the least: what slips while scissors close is never own hair.
+	// SpareBelow: how far below the end of own hair a piece is cut at the least: what slips while scissors close is never own hair.
 	SpareBelow = 25.4 // mm; common practice
 )
 
@@ -56,7 +56,7 @@ const (
 const (
 	// FoldTime: to draw a strand half through.
 	FoldTime = 0.5 // min; common practice
-	// UndoTime: to undo the own twist below its anchor.
+	// UndoTime: to undo own twist below its anchor.
 	UndoTime = 0.2 // min; common practice
 	// LockTime: to lock a tip in a gap of the piece.
 	LockTime = 0.3 // min; common practice

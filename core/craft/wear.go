@@ -72,7 +72,7 @@ const (
 	CloseLooks = 7 // days; common practice
 	// LookAgain: after which a sign is looked at again.
 	LookAgain = 3 // days; common practice
-	// LookEarly: before a look is due that one counts as it.
+	// LookEarly: before a check is due that one counts as it.
 	LookEarly = 2 // days; common practice
 	// WashEvery: from one wash to the next.
 	WashEvery = 10 // days; common practice

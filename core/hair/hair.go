@@ -159,7 +159,7 @@ func (f Form) Facts() FormFacts {
 type Pack struct {
 	Units  int `json:"units" doc:"Pieces or bulk strands in a pack"`
 	Cuts   int `json:"cuts" doc:"Lengths each strand is cut into; 1 leaves it whole"`
-	Splits int `json:"splits" doc:"Units each length is split into; 1 leaves it whole"`
+	Splits int `json:"splits" doc:"Pieces each length is split into; 1 leaves it whole"`
 }
 
 // Yield is the number of units ready to attach that a pack gives.
@@ -233,7 +233,7 @@ func (p Piece) Check(bad *invalid.Errors, path string) {
 	bad.Number(path+"loopMm", "Opening of the loop", p.Loop, 0, 40, " mm")
 	bad.Count(path+"pack.units", "Pieces in a pack", p.Pack.Units, 1, 500)
 	bad.Count(path+"pack.cuts", "Lengths cut from a strand", p.Pack.Cuts, 1, 10)
-	bad.Count(path+"pack.splits", "Units split from a length", p.Pack.Splits, 1, 10)
+	bad.Count(path+"pack.splits", "Pieces split from a length", p.Pack.Splits, 1, 10)
 	checkOffers(bad, path+"offers", p.Offers, 1, 12)
 	bad.Letters(path+"item", "The item", p.Item, 0, 64)
 	if p.Swatch != "" {

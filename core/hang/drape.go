@@ -16,7 +16,7 @@ type Drape struct {
 	Style fall.Style `json:"style"`
 	// Stature is the wearer's height, mm; Asked is false where a usual one was taken.
 	Stature float64 `json:"statureMm"`
-	Asked   bool    `json:"asked" doc:"False where nobody said the height and a usual one was taken"`
+	Asked   bool    `json:"asked" doc:"False where the height was not given and a usual one was taken"`
 	// Vertex is the height of the top of the head, mm.
 	Vertex float64 `json:"vertexMm"`
 	// Torso and Face are what the hair falls over, slice by slice from the top: height,

@@ -13,7 +13,7 @@ import (
 // elsewhere.
 type Landings struct {
 	Stature float64      `json:"statureMm"`
-	Asked   bool         `json:"asked" doc:"False where nobody said the height and a usual one was taken"`
+	Asked   bool         `json:"asked" doc:"False where the height was not given and a usual one was taken"`
 	All     fall.Landing `json:"all"`
 	// Rows are from the lowest behind to the highest in front, as they are worked.
 	Rows []RowLanding `json:"rows"`

@@ -70,9 +70,9 @@ func (d *Work) figures(h pace.Hours, home []need.Task) []DayFigure {
 	out := []DayFigure{
 		{"attach", "Attaching only", names(pace.Attaching...), h.Of(pace.Attaching...)},
 		{"base", "With plaits and base", names(with...), h.Of(with...)},
-		{"head", "All of it at the head", "from the first comb to the last look: " + names(append(with, pace.Settle, pace.Finish)...), h.Total},
+		{"head", "All of it at the head", "from the first comb to the last check: " + names(append(with, pace.Settle, pace.Finish)...), h.Total},
 	}
-	minutes, holds := d.wash(), []string{"wash and dry the own hair"}
+	minutes, holds := d.wash(), []string{"wash and dry own hair"}
 	for _, t := range home {
 		minutes += t.Minutes
 		holds = append(holds, strings.ToLower(t.Title[:1])+t.Title[1:])

@@ -191,7 +191,7 @@ func TestAnOrderOfOnesOwn(t *testing.T) {
 	assert.Equal(t, []workorder.Side{workorder.Left, workorder.Right}, slices.Compact(sides))
 }
 
-// A beginner on the own head is told how long it takes, and why; practised hands on another's
+// A beginner on own head is told how long it takes, and why; practised hands on another's
 // head are told nothing of the kind. Long days, late ends and children are spoken of.
 func TestTheTruthIsTold(t *testing.T) {
 	in := plantest.WithHand(plan.Default(), pace.Beginner, "L1")
@@ -215,7 +215,7 @@ func TestTheTruthIsTold(t *testing.T) {
 	}
 	in = plan.Default()
 	in.Day = &plan.Day{Within: 120}
-	assert.Contains(t, fmt.Sprint(dayOf(t, in).Says), "will not fit")
+	assert.Contains(t, fmt.Sprint(dayOf(t, in).Says), "longer than the")
 }
 
 // Every figure says what is in it, and each holds the one before.

@@ -32,7 +32,7 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	net := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.NetCap)
 	net.Parting.Base.Kind, net.Parting.Base.NoRing, net.Parting.Part.Kind = parting.Net, true, parting.NoPart
 	net.Pieces[0].Form, net.Ways[1] = hair.Bulk, plan.NewWay(plantest.HookWay, method.HiddenKnot)
-	stations := plantest.Carded(plantest.WornBy(method.Stations, hair.CurlyBulk, parting.AllIndividuals), 38)
+	stations := plantest.Carded(plantest.WornBy(method.Stack, hair.CurlyBulk, parting.AllIndividuals), 38)
 	stations.Ways[0].Settings["stations"] = 5
 
 	for _, c := range []struct {
@@ -50,9 +50,9 @@ func TestHoursOfCommonPractice(t *testing.T) {
 		{"45 to 70 collar-and-wrap locs after the plaits, at most 3 h", plantest.Carded(plantest.WornBy(method.CollarAndWrap, hair.HandmadeLoc, parting.AllIndividuals), 32), attached, [2]int{45, 70}, 120, 180},
 		{"43 banded locs on very long hair, 4 h", plantest.Haired(plantest.Carded(plantest.WornBy(method.Banded, hair.HandmadeLoc, parting.AllIndividuals), 38.5), 18*25.4), attached, [2]int{41, 46}, 240, 240},
 		{"net laid and hidden knots, 100 to 180 units, 2 h", net, []pace.Kind{pace.Nets, pace.Hook}, [2]int{100, 180}, 120, 120},
-		{"five stations a plait, over 3 h", stations, attached, [2]int{200, 250}, 180, 360},
+		{"five pieces a plait, over 3 h", stations, attached, [2]int{200, 250}, 180, 360},
 		{"a front of individuals and decorative cornrows with setting out and finishing, 2 to 2½ h", design, nil, [2]int{60, 90}, 120, 150},
-		{"the same on the own head, 2½ to 3 h", own(design), nil, [2]int{60, 90}, 150, 180},
+		{"the same on own head, 2½ to 3 h", own(design), nil, [2]int{60, 90}, 150, 180},
 	} {
 		sol := plantest.Solve(t, c.in)
 		pieces := 0

@@ -47,9 +47,9 @@ func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
 	for _, t := range out {
 		first = max(first, t.Before)
 	}
-	title := "Wash, detangle, dry and stretch the own hair"
+	title := "Wash, detangle, dry and stretch own hair"
 	if d.Input.Custom(plan.Stretch) == "curl" {
-		title = "Wash, detangle and dry the own hair, the curl left"
+		title = "Wash, detangle and dry own hair, the curl left"
 	}
 	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
 	if len(sittings) > 0 {
@@ -146,7 +146,7 @@ func (d *Work) says(p *DayPlan) []string {
 		}
 	}
 	if w := d.Input.Day; w != nil && w.Within > 0 && p.Sum() > w.Within {
-		out = append(out, fmt.Sprintf("It will not fit the %s wished: it takes about %s.", words.Minutes(w.Within), words.Minutes(p.Sum())))
+		out = append(out, fmt.Sprintf("It takes about %s, longer than the %s you have.", words.Minutes(p.Sum()), words.Minutes(w.Within)))
 	}
 	return out
 }
@@ -182,7 +182,7 @@ func minutesOf(at string) float64 {
 	return float64(60*h + m)
 }
 
-// wash is what washing and drying the own hair takes, minutes.
+// wash is what washing and drying own hair takes, minutes.
 func (d *Work) wash() float64 {
 	if d.Input.Custom(plan.Stretch) == "curl" {
 		return craft.CurlTime

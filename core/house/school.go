@@ -105,9 +105,9 @@ var settled = []School{
 	plaitSchool("far", "How far to plait", string(plait.Whole), []Side{
 		{string(plait.Whole), "The whole length", "It holds and protects the ends"},
 		{string(plait.Half), "Half, then two-strand twist", "Faster, and easier to undo"},
-		{string(plait.Anchor), "A few anchor turns, then twist", "Where the own hair is twisted in with the piece"},
+		{string(plait.Anchor), "A few anchor turns, then twist", "Where own hair is twisted in with the piece"},
 	}, func(p *plait.Preparation) *string { return (*string)(&p.Far) }),
-	plaitSchool("tension", "Base plaits at the scalp", string(plait.Slack), []Side{
+	plaitSchool("tension", "Plaits at the scalp", string(plait.Slack), []Side{
 		{string(plait.Slack), "A little slack", "A thick piece adds its own pull when it is drawn through"},
 		{string(plait.Snug), "Snug", "Tidy, and it holds a hitch"},
 	}, func(p *plait.Preparation) *string { return (*string)(&p.Tension) }),
@@ -125,9 +125,9 @@ var settled = []School{
 		take: func(in plan.Input, side string) plan.Input { in.Plaits.Band = side == "yes"; return in },
 	},
 	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction"),
-	choiceSchool("glue", "The tip of the own hair", method.HitchAndWeave, "tip"),
+	choiceSchool("glue", "The tip of own hair", method.HitchAndWeave, "tip"),
 	{
-		Key: "hide", Ask: "The own hair is hidden", Usual: string(method.HiddenInside),
+		Key: "hide", Ask: "Own hair is hidden", Usual: string(method.HiddenInside),
 		Sides: []Side{
 			{string(method.HiddenInside), "By weaving it inside", "Quick, and slim: looped twists and braids are made for it"},
 			{string(method.HiddenUnder), "By wrapping it outside", "Nothing shows and nothing slips: for locs"},
@@ -175,7 +175,7 @@ var settled = []School{
 		Key: "perimeter", Ask: "Individuals braided by hand", Usual: string(method.WrappedThird),
 		Sides: []Side{
 			{string(method.WrappedThird), "A third of the bundle wrapped", "No hair is borrowed later"},
-			{string(method.OwnStrand), "The own hair as the third strand", "Quicker to begin; hair is borrowed where it ends"},
+			{string(method.OwnStrand), "Own hair as the third strand", "Quicker to begin; hair is borrowed where it ends"},
 		},
 		of: func(in plan.Input) string {
 			for _, w := range in.Ways {
@@ -236,7 +236,7 @@ var settled = []School{
 	},
 }
 
-// drawn are the sides on more draws by the option of the own hair that takes each.
+// drawn are the sides on more draws by the option of own hair that takes each.
 var drawn = map[string]string{"loose": "few", "once": "none", "accent": "three"}
 
 // withWays is a plan with its ways changed.

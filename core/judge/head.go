@@ -28,7 +28,7 @@ func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoa
 	}
 	switch {
 	case dry > h.Most:
-		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: few necks bear this.", words.Grams(dry), words.Grams(h.Soaked), whose))
+		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: too heavy for most.", words.Grams(dry), words.Grams(h.Soaked), whose))
 	case dry > h.Heavy:
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked%s: heavy to wear.", words.Grams(dry), words.Grams(h.Soaked), whose))
 	case whose != "" && dry > craft.NearlyHeavy*h.Heavy:
@@ -39,7 +39,7 @@ func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoa
 		h.Says = append(h.Says, fmt.Sprintf("%s dry, about %s soaked: within what heads usually carry, 150 to %.0f g.", words.Grams(dry), words.Grams(h.Soaked), h.Heavy))
 	}
 	if h.Median > 0 && h.Greatest > 2*h.Median {
-		h.Says = append(h.Says, fmt.Sprintf("Uneven: the heaviest place carries %.1f mg a hair, %.1f times as much as a typical one. Lighten it, or give it more hair.", h.Greatest, h.Greatest/h.Median))
+		h.Says = append(h.Says, fmt.Sprintf("Uneven: the heaviest spot carries %.1f mg a hair, %.1f times as much as a typical one. Lighten it, or give it more hair.", h.Greatest, h.Greatest/h.Median))
 	}
 	return h.against(before)
 }

@@ -122,7 +122,7 @@ func lighter(h hangs, borne, times float64) string {
 		}
 	}
 	if len(ways) == 0 {
-		return "Nothing hangs here: leave the section out, or join it to its neighbour."
+		return "Hang nothing here: leave the section out, or join it to its neighbour."
 	}
 	text := strings.Join(ways, ", or ")
 	return words.Sentence(text) + "."
@@ -154,7 +154,7 @@ func loadOfHead(sol *plan.Solved, total float64, pieces int) []advice.Notice {
 	n := advice.Notice{Code: advice.HeavyHead, Severity: advice.Look, About: []string{}}
 	word := "heavy to wear"
 	if total > most {
-		n.Code, n.Severity, word = advice.FewNecks, advice.Danger, "few necks bear this"
+		n.Code, n.Severity, word = advice.FewNecks, advice.Danger, "too heavy for most"
 	}
 	n.Reason = fmt.Sprintf("All pieces weigh %s dry, about %s soaked%s: %s. %s", words.Grams(total), words.Grams(craft.Soaked*total), whose, word, noLimit)
 	hair := 0.0 // of it the pieces

@@ -42,8 +42,8 @@ func Notices(sol *plan.Solved, pieces int) []advice.Notice {
 		}
 		out = append(out, advice.Notice{
 			Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
-			Reason: fmt.Sprintf("The rule %q says nothing about this head: no place lies there that it can be for.", use.Where.Name()),
-			Remedy: "Choose other places, another way, or take the rule away.",
+			Reason: fmt.Sprintf("The rule %q says nothing about this head: no spot of this head matches it.", use.Where.Name()),
+			Remedy: "Choose other spots, another method, or take the rule away.",
 		})
 	}
 	placed := map[int]bool{}
@@ -56,8 +56,8 @@ func Notices(sol *plan.Solved, pieces int) []advice.Notice {
 		if !placed[k] {
 			out = append(out, advice.Notice{
 				Code: advice.EmptyUse, Severity: advice.Hint, About: []string{},
-				Reason: fmt.Sprintf("%s is put on nowhere: no place lies %s on this head.", sol.Input.AccentName(a), a.Where.Name()),
-				Remedy: "Choose other places, or take the accent away.",
+				Reason: fmt.Sprintf("%s is put on nowhere: there is no spot %s on this head.", sol.Input.AccentName(a), a.Where.Name()),
+				Remedy: "Choose other spots, or take the accent away.",
 			})
 		}
 	}

@@ -322,7 +322,7 @@ func fewerPieces(t *trouble) []Remedy {
 	if borne < 1 || borne >= n {
 		return nil
 	}
-	says := fmt.Sprintf("%s fewer: %d at each place", words.Count(n-borne, "piece"), borne)
+	says := fmt.Sprintf("%s fewer: %d at each spot", words.Count(n-borne, "piece"), borne)
 	return []Remedy{{says, t.Input.WithUse(plan.Use{Where: t.zone.where(), Count: borne})}}
 }
 

@@ -65,7 +65,7 @@ const (
 // Hands are all of them.
 var Hands = []Hand{NewHand, UsedHand, PractisedHand}
 
-// Hiding is how the own hair is to be hidden.
+// Hiding is how own hair is to be hidden.
 type Hiding string
 
 // The ways of hiding.
@@ -92,7 +92,7 @@ type Wishes struct {
 	Hand  Hand  `json:"hand,omitempty" doc:"How used to this work the hand is"`
 	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
 	// Hide leaves it open where it is empty.
-	Hide     Hiding `json:"hide,omitempty" doc:"How the own hair shall be hidden: woven inside, wrapped, or twined in"`
+	Hide     Hiding `json:"hide,omitempty" doc:"How own hair is hidden: woven inside, wrapped, or twined in"`
 	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here can cornrow"`
 }
 
@@ -105,7 +105,7 @@ func (w Wishes) Check(bad *invalid.Errors, path string) {
 		invalid.OneOf(bad, path+"hand", "The hand", w.Hand, Hands)
 	}
 	if w.Hide != "" {
-		invalid.OneOf(bad, path+"hide", "How the own hair is hidden", w.Hide, Hidings)
+		invalid.OneOf(bad, path+"hide", "How own hair is hidden", w.Hide, Hidings)
 	}
 	bad.Count(path+"weeks", "Weeks of wear", w.Weeks, 0, 26)
 	bad.Count(path+"hours", "Hours for attaching", w.Hours, 0, 60)
@@ -234,7 +234,7 @@ func byPiece(m Method, _ Situation, _ []Job, r *Ranked) {
 // most is the share of places from which a reason is about the situation as a whole.
 const most = 0.5
 
-// byHair weighs the length of the own hair.
+// byHair weighs the length of own hair.
 func byHair(m Method, _ Situation, jobs []Job, r *Ranked) {
 	if len(jobs) == 0 {
 		return
@@ -250,7 +250,7 @@ func byHair(m Method, _ Situation, jobs []Job, r *Ranked) {
 	case share > most:
 		r.rulesOut("Own hair of %s is too short: it holds from about %s.", invalid.Length(least), invalid.Length(m.LeastHair))
 	case short > 0:
-		r.speaksAgainst("At %d of %d places the own hair is shorter than the %s it holds from.", short, len(jobs), invalid.Length(m.LeastHair))
+		r.speaksAgainst("At %d of %d spots own hair is shorter than the %s it holds from.", short, len(jobs), invalid.Length(m.LeastHair))
 	case long < 76 && m.LeastHair <= 25:
 		r.speaksFor("Made for short hair: it holds from about %s.", invalid.Length(m.LeastHair))
 	case long > 300 && m.reach != nil && jobs[0].Plait.Length() > jobs[0].Piece.Length && m.reach(jobs[0]) > jobs[0].Piece.Length:
@@ -288,7 +288,7 @@ func byFit(m Method, _ Situation, jobs []Job, r *Ranked) {
 		n := k.worst.Notice()
 		where := ""
 		if k.n < len(jobs) {
-			where = fmt.Sprintf("At %d of %d places: ", k.n, len(jobs))
+			where = fmt.Sprintf("At %d of %d spots: ", k.n, len(jobs))
 		}
 		r.speaksAgainst("%s%s %s", where, n.Reason, n.Remedy)
 	}
@@ -297,15 +297,15 @@ func byFit(m Method, _ Situation, jobs []Job, r *Ranked) {
 	}
 }
 
-// byHiding weighs how it hides the own hair.
+// byHiding weighs how it hides own hair.
 func byHiding(m Method, s Situation, _ []Job, r *Ranked) {
 	how, hides := hiding[m.Family]
 	switch {
 	case s.Wish.Hide == "" || !hides:
 	case how == s.Wish.Hide:
-		r.speaksFor("It hides the own hair as wished: %s.", m.HidesBy)
+		r.speaksFor("It hides own hair as wished: %s.", m.HidesBy)
 	default:
-		r.speaksAgainst("It hides the own hair otherwise: %s.", m.HidesBy)
+		r.speaksAgainst("It hides own hair differently: %s.", m.HidesBy)
 	}
 }
 
@@ -476,7 +476,7 @@ func byHand(m Method, s Situation, _ []Job, r *Ranked) {
 	asks, has := slices.Index(Hands, m.traits.Skill), slices.Index(Hands, s.Wish.Hand)
 	switch {
 	case asks-has >= 2:
-		r.speaksAgainst("It asks for a practised hand.")
+		r.speaksAgainst("It needs a practised hand.")
 	case asks > has:
 		r.speaksAgainst("It needs practice; try one piece first.")
 	case s.Wish.Hand == NewHand:

@@ -21,40 +21,40 @@ var tips = Choice{Key: "end", Name: "The end of the braid", Usual: "water", Chil
 
 // tipEnds are the moves of each. Water of 140 °F burns in about six seconds: consumer safety
 // advice, from memory.
-var tipEnds = map[string]Step{
-	"water": text("Dip the ends in hot water. It scalds: at 60 °C (140 °F) skin burns in seconds. Away from skin, a towel between, never over a child's back, never near the face."),
-	"loose": text("Stop a few inches above the end and leave the rest loose."),
-	"band":  text("Put a small band round the end."),
+var tipEnds = map[string][]Step{
+	"water": texts("Dip the ends in hot water. It scalds: at 60 °C (140 °F) skin burns in seconds.",
+		"Keep it off skin, a towel between, never over a child's back, never near the face."),
+	"loose": texts("Stop a few inches above the end and leave the rest loose."),
+	"band":  texts("Put a small band round the end."),
 }
 
 // braidedOn are the last moves of a braid, drawn from one frame to the next.
 func braidedOn(r Range, id moves.ID, from int) []Step {
-	return []Step{
-		with("Braid on, each turn as tight as the last, to about {length}: that is where the braiding hair's length ends after take-up.", r.Long.Piece.Length).drawn(id, from, from+1),
-		tipEnds[r.Long.Chosen["end"]],
-	}
+	on := with("Braid on, each turn as tight as the last, to about {length}: there the braiding hair ends after take-up.", r.Long.Piece.Length)
+	return append([]Step{on.drawn(id, from, from+1)}, tipEnds[r.Long.Chosen["end"]]...)
 }
 
 var braids = []Method{{
 	ID: OwnStrand, Name: "Own hair as a strand", Family: Braid, Base: Loose,
 	Takes: []hair.Form{hair.BraidingHair}, Grounds: []Ground{OnPlait},
-	Summary: "Braiding hair is folded round the own hair at the root: two strands of it, and the own hair is the third.",
+	Summary: "Braiding hair is folded round own hair at the root: two strands of it, and own hair is the third.",
 	HidesBy: "the braid itself",
 	Root:    "knotted: a small knot shows",
 	Wash:    "roots only, diluted, dried fully",
-	Mistake: "The own hair runs out and the third strand is suddenly thin.",
+	Mistake: "Own hair runs out and the third strand is suddenly thin.",
 	Mend:    "Borrow a little from each of the others well above its end.",
 	Wrong:   moves.RunsOut,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
-	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
-	work:   func(j Job) Work { return braidedBy(j, craft.BraidStart) },
+	traits:    Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
+	work:      func(j Job) Work { return braidedBy(j, craft.BraidStart) },
+	unplaited: func(Chosen) bool { return true },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited.").drawn(moves.OwnStrand, 0, 0),
-			text("Fold the bundle round the own hair at the root: two strands of braiding hair, the own hair is the third.").drawn(moves.OwnStrand, 0, 1),
+			text("Fold the bundle round own hair at the root: two strands of braiding hair, own hair is the third.").drawn(moves.OwnStrand, 0, 1),
 			text("Braid the first turns close to the scalp, never so tight that the skin lifts.").drawn(moves.OwnStrand, 1, 2),
-			fromTo("Before the own hair ends, at {length}, borrow a little from the other two strands for the third.", r.Short.Hair, r.Long.Hair).drawn(moves.OwnStrand, 2, 3),
+			fromTo("Before own hair ends, at {length}, borrow a little from the other two strands for the third.", r.Short.Hair, r.Long.Hair).drawn(moves.OwnStrand, 2, 3),
 		}, braidedOn(r, moves.OwnStrand, 3)...)
 	},
 	cuts: true,
@@ -68,7 +68,7 @@ var braids = []Method{{
 }, {
 	ID: WrappedThird, Name: "A wrapped third", Family: Braid, Base: Loose,
 	Takes: []hair.Form{hair.BraidingHair}, Grounds: []Ground{OnPlait},
-	Summary: "A third of the bundle is wrapped once round the rest at the root and becomes a strand of its own: nothing need be borrowed later.",
+	Summary: "A third of the bundle is wrapped once round the rest and becomes a strand: nothing is borrowed later.",
 	HidesBy: "the braid itself",
 	Root:    "knotless: it lies flat",
 	Wash:    "roots only, diluted, dried fully",
@@ -77,14 +77,16 @@ var braids = []Method{{
 	Wrong:   moves.Halves,
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
-	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
-	work:   func(j Job) Work { return braidedBy(j, craft.BraidStart+craft.ThirdTime) },
+	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
+	work:      func(j Job) Work { return braidedBy(j, craft.BraidStart+craft.ThirdTime) },
+	unplaited: func(Chosen) bool { return true },
 	steps: func(r Range) []Step {
 		return append([]Step{
 			text("Part the section and comb it smooth; leave it unplaited."),
 			text("Part the bundle: one third, and two thirds.").drawn(moves.WrappedThird, 0, 0),
-			text("Lay the bundle to the root and hold it with the fingers: nothing holds it until it is braided. Wrap the third once round the rest: now there are three strands.").drawn(moves.WrappedThird, 0, 2),
-			fromTo("Lay the own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair).drawn(moves.WrappedThird, 2, 3),
+			text("Lay the bundle to the root and hold it with the fingers: nothing holds it until it is braided.").drawn(moves.WrappedThird, 0, 1),
+			text("Wrap the third once round the rest: now there are three strands.").drawn(moves.WrappedThird, 1, 2),
+			fromTo("Lay own hair into one strand; it ends inside at {length}.", r.Short.Hair, r.Long.Hair).drawn(moves.WrappedThird, 2, 3),
 			text("Braid the first turns close to the scalp, never so tight that the skin lifts. Nothing is borrowed.").drawn(moves.WrappedThird, 3, 4),
 		}, braidedOn(r, moves.WrappedThird, 4)...)
 	},

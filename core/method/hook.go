@@ -63,12 +63,12 @@ var grounded = map[Ground]struct {
 	OnPlait: {
 		hooked: moves.Clip{Figure: moves.RootHitch, First: 0, Last: 2},
 		start:  "Start low at the back, so that what hangs already stays out of the way.",
-		push:   "Push the hook under the root of the plait, latch covered. ",
+		push:   "Push the hook under the root of the plait, latch covered.",
 	},
 	OnTrack: {
 		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
 		start:  "Start low at the back, so that what hangs already stays out of the way.",
-		push:   "Push the hook under the whole cornrow, latch covered, from the side away from the part. ",
+		push:   "Push the hook under the whole cornrow, latch covered, from the side away from the part.",
 		next:   "Hook the next one {length} further, each between two of the cornrow beside it; closer where scalp would show.",
 	},
 	OnNet: {
@@ -80,17 +80,18 @@ var grounded = map[Ground]struct {
 			text("Cut the surplus away outside the stitches."),
 		},
 		start: "Start low at the back, and keep inside the edge of the net.",
-		push:  "Push the hook through the net and under the plait below it, both at once: net by itself tears. ",
+		push:  "Push the hook through the net and under the plait below it, both at once: net by itself tears.",
 		next:  "Hook the next one {length} further, each between two of the row below.",
 	},
 	OnLink: {
 		before: []Step{
-			text("Linked plaits: plait the first section. Where it reaches the section behind, undo nothing: take it as one of three strands, halve that section for the other two, and plait on. So to the end of the chain.").drawn(moves.Link, 0, 1),
+			text("Plait the first section. Where it reaches the section behind, undo nothing: take it as one of three strands.").drawn(moves.Link, 0, 0),
+			text("Halve the section behind for the other two, and plait on. So to the end of the chain.").drawn(moves.Link, 0, 1),
 			text("Leave the stretch between two sections slack: a fingertip passes under it with the head bent."),
 		},
 		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
 		start:  "Start at the end of the chains, low at the back.",
-		push:   "Push the hook under the plait just in front of where it is laid into the next. ",
+		push:   "Push the hook under the plait just in front of where it is laid into the next.",
 	},
 }
 
@@ -99,7 +100,7 @@ var grounded = map[Ground]struct {
 func onBase(j Job) (steps []Step) {
 	on := grounded[j.Ground]
 	if j.Merges && j.Ground == OnTrack {
-		steps = append(steps, text("Thin cornrows run together: take each as one of the strands and plait on as one, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
+		steps = append(steps, text("Thin cornrows run together: take each as one of the strands and braid on, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
 	}
 	if j.Tails != "" && j.Ground != OnPlait {
 		steps = append(steps, text(j.Tails))
@@ -140,10 +141,13 @@ func hooking(j Job) (steps []Step) {
 		way = "from the top down"
 	}
 	if j.Chosen["head"] == "set-in" && j.Ground == OnTrack {
-		steps = append(steps, text("At the start of a cornrow in sight: as you begin it, lay the end of the piece on one strand and plait them as one for some turns. It goes over and under with it.").drawn(moves.SetIn, 0, 1))
+		steps = append(steps,
+			text("At the start of a cornrow in sight: as you begin it, lay the end of the piece on one strand.").drawn(moves.SetIn, 0, 0),
+			text("Braid them as one for some turns: the piece goes over and under with its strand.").drawn(moves.SetIn, 0, 1))
 	}
 	steps = append(steps,
-		text(on.push+"Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),
-		text("Pass the tail through its own loop and tighten: snug, the knot turned "+knotWords[j.Chosen["knot"]]+", never pulling the scalp.").drawn(moves.TrackHitch, 2, 4))
+		text(on.push).drawn(on.hooked.Figure, on.hooked.First, on.hooked.First),
+		text("Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),
+		text("Pass the tail through its own loop and tighten, never pulling the scalp; the knot "+knotWords[j.Chosen["knot"]]+".").drawn(moves.TrackHitch, 2, 4))
 	return withNext(steps, j)
 }

@@ -27,7 +27,7 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 		for _, form := range []hair.Form{hair.Twist, hair.SoftLoc, hair.Bulk, hair.CurlyBulk} {
 			text, lengths := told(Job{Ground: ground, Piece: hair.Piece{Form: form}, Spacing: 19})
 			assert.Contains(t, text, says)
-			assert.Contains(t, text, "the knot turned away from the part")
+			assert.Contains(t, text, "the knot away from the part")
 			assert.Equal(t, form == hair.Bulk || form == hair.CurlyBulk, strings.Contains(text, "find its middle"), "bulk hair has no loop")
 			assert.Equal(t, ground != OnLink, lengths == 1, "linked plaits have no spacing but their own")
 			assert.NotContains(t, text, "Tender scalp")
@@ -37,7 +37,7 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 	assert.True(t, strings.HasPrefix(last, "Stitch the tails.\n"), "the base is finished before anything hangs on it")
 	assert.Contains(t, last, "loosen now")
 	face, _ := told(Job{Ground: OnTrack, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Chosen: Chosen{"knot": "face"}})
-	assert.Contains(t, face, "the knot turned toward the face")
+	assert.Contains(t, face, "the knot toward the face")
 	net, _ := told(Job{Ground: OnNet, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19})
 	assert.Less(t, strings.Index(net, "Lay the net"), strings.Index(net, "Push the hook"))
 }

@@ -73,7 +73,7 @@ func braidJudge(m Method, j Job) []advice.Finding {
 	out := append(suited(m, j), shortHair(m, j)...)
 	if own, braid := j.Hair*craft.BraidTakeUp, j.Piece.Length; own > braid {
 		out = append(out, finding(advice.LongPlait, advice.Look, own, func() (string, string) {
-			return fmt.Sprintf("The own hair, braided about %s, is longer than the braid, %s: it would hang out below.", invalid.Length(own), invalid.Length(braid)),
+			return fmt.Sprintf("Own hair, braided about %s, is longer than the braid, %s: it would hang out below.", invalid.Length(own), invalid.Length(braid)),
 				fmt.Sprintf("A braid of at least %s hides it.", invalid.AtLeast(own))
 		}))
 	}
@@ -154,12 +154,12 @@ func anchored(m Method, j Job) []advice.Finding {
 	}
 	braided, name := j.Plait.Braided, m.Name
 	return []advice.Finding{finding(advice.WrongBase, advice.Look, braided, func() (string, string) {
-		return fmt.Sprintf("The own hair is plaited over %s; %s needs a few anchor turns and the rest twisted.", invalid.Length(braided), strings.ToLower(name)),
+		return fmt.Sprintf("Own hair is plaited over %s; %s needs a few anchor turns and the rest twisted.", invalid.Length(braided), strings.ToLower(name)),
 			"Choose anchor turns, then twist, for the plaits of this plan; fold and twist takes a whole plait."
 	})}
 }
 
-// shortHair is a finding where the own hair, with what is fed into its ends, is too short for
+// shortHair is a finding where own hair, with what is fed into its ends, is too short for
 // the method.
 func shortHair(m Method, j Job) []advice.Finding {
 	if j.Hair+j.Plait.Fed >= m.LeastHair {
@@ -167,7 +167,7 @@ func shortHair(m Method, j Job) []advice.Finding {
 	}
 	hair, name, least := j.Hair, m.Name, m.LeastHair
 	return []advice.Finding{finding(advice.ShortHair, advice.Look, -hair, func() (string, string) {
-		return fmt.Sprintf("The own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
+		return fmt.Sprintf("Own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
 			"Hair fed into the ends, or a method for short hair, holds better."
 	})}
 }

@@ -18,7 +18,7 @@ func stretched(j Job) Step {
 	if j.Dry {
 		water = "keep plait and piece dry"
 	}
-	return text("Stretch the loop with the tail of a comb, " + water + ", and see that the latch of the hook opens and shuts freely.")
+	return text("Stretch the loop with the tail of a comb; " + water + "; see that the latch opens and shuts freely.")
 }
 
 // rootHitch are the moves of the hitch most pieces hang by, as they are drawn.
@@ -26,13 +26,17 @@ func rootHitch(id moves.ID) []Step {
 	return []Step{
 		text("Push the hook under the root of the plait, away from the part, and catch the loop.").drawn(id, 0, 1),
 		text("Push the piece up while the latch comes out, so that it stays shut; draw the loop through.").drawn(id, 1, 2),
-		text("Pass the tail of the piece through its own loop. Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp.").drawn(id, 2, 5),
+		text("Pass the tail of the piece through its own loop.").drawn(id, 2, 4),
+		text("Draw plait and piece apart to tighten the hitch: snug, never pulling the scalp.").drawn(id, 4, 5),
 	}
 }
 
 // intoThePiece is the first pass of a weave, a pitch below the hitch.
-func intoThePiece(pitch float64) Step {
-	return with("Push the hook into the piece {length} below the hitch, up through its middle, and out right at the hitch. Catch the plait, shut the latch and draw it down inside: no plait shows at the hitch.", pitch).drawn(moves.Weave, 0, 3)
+func intoThePiece(pitch float64) []Step {
+	return []Step{
+		with("Push the hook into the piece {length} below the hitch, up through its middle, and out right at the hitch.", pitch).drawn(moves.Weave, 0, 1),
+		text("Catch the plait, shut the latch and draw it down inside: no plait shows at the hitch.").drawn(moves.Weave, 1, 3),
+	}
 }
 
 // texts are steps without lengths.
@@ -56,8 +60,8 @@ var onLongHair = Choice{Key: "long", Name: "A plait longer than the piece", Usua
 	{"back", "Wound back up inside", "The end is woven up again; hides nearly twice the piece's length"},
 }}
 
-// tipFinish is what is done with the tip of the own hair at the end of the weave.
-var tipFinish = Choice{Key: "tip", Name: "The tip of the own hair", Usual: "rolled", Options: []Option{
+// tipFinish is what is done with the tip of own hair at the end of the weave.
+var tipFinish = Choice{Key: "tip", Name: "The tip of own hair", Usual: "rolled", Options: []Option{
 	{"rolled", "Rolled in", "Rough hair holds itself, and nothing has to be dissolved"},
 	{"turned", "Turned back", "One pass upward holds slippery ends"},
 	{"glue", "A dot of glue", "Away from skin and eyes; it holds longest and is hard to undo"},
@@ -66,7 +70,7 @@ var tipFinish = Choice{Key: "tip", Name: "The tip of the own hair", Usual: "roll
 var tipSteps = map[string]Step{
 	"rolled": text("Roll the piece between the fingers; tuck a tip that pokes out back with the hook.").drawn(moves.Weave, 4, 5),
 	"turned": text("Turn the tip back: one short pass upward, then roll the piece between the fingers.").drawn(moves.Weave, 4, 5),
-	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes, in an aired room; press until it holds.").drawn(moves.Weave, 4, 5),
+	"glue":   text("A dot of glue on the tip inside the piece, away from skin and eyes. Air the room; press until it holds.").drawn(moves.Weave, 4, 5),
 }
 
 // unglued are the moves that come first where a tip was glued. A tip drawn out of its glue
@@ -76,16 +80,21 @@ func unglued(r Range) []Step {
 		return nil
 	}
 	return []Step{
-		text("Cut the piece below the mark and open it up to the glue. Soften the glue as its maker says, away from skin and eyes, in an aired room; wait, and work it off with the fingers."),
+		text("Cut the piece below the mark and open it up to the glue."),
+		text("Soften the glue as its maker says, away from skin and eyes, in an aired room."),
+		text("Wait, and work it off with the fingers."),
 		text("Never pull the plait out of glue. Only when it is off, draw the plait out, pass by pass."),
 	}
 }
 
 // snipped is how a fold or a loop is cut that lies round a plait and will not give: lifted clear on a comb, where
 // nothing else can lie between the blades. Common practice, no source.
-func snipped(what string) string {
-	return "If it will not give, lift the " + what + " clear on the tail of a comb and snip it there: see both blades."
+func snipped(what string) Step {
+	return text("If it will not give, lift the " + what + " clear on the tail of a comb and snip it there: see both blades.")
 }
+
+// clipBand is how a band is cut that will not roll off. Common practice, no source.
+const clipBand = "One that will not roll is clipped on the point of a comb slid under it, no hair above it."
 
 func toTheTip(j Job) float64 {
 	if j.Chosen["long"] == "back" {
@@ -121,9 +130,8 @@ var loops = []Method{{
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
 		out := append([]Step{stretched(r.Long)}, rootHitch(moves.RootHitch)...)
-		out = append(out,
-			intoThePiece(pitch),
-			repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
+		out = append(out, intoThePiece(pitch)...)
+		out = append(out, repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
 		if r.Long.Chosen["long"] == "back" {
 			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way.").drawn(moves.Weave, 3, 4))
 		}
@@ -132,7 +140,7 @@ var loops = []Method{{
 	cuts: true,
 	takeDown: func(r Range) []Step {
 		return append(unglued(r),
-			text("Find where the plait comes out of the piece, draw it out pass by pass from the end, and lay it aside.").drawn(moves.Weave, 4, 0),
+			text("Find where the plait comes out of the piece. Draw it out pass by pass and lay it aside.").drawn(moves.Weave, 4, 0),
 			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0))
 	},
 	judge: judges(onPlait, vanishing(craft.InSoft), roomy),
@@ -153,9 +161,9 @@ var loops = []Method{{
 		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 8, Most: 50, Usual: 0.85 * inch,
 		Help: "About ¾ to 1 in: no gaps",
 	}},
-	Choices: []Choice{{Key: "hair", Name: "The own hair", Usual: "plaited", Options: []Option{
+	Choices: []Choice{{Key: "hair", Name: "Own hair", Usual: "plaited", Options: []Option{
 		{"plaited", "Plaited first", "Holds best, and protects the ends"},
-		{"loose", "Loose, drawn through the loop", "For very short hair: it is drawn through the loop once more on a large section, twice on a small one, never more"},
+		{"loose", "Loose, drawn through the loop", "For very short hair: once more on a large section, twice on a small one, never more"},
 		{"accent", "Loose, three draws in all", "For a small accent that must not slip"},
 		{"once", "Loose, no more draws", "Quick and soft at the root; it slips sooner"},
 	}}},
@@ -163,13 +171,16 @@ var loops = []Method{{
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
 		return Work{Passes: n, Attach: craft.HitchTime + craft.DrawTime*float64(draws(j)), Conceal: float64(n) * craft.LaceTime, Unplaited: j.Chosen["hair"] != "plaited"}
 	},
+	unplaited: func(c Chosen) bool { return c["hair"] != "plaited" },
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
 		out := []Step{stretched(r.Long)}
 		if r.Long.Chosen["hair"] == "plaited" {
 			out = append(out, rootHitch(moves.RootHitchBraid)...)
 		} else {
-			out = append(out, text("Look for the side where the braid's pattern points up, like an upturned V. From there push the hook through the loop, catch the own hair at its root and draw it through.").drawn(moves.LooseDraw, 0, 1))
+			out = append(out,
+				text("Look for the side where the braid's pattern points up, like an upturned V.").drawn(moves.LooseDraw, 0, 0),
+				text("From there push the hook through the loop, catch own hair at its root and draw it through.").drawn(moves.LooseDraw, 0, 1))
 			turn := text("Turn the piece so that its smooth side lies outward.")
 			if most := draws(r.Short); most > 0 {
 				out = append(out, drawStep(draws(r.Long), most).drawn(moves.LooseDraw, 1, 2))
@@ -178,10 +189,10 @@ var loops = []Method{{
 			out = append(out, turn)
 		}
 		return append(out,
-			with("Push the hook through the middle of the braid from one side, catch the own hair {length} below where it came out, and draw it through.", pitch).drawn(moves.Lace, 0, 2),
+			with("Push the hook through the braid from one side, catch own hair {length} below where it came out, draw it through.", pitch).drawn(moves.Lace, 0, 2),
 			text("The next one from the other side, close below: left, right, left, no gaps.").drawn(moves.Lace, 2, 3),
 			repeat(lacedOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
-			text("Pull the braid straight and smooth it: nothing of the own hair shows from either side.").drawn(moves.Lace, 4, 5))
+			text("Pull the braid straight and smooth it: nothing of own hair shows from either side.").drawn(moves.Lace, 4, 5))
 	},
 	cuts: true,
 	takeDown: func(r Range) []Step {
@@ -191,7 +202,7 @@ var loops = []Method{{
 		}
 		return []Step{
 			text("Trim the braid below the mark."),
-			text("Unravel it upward: the own hair comes free by itself.").drawn(moves.Lace, 4, 0),
+			text("Unravel it upward: own hair comes free by itself.").drawn(moves.Lace, 4, 0),
 			off,
 		}
 	},
@@ -199,7 +210,7 @@ var loops = []Method{{
 }, {
 	ID: HiddenKnot, Name: "Hidden-knot fold", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnTrack, OnNet, OnLink},
-	Summary: "A strand is folded through the root; a small part of one leg knots it on the side that will not show, the other leg falls over the knot.",
+	Summary: "A strand is folded through the root; a thin part of one leg knots it, the other falls over the knot.",
 	HidesBy: "nothing is hidden: the strands fall over the base",
 	Root:    "very flat, the knot out of sight",
 	Wash:    "roots only, diluted, dried fully",
@@ -220,7 +231,8 @@ var loops = []Method{{
 		out := onBase(j)
 		out = append(out,
 			text(findMiddle),
-			text(grounded[j.Ground].push+"Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.").drawn(moves.HiddenKnot, 0, 1),
+			text(grounded[j.Ground].push).drawn(moves.HiddenKnot, 0, 0),
+			text("Catch the strand at its middle and draw it through: a fold on one side, two legs on the other.").drawn(moves.HiddenKnot, 0, 1),
 			text("See which leg will be covered when the hair falls; part a thin strand off that leg.").drawn(moves.HiddenKnot, 1, 2),
 			text(fmt.Sprintf("Pass the thin strand through the fold %.0f times, on the side %s, and tighten both ways.", j.Settings["turns"], knotWords[j.Chosen["knot"]])).drawn(moves.HiddenKnot, 2, 3),
 			text("Let the other leg fall over the knot.").drawn(moves.HiddenKnot, 3, 4))
@@ -228,7 +240,8 @@ var loops = []Method{{
 	},
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Lift the leg off the knot. Loosen the thin part with the tail of a comb and draw it back out of the fold. "+snipped("fold")).drawn(moves.HiddenKnot, 4, 2),
+			text("Lift the leg off the knot. Loosen the thin part with a comb's tail and draw it out of the fold.").drawn(moves.HiddenKnot, 4, 2),
+			snipped("fold"),
 			text("Draw the strand out by its legs. What will not come is not pulled: look at it again.").drawn(moves.HiddenKnot, 2, 0),
 		}
 	},
@@ -236,7 +249,7 @@ var loops = []Method{{
 }, {
 	ID: SplitRoot, Name: "Split root", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc}, Grounds: []Ground{OnPlait},
-	Summary: "The piece is hitched on a small strand of the section, which is plaited in with the rest: the plait leads away from the knot.",
+	Summary: "The piece is hitched on a small strand, which is plaited in: the plait leads away from the knot.",
 	HidesBy: "passes through the middle of the piece",
 	Root:    "the flattest, and the least pull",
 	Wash:    "holds through washing",
@@ -255,6 +268,7 @@ var loops = []Method{{
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
 		return Work{Passes: n, Attach: craft.HitchTime + craft.SplitRootTime, Conceal: float64(n) * craft.PassTime}
 	},
+	unplaited: func(Chosen) bool { return true },
 	steps: func(r Range) []Step {
 		pitch := r.Long.Settings["pitchMm"]
 		out := []Step{
@@ -267,8 +281,8 @@ var loops = []Method{{
 		} else {
 			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot.").drawn(moves.SplitRoot, 3, 5))
 		}
+		out = append(out, intoThePiece(pitch)...)
 		return append(out,
-			intoThePiece(pitch),
 			repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4),
 			tipSteps[r.Long.Chosen["tip"]])
 	},
@@ -276,12 +290,14 @@ var loops = []Method{{
 	takeDown: func(r Range) []Step {
 		return append(unglued(r),
 			text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0),
-			text("Roll the band off the end of the plait; one that will not roll is clipped on the point of a comb slid under it, with no hair above the comb. Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3),
+			text("Roll the band off the end of the plait."),
+			text(clipBand),
+			text("Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3),
 			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
 	},
 	judge: judges(onPlait, vanishing(craft.InSoft)),
 }, {
-	ID: Stations, Name: "Stations", Family: Loop, Base: Plaited,
+	ID: Stack, Name: "Stack", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.CurlyBulk, hair.Bulk}, Grounds: []Ground{OnPlait},
 	Summary: "Several small pieces are hitched along one plait, at its tip, its body and its root; each covers the one below.",
 	HidesBy: "pieces that cover each other",
@@ -298,23 +314,25 @@ var loops = []Method{{
 		Help: "Tip, body and root; one or two more on the body of a long plait",
 	}},
 	pieces: func(s Settings) int { return int(s["stations"]) },
-	work:   func(Job) Work { return Work{Attach: craft.StationTime} },
+	work:   func(Job) Work { return Work{Attach: craft.StackTime} },
 	reach:  func(j Job) float64 { return 2 * j.Piece.Length }, // the lowest hangs from the tip
 	steps: func(r Range) []Step {
 		n := int(r.Long.Settings["stations"])
 		apart := r.Long.Plait.Length() / float64(n-1)
 		return []Step{
 			text("Take one small piece and find its middle."),
-			text("At the tip: fold it over. Braid the two legs and the own hair as three strands until no own hair is left. Then lead the tail once round all and through its own turn, and draw the knot tight below the own hair.").drawn(moves.Stations, 0, 1),
-			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart).drawn(moves.Stations, 1, 2),
-			text("At the root, last: push the hook under the plait, draw the fold through, pass the legs through it and tighten: snug, never pulling.").drawn(moves.Stations, 2, 3),
+			text("At the tip fold it over. Braid both legs and own hair as three strands until no own hair is left.").drawn(moves.Stack, 0, 0),
+			text("Lead the tail once round all and through its own turn; draw the knot tight below own hair.").drawn(moves.Stack, 0, 1),
+			with(fmt.Sprintf("At the body: hitch the next ones every {length} upward, %d in all with tip and root.", n), apart).drawn(moves.Stack, 1, 2),
+			text("Last, at the root: draw the fold under the plait, pass the legs through it and tighten: snug, never pulling.").drawn(moves.Stack, 2, 3),
 			text("Shake the head: each piece covers the knot below it. Fill where one shows."),
 		}
 	},
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("From the root down: lift the piece and draw its body back out of its loop. "+snipped("loop")).drawn(moves.Stations, 3, 1),
-			text("At the tip undo the knot and unbraid.").drawn(moves.Stations, 1, 0),
+			text("From the root down: lift the piece and draw its body back out of its loop.").drawn(moves.Stack, 3, 1),
+			snipped("loop"),
+			text("At the tip undo the knot and unbraid.").drawn(moves.Stack, 1, 0),
 		}
 	},
 	judge: onPlait,
@@ -337,11 +355,11 @@ func draws(j Job) int {
 func drawStep(large, small int) Step {
 	switch {
 	case large == 1 && small == 1:
-		return text("Draw it through once more, from the other side, round the other leg of the loop. Never more on a section this large.")
+		return text("Draw it through once more, from the other side, round the other leg of the loop. Never more here.")
 	case large == 2 && small == 2:
 		return text("Draw it through twice more, from the other side each time, round the other leg of the loop. Never more.")
 	}
-	return text("Draw it through once more, from the other side, round the other leg of the loop: once on a large section, twice on a small one. Never more.")
+	return text("Draw it through from the other side, round the other leg: once more on large sections, twice on small ones.")
 }
 
 // The ways a pass follows the last.
@@ -356,7 +374,7 @@ func repeat(how string, least, most int, pitch float64) Step {
 	case most == 1:
 		return text("One pass is enough here: draw on until the end of the plait is inside.")
 	case least == most:
-		return with(fmt.Sprintf("%s, until the end of the plait is inside: %d passes in all.", how, most), pitch)
+		return with(fmt.Sprintf("%s, until the plait is inside: %d passes in all.", how, most), pitch)
 	}
-	return with(fmt.Sprintf("%s, until the end of the plait is inside: %d to %d passes in all, as long as the plait is.", how, least, most), pitch)
+	return with(fmt.Sprintf("%s, until the plait is inside: %d to %d passes, as long as it is.", how, least, most), pitch)
 }

@@ -45,7 +45,7 @@ const (
 	HiddenKnot     ID = "L3"
 	SplitRoot      ID = "L4"
 	TrackHitch     ID = "L5"
-	Stations       ID = "L6"
+	Stack          ID = "L6"
 	SharedLoop     ID = "W1"
 	CollarAndWrap  ID = "W2"
 	OpenCoil       ID = "W3"
@@ -72,14 +72,14 @@ const (
 // Grounds are all of them.
 var Grounds = []Ground{OnPlait, OnTrack, OnNet, OnLink}
 
-// Base is what is made of the own hair before a piece goes on.
+// Base is what is made of own hair before a piece goes on.
 type Base string
 
 // The bases.
 const (
 	Plaited  Base = "plait"  // the plait as the plan prepares it
 	Anchored Base = "anchor" // a few turns, the rest twisted in two: the twist is undone or twined
-	Loose    Base = "loose"  // nothing: the own hair is worked in as it is
+	Loose    Base = "loose"  // nothing: own hair is worked in as it is
 )
 
 // Parameter is a number that may be set of a method.
@@ -134,7 +134,7 @@ type Method struct {
 	Mistake string      `json:"mistake" doc:"What usually goes wrong"`
 	Mend    string      `json:"mend" doc:"How it is fixed"`
 	Wrong   moves.ID    `json:"wrong" doc:"The drawing of that mistake"`
-	// Base is what must be made of the own hair first.
+	// Base is what must be made of own hair first.
 	Base Base `json:"base" enum:"plait,anchor,loose"`
 	// LeastHair is the shortest own hair that holds, mm.
 	LeastHair float64 `json:"leastHairMm"`
@@ -154,6 +154,8 @@ type Method struct {
 	takeDown func(Range) []Step
 	cuts     bool
 	traits   Traits
+	// unplaited tells by its choices whether the section is left without a plait; nil for never.
+	unplaited func(Chosen) bool
 	// reach is the longest plait it hides, mm; nil for one as long as the piece.
 	reach func(Job) float64
 }
@@ -192,6 +194,11 @@ func Lookup(id ID) (Method, bool) {
 
 // On tells whether the method hangs a piece on a ground.
 func (m Method) On(g Ground) bool { return slices.Contains(m.Grounds, g) }
+
+// Unplaited tells whether own hair is worked in without a plait, or plaited by the method itself.
+func (m Method) Unplaited(chosen Chosen) bool {
+	return m.unplaited != nil && m.unplaited(m.Decided(chosen))
+}
 
 // Suits tells whether the method works with a form of piece.
 func (m Method) Suits(form hair.Form) bool { return slices.Contains(m.Takes, form) }
@@ -291,7 +298,7 @@ func (m Method) Pieces(s Settings) int {
 type Job struct {
 	Ground   Ground
 	Plait    plait.Plait
-	Hair     float64 // length of the own hair there, mm
+	Hair     float64 // length of own hair there, mm
 	Piece    hair.Piece
 	Settings Settings
 	Chosen   Chosen // every choice of the method
@@ -327,7 +334,7 @@ type Work struct {
 	// Each is true where every piece of a place is worked to its end by itself, as legs are
 	// twisted: then Conceal is what one of them takes. Else one hides the plait for all.
 	Each bool
-	// Unplaited is true where the own hair is worked in without a plait.
+	// Unplaited is true where own hair is worked in without a plait.
 	Unplaited bool
 }
 
@@ -381,8 +388,10 @@ func (m Method) TakeDown(r Range) (steps []Step, cutBelow float64) {
 		return steps, 0
 	}
 	cutBelow = r.Long.Plait.Length() + craft.SpareBelow
-	first := with("Feel for the end of the own hair and mark the piece {length} from the root, an inch below it. Below the mark cut freely. Above it cut only where a step says so, and only what you have lifted clear on the tail of a comb.", cutBelow)
-	return append([]Step{first}, steps...), cutBelow
+	return append([]Step{
+		with("Feel for the end of own hair and mark the piece {length} from the root, an inch below it.", cutBelow),
+		text("Below the mark cut freely. Above it only where a step says so, lifted clear on a comb's tail."),
+	}, steps...), cutBelow
 }
 
 // Judge finds what speaks against the method for a job.

@@ -148,10 +148,10 @@ func TestStepsFollowTheLengths(t *testing.T) {
 	assert.NotContains(t, text(inch, inch), "Repeat")
 	assert.Contains(t, text(inch, inch), "One pass is enough")
 	assert.Contains(t, text(6*inch, 6*inch), "3 passes in all")
-	assert.Contains(t, text(3*inch, 7*inch), "2 to 4 passes in all")
+	assert.Contains(t, text(3*inch, 7*inch), "2 to 4 passes, as long as it is")
 	m, a := job(t, FoldAndTwist, 3*inch)
 	_, b := job(t, FoldAndTwist, 6*inch)
-	assert.Equal(t, map[string]float64{"from": 3 * inch, "to": 6 * inch}, steps(m, a, b)[4].Lengths)
+	assert.Equal(t, map[string]float64{"from": 3 * inch, "to": 6 * inch}, steps(m, a, b)[5].Lengths)
 }
 
 // Common practice, no source: some locs take one strand of wrapping hair (24 in), long
@@ -196,7 +196,7 @@ func TestJudgementsSayWhatIsWrongAndWhatHelps(t *testing.T) {
 }
 
 // Common practice, no source, for heads with 6 in of hair where nothing else is said; parting
-// 0.55 min and plaiting 0.011 min/mm of it, a quarter more on the own head.
+// 0.55 min and plaiting 0.011 min/mm of it, a quarter more on own head.
 func TestTimesOfCommonPractice(t *testing.T) {
 	const ownHead = 1.25
 	plaiting := func(length float64) float64 { return 0.55 + 0.011*length }
@@ -210,7 +210,7 @@ func TestTimesOfCommonPractice(t *testing.T) {
 		minutes   float64
 		low, high float64
 	}{
-		{"70 close-set hooks on the own head, 45 min", 70 * each(TrackHitch, 150) * ownHead, 34, 56},
+		{"70 close-set hooks on own head, 45 min", 70 * each(TrackHitch, 150) * ownHead, 34, 56},
 		{"120 hooks with sorting, 40 to 60 min", 120 * each(TrackHitch, 150), 40, 60},
 		{"55 coil locs plaited and closed, 5 to 6 h", 55 * (plaiting(150) + each(OpenCoil, 150)) * ownHead, 300, 360},
 		{"45 collar-and-wrap locs after the plaits, 3 h at most", 45 * each(CollarAndWrap, 150), 90, 180},
@@ -219,9 +219,9 @@ func TestTimesOfCommonPractice(t *testing.T) {
 	} {
 		assert.True(t, c.low <= c.minutes && c.minutes <= c.high, "%s: %.0f min", c.what, c.minutes)
 	}
-	m, j := job(t, Stations, 150)
+	m, j := job(t, Stack, 150)
 	j.Settings = Settings{"stations": 5}
-	assert.Greater(t, 40*m.For(j).Attach*float64(m.Pieces(j.Settings)), 180.0, "five stations on forty plaits: over 3 h")
+	assert.Greater(t, 40*m.For(j).Attach*float64(m.Pieces(j.Settings)), 180.0, "five pieces on forty plaits: over 3 h")
 }
 
 // One more draw on a large section, two on a small one, never more; three on an accent.
@@ -295,7 +295,7 @@ func TestUnknownChoicesAreRefused(t *testing.T) {
 	}
 }
 
-// Where the piece is cut, it is cut an inch below the end of the own hair. Common practice,
+// Where the piece is cut, it is cut an inch below the end of own hair. Common practice,
 // no source.
 func TestTheMarkLiesBelowTheOwnHair(t *testing.T) {
 	m, short := job(t, HitchAndWeave, 4*inch)

@@ -16,7 +16,7 @@ import (
 var practice = map[ID]struct{ on, off []string }{
 	HitchAndWeave: {
 		[]string{"under the root of the plait", "stays shut", "through its own loop", "up through its middle, and out right at the hitch", "come out where the plait came out last", "Roll the piece"},
-		[]string{"draw it out pass by pass", "Cut the piece below the mark", "open the loop"},
+		[]string{"Draw it out pass by pass", "Cut the piece below the mark", "open the loop"},
 	},
 	HitchAndZigzag: {
 		[]string{"under the root of the plait", "through its own loop", "from one side", "from the other side", "no gaps"},
@@ -24,7 +24,7 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	HiddenKnot: {
 		[]string{"find its middle", "two legs on the other", "part a thin strand off that leg", "through the fold 2 times", "fall over the knot"},
-		[]string{"Lift the leg off the knot", "back out of the fold", "see both blades", "Draw the strand out"},
+		[]string{"Lift the leg off the knot", "draw it out of the fold", "see both blades", "Draw the strand out"},
 	},
 	SplitRoot: {
 		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through its middle, and out right at the hitch"},
@@ -34,20 +34,20 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Start low at the back", "under the whole cornrow", "through its own loop", "Hook the next one"},
 		[]string{"back through it", "Draw the piece out", "Undo tails"},
 	},
-	Stations: {
-		[]string{"At the tip", "as three strands", "through its own turn", "At the body", "At the root, last", "covers the knot below"},
+	Stack: {
+		[]string{"At the tip", "as three strands", "through its own turn", "At the body", "Last, at the root", "covers the knot below"},
 		[]string{"From the root down", "back out of its loop", "see both blades", "undo the knot"},
 	},
 	SharedLoop: {
 		[]string{"under the root", "the plait and the body of the piece through the loop together", "Draw the plait up and the piece down", "Lay {length} of the wrapping hair down", "Wind its long side", "past the end of the plait", "back upward"},
-		[]string{"loosen it backward", "past the end of the plait", "unwind upward", "out of the shared loop"},
+		[]string{"loosen it backward", "past the plait's end", "Unwind upward", "out of the shared loop"},
 	},
 	CollarAndWrap: {
-		[]string{"like a collar", "catch the plait's end and draw it back through", "over its own root", "down through the fold it made", "hook it through the root", "Wind with even tension", "past the end of the plait"},
-		[]string{"loosen it backward", "past the end of the plait", "out of the fold", "it stays whole"},
+		[]string{"like a collar", "catch the plait's end and draw it back through", "over its own root", "down through the fold it made", "hook it through the root", "Wind evenly over plait and tail", "past the end of the plait"},
+		[]string{"loosen it backward", "past the plait's end", "out of the fold", "Slide the piece off"},
 	},
 	OpenCoil: {
-		[]string{"through the loop together", "Open the coil a little", "twice round on the first spot", "twice round on one spot at each new start", "between the palms"},
+		[]string{"through the loop together", "Open the coil a little", "twice round where you begin", "twice round at each new start", "between the palms"},
 		[]string{"Open the coil from below", "Nothing is cut"},
 	},
 	Banded: {
@@ -55,15 +55,15 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Wind the cover backward", "Roll the band off", "it stays whole"},
 	},
 	BuiltOnHead: {
-		[]string{"draw it half through", "across the row", "round base hair and plait together", "the end of a second along the base", "Wind three turns of the first over it", "wind upward again"},
+		[]string{"half through", "across the row", "round base hair and plait", "lay a second strand along the base", "wind three turns over it", "wind upward again"},
 		[]string{"Cut below the mark", "Unwind"},
 	},
 	AnchorTwist: {
-		[]string{"under the anchor turns", "draw it half through", "Undo the own twist", "one half to each leg", "round each other"},
+		[]string{"under the anchor turns", "half through", "Undo own twist", "one half to each leg", "round each other"},
 		[]string{"Untwist", "Draw the bulk hair out"},
 	},
 	FoldAndTwist: {
-		[]string{"under the root", "draw it half through", "Lay the plait inside one leg", "the same way, and round each other the other way"},
+		[]string{"under the root", "half through", "Lay the plait inside one leg", "the same way, and round each other the other way"},
 		[]string{"Untwist", "Draw the bulk hair out"},
 	},
 	TwineAndLock: {
@@ -71,11 +71,11 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"Draw the tip out", "nothing is cut"},
 	},
 	OwnStrand: {
-		[]string{"leave it unplaited", "the own hair is the third", "close to the scalp", "borrow a little", "after take-up", "hot water"},
+		[]string{"leave it unplaited", "own hair is the third", "close to the scalp", "borrow a little", "after take-up", "hot water"},
 		[]string{"Cut the braid below the mark", "Unbraid upward"},
 	},
 	WrappedThird: {
-		[]string{"leave it unplaited", "one third, and two thirds", "nothing holds it until it is braided", "Wrap the third once round the rest", "Lay the own hair into one strand", "Nothing is borrowed", "hot water"},
+		[]string{"leave it unplaited", "one third, and two thirds", "nothing holds it until it is braided", "Wrap the third once round the rest", "Lay own hair into one strand", "Nothing is borrowed", "hot water"},
 		[]string{"Cut the braid below the mark", "unwrap the third"},
 	},
 }
@@ -124,7 +124,7 @@ var pictured = map[ID]struct{ on, off []moves.ID }{
 	HiddenKnot:     {[]moves.ID{moves.HiddenKnot}, []moves.ID{moves.HiddenKnot}},
 	SplitRoot:      {[]moves.ID{moves.SplitRoot, moves.Weave}, []moves.ID{moves.Weave, moves.SplitRoot}},
 	TrackHitch:     {[]moves.ID{moves.TrackHitch}, []moves.ID{moves.TrackHitch}},
-	Stations:       {[]moves.ID{moves.Stations}, []moves.ID{moves.Stations}},
+	Stack:          {[]moves.ID{moves.Stack}, []moves.ID{moves.Stack}},
 	SharedLoop:     {[]moves.ID{moves.SharedHitch, moves.Wind}, []moves.ID{moves.Wind, moves.SharedHitch}},
 	CollarAndWrap:  {[]moves.ID{moves.Collar}, []moves.ID{moves.Collar}},
 	OpenCoil:       {[]moves.ID{moves.SharedCoil, moves.Coil}, []moves.ID{moves.Coil, moves.SharedCoil}},

@@ -110,7 +110,7 @@ func TestWhatIsToldFollowsTheMethod(t *testing.T) {
 		assert.NotContains(t, told, "{", "%s: every length is put in", m.ID)
 		_, mark := m.TakeDown(Range{j, j, w, w})
 		if mark > 0 {
-			assert.InDelta(t, j.Plait.Length()+inch, mark, 0.1, "%s: an inch below the own hair", m.ID)
+			assert.InDelta(t, j.Plait.Length()+inch, mark, 0.1, "%s: an inch below own hair", m.ID)
 		}
 		assert.NotEmpty(t, m.Bears(), m.ID)
 		for _, form := range m.Takes {

@@ -19,12 +19,12 @@ func untwisting(id moves.ID, from, to int, last string) func(Range) []Step {
 var twists = []Method{{
 	ID: AnchorTwist, Name: "Anchor and twist", Family: Twist, Base: Anchored,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
-	Summary: "A bulk strand is drawn half under the anchor turns; the own twist is undone and each half is twisted in with a leg.",
+	Summary: "A bulk strand is drawn half under the anchor turns; each half of own twist is twisted in with a leg.",
 	HidesBy: "the twist: own hair becomes part of it",
 	Root:    "soft, messy on purpose",
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "All own hair goes with one leg: that side is thick, and the twist turns over.",
-	Mend:    "Untwist, part the own hair in two even halves and give one to each leg.",
+	Mend:    "Untwist, part own hair in two even halves and give one to each leg.",
 	Wrong:   moves.OneSided,
 
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
@@ -35,8 +35,8 @@ var twists = []Method{{
 	steps: func(r Range) []Step {
 		return []Step{
 			text(findMiddle),
-			text("Push the hook under the anchor turns, catch the bulk hair at its middle and draw it half through: a leg on either side.").drawn(moves.AnchorTwist, 0, 1),
-			text("Undo the own twist below the anchor into two even halves.").drawn(moves.AnchorTwist, 1, 2),
+			text("Push the hook under the anchor turns and draw the bulk hair half through: a leg on either side.").drawn(moves.AnchorTwist, 0, 1),
+			text("Undo own twist below the anchor into two even halves.").drawn(moves.AnchorTwist, 1, 2),
 			text("Lay one half to each leg.").drawn(moves.AnchorTwist, 2, 3),
 			with("Twist the two legs round each other, own hair inside, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.AnchorTwist, 3, 5),
 			text(seal),
@@ -47,7 +47,7 @@ var twists = []Method{{
 }, {
 	ID: FoldAndTwist, Name: "Fold and twist", Family: Twist, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
-	Summary: "A bulk strand is drawn half under the plait; its two legs are twisted together and the plait rides with one of them.",
+	Summary: "A bulk strand is drawn half under the plait; its legs are twisted, the plait inside one of them.",
 	HidesBy: "the twist, with the plait inside one leg",
 	Root:    "soft, lies flat",
 	Wash:    "holds through washing, because the section is plaited whole",
@@ -62,8 +62,9 @@ var twists = []Method{{
 	},
 	steps: func(r Range) []Step {
 		return []Step{
-			text("Take one strand, or two for a fuller twist: lay two together, ends a little apart, and find their middle. Hook them there as one."),
-			text("Push the hook under the root of the plait, catch the bulk hair at its middle and draw it half through: two even legs.").drawn(moves.FoldTwist, 0, 1),
+			text("Take one strand. For a fuller twist lay two together, ends a little apart."),
+			text("Find the middle: that is where you hook it, two as one."),
+			text("Push the hook under the root of the plait and draw the bulk hair half through: two even legs.").drawn(moves.FoldTwist, 0, 1),
 			text("Lay the plait inside one leg and close the hair round it.").drawn(moves.FoldTwist, 1, 2),
 			with("Turn both legs on themselves the same way, and round each other the other way, down {length} to the tip.", r.Long.Piece.Length).drawn(moves.FoldTwist, 2, 4),
 			fromTo("Keep the plait inside its leg to its end, at {length}; beyond it the legs are bulk hair only.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.FoldTwist, 4, 5),
@@ -75,8 +76,8 @@ var twists = []Method{{
 }, {
 	ID: TwineAndLock, Name: "Twine and lock", Family: Twist, Base: Anchored,
 	Takes: []hair.Form{hair.Twist}, Grounds: []Ground{OnPlait},
-	Summary: "The loop closes round own twist and piece; the own two-strand twist is wound round the piece and its tip locked in a gap.",
-	HidesBy: "the own twist lies in the furrows of the piece",
+	Summary: "The loop closes round own twist and piece; the twist is wound round the piece, its tip locked in a gap.",
+	HidesBy: "own twist lies in the furrows of the piece",
 	Root:    "soft",
 	Wash:    "not at all: wet own hair untwines",
 	Mistake: "Wound against the piece's own direction: the twist crosses its grooves and shows.",
@@ -93,13 +94,13 @@ var twists = []Method{{
 		dry.Dry = true
 		out := append([]Step{stretched(dry)}, sharedHitch(moves.SharedTwist)...)
 		return append(out,
-			fromTo("Look which way your piece is twisted, and wind the own twist round it the same way, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
+			fromTo("Look which way your piece is twisted, and wind own twist round it the same way, to its tip at {length}.", r.Short.Plait.Length(), r.Long.Plait.Length()).drawn(moves.Twine, 0, 2),
 			text("Poke the tip through a small gap in the piece with the hook and let the gap close.").drawn(moves.Twine, 2, 3),
 			text("Keep it dry: wet own hair untwines."))
 	},
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Draw the tip out of its gap and unwind the own twist up to the root.").drawn(moves.Twine, 3, 0),
+			text("Draw the tip out of its gap and unwind own twist up to the root.").drawn(moves.Twine, 3, 0),
 			text("Draw twist and piece back out of the loop: nothing is cut.").drawn(moves.SharedTwist, 5, 0),
 		}
 	},

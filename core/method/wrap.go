@@ -37,7 +37,8 @@ func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
 	return func(Range) []Step {
 		return []Step{
 			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
-			text("If it will not give, feel where the plait ends. Lift one turn past the end of the plait clear on the tail of a comb, snip that turn alone, and unwind upward.").drawn(id, half, to),
+			text("If it will not give, lift one turn past the plait's end clear on the tail of a comb; snip that alone."),
+			text("Unwind upward to the root.").drawn(id, half, to),
 			more,
 		}
 	}
@@ -83,7 +84,8 @@ var wraps = []Method{{
 		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedHitch)...)
 		return append(out,
 			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
-			with("Wind its long side over them, each turn {length} below the last, twice on one spot where you start. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 0, 2),
+			text("Wind its long side over them, twice at the start, slack enough that the scalp does not move.").drawn(moves.Wind, 0, 1),
+			with("Go on downward, each turn {length} below the last.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 1, 2),
 			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
 	},
@@ -111,12 +113,12 @@ var wraps = []Method{{
 			text("Push the hook under the root, catch the plait's end and draw it back through.").drawn(moves.Collar, 1, 3),
 			text("Bring the end over its own root and tuck it down through the fold it made; pull until the fold closes.").drawn(moves.Collar, 3, 4),
 			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
-			with("Wind with even tension, each turn {length} below the last, over plait and tail. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
+			with("Wind evenly over plait and tail, each turn {length} below the last, slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
 			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
 			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
 	},
-	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the plait's end up out of the fold, back over its root and out from under it. Slide the piece off: it stays whole.").drawn(moves.Collar, 4, 0)),
+	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the plait's end out of the fold, back over its root and out from under it. Slide the piece off.").drawn(moves.Collar, 4, 0)),
 	judge:    judges(onPlait, fatBase),
 }, {
 	ID: OpenCoil, Name: "Open coil", Family: Wrap, Base: Plaited,
@@ -132,7 +134,7 @@ var wraps = []Method{{
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
 	traits: Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: true, Skill: NewHand, Off: 1.0},
 	Parameters: []Parameter{{
-		Key: "starts", Name: "Turns on one spot at each start", Unit: Count, Least: 1, Most: 4, Usual: 2, Help: "Twice round holds the coil where it begins",
+		Key: "starts", Name: "Turns in one place at each start", Unit: Count, Least: 1, Most: 4, Usual: 2, Help: "Twice round holds the coil where it begins",
 	}},
 	work: func(j Job) Work {
 		return Work{Attach: craft.SharedTime, Conceal: (j.Plait.Length()+craft.WoundPast)*craft.CoilRate + 0.1*j.Settings["starts"]}
@@ -141,8 +143,8 @@ var wraps = []Method{{
 		times := map[float64]string{1: "once", 2: "twice", 3: "three times", 4: "four times"}[r.Long.Settings["starts"]]
 		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedCoil)...)
 		return append(out,
-			text("Open the coil a little below the loop and lay the plait into it: "+times+" round on the first spot.").drawn(moves.Coil, 0, 1),
-			text("Let it close round the plait and go on downward, a finger's breadth at a time; "+times+" round on one spot at each new start.").drawn(moves.Coil, 1, 2),
+			text("Open the coil a little below the loop and lay the plait into it: "+times+" round where you begin.").drawn(moves.Coil, 0, 1),
+			text("Let it close and go on downward, a finger's breadth at a time; "+times+" round at each new start.").drawn(moves.Coil, 1, 2),
 			with("Go on until {length} past the end of the plait.", craft.WoundPast).drawn(moves.Coil, 2, 3),
 			text("Roll it between the palms until it lies smooth.").drawn(moves.Coil, 3, 4))
 	},
@@ -156,7 +158,7 @@ var wraps = []Method{{
 }, {
 	ID: Banded, Name: "Plait round loc, banded", Family: Wrap, Base: Plaited,
 	Takes: []hair.Form{hair.HandmadeLoc}, Grounds: []Ground{OnPlait},
-	Summary: "The plait goes through the loc's eye and is wound down round the loc and back up; a band holds its end, a thin wrap covers it.",
+	Summary: "The plait goes through the loc's eye, round the loc and back up; a band and a thin wrap cover its end.",
 	HidesBy: "a cover of wrapping hair over plait and band",
 	Root:    "bulkier at first, settles",
 	Wash:    "roots only, diluted, dried fully",
@@ -179,7 +181,7 @@ var wraps = []Method{{
 			text("Draw the plait through the loc's eye, up to the root.").drawn(moves.Banded, 0, 0),
 			fromTo("Wind the plait round the loc down to about {length}, then back up.", craft.BandedShare*r.Short.Plait.Length(), craft.BandedShare*r.Long.Plait.Length()).drawn(moves.Banded, 0, 2),
 			text("Push the band up over the end of the plait.").drawn(moves.Banded, 2, 3),
-			with("Hook a thin strand of wrapping hair through the root, its blunt end inside against the plait, {length} of it.", r.Long.Settings["tailMm"]).drawn(moves.Banded, 3, 4),
+			with("Hook a thin strand of wrapping hair through the root, {length} of its blunt end inside against the plait.", r.Long.Settings["tailMm"]).drawn(moves.Banded, 3, 4),
 			with("Wind it over plait and band, each turn {length} below the last; wind the thinned ends in.", r.Long.Settings["ribbonMm"]).drawn(moves.Banded, 4, 5),
 			text("Roll the loc between the palms.").drawn(moves.Banded, 5, 5),
 		}
@@ -187,8 +189,10 @@ var wraps = []Method{{
 	cuts: true,
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Wind the cover backward until it hangs free of the own hair. Hold it away and snip the hanging part, or unwind it all.").drawn(moves.Banded, 5, 3),
-			text("Roll the band off the end of the plait; it may be gone by now. One that will not roll is clipped on the point of a comb slid under it, with no hair above the comb.").drawn(moves.Banded, 3, 2),
+			text("Wind the cover backward until it hangs free of own hair.").drawn(moves.Banded, 5, 3),
+			text("Hold it away and snip the hanging part, or unwind it all."),
+			text("Roll the band off the end of the plait; it may be gone by now.").drawn(moves.Banded, 3, 2),
+			text(clipBand),
 			text("Untwist the plait from the loc and slide the loc off: it stays whole.").drawn(moves.Banded, 2, 0),
 		}
 	},
@@ -196,7 +200,7 @@ var wraps = []Method{{
 }, {
 	ID: BuiltOnHead, Name: "Built on the head", Family: Wrap, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait},
-	Summary: "Base hair is drawn half under the root and left loose over the plait; wrapping hair is wound round both, down to the tip.",
+	Summary: "Base hair is drawn half under the root; wrapping hair is wound round it and the plait, down to the tip.",
 	HidesBy: "wrapping hair over the whole length",
 	Root:    "looks as if it grew there",
 	Wash:    "roots only, diluted, dried fully",
@@ -218,11 +222,11 @@ var wraps = []Method{{
 			id = moves.BuiltSoft
 		}
 		out := []Step{
-			text("Push the hook under the root along the row, catch the base hair at its middle and draw it half through; leave it loose over the plait.").drawn(id, 0, 0),
+			text("Push the hook under the root along the row and draw the base hair half through; leave it loose.").drawn(id, 0, 0),
 			with("Draw the wrapping hair half under the same root, across the row, with a tail of {length}.", r.Long.Settings["tailMm"]).drawn(id, 0, 1),
-			with("Wind it round base hair and plait together, each turn {length} below the last. Slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(id, 1, wound),
+			with("Wind it round base hair and plait, each turn {length} below the last, slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(id, 1, wound),
 		}
-		out = append(out, text("Near the end of the first strand lay the end of a second along the base. Wind three turns of the first over it, then go on with the second.").drawn(id, wound, wound+1))
+		out = append(out, text("Near its end lay a second strand along the base, wind three turns over it, and go on with the second.").drawn(id, wound, wound+1))
 		wound++
 		if id == moves.BuiltSoft {
 			out = append(out, text("Let the thumb tease a loop out here and there.").drawn(id, wound, wound+1))

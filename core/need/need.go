@@ -25,7 +25,7 @@ type Need struct {
 type PieceNeed struct {
 	Piece  string       `json:"piece" doc:"Key of the piece"`
 	OnHead int          `json:"onHead" doc:"At places, without those to fill with"`
-	Hooked int          `json:"hooked" doc:"Of them, those hooked on tracks, on a net or on linked plaits"`
+	Hooked int          `json:"hooked" doc:"Of them, those hooked on cornrows, on a net or on linked plaits"`
 	Fill   int          `json:"fill"`
 	Spares int          `json:"spares"`
 	Order  supply.Order `json:"order"`
@@ -48,7 +48,7 @@ type ThingNeed struct {
 
 // WrapNeed is the wrapping hair that one way needs.
 type WrapNeed struct {
-	Way     string       `json:"way" doc:"Key of the way"`
+	Way     string       `json:"way" doc:"Key of the method"`
 	Plaits  int          `json:"plaits" doc:"Plaits wrapped"`
 	Strands int          `json:"strands" doc:"For all of them, without spares"`
 	Order   supply.Order `json:"order"`

@@ -198,7 +198,7 @@ func TestWhatIsSuppliedGoesThereAndBack(t *testing.T) {
 	for _, c := range told {
 		labels = append(labels, c.Label)
 	}
-	for _, label := range []string{"Pieces", "Ways", "What goes where", "Spares as much as", "Accents", "Day of the install"} {
+	for _, label := range []string{"Pieces", "Methods", "What goes where", "Spares as much as", "Accents", "Day of the install"} {
 		assert.Contains(t, labels, label)
 	}
 }

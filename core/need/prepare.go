@@ -57,7 +57,7 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 			Steps: []method.Step{
 				{Text: "Lay the new hair in lukewarm water for two hours, bound loosely so that it does not tangle."},
 				{Text: "Rinse until the water stays clear. Do not rub."},
-				{Text: "Press it out in a towel and hang it up overnight, away from heat. What is damp inside smells once it is worn."},
+				{Text: "Press it out in a towel and hang it up overnight, away from heat. Damp inside, it smells once worn."},
 			},
 		})
 	}
@@ -71,9 +71,9 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 		out = append(out, Task{
 			Key: "stretch:" + p.Key, Title: "Stretch the loops of " + p.Called(), Count: count, Unit: "loop", Minutes: craft.StretchTime * float64(count),
 			Steps: []method.Step{{
-				Text:    "Open each loop with the tail of a comb or two fingers until the piece itself slips through, about {loop}. A loop too tight spoils the piece when it is forced.",
+				Text:    "Open each loop with a comb's tail or two fingers until the piece itself slips through, about {loop}.",
 				Lengths: map[string]float64{"loop": craft.TightLoop * p.Thickness},
-			}},
+			}, {Text: "A loop too tight spoils the piece when it is forced."}},
 		})
 	}
 	for k := range n.Wraps {
@@ -115,17 +115,17 @@ func cutTask(p hair.Piece, count int) (Task, bool) {
 	}
 	if cut.Cuts > 1 {
 		t.Steps = append(t.Steps, method.Step{
-			Text:    fmt.Sprintf("Bind each strand at both ends, lay it out, {open} long, and cut it into %d lengths of {length}. Cutting does not make hair: the lengths add up to the strand.", cut.Cuts),
+			Text:    fmt.Sprintf("Bind each strand at both ends, lay it out, {open} long, and cut it into %d lengths of {length}.", cut.Cuts),
 			Lengths: map[string]float64{"open": cut.Open, "length": cut.Length()},
-		})
+		}, method.Step{Text: "Cutting does not make more hair: the lengths add up to the strand."})
 	}
 	if cut.Splits > 1 {
 		t.Steps = append(t.Steps, method.Step{
-			Text: fmt.Sprintf("Split each length into %d, holding it at its middle: slowly, from the middle to the ends. What is to be cut is cut before; pulled apart at full length the hair tangles and loses its wave.", cut.Splits),
-		})
+			Text: fmt.Sprintf("Split each length into %d, holding it at its middle: slowly, from the middle to the ends.", cut.Splits),
+		}, method.Step{Text: "Cut first, split later: pulled apart at full length the hair tangles and loses its wave."})
 	}
 	t.Steps = append(t.Steps, method.Step{
-		Text:    fmt.Sprintf("Folded over the hook a unit hangs {hanging}. %d strands give %d units; %d are needed.", strands, cut.Units(strands), count),
+		Text:    fmt.Sprintf("Folded over the hook a piece hangs {hanging}. %d strands give %d pieces; %d are needed.", strands, cut.Units(strands), count),
 		Lengths: map[string]float64{"hanging": cut.Hanging()},
 	})
 	return t, true
@@ -184,10 +184,15 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 			},
 			{Text: "Make the first one to its full length and mark it: it is the guide, every other is laid beside it."},
 			{
-				Text:    fmt.Sprintf("Wind wrapping hair from the loop down, turn beside turn, about %.0f strands of {strand} a loc; start each strand {over} over the end of the last.", math.Ceil(m.Strands)),
-				Lengths: map[string]float64{"strand": wrapping.StrandLength, "over": craft.MadeOverlap},
+				Text:    fmt.Sprintf("Wind wrapping hair from the loop down, turn beside turn: about %.0f strands of {strand} a loc.", math.Ceil(m.Strands)),
+				Lengths: map[string]float64{"strand": wrapping.StrandLength},
 			},
-			{Text: "At the tip wind back upward for a few turns, seal it with a dot of glue, and roll the loc between the palms. Glue stays off skin; air the room."},
+			{
+				Text:    "Start each strand {over} over the end of the last.",
+				Lengths: map[string]float64{"over": craft.MadeOverlap},
+			},
+			{Text: "At the tip wind back upward for a few turns, seal it with a dot of glue, and roll it."},
+			{Text: "Glue stays off skin; air the room."},
 			{Text: fmt.Sprintf("All %d take about %.1f packs of wrapping hair: %.2f of a pack each.", count, packs, m.Strands/float64(wrapping.Strands))},
 		},
 	}
@@ -213,13 +218,18 @@ func wrapTask(sol *plan.Solved, need *WrapNeed) (Task, bool) {
 		Minutes: craft.WindTime * float64(need.Strands),
 		Steps: []method.Step{
 			{
-				Text:    fmt.Sprintf("A plait takes up to {ribbon} of ribbon: %.1f strands of {strand} on average, at most %d; %.2f of a pack.", each, most, each/float64(h.Strands)),
+				Text:    fmt.Sprintf("A plait takes up to {ribbon} of wrapping hair: %.1f strands of {strand}, at most %d; %.2f of a pack.", each, most, each/float64(h.Strands)),
 				Lengths: map[string]float64{"ribbon": longest, "strand": h.StrandLength},
 			},
 			{
-				Text:    "Cut in half it winds faster and goes just as far: every strand is two of {half}. Each new one starts {over} over the end of the last. Split it thin: too much of it makes a fat, heavy, tight base.",
-				Lengths: map[string]float64{"half": h.StrandLength / 2, "over": craft.MadeOverlap},
+				Text:    "Cut in half it winds faster and goes just as far: every strand is two of {half}.",
+				Lengths: map[string]float64{"half": h.StrandLength / 2},
 			},
+			{
+				Text:    "Each new strand starts {over} over the end of the last.",
+				Lengths: map[string]float64{"over": craft.MadeOverlap},
+			},
+			{Text: "Split it thin: too much of it makes a fat, heavy, tight base."},
 		},
 	}, true
 }

@@ -77,7 +77,7 @@ func reached(sol *plan.Solved, places []int) string {
 			at++
 		}
 	}
-	return fmt.Sprintf("%s, %d of %d hooks", p.Zone.Name(), at, all)
+	return fmt.Sprintf("%s, %d of %d spots", p.Zone.Name(), at, all)
 }
 
 // countOf is how many of a piece hang at a place, accents among them.

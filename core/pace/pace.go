@@ -62,7 +62,7 @@ var (
 )
 
 // Plait is to part a section and plait its hair: braided and twisted are mm worked in three
-// strands and in two, both 0 where the own hair stays loose.
+// strands and in two, both 0 where own hair stays loose.
 func Plait(braided, twisted float64) float64 {
 	return craft.PartTime + craft.PlaitRate*braided + craft.TwistRate*twisted
 }

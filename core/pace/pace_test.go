@@ -40,7 +40,7 @@ func TestStagesSumToTheTotal(t *testing.T) {
 	})
 }
 
-// Common practice, no source: the own head takes 1.2 to 1.3 times as long as a client's.
+// Common practice, no source: own head takes 1.2 to 1.3 times as long as a client's.
 func TestTheOwnHeadTakesLonger(t *testing.T) {
 	tasks := []Task{{Kind: Plaits, Skill: "plaits", Minutes: 100}}
 	client, own := Estimate(tasks, Worker{Hand: Practised, Own: 1}), Estimate(tasks, Worker{Hand: Practised, Own: craft.OwnHead})

@@ -193,11 +193,11 @@ func moveRow(h scalp.Head, pairs []zonePair, laid map[*panel]asLaid, from, to r3
 		}
 	}
 	if p == nil {
-		return "There is no row line here any more; the rows were laid anew."
+		return "There is no part line here any more; the rows were laid anew."
 	}
 	was := laid[p]
 	if off > (was.gap(row-1, was.lines[row-1], was.lines[row])+was.gap(row, was.lines[row], was.lines[row+1]))/2 {
-		return fmt.Sprintf("The nearest row line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
+		return fmt.Sprintf("The nearest part line is %s away: rows lie elsewhere since sizes changed.", invalid.Length(off))
 	}
 	if p.isRound && p.chart.Start != nil && p.fromTop && p.xs[row] == p.kept {
 		return "The front hairline ends in this line: it stays where it is. Move the hairline, or the next line."
@@ -581,7 +581,7 @@ func (l *Layout) change(h scalp.Head, e Edit) string {
 func (l *Layout) merge(h scalp.Head, i, k int) string {
 	a, b := l.Sections[i], l.Sections[k]
 	if a.Linked != b.Linked {
-		return fmt.Sprintf("%s is a loose plait and %s a linked one; they cannot be one section.", a.ID, b.ID)
+		return fmt.Sprintf("%s is a plait of its own and %s a linked one; they cannot be one section.", a.ID, b.ID)
 	}
 	ring, ok := surface.Union(h, surface.UnitRing(h, a.Outline), surface.UnitRing(h, b.Outline))
 	if !ok {

@@ -245,7 +245,7 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 		"side by side":        {{Kind: Merge, At: a, With: &far}},
 		"No section lies":     {{Kind: LeaveOut, At: face}},
 		"The other place":     {{Kind: Merge, At: a, With: &face}},
-		"nearest row line is": {{Kind: MoveRow, At: a, With: &Direction{0.6, 0, -0.8}}},
+		"nearest part line is": {{Kind: MoveRow, At: a, With: &Direction{0.6, 0, -0.8}}},
 		"nearest part is":     {{Kind: MovePart, At: a, With: &Direction{0.6, 0, -0.8}}},
 		"row only":            {{Kind: MoveRow, At: Direction{0, 0, 1}, With: &a}},
 	} {

@@ -282,10 +282,10 @@ func (m misplaced) refusal(ctx context.Context, h scalp.Head, s Settings) error 
 	}
 	var bad invalid.Errors
 	if m.stopped {
-		bad.Add("part.stopMm", "The stop of the part line lies %s the hair it shall part: between %s and %s from the front hairline it works.", where,
+		bad.Add("part.stopMm", "The stop of the part line lies %s the hair it should part: between %s and %s from the front hairline it works.", where,
 			invalid.AtLeast(low), invalid.AtMost(high))
 	} else {
-		bad.Add("part.earPartMm", "The ear-to-ear part lies %s the hair it shall part: between %s behind and %s in front of the top it works.", where,
+		bad.Add("part.earPartMm", "The ear-to-ear part lies %s the hair it should part: between %s behind and %s in front of the top it works.", where,
 			invalid.AtMost(max(0, high-m.crown)), invalid.AtMost(max(0, m.crown-low)))
 	}
 	return bad

@@ -234,18 +234,18 @@ var TailEnds = []Tails{Tucked, Stitched, Chained}
 // Base is the cheaper foundation of a structure that has one.
 type Base struct {
 	Kind BaseKind `json:"kind" doc:"Base"`
-	Run  Run      `json:"run" doc:"The way tracks go behind"`
+	Run  Run      `json:"run" doc:"How cornrows run behind"`
 	// Tracks is the number behind, the whole way across; SideTracks that on each
 	// side in front, where the base reaches there.
-	Tracks     int `json:"tracks" doc:"Tracks behind: side by side where they run back, one above the other where they run across"`
-	SideTracks int `json:"sideTracks" doc:"Tracks on each side in front"`
+	Tracks     int `json:"tracks" doc:"Cornrows behind: side by side where they run back, one above the other where they run across"`
+	SideTracks int `json:"sideTracks" doc:"Cornrows on each side in front"`
 	// MergeInto thin tracks are left of those behind after MergeAfter mm.
-	MergeInto int `json:"mergeInto" doc:"Tracks that those behind merge into; 0 for none"`
+	MergeInto int `json:"mergeInto" doc:"Cornrows that those behind merge into; 0 for none"`
 	// MergeSides lets the tracks of a side in front run together into one half way.
-	MergeSides bool    `json:"mergeSides,omitempty" doc:"True for side tracks that run together into one half way"`
-	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a track at which it merges, mm"`
+	MergeSides bool    `json:"mergeSides,omitempty" doc:"True for side cornrows that run together into one half way"`
+	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a cornrow at which it merges, mm"`
 	Tails      Tails   `json:"tails" doc:"What becomes of the loose ends"`
-	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say"`
+	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a cornrow or on a net, mm; 0 lets the pieces' thickness say"`
 	// Shown is the distance on tracks that show, mm; 0 is that of the others. It follows the
 	// piece and is no wish of its own.
 	Shown float64 `json:"-"`
@@ -268,11 +268,11 @@ var Sides = []Side{BothSides, LeftSide, RightSide}
 
 // Design is the decorative tracks of a front design.
 type Design struct {
-	Side   Side `json:"side" doc:"Where the decorative tracks lie"`
-	Tracks int  `json:"tracks" doc:"Decorative tracks on a side"`
-	Curved bool `json:"curved" doc:"True for bent tracks"`
+	Side   Side `json:"side" doc:"Where the decorative cornrows lie"`
+	Tracks int  `json:"tracks" doc:"Decorative cornrows on a side"`
+	Curved bool `json:"curved" doc:"True for bent cornrows"`
 	// Pieces is true where pieces are hooked on the tracks, which are seen without.
-	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative tracks"`
+	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative cornrows"`
 }
 
 // Settings are the wishes a layout follows.
@@ -485,7 +485,7 @@ func (s Settings) checkPart(bad *invalid.Errors) {
 func (s Settings) checkBase(bad *invalid.Errors) {
 	b := s.Base
 	invalid.OneOf(bad, "base.kind", "The base", b.Kind, BaseKinds)
-	invalid.OneOf(bad, "base.run", "The way of the cornrows", b.Run, Runs)
+	invalid.OneOf(bad, "base.run", "How the cornrows run", b.Run, Runs)
 	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, TailEnds)
 	bad.Count("base.tracks", "Cornrows behind", b.Tracks, 1, maxTrack)
 	bad.Count("base.sideTracks", "Cornrows on each side", b.SideTracks, 1, maxTrack)

@@ -287,9 +287,9 @@ func (f *frame) perimeter(o outline) (outline, error) {
 	if most := 0.55 * rise.Whole(); depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); path == "rows" && fit >= 1 {
-			bad.Add(path, "%d rows of %s leave no room inside the ring; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
+			bad.Add(path, "%d rows of %s leave no room inside the ring; up to %.0f are possible on this head.", rows, invalid.Length(f.s.Front.Height), fit)
 		} else {
-			bad.Add("front.heightMm", "A ring %s high leaves no room inside it; sections up to %s high fit on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
+			bad.Add("front.heightMm", "A ring %s high leaves no room inside it; sections up to %s high are possible on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
 		}
 		return o, bad
 	}
@@ -648,15 +648,15 @@ func (f *frame) besidePart(front *panel) error {
 	if most := rise.Whole() - 2*craft.NarrowestCornrow; depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); f.s.Structure == Horseshoe && fit >= 1 {
-			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f fit on this head.", rows, invalid.Length(f.s.Front.Height), fit)
+			bad.Add("rows", "%d rows of %s beside the part leave no room for the base; up to %.0f are possible on this head.", rows, invalid.Length(f.s.Front.Height), fit)
 		} else {
-			bad.Add("front.heightMm", "Sections %s high beside the part leave no room for the base; up to %s fit on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
+			bad.Add("front.heightMm", "Sections %s high beside the part leave no room for the base; up to %s are possible on this head.", invalid.Beyond(depth, 0, most), invalid.AtMost(most/float64(rows)))
 		}
 		return bad
 	}
 	if width := front.patch.Top.Length() / float64(max(1, fixed)); width < MinSize {
 		var bad invalid.Errors
-		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f fit on this head.", fixed, invalid.Beyond(width, MinSize, math.Inf(1)), math.Floor(front.patch.Top.Length()/MinSize))
+		bad.Add("perSide", "%d sections along the part would be %s wide each; up to %.0f are possible on this head.", fixed, invalid.Beyond(width, MinSize, math.Inf(1)), math.Floor(front.patch.Top.Length()/MinSize))
 		return bad
 	}
 	t := rise.ShareAt(rise.Whole() - depth)
@@ -740,7 +740,7 @@ func (f *frame) checkBases() error {
 	var bad invalid.Errors
 	for _, b := range f.bases {
 		if width := b.width(); width < craft.NarrowestCornrow {
-			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f fit on this head.",
+			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f are possible on this head.",
 				b.tracks, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.tracks)/craft.NarrowestCornrow))
 			return bad
 		}

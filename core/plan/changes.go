@@ -50,7 +50,7 @@ func number(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 var spoken = map[string]string{
 	string(parting.LinkedPlaits): "linked plaits",
 	string(parting.Horizontal):   "side to side", string(parting.StraightBack): "straight back",
-	string(parting.MoveRow): "row line moved", string(parting.MovePart): "part moved", string(parting.Merge): "joined",
+	string(parting.MoveRow): "part line moved", string(parting.MovePart): "part in a row moved", string(parting.Merge): "joined",
 	string(plait.Whole): "to the ends", string(plait.Half): "half, then twisted", string(plait.Anchor): "a few turns, then twisted",
 	string(parting.LeaveOut): "left out", string(parting.Lock): "locked",
 }
@@ -128,7 +128,7 @@ var fields = append([]field{
 	{"parting.perSide", "Individuals on each side of the part", Plain, func(in Input) string { return orElse(in.Parting.PerSide, "as many as the width gives") }},
 	{"parting.napeGuard", "Nape guard", Plain, func(in Input) string { return yesNo(in.Parting.NapeGuard) }},
 	{"parting.base.kind", "Base", Plain, func(in Input) string { return said(in.Parting.Base.Kind) }},
-	{"parting.base.run", "Way of the cornrows", Plain, func(in Input) string { return said(in.Parting.Base.Run) }},
+	{"parting.base.run", "Cornrows run", Plain, func(in Input) string { return said(in.Parting.Base.Run) }},
 	{"parting.base.tracks", "Cornrows behind", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.Tracks) }},
 	{"parting.base.sideTracks", "Cornrows on each side", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.SideTracks) }},
 	{"parting.base.mergeInto", "Cornrows merge into", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Base.MergeInto) }},
@@ -159,7 +159,7 @@ var fields = append([]field{
 	{"wishes.hide", "Own hair hidden", Plain, func(in Input) string { return said(in.Wish().Hide) }},
 	{"wishes.noTracks", "We can't cornrow", Plain, func(in Input) string { return yesNo(in.Wish().NoTracks) }},
 	{"wishes.hand", "Hand", Plain, func(in Input) string { return said(in.Wish().Hand) }},
-	{"ways", "Ways", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
+	{"ways", "Methods", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
 	{"uses", "What goes where", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
@@ -189,7 +189,7 @@ var fields = append([]field{
 	{"day.sittings.slots", "Sittings settled", Plain, sat(func(s Sittings) string { return each(s.Slots, slotText) })},
 	{"fill.piece", "Piece to fill with", Plain, func(in Input) string { return in.Piece(in.Fill.Piece).Name }},
 	{"fill.count", "Pieces to fill with", Plain, func(in Input) string { return strconv.Itoa(in.Fill.Count) }},
-	{"fill.at", "Places filled", Plain, func(in Input) string { return each(in.Fill.At, parting.Direction.Name) }},
+	{"fill.at", "Spots filled", Plain, func(in Input) string { return each(in.Fill.At, parting.Direction.Name) }},
 }, customFields()...)
 
 // extraText says an extra so that any difference shows.
@@ -315,7 +315,7 @@ func useText(in Input, u Use) string {
 		parts = append(parts, d.Name())
 	}
 	if u.Count > 0 {
-		parts = append(parts, fmt.Sprintf("%d at each place", u.Count))
+		parts = append(parts, fmt.Sprintf("%d at each spot", u.Count))
 	}
 	if u.Piece != "" {
 		parts = append(parts, in.Piece(u.Piece).Name)

@@ -90,7 +90,7 @@ func TestChangesNameWhatDiffers(t *testing.T) {
 		"all over → part line only", "straight back → side to side", "none → joined on top", "to the ends → half, then twisted",
 	}, told[:4])
 	require.Len(t, told, 5)
-	assert.Contains(t, told[4], "; along the part, 2 at each place, Cornrow hitch")
+	assert.Contains(t, told[4], "; along the part, 2 at each spot, Cornrow hitch")
 	// The way back is the same changes reversed.
 	for i, back := range Changes(b, a) {
 		assert.Equal(t, changes[i].From, back.To)

@@ -46,7 +46,7 @@ func (in Input) check() invalid.Errors {
 	for i, p := range in.Pieces {
 		p.Check(&bad, invalid.At("pieces", i)+".")
 	}
-	ways := invalid.Keys(&bad, "ways", "The number of ways", in.Ways, MaxWays, func(w Way) string { return w.Key })
+	ways := invalid.Keys(&bad, "ways", "The number of methods", in.Ways, MaxWays, func(w Way) string { return w.Key })
 	for i, w := range in.Ways {
 		w.check(&bad, invalid.At("ways", i)+".")
 	}
@@ -58,7 +58,7 @@ func (in Input) check() invalid.Errors {
 	}
 	bad.Number("spares.spoiltShare", "The share that is spoilt", in.Spares.Spoilt, 0, 0.3, "")
 	bad.Count("fill.count", "Pieces to fill with", in.Fill.Count, 0, MaxFill)
-	bad.Count("fill.at", "Places to fill", len(in.Fill.At), 0, MaxFill)
+	bad.Count("fill.at", "Spots to fill", len(in.Fill.At), 0, MaxFill)
 	for i, d := range in.Fill.At {
 		d.Check(&bad, invalid.At("fill.at", i))
 	}
@@ -132,7 +132,7 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 		use.checkMix(bad, path, pieces)
 		switch {
 		case use.Way != "" && !slices.Contains(ways, use.Way):
-			bad.Add(path+"way", "The way must be one of the plan's; it is %q.", use.Way)
+			bad.Add(path+"way", "The method must be one of the plan's; it is %q.", use.Way)
 		case i == 0 && !on(use, method.OnPlait):
 			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
 		case i == 1 && !on(use, method.OnTrack, method.OnNet, method.OnLink):
@@ -142,9 +142,9 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 		if i == 0 {
 			least = 1
 		}
-		bad.Count(path+"count", "Pieces at each place", use.Count, least, MaxCount)
+		bad.Count(path+"count", "Pieces at each spot", use.Count, least, MaxCount)
 		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 {
-			bad.Add(path+"piece", "This rule says nothing: choose a piece, a way or a number.")
+			bad.Add(path+"piece", "This rule says nothing: choose a piece, a method or a number.")
 		}
 	}
 }

@@ -8,11 +8,12 @@ type Custom struct {
 	Sides    []CustomSide
 }
 
-// CustomSide is one answer: what speaks for it, and what is done for it before the first
-// piece and after the last one; empty for nothing.
+// CustomSide is one answer: what speaks for it; what is done for it before the first piece and
+// after the last one, a step each; and what must be at hand for it. Each may be empty.
 type CustomSide struct {
 	Key, Name, Reason string
-	Before, After     string
+	Before, After     []string
+	Ready             []string
 }
 
 // Keys of the customs that more than words follow from.
@@ -23,53 +24,114 @@ const (
 	Stretch  = "stretch"
 	Rinse    = "rinse"
 	Origin   = "pieces"
+	Product  = "product"
+	Neatness = "neat"
+	Foam     = "foam"
 )
 
 // Customs are all such questions in the order they come up at work. Common practice, no
 // source.
 var Customs = []Custom{
 	{Stretch, "Own hair before it is parted", "stretched", []CustomSide{
-		{"stretched", "Washed, dried and stretched", "It parts clean, plaits longer and shrinks less under the pieces", "Wash the own hair, dry it and stretch it, by hand or with the least heat that does.", ""},
-		{"curl", "Washed, the curl left", "No heat and no pull; the plaits come out shorter", "Wash and detangle the own hair and dry it; the curl stays. Its plaits come out shorter than combed out.", ""},
+		{
+			Key: "stretched", Name: "Washed, dried and stretched", Reason: "It parts clean, plaits longer and shrinks less under the pieces",
+			Before: []string{washed, "Work a little leave-in through, let it dry, and stretch it by hand or with the least heat that does."},
+			Ready:  []string{"leave-in"},
+		},
+		{
+			Key: "curl", Name: "Washed, the curl left", Reason: "No heat and no pull; the plaits come out shorter",
+			Before: []string{washed, "Work a little leave-in through and let it dry; the curl stays. Its plaits come out shorter."},
+			Ready:  []string{"leave-in"},
+		},
 	}},
 	{Rinse, "New hair", "rinsed", []CustomSide{
-		{"rinsed", "Rinsed, dried overnight", "Coatings on unwashed fibre irritate some scalps", "Soak the new hair two hours, rinse until the water stays clear, and dry it overnight.", ""},
-		{"new", "Used as it comes", "Quicker, and it keeps its set", "The new hair is not rinsed: lay a strand behind an ear for a day first. Itching or redness: rinse it, and with a rash ask a clinician.", ""},
+		{
+			Key: "rinsed", Name: "Rinsed, dried overnight", Reason: "Coatings on unwashed fibre irritate some scalps",
+			Before: []string{"Soak the new hair two hours, rinse until the water stays clear, and dry it overnight."},
+		},
+		{
+			Key: "new", Name: "Used as it comes", Reason: "Quicker, and it keeps its set",
+			Before: []string{"The new hair is not rinsed: lay a strand behind an ear for a day first.", "Itching or redness: rinse it, and with a rash ask a clinician."},
+		},
 	}},
 	{"colour", "Colour", "roots", []CustomSide{
-		{"roots", "Matched to the roots", "The join is what is seen first", "Hold each piece against the roots in daylight, not against the lengths.", ""},
-		{"lengths", "Matched to the lengths", "Where the own hair hangs out among the pieces", "Hold each piece against the lengths in daylight.", ""},
-		{"mixed", "Mixed on purpose", "A lively head; an exact match is not needed", "Lay the colours out and mix them before the first piece, so that they come evenly.", ""},
+		{
+			Key: "roots", Name: "Matched to the roots", Reason: "The join is what is seen first",
+			Before: []string{"Hold each piece against the roots in daylight, not against the lengths."},
+		},
+		{
+			Key: "lengths", Name: "Matched to the lengths", Reason: "Where own hair hangs out among the pieces",
+			Before: []string{"Hold each piece against the lengths in daylight."},
+		},
+		{
+			Key: "mixed", Name: "Mixed on purpose", Reason: "A lively head; an exact match is not needed",
+			Before: []string{"Lay the colours out and mix them before the first piece, so that they come evenly."},
+		},
 	}},
 	{Origin, "Pieces", "bought", []CustomSide{
-		{"bought", "Bought", "Ready, and all alike", "", ""},
-		{"made", "Made by hand", "Fully reusable, at the length and thickness wished", "Make the pieces first; the first of each length is the guide for the others.", ""},
+		{Key: "bought", Name: "Bought", Reason: "Ready, and all alike"},
+		{
+			Key: "made", Name: "Made by hand", Reason: "Fully reusable, at the length and thickness wished",
+			Before: []string{"Make the pieces first; the first of each length is the guide for the others."},
+			Ready:  []string{"cord or hair for the bases", "wrapping hair"},
+		},
 	}},
-	{"product", "Product at the parts", "gel", []CustomSide{
-		{"gel", "Firm gel or pomade, sparing", "Crisp parts; little of it leaves little residue", "A little firm gel or pomade along the parts, no more than shows: residue builds up.", ""},
-		{"wax", "A balm of wax", "Kinder over a long wear", "A thin balm of wax along the parts, warmed between the fingers.", ""},
-		{"none", "None", "Nothing to wash out; parts soften sooner", "", ""},
+	{Product, "Product at the parts", "gel", []CustomSide{
+		{
+			Key: "gel", Name: "Firm gel or pomade, sparing", Reason: "Crisp parts; little of it leaves little residue",
+			Before: []string{"A little firm gel or pomade along the parts, no more than shows: residue builds up."},
+			Ready:  []string{"firm gel or pomade"},
+		},
+		{
+			Key: "wax", Name: "A balm of wax", Reason: "Kinder over a long wear",
+			Before: []string{"A thin balm of wax along the parts, warmed between the fingers."},
+			Ready:  []string{"a balm of wax"},
+		},
+		{Key: "none", Name: "None", Reason: "Nothing to wash out; parts soften sooner"},
 	}},
-	{"neat", "Parts", "shown", []CustomSide{
-		{"shown", "Crisp where they show, quick where covered", "Nobody sees the parts behind", "Take time for the parts at the hairline and along the part line; those behind are covered.", ""},
-		{"all", "All crisp", "Every view bears looking at, updos too", "Part every row with the tail of a comb and clips, those behind too: allow more time.", ""},
-		{"rough", "Irregular on purpose", "As if grown in", "Part by hand, no comb: counts still matter, straightness does not.", ""},
+	{Neatness, "Parts", "shown", []CustomSide{
+		{
+			Key: "shown", Name: "Crisp where they show, quick where covered", Reason: "Nobody sees the parts behind",
+			Before: []string{"Take time for the parts at the hairline and along the part; those behind are covered."},
+		},
+		{
+			Key: "all", Name: "All crisp", Reason: "Every view bears looking at, updos too; the parts behind take longer",
+			Before: []string{"Part every row with the tail of a comb and clips, those behind too: allow more time."},
+		},
+		{
+			Key: "rough", Name: "Irregular on purpose", Reason: "As if grown in: free-hand parts, quicker to draw",
+			Before: []string{"Part by hand, no comb: counts still matter, straightness does not."},
+		},
 	}},
 	{Start, "Where the first piece goes", "back", []CustomSide{
-		{"back", "Back corner first, front last", "What hangs already stays out of the way", "", ""},
-		{"front", "The front first", "A design is set while hand and eye are fresh", "", ""},
+		{Key: "back", Name: "Back corner first, front last", Reason: "What hangs already stays out of the way"},
+		{Key: "front", Name: "The front first", Reason: "A design is set while hand and eye are fresh"},
 	}},
 	{Moisture, "While hooking", "damp", []CustomSide{
-		{"damp", "Damp", "The hook does not snag", "", ""},
-		{"dry", "Dry", "Water undoes what is twined", "", ""},
+		{Key: "damp", Name: "Damp", Reason: "The hook does not snag", Ready: []string{"a spray bottle of water"}},
+		{Key: "dry", Name: "Dry", Reason: "Water undoes what is twined; it is slower where the hook snags"},
 	}},
 	{Airiness, "On a base", "air", []CustomSide{
-		{"air", "Air between the pieces, filled afterwards", "Lighter, and fewer pieces", "", "Look for thin spots from all sides and fill them."},
-		{"packed", "Packed, so that no cornrow shows", "Nothing to fill afterwards; heavier", "", ""},
+		{
+			Key: "air", Name: "Air between the pieces, filled afterwards", Reason: "Lighter, and fewer pieces",
+			After: []string{"Look for thin spots from all sides and fill them."},
+		},
+		{Key: "packed", Name: "Packed, so that no cornrow shows", Reason: "Nothing to fill afterwards; heavier"},
 	}},
-	{"foam", "Setting foam", "minutes", []CustomSide{
-		{"minutes", "Some minutes under a scarf", "Flyaways lie flat before you go", "", "A little setting foam over all; ten minutes under a scarf, then let it dry."},
-		{"night", "Overnight under a scarf", "It sets deeper", "", "Setting foam over all, a scarf, and leave it on overnight."},
-		{"none", "None", "Nothing builds up", "", ""},
+	{Foam, "Setting foam", "minutes", []CustomSide{
+		{
+			Key: "minutes", Name: "Some minutes under a scarf", Reason: "Flyaways lie flat before you go",
+			After: []string{"A little setting foam over all; some minutes under a scarf, then let it dry."},
+			Ready: []string{"setting foam", "a scarf"},
+		},
+		{
+			Key: "night", Name: "Overnight under a scarf", Reason: "It sets deeper, and nobody waits at the chair",
+			After: []string{"Setting foam over all, a scarf, and leave it on overnight."},
+			Ready: []string{"setting foam", "a scarf"},
+		},
+		{Key: "none", Name: "None", Reason: "Nothing builds up; flyaways stay"},
 	}},
 }
+
+// washed is how own hair is got ready, whatever comes after it.
+const washed = "Wash own hair and detangle it, tips first."

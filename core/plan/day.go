@@ -16,7 +16,7 @@ type Day struct {
 	// Install is the date of the first sitting; empty while that is open.
 	Install string `json:"install" doc:"Date of the install, such as 2026-12-04; empty while that is open"`
 	// Within is how long all of it at the head may take; 0 while nobody said.
-	Within float64 `json:"withinMin,omitempty" doc:"How long all of it at the head may take, minutes; left out while nobody said"`
+	Within float64 `json:"withinMin,omitempty" doc:"How long all of it at the head may take, minutes; left out while that is open"`
 	// Hands are those who work, the one who answers for it first; none are one pair of
 	// practised hands.
 	Hands []Hand `json:"hands,omitempty" maxItems:"2" doc:"Who works, the one who answers for it first"`
@@ -50,7 +50,7 @@ type Hand struct {
 	Name   string    `json:"name" minLength:"1" maxLength:"120"`
 	Hand   pace.Hand `json:"hand" doc:"How practised they are"`
 	// OwnHead is how much longer their own head takes; 0 for the usual quarter more.
-	OwnHead float64 `json:"ownHead,omitempty" doc:"How many times as long the own head takes; left out for the usual"`
+	OwnHead float64 `json:"ownHead,omitempty" doc:"How many times as long own head takes; left out for the usual"`
 	// New are methods they do for the first time.
 	New  []string `json:"new,omitempty" maxItems:"16" doc:"Ids of methods they do for the first time"`
 	Does Does     `json:"does" doc:"What they do of the work"`
@@ -84,7 +84,7 @@ func (l LoggedPace) check(bad *invalid.Errors, path string) {
 	bad.Count(path+"installs", "The number of installs", l.Installs, 1, 10000)
 }
 
-// Bounds of how much longer the own head takes.
+// Bounds of how much longer own head takes.
 const leastOwn, mostOwn = 1.0, 2.5
 
 // Own is how many times as long their own head takes.
@@ -127,7 +127,7 @@ type WorkOrder struct {
 
 // Sittings are how an install is cut up.
 type Sittings struct {
-	// Longest is the longest sitting, breaks in it, minutes.
+	// Longest is the longest sitting, with breaks, minutes.
 	Longest float64 `json:"longestMin" doc:"The longest sitting, breaks in it, minutes"`
 	// At is when a sitting begins, Every how many days lie from one to the next.
 	At    string `json:"at" doc:"When a sitting begins, such as 18:30"`
@@ -214,9 +214,9 @@ func (h Hand) check(bad *invalid.Errors, path string) {
 	invalid.OneOf(bad, path+"does", "What they do", h.Does, Doings)
 }
 
-// CheckOwnHead refuses how many times as long the own head takes where that cannot be.
+// CheckOwnHead refuses how many times as long own head takes where that cannot be.
 func CheckOwnHead(bad *invalid.Errors, path string, times float64) {
-	bad.Number(path, "How much longer the own head takes", times, leastOwn, mostOwn, " times")
+	bad.Number(path, "How much longer own head takes", times, leastOwn, mostOwn, " times")
 }
 
 // checkRoles refuses hands between which something is left undone.

@@ -28,7 +28,7 @@ type Place struct {
 	Front bool `json:"front"`
 	// Section is the index of the section in the layout; -1 for a hook.
 	Section int `json:"section"`
-	// Hair is the length of the own hair there, mm.
+	// Hair is the length of own hair there, mm.
 	Hair  float64     `json:"hairMm"`
 	Plait plait.Plait `json:"plait"`
 	// Piece and Way are indices into the plan's lists, Count the pieces at the place.
@@ -113,7 +113,7 @@ func inFront(h scalp.Head, l *parting.Layout) func(scalp.Point) bool {
 	return func(p scalp.Point) bool { return (p[0]-ear[0])*dz-(p[2]-ear[2])*dx > 0 }
 }
 
-// lengths blends the four lengths of the own hair over the head.
+// lengths blends the four lengths of own hair over the head.
 type lengths struct {
 	head    scalp.Head
 	anchors [5]anchor

@@ -23,8 +23,8 @@ type Use struct {
 	Piece string `json:"piece,omitempty" doc:"Key of a piece; left out to leave it as it is"`
 	// Mix is several pieces in place of one, spread evenly.
 	Mix   []Share `json:"mix,omitempty" maxItems:"6" doc:"Several pieces spread evenly, in place of one"`
-	Way   string  `json:"way,omitempty" doc:"Key of a way; it is taken where its method can hang a piece"`
-	Count int     `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each place; 0 to leave it as it is"`
+	Way   string  `json:"way,omitempty" doc:"Key of a method; it is taken where its method can hang a piece"`
+	Count int     `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each spot; 0 to leave it as it is"`
 }
 
 // names tells whether the use says which piece hangs.

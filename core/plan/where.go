@@ -118,7 +118,7 @@ func (w Where) rowNames() string {
 
 func (w Where) placeNames() string {
 	if len(w.Places) == 1 {
-		return "at 1 place picked " + w.Places[0].Name()
+		return "at 1 spot picked " + w.Places[0].Name()
 	}
-	return fmt.Sprintf("at %d places picked", len(w.Places))
+	return fmt.Sprintf("at %d spots picked", len(w.Places))
 }

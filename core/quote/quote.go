@@ -19,7 +19,7 @@ const MostAmount = 1_000_000_000_000
 // Percent is a share in hundredths; it has at most three decimals.
 type Percent float64
 
-// thousandths is the share in thousandths of a percent, as it is reckoned with.
+// thousandths is the share in thousandths of a percent, as it is planned with.
 func (p Percent) thousandths() int64 { return int64(math.Round(float64(p) * 1000)) }
 
 // Of is the share of an amount, rounded to the nearest minor unit, halves away from zero.

@@ -176,6 +176,6 @@ func solve(f func(float64) float64, want, low, high float64) float64 {
 func within(v, low, high float64) bool { return v >= low && v <= high }
 
 func contradiction(bad *invalid.Errors, path, label string, v float64, with string, low, high float64) {
-	bad.Add(path, "%s of %s contradicts %s: between %s and %s would fit. Take both again.",
+	bad.Add(path, "%s of %s contradicts %s: between %s and %s would agree. Take both again.",
 		label, invalid.Beyond(v, low, high), with, invalid.AtLeast(low), invalid.AtMost(high))
 }

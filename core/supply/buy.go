@@ -16,10 +16,10 @@ type OrderLine struct {
 
 // Order is what to buy for a need.
 type Order struct {
-	Need     int         `json:"need" doc:"Units needed"`
+	Need     int         `json:"need" doc:"Pieces or strands needed"`
 	Packs    int         `json:"packs"`
-	Units    int         `json:"units" doc:"Units in those packs"`
-	Leftover int         `json:"leftover" doc:"Units left over"`
+	Units    int         `json:"units" doc:"Pieces or strands in those packs"`
+	Leftover int         `json:"leftover" doc:"Pieces or strands left over"`
 	Cost     int64       `json:"costMinor"`
 	Lines    []OrderLine `json:"lines"`
 }

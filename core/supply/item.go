@@ -171,7 +171,7 @@ type Item struct {
 	Kind   Kind   `json:"kind"`
 	Name   string `json:"name" minLength:"1" maxLength:"80"`
 	// Line is what items have in common that differ in length alone.
-	Line    string   `json:"line" maxLength:"60" doc:"The line it belongs to: other lengths of a line can stand in for it"`
+	Line    string   `json:"line" maxLength:"60" doc:"The product it belongs to: other lengths of it can stand in for it"`
 	Colours []Colour `json:"colours" maxItems:"40"`
 
 	Length    float64        `json:"lengthMm" doc:"Hanging length of a piece; of loose hair, the length of a strand as it lies in the pack"`
@@ -266,7 +266,7 @@ func (i Item) Check() error {
 	}
 	bad.Count("pack.units", "What a pack holds", i.Pack.Units, 1, 5000)
 	bad.Count("pack.cuts", "Lengths cut from a strand", i.Pack.Cuts, 1, 10)
-	bad.Count("pack.splits", "Units split from a length", i.Pack.Splits, 1, 10)
+	bad.Count("pack.splits", "Pieces split from a length", i.Pack.Splits, 1, 10)
 	if i.Kind.Facts().Hair {
 		i.checkHair(&bad)
 	}

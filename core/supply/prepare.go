@@ -13,7 +13,7 @@ type Cut struct {
 	// Open is the length of a strand opened out, mm.
 	Open   float64 `json:"openMm" doc:"Length of a strand opened out, mm"`
 	Cuts   int     `json:"cuts" doc:"Lengths a strand is cut into"`
-	Splits int     `json:"splits" doc:"Units a length is split into"`
+	Splits int     `json:"splits" doc:"Pieces a length is split into"`
 	// Fold is true where a unit is folded over the hook into two legs.
 	Fold bool `json:"fold" doc:"Folded over the hook into two legs"`
 }

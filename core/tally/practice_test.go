@@ -73,7 +73,7 @@ func TestABaseTakesNoMoreThanIndividuals(t *testing.T) {
 	}
 }
 
-// Twelve individuals woven and about fifty pieces hooked take 45 min on the own head.
+// Twelve individuals woven and about fifty pieces hooked take 45 min on own head.
 // Common practice, no source.
 func TestHoursOfAHorseshoe(t *testing.T) {
 	in := plan.Default()
@@ -180,7 +180,7 @@ func TestMethodsDecidePiecesAndPlaits(t *testing.T) {
 		return 0
 	}
 	n := of(method.HitchAndWeave, hair.SoftLoc, nil)
-	four := of(method.Stations, hair.CurlyBulk, method.Settings{"stations": 4})
+	four := of(method.Stack, hair.CurlyBulk, method.Settings{"stations": 4})
 	assert.Equal(t, 4*n.Tally.Sections, four.Tally.Pieces)
 	assert.InDelta(t, 4*n.Tally.Weight, four.Tally.Weight, 1e-6)
 	braided := of(method.WrappedThird, hair.BraidingHair, nil)

@@ -120,7 +120,7 @@ func (t Told) Lines() []string {
 // DateDown is the key of the day of the taking down.
 const DateDown = "down"
 
-// Date is a day on which something is due while a head is worn, in days since the last look.
+// Date is a day on which something is due while a head is worn, in days since the last check.
 type Date struct {
 	Day   int    `json:"day"`
 	Key   string `json:"key"`
@@ -132,7 +132,7 @@ func (b *Brief) Dates(c Clock) []Date {
 	var out []Date
 	for _, d := range b.Looks(c.Planned) {
 		if d < c.Planned {
-			out = append(out, Date{d, "look", "Look at scalp, edges and roots"})
+			out = append(out, Date{d, "look", "Check scalp, edges and roots"})
 		}
 	}
 	for _, care := range b.Care() {

@@ -60,7 +60,7 @@ func (b *Brief) reasons(r Rules) []Reason {
 		}
 		return w
 	}
-	out := []Reason{{Key: "house", Text: "The house has heads worn so long", Weeks: r.Weeks}}
+	out := []Reason{{Key: "house", Text: "By the house rules", Weeks: r.Weeks}}
 	if f, has := foundations[b.Structure]; has {
 		out = append(out, Reason{Key: "foundation", Text: f.why, Weeks: stretch(f.Weeks)})
 	}
@@ -87,7 +87,7 @@ func (b *Brief) reasons(r Rules) []Reason {
 	limit(b.Edges == hair.BareEdges, "edges", craft.BareWeeks, "Bare edges: what still grows there rests soon")
 	limit(b.Tender, "scalp", craft.TenderWeeks, "A tender scalp")
 	limit(b.Water == method.Swim, "water", craft.SwimWeeks, "In the water often: it is never dry for long")
-	limit(b.Wish > 0, "wish", b.Wish, "So long was wished for")
+	limit(b.Wish > 0, "wish", b.Wish, "As long as you wished")
 	return out
 }
 
@@ -102,10 +102,10 @@ const (
 	Over ClockState = "over" // past all that speaks for it
 )
 
-// Clock is when a head is taken down, and when it is looked at next. Days count from the last look of
+// Clock is when a head is taken down, and when it is looked at next. Days count from the last check of
 // the install.
 type Clock struct {
-	Day int `json:"day" doc:"Today, in days since the last look"`
+	Day int `json:"day" doc:"Today, in days since the last check"`
 	// From is the first day on which it is usual to take it down, Planned the day planned for it,
 	// Latest the last that anything speaks for.
 	From    int        `json:"from"`
@@ -113,7 +113,7 @@ type Clock struct {
 	Latest  int        `json:"latest"`
 	State   ClockState `json:"state" enum:"fine,soon,due,over"`
 	Reasons []Reason   `json:"reasons"`
-	// Next is the next look at it, Late is true where one is overdue; -1 once it is taken down.
+	// Next is the next check at it, Late is true where one is overdue; -1 once it is taken down.
 	Next int  `json:"nextCheck"`
 	Late bool `json:"checkLate"`
 

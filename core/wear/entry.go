@@ -53,7 +53,7 @@ type Saved struct {
 // Entry is one thing that was seen or done while a head was worn.
 type Entry struct {
 	ID string `json:"id" minLength:"8" maxLength:"64"`
-	// On is the day by the studio's calendar, Day the same counted from the last look.
+	// On is the day by the studio's calendar, Day the same counted from the last check.
 	On    string           `json:"on" maxLength:"10"`
 	Day   int              `json:"day"`
 	Kind  Kind             `json:"kind" enum:"checked,put-back,replaced,lost,ring-off,renewed,noted,taken-down"`

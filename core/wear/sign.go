@@ -251,7 +251,7 @@ func (s *State) bringsForward() (sooner, bool) {
 		}
 		if day := a.day + a.Within; !has || day < best.day {
 			sign, _ := signOf(a.Sign)
-			best, has = sooner{day, fmt.Sprintf("At the look on day %d: %s", a.day, lower(sign.Grades[found[a.Sign].Grade]))}, true
+			best, has = sooner{day, fmt.Sprintf("At the check on day %d: %s", a.day, lower(sign.Grades[found[a.Sign].Grade]))}, true
 		}
 	}
 	return best, has

@@ -70,7 +70,7 @@ func (b *Brief) Takedown(days int) Guide {
 		g.Areas = append(g.Areas, a)
 		g.Off += a.Off
 	}
-	// The end of the own hair has grown away from the scalp; what grows fast counts.
+	// The end of own hair has grown away from the scalp; what grows fast counts.
 	likely, spread := b.GrownIn(days)
 	grown := likely + 2*spread
 	comb := craft.CombTime
@@ -99,16 +99,21 @@ func (b *Brief) Takedown(days int) Guide {
 	g.Wash = craft.TakenWash * factor
 	g.Total = g.Off + g.Base + g.Comb + g.Wash
 	g.Before = []string{
-		"Sit at a table with good light, a bowl for cuffs and one for pieces that can be used again. Clip all away but the lowest row at the back.",
+		"Sit at a table with good light, a bowl for cuffs and one for pieces to use again.",
+		"Clip all away but the lowest row at the back.",
 		"Start at the back, at the nape, and go up and forward; the hairline comes last, when hands know how it gives.",
 	}
 	if g.Mark > 0 {
 		g.Before = append(g.Before,
-			"Before the first cut mark every piece where the own hair ends, felt between two fingers, not guessed. A piece is cut through below its mark alone: above it the own hair runs inside.")
+			"Before the first cut mark every piece an inch below where own hair ends: felt with two fingers, not guessed.",
+			"Cut a piece through only below its mark: above it own hair runs inside.")
 	}
-	g.Before = append(g.Before, "Snip a loop, a fold or a turn of wrapping hair only where a step says so: lifted clear of the own hair on the tail of a comb, both blades in sight. Where no light shows between the two, undo it with the fingers.")
+	g.Before = append(g.Before,
+		"Snip a loop, a fold or a turn of wrapping hair only where a step says so.",
+		"Lift it clear of own hair on the tail of a comb, both blades in sight.",
+		"Where no light shows between the two, undo it with the fingers.")
 	if g.Total > craft.LongTakeoff {
-		g.Before = append(g.Before, "It is long: split it over two evenings, plaits that are open tied into loose ones overnight, or ask for second hands.")
+		g.Before = append(g.Before, "It is long: split it over two evenings, open hair in loose plaits overnight, or ask for a helper.")
 	}
 	g.After = []string{
 		"Dry, before any water: crumble the grey build-up at each root between two fingertips with a drop of oil.",
@@ -119,7 +124,7 @@ func (b *Brief) Takedown(days int) Guide {
 	}
 	g.Worry = []string{
 		"Hairs with a tiny pale bulb at one end were shed and were due. They come evenly from all over.",
-		"A handful from one spot, bare patches, or short hairs broken off along the edges is something else: rest, and ask a clinician.",
+		"A handful from one place, bare patches, or short broken hairs along the edges: rest, and ask a clinician.",
 	}
 	g.Rest, g.RestWhy = b.Rest(days, "", "")
 	return g
@@ -141,7 +146,7 @@ func (b *Brief) Rest(days int, felt Comfort, edges Change) (int, string) {
 	weeks := (days + 3) / 7
 	switch {
 	case edges == Worse || felt == Painful:
-		return craft.RestHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls, and a clinician's look where it does not mend."
+		return craft.RestHurt, "The edges thinned, or it hurt: at least four weeks without anything that pulls. See a clinician if it does not mend."
 	case b.Edges == hair.FragileEdges || b.Edges == hair.BareEdges || b.Tender || weeks > 8:
 		return craft.RestLong, fmt.Sprintf("After %s, with %s: two weeks to rest, washed and conditioned at least twice.", worn(days), b.delicate(weeks))
 	case weeks > 4:

@@ -1,9 +1,9 @@
-// Package wear follows a head from the last look to the taking down: how long it may be worn and
+// Package wear follows a head from the last check to the taking down: how long it may be worn and
 // why, what has grown out, what to look for and what an answer means, how it comes off, what comes
 // back, and when the next one may follow.
 //
 // A Brief is what is worn, as it was when the install ended; an Entry is one thing that was seen or
-// done since. Days count from the day of the last look, which is day 0. Lengths are mm, areas mm²,
+// done since. Days count from the day of the last check, which is day 0. Lengths are mm, areas mm²,
 // mass g, durations minutes. All of it is usual practice and no medical advice: what hurts, breaks or
 // lasts is for a clinician.
 package wear
@@ -86,7 +86,7 @@ type Row struct {
 	Minutes float64 `json:"minutes"`
 }
 
-// factor is how much longer than practised hands on another's head the work is reckoned with: own
+// factor is how much longer than practised hands on another's head the work is planned with: own
 // heads take longer.
 func (b *Brief) factor() float64 {
 	if b.OwnHead {

@@ -206,7 +206,7 @@ func TestTakedownTakesWhatIsSeen(t *testing.T) {
 	assert.InDelta(t, 15, b.Takedown(42).Off, 2)
 }
 
-// The mark moves away from the scalp with the own hair that grows meanwhile, by more than what is likely,
+// The mark moves away from the scalp with own hair that grows meanwhile, by more than what is likely,
 // in the figure and in the words; the frozen words stay as they are.
 func TestTheMarkGrowsWithTheHair(t *testing.T) {
 	b := head()

@@ -26,7 +26,7 @@ type installDocument struct {
 	Engine  string       `json:"engine"`
 	By      string       `json:"by"`
 	Started time.Time    `json:"started"`
-	Closed  *time.Time   `json:"closed,omitempty" doc:"When the last look was taken; left out while it goes on"`
+	Closed  *time.Time   `json:"closed,omitempty" doc:"When the last check was taken; left out while it goes on"`
 	Papers  bool         `json:"papers" doc:"True where it has papers to take along"`
 	// Hand is the key of the hand of who asks.
 	Hand string `json:"hand" doc:"Key of the hand of who asks"`

@@ -201,7 +201,7 @@ func (s *server) clientOperations(api huma.API) {
 	}, func(ctx context.Context, in *struct {
 		Client string `query:"client" maxLength:"64" doc:"Whose head it is"`
 		From   string `query:"from" maxLength:"64" doc:"An earlier plan to start from"`
-		Renews string `query:"renews" maxLength:"64" doc:"A head being worn whose outer rows are to be done again"`
+		Renews string `query:"renews" maxLength:"64" doc:"An install being worn whose outer rows are to be done again"`
 		Rows   int    `query:"rows" minimum:"1" maximum:"2" default:"1" doc:"How many of them"`
 	}) (*struct{ Body PlanDraft }, error) {
 		d, err := s.studio.Begin(ctx, person(ctx), studio.Beginning{ClientID: in.Client, From: in.From, Renews: in.Renews, Rows: in.Rows})

@@ -57,7 +57,7 @@ func TestContradictionsAreRefusedAtTheirField(t *testing.T) {
 	for name, c := range map[string]struct{ old, new, location, says string }{
 		"no such structure":    {`"structure":"ear-to-ear"`, `"structure":"halo"`, "body.parting.structure", ""},
 		"a part that stops":    {`"stopMm":0`, `"stopMm":3`, "body.parting.part.stopMm", "between"},
-		"tracks":               {`"tracks":5,"sideTracks"`, `"tracks":55,"sideTracks"`, "body.parting.base.tracks", "fit on this head"},
+		"tracks":               {`"tracks":5,"sideTracks"`, `"tracks":55,"sideTracks"`, "body.parting.base.tracks", "possible on this head"},
 		"merging":              {`"mergeInto":0`, `"mergeInto":10`, "body.parting.base.mergeInto", "at most"},
 		"a change half said":   {`"edits":[]`, `"edits":[{"kind":"merge","at":[0,0,1]}]`, "body.parting.edits[0].with", "second is missing"},
 		"a change of nothing":  {`"edits":[]`, `"edits":[{"kind":"tease","at":[0,0,1]}]`, "body.parting.edits[0].kind", ""},

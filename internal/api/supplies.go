@@ -189,7 +189,7 @@ func (s *server) supplyOperations(api huma.API) {
 		OperationID: "listItems", Method: http.MethodGet, Path: "/api/v1/items",
 		Summary: "A page of the items of the supplies, by name", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
-		Search   string      `query:"search" maxLength:"120" doc:"Words of its name, line or colours"`
+		Search   string      `query:"search" maxLength:"120" doc:"Words of its name, product or colours"`
 		Kind     supply.Kind `query:"kind" maxLength:"40" doc:"Only those of this kind"`
 		Archived bool        `query:"archived" doc:"List the archived ones instead"`
 		PageWish
@@ -289,7 +289,7 @@ func (s *server) stashOperations(api huma.API) {
 		OperationID: "listStash", Method: http.MethodGet, Path: "/api/v1/stash",
 		Summary: "A page of the lots of the stash, by the names of their items", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *struct {
-		Search string `query:"search" maxLength:"120" doc:"Words of the item's name, line or colours"`
+		Search string `query:"search" maxLength:"120" doc:"Words of the item's name, product or colours"`
 		Item   string `query:"item" maxLength:"64" doc:"Only those of this item"`
 		Empty  bool   `query:"empty" doc:"Those of which nothing is left too"`
 		PageWish

@@ -18,20 +18,20 @@ import (
 	"kladotex/web"
 )
 
-// WornEntry is a head being worn in a list.
+// WornEntry is an install being worn in a list.
 type WornEntry struct {
 	ID     string        `json:"id"`
 	Title  string        `json:"title"`
 	Client string        `json:"client"`
-	On     string        `json:"on" doc:"Day of the last look"`
+	On     string        `json:"on" doc:"Day of the last check"`
 	Clock  wear.Clock    `json:"clock"`
 	Due    string        `json:"dueOn" doc:"Day planned for the taking down"`
-	Next   string        `json:"nextOn,omitempty" doc:"Day of the next look; left out once it is taken down"`
+	Next   string        `json:"nextOn,omitempty" doc:"Day of the next check; left out once it is taken down"`
 	Grown  float64       `json:"grownMm" doc:"Grown out at the roots, likely"`
-	Advice []wear.Advice `json:"advice" doc:"What the last look asks for, the gravest first"`
+	Advice []wear.Advice `json:"advice" doc:"What the last check asks for, the gravest first"`
 }
 
-// wornPiece is a piece of a head being worn.
+// wornPiece is a piece of an install being worn.
 type wornPiece struct {
 	Key    string `json:"key"`
 	Name   string `json:"name"`
@@ -43,7 +43,7 @@ type wornPiece struct {
 	Rounds int `json:"rounds"`
 }
 
-// wornDocument is a head being worn, or one that was.
+// wornDocument is an install being worn, or one that was.
 type wornDocument struct {
 	WornEntry
 	PlanID   string `json:"planId,omitempty"`
@@ -106,7 +106,7 @@ type pastHead struct {
 	Mended int     `json:"mended"`
 	Lost   int     `json:"lost" doc:"Lost or replaced"`
 	Saved  int     `json:"saved"`
-	// Change is what to do otherwise, as its log says.
+	// Change is what to do differently, as its log says.
 	Change []string `json:"change"`
 	Photos []string `json:"photos"`
 }
@@ -198,7 +198,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 func (s *server) wearOperations(api huma.API) {
 	huma.Register(api, huma.Operation{
 		OperationID: "listWorn", Method: http.MethodGet, Path: "/api/v1/wear",
-		Summary: "The heads being worn, the one to be taken down first leading", Metadata: rights(studio.All),
+		Summary: "The installs being worn, the one to be taken down first leading", Metadata: rights(studio.All),
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body []WornEntry }, error) {
 		heads, err := s.studio.WornHeads(ctx)
 		if err != nil {
@@ -213,7 +213,7 @@ func (s *server) wearOperations(api huma.API) {
 
 	huma.Register(api, huma.Operation{
 		OperationID: "readWorn", Method: http.MethodGet, Path: "/api/v1/installs/{id}/wear",
-		Summary: "A head being worn, or one that was", Metadata: rights(studio.All),
+		Summary: "An install being worn, or one that was", Metadata: rights(studio.All),
 	}, func(ctx context.Context, in *InstallPath) (*struct{ Body wornDocument }, error) {
 		h, err := s.studio.HeadOf(ctx, in.ID)
 		return s.wornAnswer(ctx, h, err)

@@ -401,7 +401,7 @@ func TestTwoLengthsOfALineAreBookedApart(t *testing.T) {
 }
 
 // An apprentice writes down what they see and deletes nothing; a stranger sees nothing at all; what
-// cannot be is refused; a look that found nothing moves the next look alone.
+// cannot be is refused; a look that found nothing moves the next check alone.
 func TestWhoMayWriteOfAHead(t *testing.T) {
 	t.Parallel()
 	s := open(t)

@@ -34,7 +34,7 @@ var finished = []struct {
 	worn  int
 	felt  wear.Comfort
 	edges wear.Change
-	// grown is the own hair's length at the taking down beyond that planned with, mm.
+	// grown is own hair's length at the taking down beyond that planned with, mm.
 	grown float64
 	seen  []seen
 }{
@@ -67,7 +67,7 @@ var swatches = func() map[string]string {
 	return out
 }()
 
-// seen is a look at a head being worn: signs that are not named were not found.
+// seen is a look at an install being worn: signs that are not named were not found.
 type seen struct {
 	day   int
 	signs map[string]wear.Grade

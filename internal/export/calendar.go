@@ -27,7 +27,7 @@ type Entry struct {
 	calendar.Booking
 }
 
-// Calendar writes bookings, and the days of heads being worn, as iCalendar (RFC 5545). Sittings carry instants, so that readers in
+// Calendar writes bookings, and the days of installs being worn, as iCalendar (RFC 5545). Sittings carry instants, so that readers in
 // any zone show the right time; errands are whole days.
 func Calendar(name string, entries []Entry, days []HeadDays) ([]byte, error) {
 	cal := newCalendar(name)
@@ -69,7 +69,7 @@ func Calendar(name string, entries []Entry, days []HeadDays) ([]byte, error) {
 	return []byte(cal.Serialize(ics.WithNewLineWindows)), nil
 }
 
-// HeadDays are the days of a head being worn, for those who look after it.
+// HeadDays are the days of an install being worn, for those who look after it.
 type HeadDays struct {
 	ID   string
 	At   time.Time // when it was finished

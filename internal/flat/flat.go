@@ -136,7 +136,7 @@ type FlatChannel struct {
 // of every track, then those of every net.
 type Given struct {
 	Pieces []int `json:"pieces" doc:"Index of the piece in the plan"`
-	Ways   []int `json:"ways" doc:"Index of the way in the plan"`
+	Ways   []int `json:"ways" doc:"Index of the method in the plan"`
 	Counts []int `json:"counts"`
 	// Accents are places with the accents put on there, one after the other.
 	Accents []int `json:"accents" doc:"Index of a place and of the accent put on there, one pair after the other"`

@@ -16,7 +16,7 @@ var careSheet = Care{
 		{Title: "Every night", Text: "A scarf & a bonnet.", Every: 1}, {Title: "Wash the roots only", Text: "Diluted.", Every: 10},
 		{Title: "No elastics", Text: "A <strip> of cloth.", Avoid: true},
 	},
-	Dates: []CareDate{{"2026-12-04", "Look at scalp, edges and roots", false}, {"2026-12-14", "Wash the roots", false}, {"2027-01-08", "Take it down", true}},
+	Dates: []CareDate{{"2026-12-04", "Check scalp, edges and roots", false}, {"2026-12-14", "Wash the roots", false}, {"2027-01-08", "Take it down", true}},
 }
 
 // The paper says all that is to be done and left, with the days to tick.

@@ -14,7 +14,7 @@ func (w *page) hanging() []lane {
 	}
 	at := "At " + w.style.Unit.Length(d.Stature) + " standing"
 	if !d.Asked {
-		at = "Nobody said the height: drawn at a usual " + w.style.Unit.Length(d.Stature)
+		at = "Height not given: drawn at a usual " + w.style.Unit.Length(d.Stature)
 	}
 	u := w.style.Unit
 	cut := w.plan.Input.Trim != nil

@@ -43,7 +43,7 @@ func TestShoppingOnPaper(t *testing.T) {
 	for _, words := range []string{
 		"Shopping and preparation", "Install on Saturday, 20 March 2027", "Hair at home by Thursday, 18 March 2027", "Rinse it on Friday, 19 March 2027",
 		"53 of Driftline, peat", "Brackwater Fibre Post, order by Friday, 12 March 2027", "2 × pack, Driftline, peat", "$25.00",
-		"Together $33.90, with $8.90 for delivery", "Cut and split", "cut it into 2 lengths of 20 in", "Folded over the hook a unit hangs 10 in", "hangs 10 in",
+		"Together $33.90, with $8.90 for delivery", "Cut and split", "cut it into 2 lengths of 20 in", "Folded over the hook a piece hangs 10 in", "hangs 10 in",
 		"Rinse the new hair", "20 min + 14 h",
 	} {
 		assert.Contains(t, text, words)

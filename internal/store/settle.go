@@ -21,7 +21,7 @@ var ErrTooMany = errors.New("more than is kept")
 
 // Settlement is what the events of an install come to.
 type Settlement struct {
-	// Over is true where the last look is taken, At when.
+	// Over is true where the last check is taken, At when.
 	Over bool
 	At   time.Time
 	Log  chair.Log

@@ -59,10 +59,10 @@ func (s *Tx) wornWith(ctx context.Context, what, where string, args ...any) (out
 	return out, err
 }
 
-// WornHeads are the heads being worn that were finished since: those not taken down, of every client the
+// WornHeads are the installs being worn that were finished since: those not taken down, of every client the
 // latest alone. What did outer rows again belongs to the head it was done for.
 func (s *Tx) WornHeads(ctx context.Context, since time.Time) ([]WornHead, error) {
-	return s.wornWith(ctx, "heads being worn", `down_on = '' AND redoes = '' AND closed_at > ? AND NOT EXISTS (
+	return s.wornWith(ctx, "installs being worn", `down_on = '' AND redoes = '' AND closed_at > ? AND NOT EXISTS (
 		SELECT 1 FROM install later WHERE later.client_id = install.client_id AND later.redoes = '' AND later.closed_at > install.closed_at)
 		ORDER BY closed_at LIMIT 200`, stampOf(since))
 }

@@ -273,7 +273,7 @@ func (s *Studio) CalendarFile(ctx context.Context) ([]byte, error) {
 	days := make([]export.HeadDays, len(heads))
 	for i := range heads {
 		h := &heads[i]
-		days[i] = export.HeadDays{ID: h.ID, At: h.Closed, Days: []export.Day{{On: h.Date(h.Clock.Next), Title: cmp.Or(h.Client, h.Title) + ": look at scalp, edges and roots"}}}
+		days[i] = export.HeadDays{ID: h.ID, At: h.Closed, Days: []export.Day{{On: h.Date(h.Clock.Next), Title: cmp.Or(h.Client, h.Title) + ": check scalp, edges and roots"}}}
 		if h.Clock.Next != h.Clock.Planned {
 			days[i].Days = append(days[i].Days, export.Day{On: h.Date(h.Clock.Planned), Title: cmp.Or(h.Client, h.Title) + ": take down"})
 		} else {

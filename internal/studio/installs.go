@@ -152,7 +152,7 @@ func (s *Studio) HandOf(i store.Install, by store.Person) string { return handOf
 const mostEvents = 20_000
 
 // Tell adds events to an install and answers those that arrived after a cursor, its own among them.
-// When they say that the last look is taken, the log is written and the stash brought up to date;
+// When they say that the last check is taken, the log is written and the stash brought up to date;
 // when that is taken back, the install goes on.
 func (s *Studio) Tell(ctx context.Context, by store.Person, id string, after int64, events []chair.Event) (store.Received, error) {
 	var bad invalid.Errors

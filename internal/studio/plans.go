@@ -229,13 +229,13 @@ type Beginning struct {
 	ClientID string
 	// From is an earlier plan.
 	From string
-	// Renews is the install of a head being worn, Rows how many of its outer rows are done again.
+	// Renews is the install of an install being worn, Rows how many of its outer rows are done again.
 	Renews string
 	Rows   int
 }
 
 // Begin is what a new plan starts from: the default as the house does it, worked by who begins
-// it, an earlier plan, or the outer rows of a head being worn, with the client's head and hair in it.
+// it, an earlier plan, or the outer rows of an install being worn, with the client's head and hair in it.
 func (s *Studio) Begin(ctx context.Context, by store.Person, b Beginning) (Draft, error) {
 	d := Draft{Title: "New plan", ClientID: b.ClientID, Input: plan.Default()}
 	switch {

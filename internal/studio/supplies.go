@@ -217,10 +217,10 @@ type ShopLine struct {
 	Key string `json:"key" doc:"What it is for inside the plan"`
 	// Stash is how many units the stash gives, Used how many were taken for the plan already, Coming how many
 	// are ordered for it and on their way, Elsewhere how many others are promised.
-	Stash     int               `json:"stash" doc:"Units the stash gives"`
-	Used      int               `json:"used" doc:"Units taken for this plan already"`
-	Coming    int               `json:"coming" doc:"Units ordered for this plan that are on their way"`
-	Elsewhere int               `json:"elsewhere" doc:"Units that would do but are promised to other plans"`
+	Stash     int               `json:"stash" doc:"What the stash gives"`
+	Used      int               `json:"used" doc:"What was taken for this plan already"`
+	Coming    int               `json:"coming" doc:"What is ordered for this plan and on its way"`
+	Elsewhere int               `json:"elsewhere" doc:"What would do but is promised to other plans"`
 	Lots      []supply.TakeFrom `json:"lots" doc:"The lots they come from, pieces as sold"`
 	Order     supply.Order      `json:"order" doc:"What is bought for the rest"`
 }

@@ -28,14 +28,14 @@ import (
 	"kladotex/internal/store"
 )
 
-// Head is a head being worn, or one that was.
+// Head is an install being worn, or one that was.
 type Head struct {
 	store.WornHead
 	Brief wear.Brief
 	Input plan.Input
 	State *wear.State
 	Clock wear.Clock
-	// On is the day of the last look, Day today, counted from it.
+	// On is the day of the last check, Day today, counted from it.
 	On  time.Time
 	Day int
 	// Logs are the logs of all installs that hung it.
@@ -90,7 +90,7 @@ func (s *Studio) head(ctx context.Context, w store.WornHead, rules house.Rules) 
 	}
 	h.On = clock.Day(w.Closed)
 	h.Day = int(clock.Day(clock.Now()).Sub(h.On).Hours() / 24)
-	for k := range h.Entries { // a day that is kept is a date; how long after the last look it lies follows from it
+	for k := range h.Entries { // a day that is kept is a date; how long after the last check it lies follows from it
 		if day, err := dayAfter(h.On, h.Entries[k].On); err == nil {
 			h.Entries[k].Day = day
 		}
@@ -133,7 +133,7 @@ func (s *Studio) heads(ctx context.Context, list []store.WornHead, err error) ([
 	return out, nil
 }
 
-// WornHeads are the heads being worn, the one to be taken down first leading.
+// WornHeads are the installs being worn, the one to be taken down first leading.
 func (s *Studio) WornHeads(ctx context.Context) ([]Head, error) {
 	list, err := s.Store.WornHeads(ctx, s.now().Add(-longestWorn))
 	out, err := s.heads(ctx, list, err)
@@ -330,7 +330,7 @@ func (s *Studio) dropWear(ctx context.Context, by store.Person, install, entry s
 // renewal is the id of the entry by which an install tells that it did rows again.
 func renewal(install string) string { return "renewed-" + install }
 
-// beginRenewal is a plan of the outer rows of a head being worn: as it was installed, from the stash
+// beginRenewal is a plan of the outer rows of an install being worn: as it was installed, from the stash
 // first, with nothing to spare, by whoever begins it.
 func (s *Studio) beginRenewal(ctx context.Context, by store.Person, b Beginning) (Draft, error) {
 	h, err := s.HeadOf(ctx, b.Renews)
@@ -485,7 +485,7 @@ type Worked struct {
 	PlanID string `json:"planId,omitempty" doc:"The plan to begin from; left out once it is deleted"`
 	Title  string `json:"title"`
 	On     string `json:"on"`
-	// Keep is what went well, Change what to do otherwise, both in words drawn from the numbers.
+	// Keep is what went well, Change what to do differently, both in words drawn from the numbers.
 	Keep   []string `json:"keep"`
 	Change []string `json:"change"`
 	// Ready is the first day on which the next install may follow; empty where the head is still worn.

@@ -43,7 +43,7 @@ type Tone int
 
 // The tones.
 const (
-	Own   Tone = iota // the own hair
+	Own   Tone = iota // own hair
 	Piece             // the piece that is put on
 	Other             // a second piece, or hair added to the first
 	Cover             // wrapping hair

@@ -29,13 +29,13 @@ const (
 //
 // Nobody can bring the far ends back in: the root is led straight up, the tip and the tail straight down. The
 // body is taken as two lines, beside each other or as near wall and far wall. They make one line with the loop,
-// which joined to the own hair makes one ring, the band; cut through at the neck it makes two. With a ring that
+// which joined to own hair makes one ring, the band; cut through at the neck it makes two. With a ring that
 // crosses nothing at d = -A² - A⁻², it is d·⟨band⟩ - ⟨cut⟩: the bracket with the doubled body projected on what
 // cannot be pulled back (Wenzl 1987, from memory), so that no turn of the body counts.
 func (h Held) Holds() Laurent {
 	left, right := h.doubled()
 	own := h.own()
-	// The line of the body that hangs nearer to the own hair is joined to its tip, below everything; the other
+	// The line of the body that hangs nearer to own hair is joined to its tip, below everything; the other
 	// goes round outside, to the root. Which end of the loop goes with which line is all one: it is half a turn
 	// of the body.
 	tip := own[len(own)-1]
@@ -69,10 +69,10 @@ func (h Held) Through(neck int) int {
 	return Linking(Ring(append(body, Point{last.X + far, far, last.Z}, Point{last.X + far, body[0].Y, behind}, Point{body[0].X, body[0].Y, behind})), h.Loop)
 }
 
-// OwnThrough counts, with its sign, how often the own hair goes through the loop.
+// OwnThrough counts, with its sign, how often own hair goes through the loop.
 func (h Held) OwnThrough() int { return Linking(h.Alone(), h.Loop) }
 
-// Inside counts how often the own hair crosses the middle of the body between its walls.
+// Inside counts how often own hair crosses the middle of the body between its walls.
 func (h Held) Inside() (n int) {
 	for i := 0; i+1 < len(h.Wall); i++ {
 		for j := 0; j+1 < len(h.Own); j++ {
@@ -86,7 +86,7 @@ func (h Held) Inside() (n int) {
 	return n
 }
 
-// Alone is the own hair as a ring of its own.
+// Alone is own hair as a ring of its own.
 func (h Held) Alone() Ring {
 	own := h.own()
 	return slices.Concat(own, []Point{{-far, far, 0}, {-far, -far, 0}})

@@ -40,11 +40,11 @@ func bundleU(z, w float64) []point {
 	return along(57, 96, 440, z, w-5, 100, 300, z, w, 108, 180, z, w, 126, 122, z, w, 156, 100, z, w, 180, 97, z, w, 204, 100, z, w, 234, 122, z, w, 252, 180, z, w, 260, 300, z, w, 264, 440, z, w-5)
 }
 
-// ownStrand: braiding hair folded round the own hair, which is the third strand; when it
+// ownStrand: braiding hair folded round own hair, which is the third strand; when it
 // runs out hair is borrowed from the others.
 func ownStrand() figure.Figure {
 	const n = 40
-	// braided gives bundle and own hair, braided to y1 with the rest hanging; the own hair
+	// braided gives bundle and own hair, braided to y1 with the rest hanging; own hair
 	// ends at a share of the way, and from there on what is borrowed goes on for it.
 	braided := func(y1, turns, spread float64) (left, middle, right []point) {
 		b := braid(n, 180, 124, y1, 17, 16, turns, 19, 15)
@@ -85,7 +85,7 @@ func ownStrand() figure.Figure {
 		Strands: with(ownHair(0, combed()), added("bundle", figure.Piece, 0.4, along(57, 250, 440, 20, 18, 254, 300, 20, 23, 262, 200, 20, 24, 274, 150, 20, 24, 290, 134, 20, 24, 304, 134, 20, 24, 318, 150, 20, 24, 328, 200, 20, 24, 334, 300, 20, 23, 338, 440, 20, 18))),
 		Arrows:  arrows(way(292, 106, 262, 76, 204, 76)),
 	}, {
-		Says:    "Folded round the own hair at the root: two strands of it, the own hair between them is the third.",
+		Says:    "Folded round own hair at the root: two strands of it, own hair between them is the third.",
 		Strands: with(ownHair(0.4, along(28, 180, 48, 10, 14, 180, 80, 26, 22, 180, 130, 26, 24, 180, 250, 26, 24, 180, 404, 26, 16)), added("bundle", figure.Piece, 1, bundleU(0, 24))),
 		Dots:    []xy{{X: 180, Y: 150}},
 		States:  holds("hair over bundle 1"),
@@ -94,7 +94,7 @@ func ownStrand() figure.Figure {
 		Strands: at(210, 0.9, 40, false, 1),
 		States:  holds("hair over bundle", "hair under bundle"),
 	}, {
-		Says:    "Before the own hair ends a little is borrowed from the others: it goes on as the third strand.",
+		Says:    "Before own hair ends a little is borrowed from the others: it goes on as the third strand.",
 		Strands: at(330, 2.4, 34, true, 1),
 		States:  holds("borrowed over bundle", "hair over bundle"),
 	}, {
@@ -120,8 +120,8 @@ func uneven(from, thin float64) (left, middle, right []point) {
 func runsOut() figure.Figure {
 	l, m, r := uneven(0.42, 4)
 	up := folded(l, r, 160, 112, 0, 20, 168, 98, -14, 21, 180, 94, -22, 21, 192, 98, -14, 21, 200, 112, 0, 20)
-	return figure.Figure{Title: "The own hair runs out", Frames: []frame{{
-		Says:    "Wrong: the own hair has run out, and the third strand is suddenly thin.",
+	return figure.Figure{Title: "Own hair runs out", Frames: []frame{{
+		Says:    "Wrong: own hair has run out, and the third strand is suddenly thin.",
 		Strands: snug(with(ownHair(0.6, append(line(180, 48, 0, 14, 180, 84, 2, 18, 178, 108, 2, 18), m...)), added("bundle", figure.Piece, 0.2, up))),
 		Wrong:   &xy{X: 180, Y: 300},
 		States:  holds("hair over bundle"),
@@ -165,7 +165,7 @@ func wrappedThird() figure.Figure {
 		Strands: with(ownHair(0, combed()), added("two-thirds", figure.Piece, 1, beside(262, 24)), added("third", figure.Other, 1, beside(324, 12))),
 		Arrows:  arrows(way(292, 112, 280, 112, 258, 112), way(298, 112, 312, 112, 332, 112)),
 	}, {
-		Says:    "The two thirds are laid to the root, under which the own hair hangs.",
+		Says:    "The two thirds are laid to the root, under which own hair hangs.",
 		Strands: with(ownHair(0, combed()), added("two-thirds", figure.Piece, 0.8, bundleU(0, 24)), added("third", figure.Other, 0.2, beside(318, 13))),
 		Arrows:  arrows(way(316, 116, 286, 76, 214, 76)),
 		States:  holds("hair under two-thirds 1"),
@@ -175,7 +175,7 @@ func wrappedThird() figure.Figure {
 		Lens:    &figure.Lens{At: at(180, 104), To: at(296, 320), Scale: 1.7, Radius: 60},
 		States:  holds("third over two-thirds 2", "third under two-thirds 2", "hair under two-thirds 1"),
 	}, {
-		Says: "The own hair is laid into one of the strands: three in all.",
+		Says: "Own hair is laid into one of the strands: three in all.",
 		Strands: with(ownHair(1, along(28, 180, 48, -40, 14, 190, 78, -44, 22, 208, 116, -30, 18, 234, 180, 22, 14, 250, 240, 22, 13, 266, 320, 22, 13, 270, 400, 22, 9)),
 			added("two-thirds", figure.Piece, 0, bundleU(0, 24)), added("third", figure.Other, 0.3, third)),
 		Arrows: arrows(way(300, 226, 282, 230, 258, 228)),

@@ -19,7 +19,7 @@ const (
 	SplitRoot      ID = "split-root"
 	TrackHitch     ID = "track-hitch"
 	SetIn          ID = "set-in"
-	Stations       ID = "stations"
+	Stack          ID = "stations"
 	Lump           ID = "lump"
 	ThinStrand     ID = "thin-strand"
 	AcrossTrack    ID = "across-track"
@@ -37,14 +37,14 @@ var hitches = map[ID]func() figure.Figure{
 	SplitRoot:      splitRoot,
 	TrackHitch:     trackHitch,
 	SetIn:          setIn,
-	Stations:       stations,
+	Stack:          stations,
 	Lump:           lump,
 	ThinStrand:     thinStrand,
 	AcrossTrack:    acrossTrack,
 	RootFirst:      rootFirst,
 }
 
-// plait is the own hair, plaited or twisted, that hangs from the root in the middle.
+// plait is own hair, plaited or twisted, that hangs from the root in the middle.
 func plait(of figure.Material) []strand {
 	return own("plait", of, 0, figure.Open, line(180, 50, 0, 22, 180, 66, 0, 28, 180, 120, 0, 30, 180, 220, 0, 30, 180, 330, 0, 28, 180, 440, 0, 27))
 }
@@ -174,18 +174,18 @@ func looseDraw() figure.Figure {
 	}
 	twice := holds("hair through loop 2", "hair over loop 2", "hair under loop 2")
 	return figure.Figure{Title: "Loose hair through the loop", Frames: []frame{{
-		Says: "The loop is held to the root. The hook goes through it, from the side where the braid's pattern points up, and takes the own hair.",
+		Says: "The loop at the root. The hook goes through it from where the braid's pattern points up, and takes own hair.",
 		Strands: drawn(0.4, line(180, 50, 0, 16, 174, 90, -20, 22, 150, 130, -22, 22, 126, 190, -10, 22, 116, 280, 0, 22, 112, 400, 0, 14),
 			hook{at: at(134, 112), toward: at(-0.92, -0.1), long: 178, z: -34, dive: 72, side: 1, open: 1, lift: 20, bright: 1}.strands()),
 		Arrows: arrows(way(336, 166, 306, 162, 280, 160)),
 		States: holds("hook through loop 1"),
 	}, {
-		Says:    "Latch shut, the own hair is drawn through, down to its root.",
+		Says:    "Latch shut, own hair is drawn through, down to its root.",
 		Strands: drawn(1, line(180, 50, 0, 16, 180, 78, 14, 21, 198, 104, 24, 21, 228, 124, 4, 20, 264, 140, -22, 20, 296, 176, -6, 20, 306, 270, 0, 20, 308, 400, 0, 13)),
 		Arrows:  arrows(way(338, 200, 342, 260, 342, 320)),
 		States:  holds("hair through loop 1", "hair over loop 1", "hair under loop 1"),
 	}, {
-		Says:    "Once more, from the other side, round the other leg of the loop: once on a large section, twice on a small one. Never more.",
+		Says:    "Once more, from the other side, round the other leg: once on large sections, twice on small ones.",
 		Strands: drawn(1, line(180, 50, 0, 16, 180, 78, 14, 20, 198, 104, 24, 20, 228, 122, 4, 18, 262, 138, -22, 18, 290, 154, -6, 18, 284, 174, 18, 18, 258, 174, 24, 18, 232, 168, 2, 18, 202, 168, -22, 18, 170, 186, -8, 18, 154, 230, 0, 18, 148, 300, 0, 17, 146, 400, 0, 12)),
 		Arrows:  arrows(way(118, 230, 112, 290, 112, 350)),
 		States:  twice,
@@ -461,13 +461,13 @@ func stations() figure.Figure {
 	base := shortBase()
 	braided := with(hair("braid", figure.Plaited, figure.Other, 0, figure.Round, line(180, 272, 18, 18, 180, 290, 18, 22, 180, 330, 18, 20, 180, 352, 18, 16)),
 		hair("tip", figure.Combed, figure.Other, 0.2, figure.Tip, tiedTip()))
-	return figure.Figure{Title: "Stations", Frames: []frame{{
+	return figure.Figure{Title: "Stack", Frames: []frame{{
 		Says:    "The first piece is folded over the tip of the plait.",
 		Strands: with(base, curls("tip", 1, 122, 400, 0, 20, 134, 340, 0, 22, 152, 296, 12, 18, 164, 280, 20, 12, 180, 274, 26, 11, 196, 280, 20, 12, 208, 296, 12, 18, 226, 340, 0, 22, 238, 400, 0, 20)),
 		Arrows:  arrows(way(106, 300, 112, 340, 108, 386), way(254, 300, 248, 340, 252, 386)),
 		States:  holds("tip over plait 1"),
 	}, {
-		Says:    "Its legs and the own hair are braided as three strands; below the own hair the tail goes once round and through its own turn.",
+		Says:    "Its legs and own hair are braided as one; below own hair the tail goes round and through its own turn.",
 		Strands: with(base, braided),
 	}, {
 		Says:    "The next is hitched on the body of the plait, above.",

@@ -73,7 +73,7 @@ var holding = []struct {
 	first, last     int
 	own, loop, body string
 	is              string
-	// how often body and own hair go through the loop, and the own hair inside the body
+	// how often body and own hair go through the loop, and own hair inside the body
 	through, ownThrough, inside int
 }{
 	{RootHitch, 0, 3, "plait", "loop", "piece", off, 0, 0, 0},
@@ -100,8 +100,8 @@ var holding = []struct {
 	{SplitRoot, 0, 2, "small", "loop", "piece", off, 0, 0, 0},
 	{SplitRoot, 3, 5, "small", "loop", "piece", ringed, 0, 1, 0},
 	{ThinStrand, 0, 0, "small", "loop", "piece", ringed, 0, 1, 0},
-	{Stations, 2, 3, "plait", "body-fold", "body", hitch, 1, 0, 0},
-	{Stations, 3, 3, "plait", "root-fold", "root", hitch, 1, 0, 0},
+	{Stack, 2, 3, "plait", "body-fold", "body", hitch, 1, 0, 0},
+	{Stack, 3, 3, "plait", "root-fold", "root", hitch, 1, 0, 0},
 	{RootFirst, 0, 0, "plait", "root-fold", "root", hitch, 1, 0, 0},
 	{SharedHitch, 0, 3, "plait", "loop", "piece", off, 0, 0, 0},
 	{SharedHitch, 4, 5, "plait", "loop", "piece", ringed, 1, 1, 0},
@@ -229,7 +229,7 @@ func TestLooseHairIsDrawnFromTheOtherSide(t *testing.T) {
 // The tail at the tip of stations goes through its own turn: it is knotted, as a plain strand is not.
 func TestTheTipIsTied(t *testing.T) {
 	ring := func(i int) []int64 {
-		f := still(drawn(t, Stations), i)
+		f := still(drawn(t, Stack), i)
 		at := slices.IndexFunc(f.Strands, func(s figure.Strand) bool { return s.Name == "tip" })
 		require.GreaterOrEqual(t, at, 0)
 		tip, _ := lineOf(f.Strands[at], 1)

@@ -114,11 +114,11 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		{TrackHitch, 3, "piece over cornrow 1"},
 		{TrackHitch, 4, "piece through loop 1"},
 		{Net, 1, "hook under cornrow 1"},
-		// Stations: over the tip, hitched at the body, then at the root.
-		{Stations, 0, "tip over plait 1"},
-		{Stations, 2, "body through body-fold 1"},
-		{Stations, 3, "root through root-fold 1"},
-		{Stations, 3, "root-fold under plait 2"},
+		// Stack: over the tip, hitched at the body, then at the root.
+		{Stack, 0, "tip over plait 1"},
+		{Stack, 2, "body through body-fold 1"},
+		{Stack, 3, "root through root-fold 1"},
+		{Stack, 3, "root-fold under plait 2"},
 		// Wind: over and under base and piece.
 		{Wind, 2, "wrap over piece"},
 		{Wind, 2, "wrap under plait"},
@@ -272,7 +272,7 @@ func TestDrawnBackwardItIsOff(t *testing.T) {
 		{SplitRoot, "small", figure.Through, "loop", 5},
 		{TrackHitch, "piece", figure.Through, "loop", 4},
 		{TrackHitch, "loop", figure.Under, "cornrow", 4},
-		{Stations, "root", figure.Through, "root-fold", 3},
+		{Stack, "root", figure.Through, "root-fold", 3},
 		{Coil, "coil", figure.Under, "plait", 4},
 		{Twine, "twist", figure.Inside, "piece", 3},
 		{Banded, "plait", figure.Over, "plait", 3},

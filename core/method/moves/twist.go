@@ -65,7 +65,7 @@ func anchor() []strand {
 	return s
 }
 
-// anchorTwist: a strand drawn half under the anchor turns, the own twist undone, each leg
+// anchorTwist: a strand drawn half under the anchor turns, own twist undone, each leg
 // takes one half, the legs twisted round each other.
 func anchorTwist() figure.Figure {
 	half := func(name string, bright float64, pts []point) []strand {
@@ -93,7 +93,7 @@ func anchorTwist() figure.Figure {
 		Arrows:  arrows(way(76, 300, 72, 340, 70, 386), way(284, 300, 288, 340, 290, 386)),
 		States:  under,
 	}, {
-		Says:    "The own twist below the anchor is undone into two even halves.",
+		Says:    "Own twist below the anchor is undone into two even halves.",
 		Strands: with(half("left half", 1, undone(-1, 38)), half("right half", 1, undone(1, 38)), anchor(), bulk(0, astride(98))),
 		Arrows:  arrows(way(210, 150, 206, 176, 186, 186, 160, 180, 150, 160)),
 		States:  under,
@@ -247,7 +247,7 @@ func twinePiece(gap bool) []strand {
 	return s
 }
 
-// twined is the own twist wound round the piece; way is 1 with the piece, -1 against it.
+// twined is own twist wound round the piece; way is 1 with the piece, -1 against it.
 func twined(turns, way float64) []point {
 	out := line(180, 48, 0, 20, 179, 84, 0, 23, 176, 116, 4, 19)
 	n := int(turns * 12)
@@ -263,7 +263,7 @@ func ownTwist(bright float64, pts []point) []strand {
 	return own("twist", figure.Twisted, bright, figure.Tip, pts)
 }
 
-// twine: the own twist is wound round the piece in the piece's own direction and its tip
+// twine: own twist is wound round the piece in the piece's own direction and its tip
 // locked in a gap.
 func twine() figure.Figure {
 	wound := func(from, to, bright float64) []strand {
@@ -276,7 +276,7 @@ func twine() figure.Figure {
 	}
 	round := holds("twist over piece", "twist under piece")
 	return figure.Figure{Title: "Twine and lock", Frames: []frame{{
-		Says:    "Hitched with its loop round both, the own twist hangs beside the piece.",
+		Says:    "Hitched with its loop round both, own twist hangs beside the piece.",
 		Strands: with(twinePiece(true), ownTwist(0.6, along(24, 180, 48, 0, 20, 179, 84, 0, 23, 170, 120, 4, 20, 150, 190, 0, 17, 142, 270, 0, 14, 140, 340, 0, 8))),
 		Arrows:  arrows(way(108, 200, 100, 240, 112, 280)),
 	}, {

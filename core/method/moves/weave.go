@@ -52,7 +52,7 @@ func cutOpen(of figure.Material, open float64, mouths ...figure.Mouth) []strand 
 	return s
 }
 
-// throughHitch is the own hair straight down through the hitch at its root, on to where it is led.
+// throughHitch is own hair straight down through the hitch at its root, on to where it is led.
 func throughHitch(of figure.Material, bright float64, on ...float64) []strand {
 	return own("plait", of, bright, figure.Tip, figure.Along(line(append([]float64{180, 48, 0, 22, 180, 70, 0, 26, 180, 104, 0, 26, 180, 132, 0, 24}, on...)...), 44))
 }
@@ -79,7 +79,7 @@ func weave() figure.Figure {
 	o, in := outside, within
 	woven := []float64{204, 190, 22, 18, 240, 222, in, 18, 274, 254, in, 17, 240, 286, in, 17, 208, 318, in, 15, 240, 350, in, 14, 260, 376, in, 12, 246, 394, in, 9}
 	return figure.Figure{Title: "Weave inside", Frames: []frame{{
-		Says: "The piece, cut open to show its inside. The open hook goes in below and up through the middle, to come out right at the hitch.",
+		Says: "The piece, cut open. The open hook goes in below and up through the middle, out right at the hitch.",
 		Strands: with(hang(0, 172, 164, 0, 23, 150, 208, 0, 22, 128, 264, 0, 21, 114, 330, 0, 20, 106, 412, 0, 16), piece(1),
 			hk(300, 340, 1)),
 		Arrows: arrows(way(284, 318, 250, 266, 214, 208)),
@@ -112,7 +112,7 @@ func weave() figure.Figure {
 			cutOpen(figure.Twisted, 1, mouthAt(190, -1), mouthAt(254, 1), mouthAt(318, -1), mouthAt(382, 1))),
 		States: holding("plait inside piece 1"),
 	}, {
-		Says: "Rolled between the fingers: nothing of the own hair shows.",
+		Says: "Rolled between the fingers: nothing of own hair shows.",
 		Strands: with(hang(0, append([]float64{186, 150, 0, 22, 194, 172, in, 18}, append([]float64{204, 190, in, 18}, woven[4:]...)...)...),
 			cutOpen(figure.Twisted, 0)),
 		Dots:   []xy{at(190, 292), at(290, 292)},
@@ -133,7 +133,7 @@ func weaveAside() figure.Figure {
 	}}}
 }
 
-// zigzag is the own hair laced through a braid: inside across, and over the outside between two passes,
+// zigzag is own hair laced through a braid: inside across, and over the outside between two passes,
 // or all of it drawn in. Its tip stays inside.
 func zigzag(bright float64, ys []float64, drawnIn bool) []strand {
 	edge, skin, turn, depth := 37.0, 24.0, 62.0, outside
@@ -194,7 +194,7 @@ func lace() figure.Figure {
 		Arrows: arrows(way(352, 256, 336, 252, 300, 245)),
 		States: holding("hook inside piece 1"),
 	}, {
-		Says: "The own hair is laid in, the latch shut.",
+		Says: "Own hair is laid in, the latch shut.",
 		Strands: with(hang(1, 186, 146, 40, 22, 195, 160, o+5, 20, 192, 176, o+5, 20, 186, 194, o+5, 20, 168, 222, 40, 20, 140, 276, 0, 19, 130, 400, 0, 14),
 			cutOpen(figure.Plaited, 1, first...), hk(shut)),
 		Arrows: arrows(way(300, 245, 336, 252, 352, 256)),
@@ -216,7 +216,7 @@ func lace() figure.Figure {
 		Strands: with(zigzag(0.7, all, false), cutOpen(figure.Plaited, 1, laced(all)...)),
 		States:  holding("plait inside piece 6"),
 	}, {
-		Says:    "The braid pulled straight and smoothed: nothing of the own hair shows.",
+		Says:    "The braid pulled straight and smoothed: nothing of own hair shows.",
 		Strands: with(zigzag(0, all, true), cutOpen(figure.Plaited, 0)),
 		Dots:    []xy{at(190, 300), at(290, 300)},
 		States:  holding("plait inside piece 1"),
@@ -227,7 +227,7 @@ func lace() figure.Figure {
 func laceGap() figure.Figure {
 	far := []float64{185, 271, 357}
 	return figure.Figure{Title: "Gaps in the zigzag", Frames: []frame{{
-		Says:    "Wrong: gaps between the passes, and the own hair stands out at the sides.",
+		Says:    "Wrong: gaps between the passes, and own hair stands out at the sides.",
 		Strands: with(zigzag(0.7, far, false), cutOpen(figure.Plaited, 0.8, laced(far)...)),
 		Wrong:   &xy{X: 255, Y: 240},
 		States:  holds("loop under plait 2", "piece through loop 1", "plait inside piece 3"),

@@ -358,7 +358,7 @@ func coil() figure.Figure {
 		Arrows:  arrows(way(310, 250, 312, 290, 308, 330)),
 		States:  round,
 	}, {
-		Says:    "On past the end of the own hair.",
+		Says:    "On past the end of own hair.",
 		Strands: with(coilBase(), coilStrand(11, 20, 3, 220, 1)),
 		States:  round,
 	}, {
@@ -535,7 +535,7 @@ func built(teased bool) figure.Figure {
 		x: 180, top: w.height(joint) + 3, bottom: 400, radius: 34, depth: 48, width: 22, turns: 6.5, up: 2,
 	}
 	frames = append(frames, frame{
-		Says:    "Near the end of the first strand the end of a second is laid along the base. Three turns go over it, then the second goes on.",
+		Says:    "Near its end a second strand is laid along the base. Three turns go over it, then it goes on.",
 		Strands: with(shortPlait(), underRoot(0, figure.Tip, 430), first.strand(joint, joint, 0), next.strand(0, 0.55, 1)),
 		Dots:    []xy{at(172, w.height(joint-1.5))},
 		Arrows:  arrows(way(70, 330, 78, 366, 116, 374)),

@@ -134,7 +134,7 @@ func Carded(in plan.Input, mm float64) plan.Input {
 	return in
 }
 
-// Haired gives the own hair of a plan one length, mm.
+// Haired gives own hair of a plan one length, mm.
 func Haired(in plan.Input, mm float64) plan.Input {
 	haired(mm)(&in)
 	return in

@@ -57,7 +57,7 @@ const over = (id: string, version: number) => ({
   params: { path: { id }, header: { "If-Match": `"${version}"` } },
 });
 
-/** A head being worn with how it is drawn. */
+/** An install being worn with how it is drawn. */
 const unpacked = (doc: Schemas["WornDocument"]) => ({ ...doc, head: unpack(doc.head) });
 
 export const server = {

@@ -443,10 +443,10 @@ export const useLog = () =>
 
 export const useLogOf = (id: string) => useQuery({ queryKey: ["log", id], queryFn: () => server.logOf(id) });
 
-/** The heads being worn, the one to be taken down first leading. */
+/** The installs being worn, the one to be taken down first leading. */
 export const useWorn = () => useQuery({ queryKey: ["worn"], queryFn: server.worn });
 
-/** A head being worn, or one that was. */
+/** An install being worn, or one that was. */
 export const useWornOf = (id: string) =>
   useQuery({
     queryKey: ["worn", id],
@@ -454,7 +454,7 @@ export const useWornOf = (id: string) =>
     structuralSharing: false, // large, and drawn
   });
 
-/** Changes a head being worn, and with it what hangs on it: the list, the client, the stash. */
+/** Changes an install being worn, and with it what hangs on it: the list, the client, the stash. */
 export function useWear<A>(id: string, change: (argument: A) => Promise<WornHead>) {
   const client = useQueryClient();
   return useMutation({

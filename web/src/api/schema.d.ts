@@ -632,7 +632,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A head being worn, or one that was */
+        /** An install being worn, or one that was */
         get: operations["readWorn"];
         put?: never;
         post?: never;
@@ -1773,7 +1773,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The heads being worn, the one to be taken down first leading */
+        /** The installs being worn, the one to be taken down first leading */
         get: operations["listWorn"];
         put?: never;
         post?: never;
@@ -1999,7 +1999,7 @@ export interface components {
             /** @description Thickness of the plaits, mm */
             thicknessMm: components["schemas"]["Between"];
             turns: components["schemas"]["Between"];
-            /** @description Key of the way */
+            /** @description Key of the method */
             way: string;
         };
         Back: {
@@ -2041,31 +2041,31 @@ export interface components {
             kind: "tracks" | "linked" | "net";
             /**
              * Format: double
-             * @description Distance from the start of a track at which it merges, mm
+             * @description Distance from the start of a cornrow at which it merges, mm
              */
             mergeAfterMm: number;
             /**
              * Format: int64
-             * @description Tracks that those behind merge into; 0 for none
+             * @description Cornrows that those behind merge into; 0 for none
              */
             mergeInto: number;
-            /** @description True for side tracks that run together into one half way */
+            /** @description True for side cornrows that run together into one half way */
             mergeSides?: boolean;
             /** @description True for a net cap set back from the hairline without a row of individuals round it */
             noRing?: boolean;
             /**
-             * @description The way tracks go behind
+             * @description How cornrows run behind
              * @enum {string}
              */
             run: "horizontal" | "straight-back" | "curved";
             /**
              * Format: int64
-             * @description Tracks on each side in front
+             * @description Cornrows on each side in front
              */
             sideTracks: number;
             /**
              * Format: double
-             * @description Distance between pieces along a track or on a net, mm; 0 lets the pieces' thickness say
+             * @description Distance between pieces along a cornrow or on a net, mm; 0 lets the pieces' thickness say
              */
             spacingMm: number;
             /**
@@ -2075,7 +2075,7 @@ export interface components {
             tails: "tucked" | "stitched" | "chained";
             /**
              * Format: int64
-             * @description Tracks behind: side by side where they run back, one above the other where they run across
+             * @description Cornrows behind: side by side where they run back, one above the other where they run across
              */
             tracks: number;
         };
@@ -2259,7 +2259,7 @@ export interface components {
             rowTasks: string[];
             /**
              * Format: int64
-             * @description Index of the way a piece goes on; -1 where none does
+             * @description Index of the method a piece goes on; -1 where none does
              */
             step: number;
             /** @description Key of the task */
@@ -2789,7 +2789,7 @@ export interface components {
             openMm: number;
             /**
              * Format: int64
-             * @description Units a length is split into
+             * @description Pieces a length is split into
              */
             splits: number;
         };
@@ -2806,7 +2806,7 @@ export interface components {
             trials?: components["schemas"]["Trial"][];
             /**
              * Format: double
-             * @description How long all of it at the head may take, minutes; left out while nobody said
+             * @description How long all of it at the head may take, minutes; left out while that is open
              */
             withinMin?: number;
         };
@@ -2912,18 +2912,18 @@ export interface components {
             plan: components["schemas"]["Side"];
         };
         Design: {
-            /** @description True for bent tracks */
+            /** @description True for bent cornrows */
             curved: boolean;
-            /** @description True for pieces hooked on the decorative tracks */
+            /** @description True for pieces hooked on the decorative cornrows */
             pieces?: boolean;
             /**
-             * @description Where the decorative tracks lie
+             * @description Where the decorative cornrows lie
              * @enum {string}
              */
             side: "both" | "left" | "right";
             /**
              * Format: int64
-             * @description Decorative tracks on a side
+             * @description Decorative cornrows on a side
              */
             tracks: number;
         };
@@ -2942,7 +2942,7 @@ export interface components {
             version: number;
         };
         Drape: {
-            /** @description False where nobody said the height and a usual one was taken */
+            /** @description False where the height was not given and a usual one was taken */
             asked: boolean;
             /** @description How full it hangs at the chin */
             chin: components["schemas"]["Fullness"];
@@ -3272,7 +3272,7 @@ export interface components {
             pieces: number[];
             /** @description Thickness of each section's plait, tenths of a millimetre */
             plaits: number[];
-            /** @description Index of the way in the plan */
+            /** @description Index of the method in the plan */
             ways: number[];
         };
         Grave: {
@@ -3337,7 +3337,7 @@ export interface components {
             new?: string[];
             /**
              * Format: double
-             * @description How many times as long the own head takes; left out for the usual
+             * @description How many times as long own head takes; left out for the usual
              */
             ownHead?: number;
             /** @description Id of the person of the studio; left out for someone else */
@@ -3397,7 +3397,7 @@ export interface components {
         How: {
             after: components["schemas"]["Step"][];
             before: components["schemas"]["Step"][];
-            plait: components["schemas"]["Step"];
+            plait: components["schemas"]["Step"][];
             work: components["schemas"]["Attachment"][];
         };
         Imported: {
@@ -3501,7 +3501,7 @@ export interface components {
             by: string;
             /**
              * Format: date-time
-             * @description When the last look was taken; left out while it goes on
+             * @description When the last check was taken; left out while it goes on
              */
             closed?: string;
             engine: string;
@@ -3546,7 +3546,7 @@ export interface components {
              * @description Hanging length of a piece; of loose hair, the length of a strand as it lies in the pack
              */
             lengthMm: number;
-            /** @description The line it belongs to: other lengths of a line can stand in for it */
+            /** @description The product it belongs to: other lengths of it can stand in for it */
             line: string;
             /**
              * Format: double
@@ -3636,7 +3636,7 @@ export interface components {
         };
         Landings: {
             all: components["schemas"]["Landing"];
-            /** @description False where nobody said the height and a usual one was taken */
+            /** @description False where the height was not given and a usual one was taken */
             asked: boolean;
             lines: components["schemas"]["LineReach"][];
             rows: components["schemas"]["RowLanding"][];
@@ -4021,7 +4021,7 @@ export interface components {
             about: string[];
             /** @enum {string} */
             code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
-            /** @description What is so, and why it matters */
+            /** @description What was found, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
             remedy: string;
@@ -4058,20 +4058,20 @@ export interface components {
             costMinor: number;
             /**
              * Format: int64
-             * @description Units left over
+             * @description Pieces or strands left over
              */
             leftover: number;
             lines: components["schemas"]["OrderLine"][];
             /**
              * Format: int64
-             * @description Units needed
+             * @description Pieces or strands needed
              */
             need: number;
             /** Format: int64 */
             packs: number;
             /**
              * Format: int64
-             * @description Units in those packs
+             * @description Pieces or strands in those packs
              */
             units: number;
         };
@@ -4165,7 +4165,7 @@ export interface components {
             cuts: number;
             /**
              * Format: int64
-             * @description Units each length is split into; 1 leaves it whole
+             * @description Pieces each length is split into; 1 leaves it whole
              */
             splits: number;
             /**
@@ -4378,7 +4378,7 @@ export interface components {
             fill: number;
             /**
              * Format: int64
-             * @description Of them, those hooked on tracks, on a net or on linked plaits
+             * @description Of them, those hooked on cornrows, on a net or on linked plaits
              */
             hooked: number;
             /**
@@ -4916,12 +4916,12 @@ export interface components {
         ShopLine: {
             /**
              * Format: int64
-             * @description Units ordered for this plan that are on their way
+             * @description What is ordered for this plan and on its way
              */
             coming: number;
             /**
              * Format: int64
-             * @description Units that would do but are promised to other plans
+             * @description What would do but is promised to other plans
              */
             elsewhere: number;
             /** @description What it is for inside the plan */
@@ -4932,12 +4932,12 @@ export interface components {
             order: components["schemas"]["Order"];
             /**
              * Format: int64
-             * @description Units the stash gives
+             * @description What the stash gives
              */
             stash: number;
             /**
              * Format: int64
-             * @description Units taken for this plan already
+             * @description What was taken for this plan already
              */
             used: number;
         };
@@ -5522,14 +5522,14 @@ export interface components {
         Use: {
             /**
              * Format: int64
-             * @description Pieces at each place; 0 to leave it as it is
+             * @description Pieces at each spot; 0 to leave it as it is
              */
             count?: number;
             /** @description Several pieces spread evenly, in place of one */
             mix?: components["schemas"]["Share"][];
             /** @description Key of a piece; left out to leave it as it is */
             piece?: string;
-            /** @description Key of a way; it is taken where its method can hang a piece */
+            /** @description Key of a method; it is taken where its method can hang a piece */
             way?: string;
             where: components["schemas"]["Where"];
         };
@@ -5588,7 +5588,7 @@ export interface components {
             checkLate: boolean;
             /**
              * Format: int64
-             * @description Today, in days since the last look
+             * @description Today, in days since the last check
              */
             day: number;
             /** Format: int64 */
@@ -5817,7 +5817,7 @@ export interface components {
              */
             hand?: "new" | "used" | "practised";
             /**
-             * @description How the own hair shall be hidden: woven inside, wrapped, or twined in
+             * @description How own hair is hidden: woven inside, wrapped, or twined in
              * @enum {string}
              */
             hide?: "inside" | "wrapped" | "twined";
@@ -5873,7 +5873,7 @@ export interface components {
         WornDocument: {
             /** @description What became of its pieces */
             account: components["schemas"]["Priced"][];
-            /** @description What the last look asks for, the gravest first */
+            /** @description What the last check asks for, the gravest first */
             advice: components["schemas"]["WearAdvice"][];
             /** @description What of its pieces came back */
             back: components["schemas"]["Back"][];
@@ -5900,9 +5900,9 @@ export interface components {
             /** @description True where notes on scalp and hair may be kept: with consent, or where nobody is on file */
             keepsHealth: boolean;
             link?: components["schemas"]["CareLink"];
-            /** @description Day of the next look; left out once it is taken down */
+            /** @description Day of the next check; left out once it is taken down */
             nextOn?: string;
-            /** @description Day of the last look */
+            /** @description Day of the last check */
             on: string;
             ownHead: boolean;
             pieces: components["schemas"]["WornPiece"][];
@@ -5917,7 +5917,7 @@ export interface components {
             title: string;
         };
         WornEntry: {
-            /** @description What the last look asks for, the gravest first */
+            /** @description What the last check asks for, the gravest first */
             advice: components["schemas"]["WearAdvice"][];
             client: string;
             clock: components["schemas"]["WearClock"];
@@ -5929,9 +5929,9 @@ export interface components {
              */
             grownMm: number;
             id: string;
-            /** @description Day of the next look; left out once it is taken down */
+            /** @description Day of the next check; left out once it is taken down */
             nextOn?: string;
-            /** @description Day of the last look */
+            /** @description Day of the last check */
             on: string;
             title: string;
         };
@@ -5962,7 +5962,7 @@ export interface components {
              * @description For all of them, without spares
              */
             strands: number;
-            /** @description Key of the way */
+            /** @description Key of the method */
             way: string;
         };
         Wrapping: {
@@ -6122,7 +6122,7 @@ export interface operations {
                 client?: string;
                 /** @description An earlier plan to start from */
                 from?: string;
-                /** @description A head being worn whose outer rows are to be done again */
+                /** @description An install being worn whose outer rows are to be done again */
                 renews?: string;
                 /** @description How many of them */
                 rows?: number;
@@ -7649,7 +7649,7 @@ export interface operations {
     listItems: {
         parameters: {
             query?: {
-                /** @description Words of its name, line or colours */
+                /** @description Words of its name, product or colours */
                 search?: string;
                 /** @description Only those of this kind */
                 kind?: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
@@ -9880,7 +9880,7 @@ export interface operations {
     listStash: {
         parameters: {
             query?: {
-                /** @description Words of the item's name, line or colours */
+                /** @description Words of the item's name, product or colours */
                 search?: string;
                 /** @description Only those of this item */
                 item?: string;

@@ -36,7 +36,7 @@ function Follow() {
       </p>
       <div className={styles.acts}>
         <Button icon={<DownloadOutlined />} onClick={() => download("/api/v1/calendar.ics")}>
-          As a file, .ics
+          Calendar file
         </Button>
         {mayFollow && !shown && <Button onClick={() => setShown(true)}>Show the address</Button>}
       </div>
@@ -62,8 +62,7 @@ function Follow() {
               onClick={() =>
                 void modal.confirm({
                   title: "A new address?",
-                  content:
-                    "The one before leads nowhere from then on: every calendar that follows it needs the new one.",
+                  content: "The old one stops working: every calendar that follows it needs the new one.",
                   okText: "Renew it",
                   onOk: () => renew.mutateAsync(undefined).catch(() => undefined),
                 })
@@ -113,7 +112,7 @@ function ReadIn() {
           }}
         >
           <Button icon={<UploadOutlined />} loading={read.isPending}>
-            Read a file in, .ics
+            Read in file
           </Button>
         </Upload>
       </div>

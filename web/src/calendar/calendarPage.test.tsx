@@ -47,7 +47,7 @@ const month: Month = {
             does: "Attach",
           },
         ],
-        errands: [{ on: today, title: "Wash the own hair" }],
+        errands: [{ on: today, title: "Wash own hair" }],
       },
     },
   ],
@@ -115,7 +115,7 @@ describe("the calendar", () => {
     opened();
     const [sitting] = await screen.findAllByRole("link", { name: /Juno Pellwether/ });
     expect(sitting?.getAttribute("href")).toBe("/plans/p1/day");
-    expect(screen.getByText("Juno: Wash the own hair")).toBeTruthy();
+    expect(screen.getByText("Juno: Wash own hair")).toBeTruthy();
     expect(screen.getByText("Choir")).toBeTruthy();
     const [from, to] = (calls.calendar.mock.calls[0] ?? []) as string[];
     expect(from).toBe(mondayOf(`${today.slice(0, 8)}01`));

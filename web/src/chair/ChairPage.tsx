@@ -16,6 +16,7 @@ import { canHear, canSpeak, useAwake } from "./senses";
 import { useFollowing, useShown } from "./useFollowing";
 import { WatchPart } from "./WatchPart";
 import { WorkPart } from "./WorkPart";
+import { countOf } from "../lib/countOf";
 
 const parts = [
   { value: "work", label: "Work" },
@@ -132,7 +133,7 @@ function Standing({ shown: { view } }: { shown: Shown }) {
 
 /** What is not sent, while there is anything. */
 function SendingNote({ shown: { sending, waiting, trouble } }: { shown: Shown }) {
-  const kept = `${waiting} ${waiting === 1 ? "thing is" : "things are"} kept on this device`;
+  const kept = `${countOf(waiting, "thing is", "things are")} kept on this device`;
   const text = {
     sent: undefined,
     waiting: undefined,
@@ -231,7 +232,7 @@ function Here({
         {canHear() && (
           <Toggle
             label="Hear “done”, “back” and “break”"
-            note="Some browsers send what they hear to their maker; without a connection they hear nothing"
+            note="Some browsers send what they hear to their maker; without a connection this does not work"
             checked={listens}
             onChange={onListens}
           />

@@ -7,6 +7,7 @@ import styles from "./Chair.module.css";
 import type { Following, Shown } from "./following";
 import { Photo } from "./Photo";
 import { smallPicture } from "./smallPicture";
+import { countOf } from "../lib/countOf";
 
 interface Props {
   following: Following;
@@ -14,7 +15,7 @@ interface Props {
   onWork: () => void;
 }
 
-/** The last look, guided: what to look for in two mirrors, what was filled in, a picture, and the end. */
+/** The last check, guided: what to look for in two mirrors, what was filled in, a picture, and the end. */
 export function CheckPart({ following, shown: { view }, onWork }: Props) {
   const { message } = App.useApp();
   const { brief } = following.install;
@@ -46,16 +47,16 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
             className={styles.wide}
             onClick={() => void following.tell({ kind: "began" }).then(onWork)}
           >
-            Go on after all
+            Go on
           </button>
         </section>
       </main>
     );
   return (
     <main className={styles.watch} tabIndex={0}>
-      <section aria-label="The last look">
+      <section aria-label="The last check">
         <h2>
-          The last look{" "}
+          The last check{" "}
           <small>
             {looked} of {view.looks.length}
           </small>
@@ -124,7 +125,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
         <h2>The end</h2>
         {lacking > 0 && (
           <p role="status">
-            {lacking} {lacking === 1 ? "thing is" : "things are"} not told of yet. Go on, or finish as it is.
+            {countOf(lacking, "thing is", "things are")} not told of yet. Go on, or finish as it is.
           </p>
         )}
         <button type="button" className={styles.done} onClick={() => void end()}>
@@ -132,7 +133,7 @@ export function CheckPart({ following, shown: { view }, onWork }: Props) {
           <span>Finished</span>
         </button>
         <button type="button" className={styles.wide} onClick={onWork}>
-          Back to the work
+          Back to work
         </button>
       </section>
     </main>

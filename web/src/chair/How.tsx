@@ -38,5 +38,5 @@ export function How({ following, card }: { following: Following; card: ChairCard
 function stepsOf({ install }: Following, card: ChairCard): readonly Step[] {
   const { how } = install;
   if (card.step >= 0) return how.work[card.step]?.steps ?? [];
-  return { settle: how.before, plaits: [how.plait], finish: how.after }[card.kind as string] ?? [];
+  return { settle: how.before, plaits: how.plait, finish: how.after }[card.kind as string] ?? [];
 }

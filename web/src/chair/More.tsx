@@ -69,7 +69,7 @@ export function More({ open, following, view, tell, onClose, onClosed }: Props) 
         {large("Pack opened", "So that packs are counted", () => setPage("opened"))}
         {place !== undefined && [
           large("Came out as two", "One more plait and piece", () =>
-            say("One more place beside it", { kind: "split", places: [place] }),
+            say("One more spot beside it", { kind: "split", places: [place] }),
           ),
           large("Leave it out", "No piece hangs here", () =>
             say("Left out", { kind: "left-out", places: [place] }),

@@ -3,6 +3,7 @@ import type { ChairWatch } from "../api/types";
 import { clockOf, hours } from "../lib/units";
 import styles from "./Chair.module.css";
 import type { Following, Shown } from "./following";
+import { countOf } from "../lib/countOf";
 
 interface Props {
   following: Following;
@@ -30,11 +31,11 @@ export function WatchPart({ following, shown: { view }, onWork }: Props) {
           </div>
         ))}
       </section>
-      <section aria-label="Missed places">
-        <h2>Missed places</h2>
+      <section aria-label="Missed spots">
+        <h2>Missed spots</h2>
         {watch.missed.length === 0 ? (
           <p className={styles.good}>
-            <CheckCircleOutlined aria-hidden /> Nothing was passed over.
+            <CheckCircleOutlined aria-hidden /> Nothing was missed.
           </p>
         ) : (
           watch.missed.map((m) => (
@@ -80,8 +81,8 @@ export function WatchPart({ following, shown: { view }, onWork }: Props) {
                   {p.says}
                 </p>
                 <small>
-                  {p.used} used{p.spoilt > 0 && `, ${p.spoilt} of them spoilt`} · {p.opened}{" "}
-                  {p.opened === 1 ? "pack" : "packs"} opened
+                  {p.used} used{p.spoilt > 0 && `, ${p.spoilt} of them spoilt`} · {countOf(p.opened, "pack")}{" "}
+                  opened
                 </small>
                 {p.checks.length > 1 && (
                   <ul>

@@ -20,6 +20,7 @@ import { More } from "./More";
 import { useHeard, useSaid } from "./senses";
 import { statesOf } from "./states";
 import { usePedal } from "./usePedal";
+import { countOf } from "../lib/countOf";
 
 /** A press this soon after the last is a slip of the finger, ms. */
 const slip = 220;
@@ -141,10 +142,10 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
           {behind ? (
             <>
               <p className={styles.kicker}>Before you leave {behind.region}</p>
-              <h2>{behind.tasks.length === 1 ? "One was missed" : `${behind.tasks.length} were missed`}</h2>
+              <h2>{countOf(behind.tasks.length, "was missed", "were missed")}</h2>
               <p className={styles.measure}>{behind.says}</p>
               <button type="button" className={styles.wide} onClick={() => setLater(behind.tasks.join())}>
-                Leave them for later
+                Leave for later
               </button>
             </>
           ) : card ? (
@@ -220,12 +221,12 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
         </button>
         {step === "done" && card && card.rowTasks.length > 1 && (
           <button type="button" className={styles.rowDone} onClick={closeRow}>
-            All {card.rowTasks.length} left of this row are done
+            Row done: {card.rowTasks.length}
           </button>
         )}
         {step === "again" && (
           <button type="button" className={styles.rowDone} onClick={() => following.goTo(undefined)}>
-            Leave it, go to the next one
+            Skip this one
           </button>
         )}
       </footer>

@@ -90,7 +90,7 @@ const view: ChairView = {
   },
   due: [],
   looks: [
-    { key: "missed", title: "Missed places behind", says: "Lift the rows.", done: false, wants: "2 places" },
+    { key: "missed", title: "Missed spots behind", says: "Lift the rows.", done: false, wants: "2 places" },
     { key: "thin", title: "Thin spots", says: "Part it at the crown.", done: true, wants: "" },
   ],
   undo: [{ id: "last-event", says: "Plait: Back left, row 1, 1 of 2", at: 1 }],
@@ -226,7 +226,7 @@ describe("the next step", () => {
     atWork();
     key("r");
     await waitFor(() => expect(told.at(-1)).toEqual({ kind: "done", tasks: card.rowTasks }));
-    press("All 2 left of this row are done");
+    press("Row done: 2");
     await waitFor(() => expect(told).toHaveLength(2));
     key("Backspace");
     await waitFor(() => expect(told.at(-1)).toEqual({ kind: "undone", of: "last-event" }));
@@ -250,7 +250,7 @@ describe("the next step", () => {
     atWork({ card: { ...card, done: true } });
     press("Do it again");
     await waitFor(() => expect(told.at(-1)).toEqual({ kind: "redo", tasks: ["attach/BL1.2"] }));
-    press("Leave it, go to the next one");
+    press("Skip this one");
     expect(went).toEqual([undefined]);
     cleanup();
     const rest = omit(view, "card");
@@ -269,10 +269,10 @@ describe("the next step", () => {
   it("shows what was missed before a region is left, or leaves it for later", () => {
     const behind = { region: "behind", says: "Back left, row 3 (plait)", tasks: ["plait/BL3.1"] };
     atWork({ behind });
-    expect(screen.getByRole("heading").textContent).toBe("One was missed");
+    expect(screen.getByRole("heading").textContent).toBe("1 was missed");
     press("Show me");
     expect(went).toEqual(["plait/BL3.1"]);
-    press("Leave them for later");
+    press("Leave for later");
     expect(screen.getByRole("button", { name: "Done" })).toBeDefined();
   });
 
@@ -390,7 +390,7 @@ describe("how it stands", () => {
     show(<CheckPart following={following()} shown={shownOf()} onWork={() => undefined} />);
     expect(screen.getByText(/1 of 2/)).toBeDefined();
     expect(screen.getByText("2 places")).toBeDefined();
-    fireEvent.click(screen.getByRole("button", { name: /Missed places behind/ }));
+    fireEvent.click(screen.getByRole("button", { name: /Missed spots behind/ }));
     fireEvent.click(screen.getByRole("button", { name: /Thin spots/ })); // looked over before
     fireEvent.click(screen.getByRole("button", { name: /Driftline soft loc/ }));
     expect(screen.getByText(/6 things are not told of yet/)).toBeDefined();

@@ -31,7 +31,7 @@ function database(): Promise<IDBDatabase> {
     };
     request.onerror = () => {
       opened = undefined;
-      reject(request.error ?? new Error("This device lets nothing be kept."));
+      reject(request.error ?? new Error("This device can keep nothing."));
     };
   });
   return opened;

@@ -204,7 +204,7 @@ const NoTapes = ({ mayChange, onBegin }: { mayChange: boolean; onBegin: () => vo
     </p>
     {mayChange && (
       <Button type="primary" size="large" onClick={onBegin}>
-        Write down the tapes
+        Enter the tapes
       </Button>
     )}
   </div>

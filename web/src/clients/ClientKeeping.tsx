@@ -28,11 +28,11 @@ export function TheirPlans({ id }: { id: string }) {
           icon={<PlusOutlined />}
           onClick={() => void navigate(newAddress("plans", { client: id }))}
         >
-          New plan for this client
+          New plan
         </Button>
       </div>
       {plans.items?.length === 0 && (
-        <p className={steps.lead}>None yet. A new one begins with the tapes and the hair on this card.</p>
+        <p className={steps.lead}>None yet. A new plan starts with the tapes and the hair on this card.</p>
       )}
       <PlanList plans={plans.items ?? []} />
       <MoreButton more={plans.more} busy={plans.fetchingMore} />
@@ -57,7 +57,7 @@ export function Keeping({ id, draft, change, save }: KeepingProps) {
     modal.confirm({
       title: `Delete ${draft.name} and all their plans?`,
       content:
-        "The card, the plans and their history are gone for good. To keep them out of the way, archive the card instead.",
+        "The card, the plans and their history are deleted for good. To put them out of sight, archive the card instead.",
       okText: "Delete for good",
       okButtonProps: { danger: true },
       onOk: () =>
@@ -78,10 +78,10 @@ export function Keeping({ id, draft, change, save }: KeepingProps) {
   return (
     <div className={styles.keeping}>
       <Button icon={<DownloadOutlined />} onClick={() => void hand()}>
-        All that is held about the client, as a file
+        Export everything
       </Button>
       <Button icon={<InboxOutlined />} onClick={() => change(null, (d) => ({ ...d, archived: !d.archived }))}>
-        {draft.archived ? "Bring back from the archive" : "Archive the card"}
+        {draft.archived ? "Restore" : "Archive the card"}
       </Button>
       {owner && (
         <Button danger icon={<DeleteOutlined />} onClick={() => void ask()}>

@@ -12,6 +12,7 @@ import { Page } from "../ui/Page";
 import { Trouble } from "../ui/Trouble";
 import { when } from "../lib/units";
 import styles from "./ClientsPage.module.css";
+import { countOf } from "../lib/countOf";
 
 /** The people who come to the studio. */
 function ClientsPage() {
@@ -81,7 +82,7 @@ function ClientsPage() {
           <li key={c.id}>
             <Link to={`/clients/${c.id}`}>
               <strong>{c.name}</strong>
-              <span>{c.plans === 0 ? "no plan yet" : c.plans === 1 ? "1 plan" : `${c.plans} plans`}</span>
+              <span>{c.plans === 0 ? "no plan yet" : countOf(c.plans, "plan")}</span>
               <small>changed {when(c.updated)}</small>
               <RightOutlined aria-hidden />
             </Link>

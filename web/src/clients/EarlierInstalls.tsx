@@ -108,7 +108,7 @@ export function EarlierInstalls({ installs, onChange }: Props) {
           ])
         }
       >
-        Add an earlier install
+        Add earlier install
       </Button>
     </section>
   );

@@ -21,7 +21,7 @@ export function OverTime({ id }: { id: string }) {
       {data.worked?.readyOn !== undefined && data.worked.readyOn > localDay() && (
         <p>
           {data.heads[0]?.worn
-            ? "A head is being worn now."
+            ? "An install is being worn now."
             : `The next install may follow from ${day(data.worked.readyOn)} on. ${data.worked.readyWhy ?? ""}`}
         </p>
       )}
@@ -78,7 +78,7 @@ function Facts({ head: h }: { head: PastHead }) {
   );
 }
 
-/** How the own hair grew, from what was measured at each taking down. */
+/** How own hair grew, from what was measured at each taking down. */
 function Lengths({ heads }: { heads: readonly PastHead[] }) {
   const unit = usePreferences((p) => p.unit);
   const measured = heads.filter((h) => h.lengthMm > 0);

@@ -126,7 +126,7 @@ function Demo({ people }: { people: Person[] }) {
       {sign.error && <Trouble error={sign.error} />}
       {owner && (
         <Button type="primary" size="large" block onClick={() => come(owner)}>
-          Open the demo studio
+          Open demo studio
         </Button>
       )}
       <div className={styles.others}>

@@ -5,6 +5,7 @@ import { usePreferences } from "../lib/preferences";
 import { area, length } from "../lib/units";
 import styles from "./SectionFacts.module.css";
 import { place, zoneName } from "./names";
+import { countOf } from "../lib/countOf";
 
 interface Props {
   section: Section;
@@ -46,9 +47,7 @@ export function SectionFacts({ section, says, onClose }: Props) {
         <dt>Touches</dt>
         <dd>{section.neighbours.length} sections</dd>
         <dt>Carries</dt>
-        <dd>
-          {count} {count === 1 ? "piece" : "pieces"}
-        </dd>
+        <dd>{countOf(count, "piece")}</dd>
         {section.edited && (
           <>
             <dt>By hand</dt>

@@ -14,7 +14,7 @@ export { add, dot, mix, scale, unit, vec, type Flat, type Vec } from "./vectors"
 /** The head at the chair; it loads with that. */
 export const WorkedHead = lazy(async () => ({ default: (await import("./WorkedHead")).WorkedHead }));
 
-/** The head as it has grown out; it loads with the heads being worn. */
+/** The head as it has grown out; it loads with the installs being worn. */
 export const GrownHead = lazy(async () => ({ default: (await import("./GrownHead")).GrownHead }));
 
 /** The hair as it hangs; it loads once it is shown. */

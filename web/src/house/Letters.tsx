@@ -89,9 +89,7 @@ function Fields({ kind, house, catalogue }: FieldsProps) {
         >
           Save the words
         </Button>
-        {own && (
-          <Button onClick={() => put(omit(house.rules.letters ?? {}, kind))}>The usual words again</Button>
-        )}
+        {own && <Button onClick={() => put(omit(house.rules.letters ?? {}, kind))}>Usual words again</Button>}
       </div>
     </fieldset>
   );

@@ -140,7 +140,7 @@ function HandOf({ person, onTrouble }: { person: Person; onTrouble: (e: Error) =
       <label>
         own head takes
         <Select<number>
-          aria-label={`How many times as long the own head of ${person.name} takes`}
+          aria-label={`How many times as long own head of ${person.name} takes`}
           value={ownHead}
           options={[...new Set([1, 1.1, 1.2, 1.25, 1.3, 1.4, 1.5, 1.75, 2, ownHead])]
             .sort((a, b) => a - b)

@@ -66,7 +66,7 @@ describe("the words of the house", () => {
     rules.now = { ...rules.now, letters: { prepare: { subject: "Ours", body: "Our own." } } };
     drawn(["saveHouse"]);
     expect(await screen.findByDisplayValue("Our own.")).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: "The usual words again" }));
+    fireEvent.click(screen.getByRole("button", { name: "Usual words again" }));
     await waitFor(() => {
       expect(saveHouse.mock.calls[0]?.[0]).toMatchObject({ rules: { letters: {} } });
     });

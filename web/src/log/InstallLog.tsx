@@ -17,7 +17,7 @@ const points: Readonly<Record<string, string>> = {
 };
 const felt = { fine: "fine", pulls: "it pulled", hurts: "it hurt", "": "" } as const;
 
-/** One finished head: planned against actual, hair, and what to do otherwise. */
+/** One finished head: planned against actual, hair, and what to do differently. */
 function InstallLog() {
   const { id = "" } = useParams();
   const { data, error, refetch } = useLogOf(id);
@@ -155,7 +155,7 @@ function Noted({ install, text, photo }: { install: string; text: string; photo?
   if (drop.isSuccess) return <p>The picture is deleted.</p>;
   return (
     <figure className={styles.photo}>
-      <img src={`/api/v1/installs/${install}/photos/${photo}`} alt={text || "The finished head"} />
+      <img src={`/api/v1/installs/${install}/photos/${photo}`} alt={text || "The finished install"} />
       <figcaption>
         {text}
         {mayDrop && (

@@ -13,6 +13,7 @@ import { Trouble } from "../ui/Trouble";
 import { Bars } from "./Bars";
 import styles from "./Log.module.css";
 import { PaceTrend } from "./PaceTrend";
+import { countOf } from "../lib/countOf";
 
 /** What heads really took, and what that taught. */
 function LogPage() {
@@ -35,18 +36,18 @@ function LogPage() {
       {log.error && <Trouble error={log.error} retry={() => void log.refetch()} />}
       {log.items?.length === 0 && (
         <section className={styles.empty}>
-          <h2>No head is finished yet</h2>
+          <h2>No install is finished yet</h2>
           <p>
             Take a plan <strong>to the chair</strong>, from Today or from its Day step, and tap along. When
-            the last look is taken, it stands here: hours by task, hair used, and what to do otherwise.
+            the last check is taken, it stands here: hours by task, hair used, and what to do differently.
           </p>
           <Link to="/">Today</Link>
         </section>
       )}
       {paces.data && <Paces paces={paces.data.filter((p) => p.skills.length > 0)} />}
       {log.items && log.items.length > 0 && (
-        <section aria-label="Finished heads">
-          <h2 className={styles.title}>Finished heads</h2>
+        <section aria-label="Finished installs">
+          <h2 className={styles.title}>Finished installs</h2>
           <ul className={styles.list}>
             {log.items.map((l) => (
               <li key={l.id}>
@@ -107,8 +108,8 @@ function Paces({ paces }: { paces: readonly LearntPace[] }) {
         />
       )}
       <p>
-        1 × is what practised hands take on another’s head. New plans that {shown.name} works on reckon with
-        what is learnt here, and say so.
+        1 × is what practised hands take on another’s head. New plans that {shown.name} works on use what is
+        learnt here, and say so.
       </p>
       <div className={styles.skills}>
         {shown.skills.map((s) => (
@@ -119,9 +120,8 @@ function Paces({ paces }: { paces: readonly LearntPace[] }) {
             </p>
             <PaceTrend skill={s} />
             <p className={styles.evidence}>
-              {s.lines.length === 1 ? "1 install" : `${s.lines.length} installs`},{" "}
-              {hours(s.lines.reduce((sum, l) => sum + l.actualMin, 0))} timed; before it the hand alone said{" "}
-              {s.guess.toFixed(2)} ×.
+              {countOf(s.lines.length, "install")}, {hours(s.lines.reduce((sum, l) => sum + l.actualMin, 0))}{" "}
+              timed; before it the hand alone said {s.guess.toFixed(2)} ×.
             </p>
           </article>
         ))}

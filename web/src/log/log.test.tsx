@@ -131,7 +131,7 @@ describe("the log", () => {
     answers.log = [];
     answers.paces = [];
     show("/log");
-    expect(await screen.findByText("No head is finished yet")).toBeDefined();
+    expect(await screen.findByText("No install is finished yet")).toBeDefined();
     expect(screen.queryByRole("button", { name: "As a table" })).toBeNull();
   });
 

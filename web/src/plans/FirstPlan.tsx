@@ -23,10 +23,10 @@ export function FirstPlan({ anyClient }: { anyClient: boolean }) {
           icon={<PlusOutlined />}
           onClick={() => void navigate(newAddress("plans"))}
         >
-          Make the first plan
+          Make first plan
         </Button>
         <Button size="large" onClick={() => void navigate(anyClient ? "/clients" : newAddress("clients"))}>
-          {anyClient ? "Choose a client first" : "Put a client on file first"}
+          {anyClient ? "Choose a client" : "Add a client"}
         </Button>
       </div>
     </section>

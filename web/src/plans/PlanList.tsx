@@ -27,7 +27,7 @@ function PlanCard({ plan }: { plan: PlanEntry }) {
   const ask = () =>
     modal.confirm({
       title: `Delete “${plan.title}”?`,
-      content: "The plan, its numbers and its history are gone for good.",
+      content: "The plan, its numbers and its history are deleted for good.",
       okText: "Delete the plan",
       okButtonProps: { danger: true },
       onOk: () => remove.mutateAsync(plan.id).catch((e: unknown) => void message.error(toldOf(e))),

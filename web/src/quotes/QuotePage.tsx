@@ -121,7 +121,7 @@ function Answer({ quote }: { quote: Quote }) {
       {answer.error && <Alert type="error" showIcon title={toldOf(answer.error)} />}
       <div className={styles.buttons}>
         <Button icon={<FilePdfOutlined />} onClick={() => download(`/api/v1/quotes/${quote.id}/quote.pdf`)}>
-          The paper, as PDF
+          Quote as PDF
         </Button>
         {quote.planId && <Link to={`/plans/${quote.planId}/hair`}>To the plan</Link>}
       </div>

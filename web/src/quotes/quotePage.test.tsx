@@ -129,7 +129,7 @@ describe("a quote", () => {
     draw();
     expect(await screen.findByText("Quote 7")).toBeTruthy();
     expect(screen.queryByText("It was accepted")).toBeNull();
-    expect(screen.getByText("The paper, as PDF")).toBeTruthy();
+    expect(screen.getByText("Quote as PDF")).toBeTruthy();
   });
 
   it("says that its last day is over", async () => {

@@ -9,6 +9,7 @@ import { CountField, FieldErrors, NumberField } from "../ui/fields";
 import { refusedFields } from "../ui/refused";
 import { Trouble } from "../ui/Trouble";
 import styles from "./Arrival.module.css";
+import { countOf } from "../lib/countOf";
 
 /** What came is held against the label, line by line, before it goes into the stash. */
 export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => void }) {
@@ -85,7 +86,7 @@ export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => 
         </FieldErrors>
         {short > 0 && (
           <p className={styles.short} role="status">
-            {short} {short === 1 ? "piece is" : "pieces are"} missing. It is kept beside the supplier’s name.
+            {countOf(short, "piece is", "pieces are")} missing. It is kept beside the supplier’s name.
           </p>
         )}
         {arrive.error && <Trouble error={arrive.error} />}
@@ -95,7 +96,7 @@ export function Arrival({ order, onClose }: { order: StockOrder; onClose: () => 
           loading={arrive.isPending}
           onClick={() => arrive.mutate({ id: order.id, on: localDay(), lines }, { onSuccess: onClose })}
         >
-          Put it into the stash
+          Into the stash
         </Button>
       </div>
     </Drawer>
@@ -143,7 +144,7 @@ function Weighed({ line, packs, onPieces }: WeighedProps) {
         onChange={(bag) => take(grams, bag)}
       />
       <Button loading={weigh.isPending} disabled={packs < 1} onClick={() => weigh.mutate()}>
-        Weigh on the simulated scale
+        Weigh it
       </Button>
       {weigh.error && <Trouble error={weigh.error} />}
     </>

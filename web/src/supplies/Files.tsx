@@ -7,11 +7,12 @@ import type { Imported } from "../api/types";
 import { download } from "../lib/download";
 import { Trouble } from "../ui/Trouble";
 import styles from "./Files.module.css";
+import { countOf } from "../lib/countOf";
 
 const tables = {
   pieces: {
     title: "Pieces",
-    says: "Every line on file, with measures, colours and prices. Further prices of a piece stand in further lines.",
+    says: "Every product on file, with measures, colours and prices. Further prices of a piece stand in further lines.",
   },
   stash: {
     title: "Stash",
@@ -202,7 +203,7 @@ function ReadIn() {
               disabled={work !== undefined}
               onClick={() => void run(file, table, true)}
             >
-              Read {changes} {changes === 1 ? "line" : "lines"} in
+              Read {countOf(changes, "line")} in
             </Button>
           )}
         </>
@@ -213,7 +214,7 @@ function ReadIn() {
 
 function headline(i: Imported): string {
   if (i.wrong > 0)
-    return `${i.wrong} ${i.wrong === 1 ? "thing is" : "things are"} wrong; nothing was changed. Mend the file and choose it again.`;
+    return `${countOf(i.wrong, "thing is", "things are")} wrong; nothing was changed. Mend the file and choose it again.`;
   const parts = [
     `${i.new} new`,
     `${i.changed} changed`,

@@ -173,7 +173,7 @@ describe("a piece of the supplies", () => {
     ).toBeTruthy();
     await write("Usually cut into", "2");
     expect(screen.getByText("Cut into 2: 20 in each")).toBeTruthy();
-    expect(screen.getByText("Then each split into 2: 4 units")).toBeTruthy();
+    expect(screen.getByText("Then each split into 2: 4 pieces")).toBeTruthy();
     expect(screen.getByText("Folded over the hook it hangs 10 in")).toBeTruthy();
     // Opened out a strand that does not lie folded is half as long.
     press("Lies folded in the pack");
@@ -211,7 +211,7 @@ describe("a piece of the supplies", () => {
     fireEvent.mouseDown(await screen.findByLabelText("Kind"));
     fireEvent.click(await screen.findByText("Cuffs"));
     expect(screen.queryByLabelText("Length in the pack")).toBeNull();
-    expect(screen.queryByText("Weigh on the simulated scale")).toBeNull();
+    expect(screen.queryByText("Weigh it")).toBeNull();
     expect(await field("In a pack, cuffs")).toBeTruthy();
     await waitFor(() => expect(last()?.kind).toBe("cuffs"));
   });

@@ -162,9 +162,7 @@ function Card({ id, opened, shelf, onMade }: CardProps) {
                 value={item.pack.units}
                 onChange={(units) => set("units", { pack: { ...item.pack, units } })}
               />
-              {kind.hair && (
-                <Scale item={item} unit={kind.unit} onWeighed={(massG) => set(null, { massG })} />
-              )}
+              {kind.hair && <Scale item={item} onWeighed={(massG) => set(null, { massG })} />}
               {kind.loose && item.kind !== "wrapping-hair" && (
                 <>
                   <NumberField
@@ -177,7 +175,7 @@ function Card({ id, opened, shelf, onMade }: CardProps) {
                   <NumberField
                     label="Each split into"
                     path="pack.splits"
-                    unit="units"
+                    unit="pieces"
                     value={item.pack.splits}
                     onChange={(splits) => set("splits", { pack: { ...item.pack, splits } })}
                   />

@@ -38,7 +38,7 @@ export function ItemKeeping({ id, draft, archive }: KeepingProps) {
   return (
     <div className={styles.keeping}>
       <Button icon={<InboxOutlined />} onClick={archive}>
-        {draft.archived ? "Bring back from the archive" : "Archive it"}
+        {draft.archived ? "Restore" : "Archive it"}
       </Button>
       <Button danger icon={<DeleteOutlined />} onClick={() => void ask()}>
         Delete it

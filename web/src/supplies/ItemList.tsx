@@ -66,7 +66,7 @@ export function ItemList() {
           description={
             search || kind || archived
               ? "Nothing here is like that."
-              : "Nothing on file yet. Take lines over from a supplier’s list, or write down what you have in hand."
+              : "Nothing on file yet. Take products over from a supplier’s list, or write down what you have in hand."
           }
         />
       )}

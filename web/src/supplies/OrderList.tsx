@@ -10,6 +10,7 @@ import { Trouble } from "../ui/Trouble";
 import { Arrival } from "./Arrival";
 
 import styles from "./OrderList.module.css";
+import { countOf } from "../lib/countOf";
 
 const states = {
   listed: "To be ordered",
@@ -102,17 +103,17 @@ function OrderCard({ order, onArrived }: { order: StockOrder; onArrived: () => v
               loading={place.isPending}
               onClick={() => place.mutate({ id: order.id, on: localDay() })}
             >
-              I ordered it today
+              Ordered today
             </Button>
           )}
           {order.state === "ordered" && (
             <Button type="primary" onClick={onArrived}>
-              It came: check it
+              Check arrival
             </Button>
           )}
           {may && (
             <Button loading={drop.isPending} onClick={() => drop.mutate(order.id)}>
-              Take off the list
+              Remove
             </Button>
           )}
         </div>
@@ -124,7 +125,7 @@ function OrderCard({ order, onArrived }: { order: StockOrder; onArrived: () => v
 const checked = { label: "by the labels", counted: "counted", weighed: "weighed" } as const;
 
 function came(c: NonNullable<StockOrder["lines"][number]["came"]>, packs: number, pack: number) {
-  const parts = [`${c.packs} of ${packs} ${packs === 1 ? "pack" : "packs"} came, ${checked[c.checked]}`];
+  const parts = [`${c.packs} of ${countOf(packs, "pack")} came, ${checked[c.checked]}`];
   const short = c.packs * pack - c.pieces;
   if (short > 0) parts.push(`${short} missing in them`);
   if (short < 0) parts.push(`${-short} too many in them`);

@@ -9,14 +9,13 @@ import styles from "./Scale.module.css";
 
 interface Props {
   item: Item;
-  unit: string;
   onWeighed: (massG: number) => void;
 }
 
 const pace = 260; // ms between readings
 
 /** The simulated scale: packs are laid on it, it comes to rest, and what one piece weighs follows. */
-export function Scale({ item, unit, onWeighed }: Props) {
+export function Scale({ item, onWeighed }: Props) {
   const [packs, setPacks] = useState(1);
   const [step, setStep] = useState(0);
   const weigh = useMutation({ mutationFn: () => server.weigh(item, packs) });
@@ -46,12 +45,12 @@ export function Scale({ item, unit, onWeighed }: Props) {
           weigh.mutate();
         }}
       >
-        Weigh on the simulated scale
+        Weigh it
       </Button>
       {weigh.error && <Trouble error={weigh.error} />}
       {each !== undefined && weigh.data && (
         <Button type="primary" onClick={() => onWeighed(Math.round(each * 100) / 100)}>
-          {each.toFixed(2)} g a {unit}: take it over
+          Use {each.toFixed(2)} g
         </Button>
       )}
       {each !== undefined && weigh.data && (

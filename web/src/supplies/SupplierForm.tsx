@@ -100,7 +100,7 @@ export function SupplierForm({ of, onClose }: { of?: Supplier; onClose: () => vo
         )}
         {of?.archived && (
           <Button size="large" onClick={() => put(false)}>
-            Bring back from the archive
+            Restore
           </Button>
         )}
         {of && !of.archived && (
@@ -122,7 +122,7 @@ export function SupplierForm({ of, onClose }: { of?: Supplier; onClose: () => vo
               })
             }
           >
-            Order there no more
+            Archive
           </Button>
         )}
       </form>

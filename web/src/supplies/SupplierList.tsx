@@ -8,6 +8,7 @@ import { Trouble } from "../ui/Trouble";
 import { SupplierForm } from "./SupplierForm";
 import { TodaysLists } from "./TodaysLists";
 import styles from "./SupplierList.module.css";
+import { countOf } from "../lib/countOf";
 
 /** Whom the studio orders from; the simulated ones with their lists of today. */
 export function SupplierList({ onAdd }: { onAdd: () => void }) {
@@ -20,7 +21,7 @@ export function SupplierList({ onAdd }: { onAdd: () => void }) {
   const simulated = now.filter((s) => s.practice);
   const toPractise = (
     <Button size="large" loading={practise.isPending} onClick={() => practise.mutate(undefined)}>
-      Practise with two simulated suppliers
+      Add practice suppliers
     </Button>
   );
   const cards = (list: readonly Supplier[]) => (
@@ -69,15 +70,13 @@ function SupplierCard({ of, onChange }: { of: Supplier; onChange?: () => void })
         {of.practice && <span>simulated</span>}
       </div>
       <p>
-        {of.days === 0
-          ? "There the same day"
-          : `Comes ${of.days} ${of.days === 1 ? "day" : "days"} after it is ordered`}
-        ; {of.feeMinor > 0 ? `${money(of.feeMinor)} for delivery of an order` : "delivery costs nothing"}.
+        {of.days === 0 ? "There the same day" : `Comes ${countOf(of.days, "day")} after it is ordered`};{" "}
+        {of.feeMinor > 0 ? `${money(of.feeMinor)} for delivery of an order` : "delivery costs nothing"}.
       </p>
       {of.note && <p className={styles.note}>{of.note}</p>}
       <p>
         {came
-          ? `${came.orders} ${came.orders === 1 ? "order" : "orders"} came: ${came.missing} ${came.missing === 1 ? "piece" : "pieces"} missing in ${came.packs} packs that were looked into${came.lacking > 0 ? `, ${came.lacking} ${came.lacking === 1 ? "pack" : "packs"} did not come at all` : ""}.`
+          ? `${countOf(came.orders, "order")} came: ${countOf(came.missing, "piece")} missing in ${came.packs} packs that were looked into${came.lacking > 0 ? `, ${countOf(came.lacking, "pack")} did not come at all` : ""}.`
           : "Nothing has come from there yet."}
       </p>
       {onChange && (

@@ -17,7 +17,7 @@ import styles from "./SuppliesPage.module.css";
 
 const parts = {
   stash: { title: "Stash", lead: "What lies here, what is promised to whom, and what happened to it." },
-  items: { title: "Pieces", lead: "Every line on file: measured, weighed and priced once." },
+  items: { title: "Pieces", lead: "Every product on file: measured, weighed and priced once." },
   orders: { title: "Orders", lead: "What is to be ordered, what is under way, and how it came." },
   year: { title: "The year", lead: "What came over a year, what became of it, and what is left." },
   suppliers: {

@@ -11,6 +11,7 @@ import { Trouble } from "../ui/Trouble";
 import { Swatch } from "./Swatch";
 import { counted, kindOf } from "./words";
 import styles from "./TodaysLists.module.css";
+import { countOf } from "../lib/countOf";
 
 /** What the simulated suppliers have today, and what they ask for it. */
 export function TodaysLists({ suppliers }: { suppliers: readonly Supplier[] }) {
@@ -46,7 +47,7 @@ function Prices({ suppliers }: { suppliers: readonly Supplier[] }) {
   return (
     <div className={styles.prices}>
       <Button size="large" loading={ask.isPending} onClick={() => ask.mutate()}>
-        Ask for today’s prices
+        Get today’s prices
       </Button>
       {ask.error && <Trouble error={ask.error} />}
       {ask.data && (
@@ -59,7 +60,7 @@ function Prices({ suppliers }: { suppliers: readonly Supplier[] }) {
                 {ask.data.map((c) => (
                   <li key={`${c.item}${c.supplier}${c.packs}`}>
                     <span>
-                      {c.name}, {c.packs === 1 ? "1 pack" : `${c.packs} packs`}
+                      {c.name}, {countOf(c.packs, "pack")}
                       <small>{suppliers.find((s) => s.key === c.supplier)?.name}</small>
                     </span>
                     <span>

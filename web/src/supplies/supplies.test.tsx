@@ -328,10 +328,10 @@ describe("pieces and suppliers", () => {
 
   it("weighs packs without their bags, once the scale is at rest", async () => {
     const weighed = vi.fn();
-    draw(<Scale item={locs} unit="piece" onWeighed={weighed} />);
+    draw(<Scale item={locs} onWeighed={weighed} />);
     expect(screen.getByText("0.0 g")).toBeTruthy();
-    press("Weigh on the simulated scale");
-    const take = await screen.findByText("4.00 g a piece: take it over", undefined, { timeout: 5000 });
+    press("Weigh it");
+    const take = await screen.findByText("Use 4.00 g", undefined, { timeout: 5000 });
     expect(screen.getByText("86.5 g")).toBeTruthy();
     fireEvent.click(take);
     expect(weighed).toHaveBeenCalledWith(4);
@@ -351,7 +351,7 @@ describe("pieces and suppliers", () => {
   it("begins with none, enters one in the studio's money, and practises by choice", async () => {
     suppliers = [];
     draw(<SupplierList onAdd={() => {}} />);
-    fireEvent.click(await screen.findByText("Practise with two simulated suppliers"));
+    fireEvent.click(await screen.findByText("Add practice suppliers"));
     await waitFor(() => expect(sent.practise).toHaveLength(1));
     expect(screen.queryByText("Today’s lists")).toBeNull();
     const closed = vi.fn();
@@ -386,7 +386,7 @@ describe("pieces and suppliers", () => {
 
   it("shows what prices became before it takes them over", async () => {
     draw(<SupplierList onAdd={() => {}} />);
-    fireEvent.click(await screen.findByText("Ask for today’s prices"));
+    fireEvent.click(await screen.findByText("Get today’s prices"));
     expect(await screen.findByText("$64.50")).toBeTruthy();
     expect(sent.prices).toEqual([false]);
     fireEvent.click(screen.getByText("Take 1 over"));
@@ -401,9 +401,9 @@ describe("orders", () => {
     draw(<OrderList />);
     expect(await screen.findByText("$71.50")).toBeTruthy();
     expect(screen.getByText("The cellist").getAttribute("href")).toBe("/plans/p/hair");
-    fireEvent.click(await screen.findByText("I ordered it today"));
+    fireEvent.click(await screen.findByText("Ordered today"));
     await waitFor(() => expect(sent.place?.[0]).toMatchObject({ id: "o1" }));
-    fireEvent.click(screen.getByText("Take off the list"));
+    fireEvent.click(screen.getByText("Remove"));
     await waitFor(() => expect(sent.drop).toEqual(["o1"]));
   });
 
@@ -421,7 +421,7 @@ describe("orders", () => {
     });
     fireEvent.change(within(line).getByLabelText("An empty bag"), { target: { value: "6.5" } });
     expect(screen.getByText(/2 pieces are missing/)).toBeTruthy();
-    press("Put it into the stash");
+    press("Into the stash");
     await waitFor(() => expect(closed).toHaveBeenCalled());
     expect(sent.arrive?.[0]).toMatchObject({
       id: "o1",

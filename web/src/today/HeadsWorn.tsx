@@ -7,13 +7,13 @@ import styles from "./TodayPage.module.css";
 
 const most = 4;
 
-/** The heads being worn whose day comes first, each one touch from its clock. */
+/** The installs being worn whose day comes first, each one touch from its clock. */
 export function HeadsWorn() {
   const { data } = useWorn();
   const unit = usePreferences((p) => p.unit);
   if (!data || data.length === 0) return null;
   return (
-    <section className={styles.heads} aria-label="Heads being worn">
+    <section className={styles.heads} aria-label="Installs being worn">
       {data.slice(0, most).map((w) => (
         <Link key={w.id} to={`/wear/${w.id}`} className={styles.worn} data-state={w.clock.state}>
           <WearRing clock={w.clock} />
@@ -28,7 +28,7 @@ export function HeadsWorn() {
                 {deeds[w.advice[0].do]}, {within(w.advice[0].withinDays)}
               </span>
             ) : (
-              w.clock.checkLate && <span className={styles.next}>A look is due</span>
+              w.clock.checkLate && <span className={styles.next}>A check is due</span>
             )}
           </span>
         </Link>

@@ -87,7 +87,7 @@ export function TodayPage() {
 const pictureOf = (p: PlanEntry) => `/api/v1/plans/${p.id}/picture.svg?v=${p.version}`;
 
 /** Where the next step of a plan is taken. */
-const nextPlace = (p: PlanEntry) => `/plans/${p.id}/${p.next === "client" ? "look" : "parting"}`;
+const nextPlace = (p: PlanEntry) => `/plans/${p.id}/${p.next === "client" ? "head" : "parting"}`;
 
 function NextStep({ plan }: { plan: PlanEntry }) {
   const text = {

@@ -66,10 +66,10 @@ it("shows the heads whose day comes first, what each asks for, and the way to al
     "/wear",
   ]);
   expect(links[0]?.textContent).toMatch(
-    /Head 1.*Past its day .*, 7 days over · ⅝ in grown out.*A look is due/,
+    /Head 1.*Past its day .*, 7 days over · ⅝ in grown out.*A check is due/,
   );
   expect(links[1]?.textContent).toMatch(/Maren.*Take down, within 2 days/);
-  expect(links[1]?.textContent).not.toContain("A look is due");
+  expect(links[1]?.textContent).not.toContain("A check is due");
   expect(links[4]?.textContent).toBe("All 5 heads");
 });
 

@@ -89,10 +89,10 @@ function Gate({ plan, clearance, onRemedy }: GateProps) {
               size="large"
               disabled={!may}
               loading={read.isPending}
-              aria-label={`I have read this: ${c.text}`}
+              aria-label={`Read and understood: ${c.text}`}
               onClick={() => read.mutate(c.key)}
             >
-              I have read this
+              Read and understood
             </Button>
           </div>
         ))}
@@ -131,7 +131,7 @@ function Questions({ plan, clearance }: { plan: string; clearance: Clearance }) 
         loading={ask.isPending}
         onClick={() => ask.mutate(yes)}
       >
-        {yes.length === 0 ? "None of these" : "Yes to what is ticked"}
+        {yes.length === 0 ? "None of these" : "Save answers"}
       </Button>
       {ask.error && <Alert type="error" showIcon title={toldOf(ask.error)} />}
     </fieldset>

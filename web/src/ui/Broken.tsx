@@ -17,11 +17,11 @@ export function Broken({ error, resetErrorBoundary }: FallbackProps) {
       <p>
         {outdated
           ? "The page is of an earlier program. Load it again; what you typed is kept."
-          : "What you typed is kept. Load the page again, or go back to Today."}
+          : "What you typed is kept. Reload, or go back to Today."}
       </p>
       <div>
         <Button type="primary" size="large" onClick={() => window.location.reload()}>
-          Load the page again
+          Reload
         </Button>
         <Button
           size="large"

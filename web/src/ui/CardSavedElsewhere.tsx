@@ -33,7 +33,7 @@ export function CardSavedElsewhere<D>({ document }: { document: Document<D> }) {
         action={
           <div className={styles.choice}>
             <Button loading={theirs.isPending} onClick={() => theirs.mutate()}>
-              Go on with that one
+              Use that one
             </Button>
             <Button
               type="primary"

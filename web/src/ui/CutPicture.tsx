@@ -43,7 +43,7 @@ export function CutPicture({ cut, colour = "#4a3021" }: Props) {
   if (cut.splits > 1)
     parts.push({
       y: at(row++),
-      text: `Then each split into ${cut.splits}: ${cut.cuts * cut.splits} units`,
+      text: `Then each split into ${cut.splits}: ${cut.cuts * cut.splits} pieces`,
       strands: Array.from({ length: cut.cuts * cut.splits }, (_, i) => ({
         x: left + Math.floor(i / cut.splits) * each,
         y: ((i % cut.splits) - (cut.splits - 1) / 2) * 7,

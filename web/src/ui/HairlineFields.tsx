@@ -85,9 +85,7 @@ export function HairlineFields({ hairline, onChange }: Props) {
           (backMm) => ({ ...hairline, [name]: { ...hairline[name], backMm } }),
         ),
       ])}
-      {!isUsual(hairline) && (
-        <Button onClick={() => onChange(null, usualHairline)}>Back to the usual hairline</Button>
-      )}
+      {!isUsual(hairline) && <Button onClick={() => onChange(null, usualHairline)}>Usual hairline</Button>}
     </>
   );
 }

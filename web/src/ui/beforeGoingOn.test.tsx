@@ -62,7 +62,7 @@ describe("what holds a plan back", () => {
     fireEvent.click(await screen.findByText("Is the scalp sore?"));
     expect(screen.queryByText("Go on")).toBeNull();
     calls.clearance.mockResolvedValue(clear);
-    fireEvent.click(screen.getByText("Yes to what is ticked"));
+    fireEvent.click(screen.getByText("Save answers"));
     expect(await screen.findByText("Go on")).toBeTruthy();
     expect(calls.askAboutHead).toHaveBeenCalledWith("plan-1", ["sore-scalp"]);
   });
@@ -74,7 +74,7 @@ describe("what holds a plan back", () => {
       cautions: [{ key: "chemical", text: "Wait or refer." }],
     });
     draw();
-    fireEvent.click(await screen.findByText("I have read this"));
+    fireEvent.click(await screen.findByText("Read and understood"));
     await vi.waitFor(() => expect(calls.readCaution).toHaveBeenCalledWith("plan-1", "chemical"));
   });
 

@@ -72,7 +72,7 @@ export function CarePart({ head }: { head: WornHead }) {
               New address
             </Button>
             <Popconfirm
-              title="The page leads nowhere from now on."
+              title="The page no longer works."
               okText="Revoke"
               cancelText="Leave it"
               onConfirm={() => revoke.mutate(undefined)}

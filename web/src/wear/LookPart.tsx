@@ -52,7 +52,7 @@ export function LookPart({ head }: { head: WornHead }) {
         size="large"
         onClick={() => setSigns(Object.fromEntries(head.signs.map((s) => [s.key, signs[s.key] ?? 0])))}
       >
-        {answered === 0 ? "All is well" : "All others are well"}
+        {answered === 0 ? "All is well" : "Others are well"}
       </Button>
       <ul className={styles.signs}>
         {head.signs.map((s) => (

@@ -135,7 +135,7 @@ function Renewals({ head }: { head: WornHead }) {
               <strong>{r.pays ? "It pays." : "Not now."}</strong> {r.why}
             </p>
             <Button size="large" type={r === best ? "primary" : "default"} onClick={() => setSaving(r.rows)}>
-              {r.rows === 1 ? "Do the ring again" : "Do both again"}
+              {r.rows === 1 ? "Redo the ring" : "Do both again"}
             </Button>
           </article>
         ))}
@@ -198,7 +198,7 @@ function RingOff({ head, rows, busy, onDone }: RingOffProps) {
           loading={keep.isPending || busy}
           onClick={() => (any ? keep.mutate(undefined, { onSuccess: onDone }) : onDone())}
         >
-          {any ? "Keep them, and plan" : "Plan it"}
+          {any ? "Keep and plan" : "Plan it"}
         </Button>
       </div>
     </>

@@ -60,7 +60,7 @@ export function StoryPart({ head }: { head: WornHead }) {
           </li>
         ))}
         {head.entries.length === 0 && (
-          <li>Nothing yet. The first look is due on day 2: pull shows by then.</li>
+          <li>Nothing yet. The first check is due on day 2: pull shows by then.</li>
         )}
       </ol>
       {head.keepsHealth && (

@@ -121,7 +121,7 @@ function Mark({ guide }: { guide: WearGuide }) {
         <strong>Never cut a piece through within {length(guide.markMm, unit)} of the scalp.</strong>
         {marks.length > 1 &&
           ` ${marks.map((p) => `${p.way}: ${length(p.cutBelowMm, unit)}`).join(" · ")}.`}{" "}
-        Feel for the end of the own hair at every piece; it may be longer than it was.
+        Feel for the end of own hair at every piece; it may be longer than it was.
       </p>
     </div>
   );

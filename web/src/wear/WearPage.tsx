@@ -10,21 +10,21 @@ import { WearRing } from "./WearRing";
 import styles from "./Wear.module.css";
 import { deeds, left, nextLook, within } from "./words";
 
-/** The heads being worn: how long each has been, what has grown out, and what is due. */
+/** The installs being worn: how long each has been, what has grown out, and what is due. */
 function WearPage() {
   const worn = useWorn();
   return (
     <Page
       title="Wear"
-      lead="Heads being worn: how long they have been, what to look for, and when they come down."
+      lead="Installs being worn: how long they have been, what to look for, and when they come down."
     >
       {worn.isPending && <Skeleton active />}
       {worn.error && <Trouble error={worn.error} retry={() => void worn.refetch()} />}
       {worn.data?.length === 0 && (
         <section className={styles.empty}>
-          <h2>No head is being worn</h2>
+          <h2>No install is being worn</h2>
           <p>
-            When the last look of an install is taken <strong>at the chair</strong>, its head comes here: a
+            When the last check of an install is taken <strong>at the chair</strong>, its head comes here: a
             clock, what to look for week by week, the care to hand over, and the taking down.
           </p>
           <Link to="/">Today</Link>
@@ -41,7 +41,7 @@ function WearPage() {
   );
 }
 
-/** One head in the list: the ring, what is next, and what the last look asks for. */
+/** One head in the list: the ring, what is next, and what the last check asks for. */
 export function Worn({ entry }: { entry: WornEntry }) {
   const unit = usePreferences((p) => p.unit);
   const { clock, advice } = entry;

@@ -20,6 +20,7 @@ import { TakedownPart } from "./TakedownPart";
 import { WearRing } from "./WearRing";
 import styles from "./Wear.module.css";
 import { deeds, left, nextLook, span, weeks, within } from "./words";
+import { countOf } from "../lib/countOf";
 
 /** One head being worn, from the first look to what came back. */
 function WornHeadPage() {
@@ -43,7 +44,7 @@ function WornHeadPage() {
             </Link>
           )}
           <Link to={`/log/${data.id}`}>
-            <Button size="large">How it was done</Button>
+            <Button size="large">See the log</Button>
           </Link>
         </>
       }
@@ -147,7 +148,7 @@ function usePartsOf(head: WornHead): readonly Part[] {
     {
       key: "story",
       title: "What was seen and done",
-      says: head.entries.length === 1 ? "1 entry" : `${head.entries.length} entries`,
+      says: countOf(head.entries.length, "entry", "entries"),
       content: <StoryPart head={head} />,
       shown: true,
     },

@@ -44,7 +44,7 @@ const clock = {
   checkLate: false,
   reasons: [
     { key: "foundation", text: "A ring that is tied up", least: 4, most: 6, decides: true },
-    { key: "house", text: "The house has heads worn so long", least: 6, most: 8, decides: false },
+    { key: "house", text: "By the house rules", least: 6, most: 8, decides: false },
   ],
 };
 const listed: WornEntry = {
@@ -175,7 +175,7 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-describe("the heads being worn", () => {
+describe("the installs being worn", () => {
   it("say when they come down, what has grown out and what is asked for", async () => {
     show("/wear");
     const link = await screen.findByRole("link", { name: /Ysolde/ });
@@ -189,7 +189,7 @@ describe("the heads being worn", () => {
   it("say what brings a head here while there is none", async () => {
     answers.heads = [];
     show("/wear");
-    expect(await screen.findByText(/When the last look of an install is taken/)).toBeTruthy();
+    expect(await screen.findByText(/When the last check of an install is taken/)).toBeTruthy();
   });
 });
 
@@ -198,7 +198,7 @@ describe("a look at a head", () => {
     show("/wear/one");
     await part("Look at it");
     fireEvent.click(await screen.findByRole("button", { name: "Faintly" }));
-    fireEvent.click(screen.getByRole("button", { name: "All others are well" }));
+    fireEvent.click(screen.getByRole("button", { name: "Others are well" }));
     fireEvent.click(screen.getByRole("button", { name: "Keep 2 of 2 answers" }));
     await waitFor(() => expect(answers.put).toHaveBeenCalledOnce());
     expect(answers.put.mock.calls[0]?.[1]).toMatchObject({
@@ -240,7 +240,7 @@ describe("repairs and the ring", () => {
     show("/wear/one");
     await part("Repairs");
     expect(screen.getByText(/9 mm have grown out/)).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: "Do the ring again" }));
+    fireEvent.click(screen.getByRole("button", { name: "Redo the ring" }));
     fireEvent.click(screen.getByRole("button", { name: "Plan it" }));
     expect((await screen.findByRole("status")).textContent).toMatch(/^\/plans\/[-0-9a-f]+\/hair$/);
     expect(answers.create.mock.calls[0]?.[1]).toEqual({

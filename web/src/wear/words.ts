@@ -1,8 +1,9 @@
 import type { WearAdvice, WearClock, WearEntry, WornEntry, WornHead } from "../api/types";
 import { day } from "../lib/units";
+import { countOf } from "../lib/countOf";
 
 /** Weeks as one says them. */
-export const weeks = (n: number) => (n === 1 ? "1 week" : `${n} weeks`);
+export const weeks = (n: number) => countOf(n, "week");
 
 /** A range of weeks. */
 export const span = (least: number, most: number) =>
@@ -18,14 +19,14 @@ export function left({ planned, day }: WearClock): string {
 
 /** When it is looked at next. */
 export const nextLook = ({ clock, nextOn }: Pick<WornEntry, "clock" | "nextOn">) =>
-  nextOn === undefined || clock.checkLate ? "a look is due" : `next look ${day(nextOn)}`;
+  nextOn === undefined || clock.checkLate ? "a check is due" : `next check ${day(nextOn)}`;
 
 /** What each advice asks for, in a word. */
 export const deeds: Readonly<Record<WearAdvice["do"], string>> = {
   clinician: "See a clinician",
   "take-down": "Take down",
   loosen: "Loosen",
-  refresh: "Do the ring again",
+  refresh: "Redo the ring",
   "put-back": "Put back",
   tend: "Tend",
 };
@@ -50,8 +51,8 @@ export function told(entry: WearEntry, head: WornHead): string {
     case "checked": {
       const found = head.signs.filter((s) => (entry.signs?.[s.key] ?? 0) > 0);
       return found.length === 0
-        ? "Looked at: all well"
-        : `Looked at: ${found.map((s) => s.grades[entry.signs?.[s.key] ?? 0]?.toLowerCase()).join("; ")}`;
+        ? "Checked: all well"
+        : `Checked: ${found.map((s) => s.grades[entry.signs?.[s.key] ?? 0]?.toLowerCase()).join("; ")}`;
     }
     case "put-back":
       return `${entry.count} of ${name} put back`;

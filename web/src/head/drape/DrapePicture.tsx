@@ -16,7 +16,7 @@ import { strandsOf } from "./strands";
 /** A piece of the plan as it looks. */
 export interface HungLook {
   form: Form;
-  /** Its colour as the screen shows it; without one it takes that of the own hair. */
+  /** Its colour as the screen shows it; without one it takes that of own hair. */
   swatch?: string | undefined;
 }
 

@@ -21,7 +21,7 @@ vi.mock("../../api/client", async (original) => {
         Promise.resolve({
           schools: [
             { key: "rinse", ask: "New hair", usual: "rinsed", custom: true, sides },
-            { key: "tension", ask: "Base plaits", usual: "slack", sides },
+            { key: "tension", ask: "Plaits", usual: "slack", sides },
           ],
         }),
     },
@@ -51,7 +51,7 @@ function around(customs?: Record<string, string>) {
     <QueryClientProvider client={new QueryClient()}>
       <Around
         input={{ ...(customs && { customs }) } as PlanInput}
-        before={[{ text: "Rinse the new hair." }, { text: "Wash the own hair." }]}
+        before={[{ text: "Rinse the new hair." }, { text: "Wash own hair." }]}
         after={[{ text: "Look for thin spots." }]}
       />
     </QueryClientProvider>,
@@ -66,7 +66,7 @@ it("tells what is done before and after, and asks what only a plan's customs say
   expect(await screen.findByText("New hair")).toBeTruthy();
   expect(screen.getByText("Rinsed")).toBeTruthy();
   expect(screen.getByText("Coatings irritate")).toBeTruthy();
-  expect(screen.queryByText("Base plaits")).toBeNull();
+  expect(screen.queryByText("Plaits")).toBeNull();
 });
 
 it("shows the side that the plan takes, and takes another", async () => {

@@ -22,7 +22,7 @@ export function Around({ input, before, after }: Props) {
       <StepList steps={before} />
       <h3>After the last one</h3>
       <StepList steps={after} />
-      <Fold title="Done otherwise here">
+      <Fold title="Done differently here">
         {schools.map((s) => (
           <ChoiceField
             key={s.key}

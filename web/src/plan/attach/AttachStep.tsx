@@ -16,6 +16,7 @@ import { Departures } from "./Departures";
 import { StepList, Still } from "./moves/StepList";
 import { methodOf, UseList, usesText, wayName } from "../hair";
 import { useBench, useComputed } from "../draft/onBench";
+import { countOf } from "../../lib/countOf";
 
 const WayList = lazy(async () => ({ default: (await import("./WayList")).WayList }));
 const MethodAdvice = lazy(async () => ({ default: (await import("./MethodAdvice")).MethodAdvice }));
@@ -47,7 +48,7 @@ function Attaching() {
         parts={[
           {
             key: "ways",
-            title: "Ways",
+            title: "Methods",
             says: ways
               .filter((w) => done.length === 0 || done.some((d) => d.way === w.key))
               .map((w) => wayName(catalogue, input, w.key))
@@ -83,7 +84,7 @@ function Attaching() {
           {
             key: "steps",
             title: "Steps",
-            says: `${done.length} ${done.length === 1 ? "way of working" : "ways of working"}`,
+            says: countOf(done.length, "method"),
             content: work.data ? <StepsByWay work={done} input={input} /> : <Skeleton active />,
           },
           {
@@ -150,7 +151,7 @@ function StepsByWay({ work, input }: StepsProps) {
         </div>
       )}
       <h3>
-        {nameOf(shown)}: {shown.pieces} {shown.pieces === 1 ? "piece" : "pieces"}
+        {nameOf(shown)}: {countOf(shown.pieces, "piece")}
       </h3>
       <p className={styles.lead}>{method?.summary}</p>
       {method && (
@@ -161,7 +162,7 @@ function StepsByWay({ work, input }: StepsProps) {
           icon={<PlayCircleOutlined aria-hidden />}
           onClick={() => setWalks(true)}
         >
-          Show me, picture by picture
+          Show the pictures
         </Button>
       )}
       <dl className={styles.facts}>

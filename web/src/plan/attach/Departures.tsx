@@ -23,10 +23,10 @@ export function Departures({ input }: { input: PlanInput }) {
             <p className={panel.lead}>{d.house.reason}.</p>
             <Button
               disabled={isPlaceholderData} // an answer to an earlier plan would take the last change back
-              aria-label={`As the house does it: ${d.ask}`}
+              aria-label={`Follow house rules: ${d.ask}`}
               onClick={() => act(actions.bringBack(d.asHouse))}
             >
-              As the house does it
+              Follow house rules
             </Button>
           </li>
         ))}

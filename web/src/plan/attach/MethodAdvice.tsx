@@ -12,6 +12,7 @@ import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import styles from "./MethodAdvice.module.css";
 import { methodOf, whereNames } from "../hair";
+import { countOf } from "../../lib/countOf";
 
 interface Props {
   input: PlanInput;
@@ -81,8 +82,8 @@ const handNames: Readonly<Record<NonNullable<Wishes["hand"]>, string>> = {
 /** What is wanted, in a line. */
 function wishText({ weeks, hours: long, water, hand, updo, reuse, quick, hide, noTracks }: Wishes): string {
   const said = [
-    weeks ? `${weeks} ${weeks === 1 ? "week" : "weeks"}` : "",
-    long ? `${long} ${long === 1 ? "hour" : "hours"} to attach` : "",
+    weeks ? countOf(weeks, "week") : "",
+    long ? `${countOf(long, "hour")} to attach` : "",
     water ? waters[water].toLowerCase() : "",
     hand ? `a hand ${hand === "practised" ? "that is practised" : handNames[hand].toLowerCase()}` : "",
     updo ? "tied up" : "",
@@ -191,8 +192,8 @@ function Ranking({ advice, before, input }: RankingProps) {
   return (
     <>
       <p className={panel.lead}>
-        {whereNames[advice.where]}: {advice.places} {advice.places === 1 ? "place" : "places"}. The best come
-        first. Minutes are for a practised hand, without parting and plaiting.
+        {whereNames[advice.where]}: {countOf(advice.places, "spot")}. The best come first. Minutes are for a
+        practised hand, without parting and plaiting.
       </p>
       <ol className={styles.ranking}>{can.slice(0, inSight).map(line)}</ol>
       {can.length > inSight && (

@@ -11,6 +11,7 @@ import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import own from "../../ui/ownPiece.module.css";
 import { methodOf, onBase, onPlaits, shownWays, wayName } from "../hair";
+import { countOf } from "../../lib/countOf";
 
 interface Props {
   input: PlanInput;
@@ -40,9 +41,9 @@ export function WayList({ input, done }: Props) {
       ))}
       {ways.length < catalogue.bounds.ways && (
         <Select<string | null>
-          aria-label="Another way for this head"
+          aria-label="Another method for this head"
           className={own.add ?? ""}
-          placeholder="+ Another way …"
+          placeholder="+ Another method …"
           value={null}
           options={catalogue.methods.map((m) => ({ value: m.id, label: m.name }))}
           onChange={(id) => {
@@ -103,7 +104,7 @@ function WayCard({ way, index, place, input, places, removable }: CardProps) {
           {of.mark}
         </span>
         <Select<Method["id"]>
-          aria-label={`Method of way ${of.mark}`}
+          aria-label={`Method ${of.mark}`}
           className={own.name ?? ""}
           value={way.method}
           options={catalogue.methods
@@ -115,14 +116,14 @@ function WayCard({ way, index, place, input, places, removable }: CardProps) {
           <Button
             type="text"
             icon={<DeleteOutlined />}
-            aria-label={`Take away way ${of.mark}, ${name}`}
+            aria-label={`Take away method ${of.mark}, ${name}`}
             onClick={() => act(actions.removeWay(way.key))}
           />
         )}
       </div>
       <p className={own.says}>
-        <span className={styles.family}>{method && families[method.family]}</span>{" "}
-        {places === 1 ? "1 place" : `${places} places`}. {method?.summary}
+        <span className={styles.family}>{method && families[method.family]}</span> {countOf(places, "spot")}.{" "}
+        {method?.summary}
       </p>
       {method && !method.takes.some((f) => forms.has(f)) && (
         <p className={own.says}>
@@ -220,7 +221,7 @@ function WrappingHair({ way, path }: { way: Way; path: string }) {
             })
           }
         >
-          Cut the strands in half
+          Halve the strands
         </Button>
         <p className={styles.lead}>
           Twice as many, half as long: shorter ones wind faster, and the hair stays the same.

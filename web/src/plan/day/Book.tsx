@@ -93,7 +93,7 @@ export function Book({ plan, input, day }: Props) {
                 loading={book.isPending}
                 onClick={() => book.mutate()}
               >
-                {booked ? "Book it as it is now" : "Put it on the calendar"}
+                {booked ? "Book again" : "Put on calendar"}
               </Button>
             )}
             {booked && (

@@ -68,13 +68,13 @@ export const DayStep = memo(function DayStep() {
         {
           key: "fit",
           chapter: "Hours",
-          title: "Will it fit",
+          title: "Within your hours",
           says:
             day &&
             (within === 0
               ? "say how long it may take"
               : daySum(day) <= within
-                ? "it fits"
+                ? "within your hours"
                 : "longer than wished"),
           paths: ["day.withinMin"],
           content: told((d) => <FitHours input={input} day={d} />),

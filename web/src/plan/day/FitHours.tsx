@@ -10,6 +10,7 @@ import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import styles from "./day.module.css";
 import { daySum } from "./HoursPart";
+import { countOf } from "../../lib/countOf";
 
 /** How long it may take, and what would make it fit. */
 export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
@@ -31,13 +32,11 @@ export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
       />
       <p className={styles.projection} role="status">
         It takes <strong>{hours(sum)}</strong>
-        <span>
-          with breaks, in {day.sittings.length === 1 ? "one sitting" : `${day.sittings.length} sittings`}
-        </span>
+        <span>with breaks, in {countOf(day.sittings.length, "sitting")}</span>
       </p>
       {fits && (
         <p className={styles.fits}>
-          <CheckCircleFilled aria-hidden /> It fits.
+          <CheckCircleFilled aria-hidden /> Within your hours.
         </p>
       )}
       {within > 0 && !fits && (
@@ -46,7 +45,8 @@ export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
           {!quicker.data && !quicker.error && <Skeleton active />}
           {quicker.data && quicker.data.length > 0 && (
             <p className={panel.lead}>
-              What would make it fit. Each is the whole plan changed; undo brings this one back.
+              What would bring it within your hours. Each is the whole plan changed; undo brings this one
+              back.
             </p>
           )}
           <ul className={styles.quicker}>
@@ -75,7 +75,7 @@ export function FitHours({ input, day }: { input: PlanInput; day: DayPlan }) {
             ))}
           </ul>
           {quicker.data?.length === 0 && (
-            <p className={panel.lead}>Nothing simple would: allow more time, or choose another look.</p>
+            <p className={panel.lead}>Nothing simple would: allow more time, or another structure.</p>
           )}
         </>
       )}

@@ -130,7 +130,7 @@ export function HandsPart({ input, day }: { input: PlanInput; day: DayPlan }) {
             )
           }
         >
-          A second pair of hands
+          Add a helper
         </Button>
       )}
       {hands.length > 1 && (
@@ -169,7 +169,7 @@ function OneHand({ input, timeable, hand, first, two, onChange, onRemove }: OneP
     <section className={styles.hand} aria-label={first ? "Who works" : "The second pair of hands"}>
       <div className={styles.handHead}>
         <label className={panel.stack}>
-          <span>{first ? (own ? "Whose own head it is" : "Who answers for it") : "Who helps"}</span>
+          <span>{first ? (own ? "Whose own head it is" : "Who is responsible") : "Who helps"}</span>
           <Select<string>
             value={hand.person ?? other}
             options={[
@@ -217,7 +217,7 @@ function OneHand({ input, timeable, hand, first, two, onChange, onRemove }: OneP
       />
       {own && (
         <NumberField
-          label="The own head takes so many times as long"
+          label="Own head takes this many times as long"
           path="day.hands[0].ownHead"
           help="A quarter more is usual: 1.25"
           step={0.05}

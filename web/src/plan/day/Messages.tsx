@@ -87,7 +87,7 @@ export function Messages({ plan, input }: Props) {
           >
             Send
           </Button>
-          <p className={panel.lead}>A simulated outbox: it is kept here, and nothing leaves this machine.</p>
+          <p className={panel.lead}>A simulated outbox: it stays here; nothing leaves this machine.</p>
         </>
       )}
       {send.error && <Trouble error={new Error(toldOf(send.error))} />}

@@ -36,7 +36,7 @@ export function Papers({ plan }: { plan: StoredPlan }) {
       <p className={panel.lead}>On {size === "a4" ? "A4" : "letter"} paper, as the house rules or you say.</p>
       <div className={panel.picks}>
         <Button icon={<FilePdfOutlined />} disabled={!plan.isStored} onClick={() => void take("day.pdf")}>
-          Day sheet: order, times, checks
+          Day sheet
         </Button>
         <Button
           icon={<FilePdfOutlined />}
@@ -46,7 +46,7 @@ export function Papers({ plan }: { plan: StoredPlan }) {
           Shopping and preparation
         </Button>
         <Button icon={<CalendarOutlined />} onClick={() => download("/api/v1/calendar.ics")}>
-          The studio’s calendar, as a file
+          Studio calendar
         </Button>
       </div>
       <fieldset className={styles.sheet}>

@@ -10,6 +10,7 @@ import { actions } from "../draft/actions";
 import { useAsked } from "../draft/useAsked";
 import styles from "./day.module.css";
 import { orderKey } from "./order";
+import { countOf } from "../../lib/countOf";
 
 /** In which order the rows are done: by rule, or dragged into an order of one's own. */
 export function RowOrder({ input, day }: { input: PlanInput; day: DayPlan }) {
@@ -32,14 +33,14 @@ export function RowOrder({ input, day }: { input: PlanInput; day: DayPlan }) {
       />
       <Toggle
         label="Both sides level"
-        note="Left and right row by row; else one side before the other"
+        note="Left and right row by row; otherwise one side first"
         checked={!order?.apart}
         onChange={(level) => act(actions.setOrder({ apart: !level }))}
       />
       {!two && (
         <Toggle
           label="Attach every row once it is plaited"
-          note="Else the whole head is plaited first"
+          note="Otherwise the whole head is plaited first"
           checked={order?.byRow ?? false}
           onChange={(byRow) => act(actions.setOrder({ byRow }))}
         />
@@ -108,7 +109,7 @@ function Rows({ rows }: { rows: readonly DayRow[] }) {
           <span className={styles.rowName}>
             {r.name}
             <small>
-              {r.pieces} {r.pieces === 1 ? "piece" : "pieces"} · {hours(r.plaitMin + r.attachMin)}
+              {countOf(r.pieces, "piece")} · {hours(r.plaitMin + r.attachMin)}
             </small>
           </span>
           <Button

@@ -121,7 +121,7 @@ export function LengthPart({ input, day: { usual } }: { input: PlanInput; day: D
       {input.ownHead && (
         <Toggle
           label="Arms down in between"
-          note="Two minutes in twenty while plaiting the back of the own head"
+          note="Two minutes in twenty while plaiting the back of own head"
           checked={breaks.arms}
           onChange={(arms) => set(null, { breaks: { ...breaks, arms } })}
         />

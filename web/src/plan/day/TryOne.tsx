@@ -7,6 +7,7 @@ import panel from "../../ui/panel.module.css";
 import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import styles from "./day.module.css";
+import { countOf } from "../../lib/countOf";
 
 /** How many pieces are timed at most. */
 const most = 5;
@@ -125,9 +126,8 @@ export function TryOne({ day }: { day: DayPlan }) {
             {day.hands.length > 1 && `, ${day.hands.find((h) => h.key === p.by)?.name ?? ""}`}
           </h3>
           <p>
-            {p.pieces === 1 ? "One piece" : `${p.pieces} pieces`} timed: reckoned with{" "}
-            <strong>{perPiece(p.nowMin)}</strong> each, give or take {Math.round(100 * p.spread)} %. The guess
-            was {perPiece(p.guessMin)}.
+            {countOf(p.pieces, "piece")} timed: planned with <strong>{perPiece(p.nowMin)}</strong> each, give
+            or take {Math.round(100 * p.spread)} %. The guess was {perPiece(p.guessMin)}.
           </p>
           <Button
             icon={<DeleteOutlined />}

@@ -36,7 +36,7 @@ const day = {
     { on: "2027-03-27", at: "09:00", minutes: 180, spans: [], does: "", waitsMin: [0], limitMin: 480 },
   ],
   due: [
-    { key: "wash", title: "Wash the own hair", daysBefore: 1, on: "2027-03-26", minutes: 75, waitHours: 0 },
+    { key: "wash", title: "Wash own hair", daysBefore: 1, on: "2027-03-26", minutes: 75, waitHours: 0 },
     { key: "eat", title: "Eat", daysBefore: 0, on: "2027-03-27", at: "08:00", minutes: 30, waitHours: 0 },
   ],
 } as unknown as DayPlan;
@@ -102,12 +102,12 @@ describe("on the calendar", () => {
     });
     drawn(<Book plan={plan} input={input} day={day} />);
     expect(await screen.findByText(/Chair, people and hair are free then/)).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: /Put it on the calendar/ }));
+    fireEvent.click(screen.getByRole("button", { name: /Put on calendar/ }));
     const stands = await screen.findByRole("region", { name: "On the calendar" });
     expect(within(stands).queryByText(/has changed since/)).toBeNull();
     expect(plan.save).toHaveBeenCalled();
     expect(calls.book.mock.calls[0]?.[0]).toMatchObject({ plan: "p1", version: 4 });
-    expect(screen.queryByRole("button", { name: /Book it as it is now/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /Book again/ })).toBeNull();
   });
 
   it("says what stands in the way, and that the plan has moved on since", async () => {
@@ -116,13 +116,13 @@ describe("on the calendar", () => {
     drawn(<Book plan={plan} input={input} day={day} />);
     expect(await screen.findByText(/Odalys is taken/)).toBeTruthy();
     expect(await screen.findByText(/has changed since/)).toBeTruthy();
-    expect(screen.getByRole("button", { name: /Book it as it is now/ })).toBeTruthy();
+    expect(screen.getByRole("button", { name: /Book again/ })).toBeTruthy();
   });
 
   it("leaves it to those who may", async () => {
     drawn(<Book plan={plan} input={input} day={day} />, []);
     expect(await screen.findByText("An owner or a stylist books.")).toBeTruthy();
-    expect(screen.queryByRole("button", { name: /Put it on the calendar/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /Put on calendar/ })).toBeNull();
   });
 });
 

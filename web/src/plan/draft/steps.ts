@@ -1,9 +1,9 @@
 /** The steps of a plan, in the order people work. */
-export const steps = ["look", "parting", "hair", "attach", "day"] as const;
+export const steps = ["head", "parting", "hair", "attach", "day"] as const;
 export type Step = (typeof steps)[number];
 
 export const stepNames: Readonly<Record<Step, string>> = {
-  look: "Look",
+  head: "Head",
   parting: "Parting",
   hair: "Hair",
   attach: "Attach",

@@ -102,8 +102,8 @@ export function GiveFields({ input, use, whose, all = false, base = false, onCha
         />
       )}
       <Select<string>
-        aria-label={`Way ${whose}`}
-        prefix={<span className={styles.what}>Way</span>}
+        aria-label={`Method ${whose}`}
+        prefix={<span className={styles.what}>Method</span>}
         value={use.way ?? asItIs}
         options={[
           ...(all || base ? [] : [asBefore]),
@@ -123,7 +123,7 @@ export function GiveFields({ input, use, whose, all = false, base = false, onCha
         onChange={giveWay}
       />
       <Count
-        label={`Pieces at each place ${whose}`}
+        label={`Pieces at each spot ${whose}`}
         placeholder="as is"
         value={use.count || null}
         min={1}

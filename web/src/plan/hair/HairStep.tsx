@@ -15,6 +15,7 @@ import { Cost, Falls, FitAndLoad, Landing } from "./fall/parts";
 import { OtherPieces, PackReach, Prepare, StashAndOrders, ToBuy } from "./shop/parts";
 import { usesText, UseList } from "./UseList";
 import { useBench, useComputed } from "../draft/onBench";
+import { countOf } from "../../lib/countOf";
 
 const noVariants: readonly Variant[] = [];
 
@@ -144,7 +145,7 @@ export const HairStep = memo(function HairStep() {
         {
           key: "plaits",
           chapter: "Choose",
-          title: "Base plaits",
+          title: "Plaits",
           says: `${farNames[plaits.far].toLowerCase()}, ${plaits.tension}`,
           paths: ["plaits"],
           content: <BasePlaits input={input} />,
@@ -158,19 +159,19 @@ export const HairStep = memo(function HairStep() {
 function buyText(shop: Shopping): string {
   const packs = shop.orders.flatMap((o) => o.lines).reduce((n, l) => n + l.count * l.offer.packs, 0);
   const stash = shop.lines.reduce((n, l) => n + l.stash, 0);
-  const bought = packs === 0 ? "nothing" : `${packs} ${packs === 1 ? "pack" : "packs"}`;
+  const bought = packs === 0 ? "nothing" : countOf(packs, "pack");
   return stash > 0 ? `${bought}, ${stash} from the stash` : bought;
 }
 
 const reachText = ({ fillings: [first] }: Shopping) => {
   const half = first?.reach[Math.floor((first.reach.length - 1) / 2)];
-  return half && `${half.packs} ${half.packs === 1 ? "reaches" : "reach"} ${half.at.toLowerCase()}`;
+  return half && `${countOf(half.packs, "reaches", "reach")} ${half.at.toLowerCase()}`;
 };
 
 const prepareText = ({ tasks }: Shopping) =>
   tasks.length === 0
     ? "nothing"
-    : `${tasks.length} ${tasks.length === 1 ? "task" : "tasks"}, ${hours(tasks.reduce((n, t) => n + t.minutes, 0))}`;
+    : `${countOf(tasks.length, "task")}, ${hours(tasks.reduce((n, t) => n + t.minutes, 0))}`;
 
 const farNames = { whole: "To the ends", half: "Half", anchor: "A few turns" } as const;
 
@@ -198,7 +199,7 @@ function BasePlaits({ input }: { input: PlanInput }) {
           {
             whole: "Holds, and protects the ends.",
             half: "Faster, and easier to undo.",
-            anchor: "When the own hair is twisted in with the piece.",
+            anchor: "When own hair is twisted in with the piece.",
           }[plaits.far]
         }
       </p>

@@ -112,7 +112,7 @@ function PieceCard({ piece, index, removable }: CardProps) {
       </div>
       <p className={own.says}>
         {form?.name}, {length(piece.lengthMm, unit)} long, {piece.thicknessMm} mm thick, {piece.massG} g each;{" "}
-        {pack.units * pack.cuts * pack.splits} {folded ? "units" : "pieces"} from a pack
+        {pack.units * pack.cuts * pack.splits} pieces from a pack
         {piece.colour && `; ${piece.colour}`}
       </p>
       {colours.length > 0 && (
@@ -215,7 +215,7 @@ function PieceCard({ piece, index, removable }: CardProps) {
             <NumberField
               label="Split each length into"
               path={path("pack.splits")}
-              unit="units"
+              unit="pieces"
               value={pack.splits}
               onChange={(splits) => set("splits", { pack: { ...pack, splits } })}
             />

@@ -9,6 +9,7 @@ import styles from "./UseList.module.css";
 import panel from "../../ui/panel.module.css";
 import { whereChoices, whereText } from "./where";
 import { useKnownCatalogue } from "../../api/queries";
+import { countOf } from "../../lib/countOf";
 
 interface Props {
   input: PlanInput;
@@ -102,11 +103,11 @@ const baseOf = ({ layout }: PlanResult) =>
 /** The rules in a few words. */
 export function usesText({ uses }: PlanInput, result: PlanResult): string {
   const more = uses.length - fixedUses;
-  if (more > 0) return `${more} ${more === 1 ? "exception" : "exceptions"}`;
+  if (more > 0) return countOf(more, "exception");
   return baseOf(result) ? "plaits and base apart" : "the same everywhere";
 }
 
-const placesText = (n: number) => (n === 0 ? "no place here" : n === 1 ? "1 place" : `${n} places`);
+const placesText = (n: number) => (n === 0 ? "no spot here" : countOf(n, "spot"));
 
 /** What everything gets, to begin a rule with. */
 const ofFirst = (uses: readonly Use[]): Pick<Use, "piece"> => {

@@ -30,6 +30,7 @@ const piece = (key: string, colour: string, part: Partial<Piece> = {}): Piece =>
 const pieces = [piece("p1", "Peat", { item: "twist" }), piece("p2", "Buoy red"), piece("p3", "Tar")];
 
 const input = {
+  parting: { structure: "all" },
   pieces,
   ways: [{ key: "w1", method: "L1", settings: {} }],
   uses: [

@@ -1,5 +1,6 @@
 import type { Layout, Where, WhereKind } from "../../api/types";
 import { zoneName } from "../../head";
+import { countOf } from "../../lib/countOf";
 
 /** Where a use can hold, by a word; zones, rows and places name theirs. */
 export const whereNames: Readonly<Record<WhereKind, string>> = {
@@ -24,7 +25,7 @@ export function whereText({ kind, zones, rows, places }: Where): string {
       return (rows ?? []).map((r) => `${zoneName(r.zone)}, row ${r.row}`).join("; ");
     case "places": {
       const n = places?.length ?? 0;
-      return n === 1 ? "1 place picked on the head" : `${n} places picked on the head`;
+      return countOf(n, "spot picked on the head", "spots picked on the head");
     }
     default:
       return whereNames[kind];

@@ -31,7 +31,7 @@ export const HeadStep = memo(function HeadStep() {
   const [least, most] = [Math.min(...lengths), Math.max(...lengths)];
   return (
     <Parts
-      step="look"
+      step="head"
       parts={[
         {
           key: "whose",

@@ -124,7 +124,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           )}
           {base.kind === "net" && (
             <p className={steps.lead}>
-              Flat plaits under a weaving net; pieces are hooked through hair and net.
+              Cornrows under a weaving net; pieces are hooked through hair and net.
             </p>
           )}
           {structure === "net-cap" && (
@@ -139,7 +139,7 @@ export const BaseWish = memo(function BaseWish({ settings, rule }: Props) {
           {tracks && (
             <Segmented<Base["run"]>
               block
-              aria-label="The way of the cornrows"
+              aria-label="How the cornrows run"
               className={styles.tight ?? ""}
               value={base.run}
               options={[

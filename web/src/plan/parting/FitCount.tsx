@@ -54,10 +54,10 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
   const refusal = fit.error instanceof Refusal ? (fit.error.fields.total ?? fit.error.message) : undefined;
   return (
     <section>
-      <h3>Fit to a count</h3>
+      <h3>Match a count</h3>
       <p className={styles.lead}>
-        A set of pieces is in hand? Say how many sections; the sizes follow. Where left and right mirror each
-        other and nothing crosses the middle, only even counts can be met.
+        Have a set of pieces? Say how many sections; the sizes follow. Where left and right mirror each other
+        and nothing crosses the middle, only even counts can be met.
       </p>
       <div className={styles.fit}>
         <Numeric
@@ -70,7 +70,7 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
           onEnter={() => wanted !== null && ask()}
         />
         <Button type="primary" loading={fit.isPending} disabled={wanted === null} onClick={ask}>
-          Fit the sizes
+          Match the count
         </Button>
       </div>
       <Select<Of>
@@ -89,7 +89,7 @@ export const FitCount = memo(function FitCount({ input, sections }: Props) {
       )}
       {fit.data && fit.data.length > 1 && (
         <div className={styles.nearest} role="status">
-          <p>No layout has exactly {wanted}. The nearest two:</p>
+          <p>No sizes make exactly {wanted}. The nearest two:</p>
           {fit.data.map((f) => (
             <Button key={f.sections} onClick={() => take(f)}>
               Use {!wishes[of].alone ? f.sections : wishes[of].keep === "back" ? f.front : f.back} sections

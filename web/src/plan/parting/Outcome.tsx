@@ -6,6 +6,7 @@ import { area, length } from "../../lib/units";
 import styles from "../../ui/panel.module.css";
 import { Balance } from "./Balance";
 import { TrackTable } from "./TrackTable";
+import { countOf } from "../../lib/countOf";
 
 /** The counts and what there is to know about the parts. */
 export const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
@@ -52,8 +53,7 @@ export const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
           <>
             <dt>Left out</dt>
             <dd>
-              {layout.leftOut.length} {layout.leftOut.length === 1 ? "section" : "sections"},{" "}
-              {area(layout.outAreaMm2, unit)}
+              {countOf(layout.leftOut.length, "section")}, {area(layout.outAreaMm2, unit)}
             </dd>
           </>
         )}

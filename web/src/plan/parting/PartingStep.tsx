@@ -17,6 +17,7 @@ import { structures } from "./structures";
 import { ZoneWish, type ChangeWish } from "./ZoneWish";
 import { useKnownCatalogue } from "../../api/queries";
 import { useBench, useComputed } from "../draft/onBench";
+import { countOf } from "../../lib/countOf";
 
 const FitCount = lazy(async () => ({ default: (await import("./FitCount")).FitCount }));
 const HairlineWish = lazy(async () => ({ default: (await import("./byhand/HairlineWish")).HairlineWish }));
@@ -172,7 +173,7 @@ export const PartingStep = memo(function PartingStep() {
                 ? `${rejected.length} no longer ${rejected.length === 1 ? "fits" : "fit"}`
                 : changes + leftOut.length === 0
                   ? "nothing changed"
-                  : `${changes} ${changes === 1 ? "change" : "changes"}`,
+                  : countOf(changes, "change"),
             paths: ["parting.edits", "parting.leftOut", "parting.edgesMm", "hairline"],
             content: (
               <>
@@ -193,7 +194,7 @@ export const PartingStep = memo(function PartingStep() {
               <>
                 <Outcome layout={result.layout} />
                 <Button size="large" onClick={() => setGuide(true)}>
-                  At the mirror: row guide
+                  Row guide
                 </Button>
               </>
             ),

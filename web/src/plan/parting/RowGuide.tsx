@@ -9,6 +9,7 @@ import { Trouble } from "../../ui/Trouble";
 import { comb, length, offset, type LengthUnit } from "../../lib/units";
 import { central, ring, rowStart, zoneName } from "../../head";
 import styles from "./RowGuide.module.css";
+import { countOf } from "../../lib/countOf";
 
 const high = 300;
 /** How wide the drawing is: as many units on a phone that its figures are read at arm's length. */
@@ -34,7 +35,7 @@ export function RowGuide({ input, layout, onClose }: Props) {
     <Modal
       open
       centered
-      title="At the mirror: row guide"
+      title="Row guide"
       width={1000}
       footer={null}
       onCancel={onClose}
@@ -103,7 +104,7 @@ export function GuideRows({ rows: all, zones }: { rows: readonly GuideRow[]; zon
         <h3>
           Row {row.row} of {rows.length}
           <small>
-            {row.sections} {row.sections === 1 ? "section" : "sections"}, {length(row.size.widthMm, unit)} ×{" "}
+            {countOf(row.sections, "section")}, {length(row.size.widthMm, unit)} ×{" "}
             {length(row.size.heightMm, unit)} wished ·{" "}
             {row.seen ? "parts show: neat" : "covered: may be quick"}
           </small>

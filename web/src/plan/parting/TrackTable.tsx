@@ -4,6 +4,7 @@ import { usePreferences } from "../../lib/preferences";
 import { length } from "../../lib/units";
 import { zoneName } from "../../head";
 import styles from "../../ui/panel.module.css";
+import { countOf } from "../../lib/countOf";
 
 /** Every track with its length and pieces, and the tails that are left. */
 export const TrackTable = memo(function TrackTable({ layout }: { layout: Layout }) {
@@ -38,8 +39,8 @@ export const TrackTable = memo(function TrackTable({ layout }: { layout: Layout 
         </tbody>
       </table>
       <p className={styles.lead}>
-        {layout.tracks.length} tracks, {length(whole, unit)} to plait.{" "}
-        {tails === 1 ? "One tail is left to tuck or stitch." : `${tails} tails are left to tuck or stitch.`}
+        {layout.tracks.length} cornrows, {length(whole, unit)} to plait.{" "}
+        {countOf(tails, "tail is left to tuck or stitch.", "tails are left to tuck or stitch.")}
       </p>
     </>
   );

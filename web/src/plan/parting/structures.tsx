@@ -2,7 +2,7 @@ import type { Structure } from "../../api/types";
 
 /** The structures, slowest first, with where individuals stand and why one takes it. */
 export const structures: Record<Structure, { name: string; why: string }> = {
-  all: { name: "All over", why: "Loose plaits everywhere: it styles every way, and takes longest." },
+  all: { name: "All over", why: "A plait in every section: it styles every way, and takes longest." },
   linked: {
     name: "Linked plaits",
     why: "Each plait is laid into the next one behind it. The parts still look individual; no cornrows to work.",

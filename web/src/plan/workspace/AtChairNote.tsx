@@ -20,7 +20,7 @@ export function AtChairNote({ plan, install }: { plan: string; install: string }
             <Button>{goesOn ? "To the chair" : "How it went"}</Button>
           </Link>
           <Link to={newAddress("plans", { from: plan })}>
-            <Button type="primary">Copy it and go on</Button>
+            <Button type="primary">Copy and edit</Button>
           </Link>
         </div>
       }

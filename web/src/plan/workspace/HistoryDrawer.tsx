@@ -28,7 +28,7 @@ export function HistoryDrawer({ id, onLook, onClose }: Props) {
                 {v.sections} sections{v.savedBy && ` · ${v.savedBy}`}
               </span>
               {i > 0 && (
-                <Button onClick={() => onLook(v)} aria-label={`Look at it: the plan of ${when(v.savedAt)}`}>
+                <Button onClick={() => onLook(v)} aria-label={`View the plan of ${when(v.savedAt)}`}>
                   Look at it
                 </Button>
               )}

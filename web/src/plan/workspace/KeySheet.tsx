@@ -17,7 +17,7 @@ const keys = [
   ["Sections", "L", "Lock, unlock"],
   ["Sections", "+ and −", "Pieces on what is picked"],
   ["Sections", "R and Z", "Pick the whole row, the whole zone"],
-  ["Sections", "Tab, then arrows", "Move a row line, a part, the hairline"],
+  ["Sections", "Tab, then arrows", "Move a part line, a part in a row, the hairline"],
   ["Leave out", "Enter", "Leave the section out"],
   ["A method, drawn", "← and →", "Picture before, picture after"],
   ["A method, drawn", "P, R and S", "Play, see again, slow"],

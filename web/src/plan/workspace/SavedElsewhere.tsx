@@ -39,7 +39,7 @@ export function SavedElsewhere({ autosave, draft, replace }: Props) {
       title={`${other} saved this plan too`}
       footer={[
         <Button key="theirs" size="large" loading={theirs.isPending} onClick={() => theirs.mutate()}>
-          Go on with that one
+          Use that one
         </Button>,
         <Button
           key="mine"

@@ -8,7 +8,7 @@ import styles from "./PlanWorkspace.module.css";
 import { StepNav } from "./StepNav";
 
 /** What is drawn of each step; all but the head wait until the plan was computed. */
-const drawn = { look: HeadStep, parting: PartingStep, hair: HairStep, attach: AttachStep, day: DayStep };
+const drawn = { head: HeadStep, parting: PartingStep, hair: HairStep, attach: AttachStep, day: DayStep };
 
 interface Props {
   id: string;
@@ -28,7 +28,7 @@ export function StepPanel({ id, step, errors, still }: Props) {
       <FieldErrors value={errors}>
         <div className={styles.step} inert={still}>
           <Suspense fallback={<Skeleton active paragraph={{ rows: 8 }} />}>
-            {(step === "look" || result) && <Open />}
+            {(step === "head" || result) && <Open />}
           </Suspense>
         </div>
       </FieldErrors>

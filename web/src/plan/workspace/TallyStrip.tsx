@@ -8,6 +8,7 @@ import { usePreferences } from "../../lib/preferences";
 import { hours, weight } from "../../lib/units";
 import styles from "./TallyStrip.module.css";
 import { useKnownCatalogue } from "../../api/queries";
+import { countOf } from "../../lib/countOf";
 
 interface Props {
   result: PlanResult;
@@ -40,7 +41,7 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }:
       key: "packs",
       label: "Packs in all",
       write: String,
-      note: `${tally.leftover} ${tally.leftover === 1 ? "piece" : "pieces"} left over`,
+      note: `${countOf(tally.leftover, "piece")} left over`,
     },
     { key: "costMinor", label: "Cost", write: money, note: "if all is bought" },
     {
@@ -161,7 +162,7 @@ function Notices({ notices, onNotice, small }: NoticesProps) {
                     onNotice(n);
                   }}
                 >
-                  Show on the head
+                  Show on head
                 </button>
               )}
             </li>

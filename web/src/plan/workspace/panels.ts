@@ -7,7 +7,7 @@ import { fetchFall, fetchShop } from "../hair";
  * for; the others follow while nothing is going on.
  */
 const sources = {
-  look: () => import("../head/HeadStep"),
+  head: () => import("../head/HeadStep"),
   parting: () => import("../parting/PartingStep"),
   hair: () => import("../hair/HairStep"),
   attach: () => import("../attach/AttachStep"),
@@ -17,7 +17,7 @@ const sources = {
   handles: fetchHandles,
 };
 
-export const HeadStep = lazy(async () => ({ default: (await sources.look()).HeadStep }));
+export const HeadStep = lazy(async () => ({ default: (await sources.head()).HeadStep }));
 export const PartingStep = lazy(async () => ({ default: (await sources.parting()).PartingStep }));
 export const HairStep = lazy(async () => ({ default: (await sources.hair()).HairStep }));
 export const AttachStep = lazy(async () => ({ default: (await sources.attach()).AttachStep }));

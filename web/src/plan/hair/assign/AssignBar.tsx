@@ -49,7 +49,7 @@ export function AssignBar(props: Props) {
         <ToolCard
           name="Assign"
           picked={any}
-          hint="Tap sections or hooks to pick them, draw round several. Then choose what they get."
+          hint="Tap sections or spots to pick them, draw round several. Then choose what they get."
         >
           <BothSides both={both} onBoth={onBoth} />
           <div className={styles.count} role="status">

@@ -122,7 +122,7 @@ function Basics({ input }: { input: PlanInput }) {
           )
         }
       >
-        Something besides, or taken off
+        Add an extra
       </Button>
     </section>
   );

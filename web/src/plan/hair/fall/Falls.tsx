@@ -12,6 +12,7 @@ import styles from "./Falls.module.css";
 import { FullnessPicture } from "./FullnessPicture";
 import { useAsked } from "../../draft/useAsked";
 import { drapeKey, styleNames, useWorn } from "../../draft/worn";
+import { countOf } from "../../../lib/countOf";
 
 interface Props {
   input: PlanInput;
@@ -67,7 +68,7 @@ function Shows({ drape, input }: { drape: Drape; input: PlanInput }) {
             </button>
             {s.fill.length > 0 ? (
               <Button type="primary" icon={<PlusOutlined />} onClick={() => act(actions.fillAt(s.fill))}>
-                Fill here: {s.fill.length} {s.fill.length === 1 ? "piece" : "pieces"}
+                Fill here: {countOf(s.fill.length, "piece")}
               </Button>
             ) : (
               <p>{s.remedy}</p>
@@ -77,8 +78,8 @@ function Shows({ drape, input }: { drape: Drape; input: PlanInput }) {
       </ul>
       {filled.length > 0 && (
         <p className={styles.filled}>
-          {filled.length} {filled.length === 1 ? "piece fills" : "pieces fill"} thin spots; they are counted,
-          bought and weighed.
+          {countOf(filled.length, "piece fills", "pieces fill")} thin spots; they are counted, bought and
+          weighed.
           <Button onClick={() => act(actions.setFill(null, { at: [] }))}>Take them out</Button>
         </p>
       )}

@@ -29,7 +29,7 @@ export function FitAndLoad({ input, clientId }: Props) {
     <>
       <Segmented<string>
         block
-        aria-label="Show on the head"
+        aria-label="Show on head"
         value={look}
         options={[
           { value: fitKey, label: "Fit on the head" },
@@ -67,7 +67,7 @@ function HeadLoad({ load }: { load: Fitting["load"] }) {
           <span>heavy to wear {weight(load.heavyG, unit).replace(" ", "\u00a0")}</span>
         </b>
         <b style={{ left: at(load.mostG) }}>
-          <span>few necks {weight(load.mostG, unit).replace(" ", "\u00a0")}</span>
+          <span>too heavy for most {weight(load.mostG, unit).replace(" ", "\u00a0")}</span>
         </b>
       </div>
       {load.says.map((s) => (
@@ -100,11 +100,11 @@ function Zone({ zone }: { zone: Fitting["zones"][number] }) {
         {zone.name}
         <small>
           {zone.places}{" "}
-          {zone.hooked ? (zone.places === 1 ? "hook" : "hooks") : zone.places === 1 ? "plait" : "plaits"}
+          {zone.hooked ? (zone.places === 1 ? "spot" : "spots") : zone.places === 1 ? "plait" : "plaits"}
         </small>
       </h3>
       <p className={panel.lead}>
-        {zone.hooked ? "Hair under a hook" : "Plaits"} {range(zone.plaitMm)} mm thick, {range(zone.loadMg)} mg
+        {zone.hooked ? "Hair under a spot" : "Plaits"} {range(zone.plaitMm)} mm thick, {range(zone.loadMg)} mg
         a hair
       </p>
       {zone.findings.length === 0 && (
@@ -115,7 +115,7 @@ function Zone({ zone }: { zone: Fitting["zones"][number] }) {
       {zone.findings.map((f) => (
         <div key={f.code} className={styles.finding} data-severity={f.severity}>
           <p>
-            {icons[f.severity]} {f.count < zone.places && `At ${f.count} of ${zone.places} places. `}
+            {icons[f.severity]} {f.count < zone.places && `At ${f.count} of ${zone.places} spots. `}
             {f.reason}
           </p>
           {f.remedies.length === 0 && <p className={styles.words}>{f.words}</p>}

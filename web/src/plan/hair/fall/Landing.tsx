@@ -34,7 +34,7 @@ export function Landing({ input }: { input: PlanInput }) {
         help={
           data.asked
             ? "The same length falls lower on a small person"
-            : `Nobody said it: a usual ${length(data.statureMm, unit)} is taken`
+            : `Not given: a usual ${length(data.statureMm, unit)} is taken`
         }
         mm={input.statureMm ?? 0}
         empty

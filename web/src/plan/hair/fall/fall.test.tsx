@@ -249,7 +249,7 @@ describe("fit and load", () => {
   it("says what is too heavy, always with the honest sentence, and puts it right with one touch", async () => {
     draw(<FitAndLoad input={input} clientId="" />);
     const back = within(await screen.findByLabelText("Back"));
-    expect(back.getByText(/At 4 of 68 places. 12 g on about 1000 hairs/)).toBeTruthy();
+    expect(back.getByText(/At 4 of 68 spots. 12 g on about 1000 hairs/)).toBeTruthy();
     expect(screen.getByText(/No safe limit is published/)).toBeTruthy();
     expect(within(screen.getByLabelText("Front")).getByText(/Suits, and is not heavy/)).toBeTruthy();
     fireEvent.click(back.getByText("The same cut to 9 in: 2 g a piece"));
@@ -291,7 +291,7 @@ describe("drape and cover", () => {
 describe("where it lands", () => {
   it("says the usual height was taken, and keeps one that is said", async () => {
     draw(<Landing input={input} />);
-    expect(await screen.findByText(/Nobody said it: a usual 65 in is taken/)).toBeTruthy();
+    expect(await screen.findByText(/Not given: a usual 65 in is taken/)).toBeTruthy();
     fireEvent.change(screen.getByLabelText("Height standing"), { target: { value: "67" } });
     expect(after()?.statureMm).toBeCloseTo(1701.8);
     fireEvent.change(screen.getByLabelText("Height standing"), { target: { value: "0" } });
@@ -356,7 +356,7 @@ describe("price and quote", () => {
     expect(screen.getByText(/Sales tax 8.875 %/).closest("tr")?.textContent).toContain("$21.88");
     expect(screen.getByText("All").closest("tr")?.textContent).toContain("$268.38");
     expect(screen.getByText("Quote 3").closest("li")?.textContent).toContain("Accepted");
-    fireEvent.click(screen.getByText("Something besides, or taken off"));
+    fireEvent.click(screen.getByText("Add an extra"));
     expect(after()?.price?.extras).toEqual([{ name: "Wash and dry", amountMinor: 1500 }]);
   });
 

@@ -10,6 +10,7 @@ import { useAct } from "../../draft/act";
 import { actions } from "../../draft/actions";
 import { inColour } from "../pieceChoice";
 import styles from "./OtherPieces.module.css";
+import { countOf } from "../../../lib/countOf";
 
 interface Props {
   planId: string;
@@ -59,7 +60,7 @@ export function OtherPieces({ planId, input }: Props) {
   return (
     <>
       <p className={panel.lead}>
-        One thick line against a thin one, 80 pieces against 120: what each would come to on this head.
+        One thick product against a thin one, 80 pieces against 120: what each would come to on this head.
       </p>
       <Select<string[]>
         mode="multiple"
@@ -119,7 +120,7 @@ function Card({ of, base, onHang, onScale }: CardProps) {
     ["Sections", String(of.sections), better(of.sections, base?.sections)],
     ["Pieces", String(of.pieces), better(of.pieces, base?.pieces)],
     ["From the stash", String(of.stash), false],
-    ["To buy", `${of.packs} ${of.packs === 1 ? "pack" : "packs"}`, better(of.packs, base?.packs)],
+    ["To buy", countOf(of.packs, "pack"), better(of.packs, base?.packs)],
     ["Money, delivered", money(of.costMinor), better(of.costMinor, base?.costMinor)],
     ["Hours", hours(of.minutes), better(of.minutes, base?.minutes)],
     ["On the head", weight(of.weightG, unit), better(of.weightG, base?.weightG)],

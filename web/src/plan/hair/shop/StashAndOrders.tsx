@@ -15,6 +15,7 @@ import { useAct } from "../../draft/act";
 import { actions } from "../../draft/actions";
 import type { StoredPlan } from "../../draft/stored";
 import styles from "./StashAndOrders.module.css";
+import { countOf } from "../../../lib/countOf";
 
 interface Props {
   plan: StoredPlan;
@@ -91,7 +92,7 @@ export function StashAndOrders({ plan, input, shop }: Props) {
               ? `${fromStash} pieces are kept for this plan; what it needs no more is free at once.`
               : fromStash > 0
                 ? `${fromStash} pieces of the stash would be kept for it, and no other plan is promised them.`
-                : "Nothing that lies there fits it now."}
+                : "Nothing there suits it now."}
           </small>
         </span>
       </label>
@@ -158,15 +159,15 @@ export function StashAndOrders({ plan, input, shop }: Props) {
             loading={list.isPending}
             onClick={() => list.mutate(undefined)}
           >
-            Put it on the order list
+            Add to orders
           </Button>
         </>
       )}
       {list.error && <Trouble error={list.error} />}
       {listed.length > 0 && (
         <p className={`${panel.lead} ${styles.listed}`} role="status">
-          {listed.length === 1 ? "One order" : `${listed.length} orders`} for this plan:{" "}
-          {listed.map((o) => states[o.state]).join(", ")}. <Link to="/supplies/orders">Look at them</Link>
+          {countOf(listed.length, "order")} for this plan: {listed.map((o) => states[o.state]).join(", ")}.{" "}
+          <Link to="/supplies/orders">Look at them</Link>
         </p>
       )}
       <div className={styles.take}>
@@ -175,10 +176,10 @@ export function StashAndOrders({ plan, input, shop }: Props) {
           disabled={!plan.isStored}
           onClick={() => void take("shopping.pdf")}
         >
-          Shopping and preparation, PDF
+          Shopping list, PDF
         </Button>
         <Button icon={<TableOutlined />} disabled={!plan.isStored} onClick={() => void take("shopping.csv")}>
-          As a table, CSV
+          Table, CSV
         </Button>
       </div>
     </>

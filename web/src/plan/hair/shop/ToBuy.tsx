@@ -9,6 +9,7 @@ import { useAct } from "../../draft/act";
 import { actions } from "../../draft/actions";
 import { pieceName } from "../pieceChoice";
 import styles from "./ToBuy.module.css";
+import { countOf } from "../../../lib/countOf";
 
 interface Props {
   input: PlanInput;
@@ -37,7 +38,7 @@ export function ToBuy({ input, result, shop }: Props) {
               name={hair?.name ?? "Wrapping hair"}
               colour={hair?.colour}
               swatch={hair?.swatch}
-              need={`${w.strands} strands for ${w.plaits} ${w.plaits === 1 ? "plait" : "plaits"}`}
+              need={`${w.strands} strands for ${countOf(w.plaits, "plait")}`}
               all={w.order.need}
               line={line}
             />
@@ -84,7 +85,7 @@ export function ToBuy({ input, result, shop }: Props) {
   );
 }
 
-const packs = (n: number) => `${n} ${n === 1 ? "pack" : "packs"}`;
+const packs = (n: number) => countOf(n, "pack");
 
 interface NeedProps {
   input: PlanInput;
@@ -185,7 +186,7 @@ function HowMany({ input, shop }: { input: PlanInput; shop: Shopping }) {
   const sum = (of: "least" | "likely" | "safe") => shop.need.pieces.reduce((n, p) => n + p.amounts[of], 0);
   const spoilt = Math.round(1000 * shop.odds.spoilt) / 10;
   const why: Record<Amount, string> = {
-    least: `${sum("least")} pieces: exactly what hangs. One spoilt, and a place stays empty.`,
+    least: `${sum("least")} pieces: exactly what hangs. One spoilt, and a spot stays empty.`,
     likely: `${sum("likely")} pieces: enough in half of all installs.`,
     safe: `${sum("safe")} pieces: enough in 95 of 100 installs.`,
     "": `${shop.need.pieces.reduce((n, p) => n + p.onHead + p.fill + p.spares, 0)} pieces, by a percentage of your own.`,

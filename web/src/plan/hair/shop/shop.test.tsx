@@ -262,10 +262,10 @@ describe("stash and orders", () => {
     expect(screen.getByText(/60 pieces of the stash would be kept/)).toBeTruthy();
     fireEvent.click(screen.getByRole("switch", { name: /Reserve stash/ }));
     await waitFor(() => expect(sent).toContainEqual(["hold", ["plan-1", true]]));
-    press("Put it on the order list");
+    press("Add to orders");
     await waitFor(() => expect(sent).toContainEqual(["list", "plan-1"]));
     expect(plan.save).toHaveBeenCalledTimes(2);
-    expect(await screen.findByText(/One order for this plan: to be ordered/)).toBeTruthy();
+    expect(await screen.findByText(/1 order for this plan: to be ordered/)).toBeTruthy();
   });
 });
 

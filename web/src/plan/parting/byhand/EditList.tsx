@@ -29,7 +29,7 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
     <section>
       {edits.length + spots.length === 0 && (
         <p className={styles.lead}>
-          Nothing yet. Above the head, choose <strong>Sections</strong> to drag row lines and parts, join and
+          Nothing yet. Above the head, choose <strong>Sections</strong> to drag part lines and parts, join and
           split, or <strong>Leave out</strong> to paint what stays loose.
         </p>
       )}
@@ -38,7 +38,9 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
           type="warning"
           showIcon
           title={
-            rejected.length === 1 ? "1 change no longer fits" : `${rejected.length} changes no longer fit`
+            rejected.length === 1
+              ? "1 change no longer applies"
+              : `${rejected.length} changes no longer apply`
           }
           description={
             <>
@@ -53,7 +55,7 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
                   );
                 })}
               </ul>
-              <p>Left as they are they wait, and are made again when they fit.</p>
+              <p>Left as they are they wait, and are made again when they apply.</p>
             </>
           }
           action={
@@ -101,7 +103,7 @@ export const EditList = memo(function EditList({ edits, leftOut: spots, layout }
           </ul>
           <div className={styles.foot}>
             <Button disabled={alone.length === 0} onClick={() => keep((s) => withEdits(s, alone))}>
-              Same on the other side
+              Mirror it
             </Button>
             <Button onClick={() => keep((s) => ({ ...s, edits: [], leftOut: [] }))}>Take all back</Button>
           </div>

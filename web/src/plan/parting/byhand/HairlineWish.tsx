@@ -26,9 +26,7 @@ export function HairlineWish({ input, clientId }: { input: PlanInput; clientId: 
           : "The hairline is drawn as it was dragged, or as the client’s card has it."}
       </p>
       {!isUsual(hairline) && (
-        <Button onClick={() => act(actions.setHairline(null, usualHairline))}>
-          Back to the usual hairline
-        </Button>
+        <Button onClick={() => act(actions.setHairline(null, usualHairline))}>Usual hairline</Button>
       )}
       {clientId !== undefined && <KeepOnCard clientId={clientId} hairline={hairline} />}
       <div>
@@ -61,7 +59,7 @@ function KeepOnCard({ clientId, hairline }: { clientId: string; hairline: PlanIn
   return (
     <>
       <Button loading={keep.isPending} onClick={() => keep.mutate(undefined)}>
-        Keep it on {client.name}’s card
+        Keep on card
       </Button>
       {keep.error && <Trouble error={keep.error} />}
     </>

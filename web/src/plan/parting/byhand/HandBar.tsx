@@ -5,6 +5,7 @@ import { length } from "../../../lib/units";
 import { Slide } from "../../../ui/Slide";
 import { BothSides, ToolCard, ToolChoice } from "../../../ui/ToolBar";
 import styles from "./HandBar.module.css";
+import { countOf } from "../../../lib/countOf";
 
 /** What a finger on the head can do to the parting. */
 export const handTools = {
@@ -36,7 +37,8 @@ interface Props {
 
 const hints: Record<HandTool, string> = {
   turn: "",
-  sections: "Tap sections to pick them, draw round several. Drag a dot to move a row line or a part.",
+  sections:
+    "Tap sections to pick them, draw round several. Drag a dot to move a part line or a part in a row.",
   leave: "Paint what stays loose: edges, a sore or thin spot. A section half covered is left out.",
   hairline: "Drag a dot to where the hairline runs.",
 };
@@ -68,7 +70,7 @@ export const HandBar = memo(function HandBar(props: Props) {
           )}
           {tool === "leave" && (
             <p className={styles.hint} role="status">
-              {leftOut === 1 ? "1 section is left out." : `${leftOut} sections are left out.`}
+              {countOf(leftOut, "section is left out.", "sections are left out.")}
               {full &&
                 " No more spots can be painted: a wider brush takes fewer. Take some back under By hand."}
             </p>

@@ -124,8 +124,8 @@ function rowDirection(s: Section, layout: Layout): Vec {
 }
 
 const names: Record<Edit["kind"], string> = {
-  "move-row": "Row line moved",
-  "move-part": "Part moved",
+  "move-row": "Part line moved",
+  "move-part": "Part in a row moved",
   merge: "Sections joined",
   split: "Section split",
   "leave-out": "Left out",
