@@ -105,7 +105,7 @@ func TestAWholeHeadAtTheChair(t *testing.T) {
 	assert.GreaterOrEqual(t, len(pieces), 70)
 	b.waitFor(stepNow + ` === "check"`)
 	b.press("radio", "Watch")
-	b.waitFor(says + `("Nothing was passed over")`)
+	b.waitFor(says + `("Nothing was missed")`)
 	b.judge("watch")
 	b.press("radio", "Check")
 	b.waitFor(says + `("The last check")`)
@@ -153,7 +153,7 @@ func TestTheChairOnAPhone(t *testing.T) {
 	look("how it works here")
 	b.press("switch", "Say the next step By the voice of this device")
 	b.press("button", "Close")
-	b.waitFor(`window.said.at(-1)?.includes("Cornrows, number 4")`)
+	b.waitFor(`window.said.at(-1)?.includes("Cornrow 4")`)
 	assert.Contains(t, value[string](b, `window.said.at(-1)`), "inches")
 
 	tap := func(selector string) {
@@ -186,13 +186,13 @@ func TestTheChairOnAPhone(t *testing.T) {
 		tap(`footer button:last-child`)
 		b.waitFor(taskNow + ` !== ` + fmt.Sprintf("%q", row))
 	}
-	b.waitFor(stepNow + ` === "behind" && ` + says + `("One was missed")`)
+	b.waitFor(stepNow + ` === "behind" && ` + says + `("1 was missed")`)
 	look("what was missed")
 	tap(`footer button[data-step]`)
-	b.waitFor(says + `("Cornrows, number 3")`)
+	b.waitFor(says + `("Cornrow 3")`)
 	time.Sleep(slip)
 	tap(`footer button[data-step]`)
-	b.waitFor(`!document.body.innerText.includes("Cornrows, number 3")`)
+	b.waitFor(`!document.body.innerText.includes("Cornrow 3")`)
 
 	// Somewhere else by a touch on the head, once it has turned.
 	b.waitForRest(`document.querySelector("[data-still]").innerHTML`)

@@ -157,7 +157,7 @@ func TestADayOnAPhone(t *testing.T) {
 	time.Sleep(onePiece)
 	b.touch([2]float64{x, y})
 	b.press("button", "That is enough")
-	b.waitFor(`document.body.innerText.includes("One piece timed")`)
+	b.waitFor(`document.body.innerText.includes("1 piece timed")`)
 	fits("the first piece")
 
 	b.part("Who works")

@@ -22,14 +22,14 @@ func (b tab) picture(n, of int) {
 	b.waitFor(moveStands)
 }
 
-// With keys alone: a method is walked through picture by picture, forward and back, played,
+// With keys alone: a method is walked through Show the pictures, forward and back, played,
 // and taken off again; every step is said and every picture has its words.
 func TestWalkingAMethodByKeysAlone(t *testing.T) {
 	t.Parallel()
 	b := atTheHead(t, "The lighthouse technician, long thick hair", 1280, 800, inMotion)
 	b.step("4 Attach")
 	b.part("Steps")
-	const open = `[...document.querySelectorAll("button")].find((e) => e.innerText.includes("picture by picture"))`
+	const open = `[...document.querySelectorAll("button")].find((e) => e.innerText.includes("Show the pictures"))`
 	b.waitFor(open)
 	value[bool](b, `(`+open+`.id = "show", document.querySelector("section[aria-label=Steps] h2 button").focus(), true)`)
 	b.walk("#show")

@@ -34,7 +34,7 @@ func TestFirstPlan(t *testing.T) {
 	b.write("Ear to ear", "13.25")
 	b.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText !== "` + average + `"`)
 	b.waitFor(isSaved)
-	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.pathname)`)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/head$/.test(location.pathname)`)
 
 	// Grid to brick: the picture changes, straight channels are gone, and the count follows
 	// the area as before.
@@ -127,7 +127,7 @@ func TestImpossibleTape(t *testing.T) {
 	b := open(t, 820, 1180)
 	address := start(t, "serve", "-db", filepath.Join(t.TempDir(), "studio.db"))
 	b.claim(address)
-	b.visit(address+"/plans/new/look", drawn+" > 40")
+	b.visit(address+"/plans/new/head", drawn+" > 40")
 	sections := b.tally("sections")
 	b.part("Three tapes")
 	b.write("Ear to ear", "10")
@@ -290,7 +290,7 @@ func TestAccessibility(t *testing.T) {
 		b.do(chromedp.KeyEvent("h"))
 		b.waitFor(`document.body.innerText.includes("The oldest that is kept")`)
 		look("history", dim)
-		b.visit(address+"/plans/"+plan+"/look", drawn+" > 40")
+		b.visit(address+"/plans/"+plan+"/head", drawn+" > 40")
 		b.do(chromedp.KeyEvent("?"))
 		b.waitFor(`document.body.innerText.includes("This list")`)
 		look("keys", dim)

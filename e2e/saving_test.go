@@ -50,7 +50,7 @@ func TestALostAnswer(t *testing.T) {
 	l := loseAnswers(t, start(t, "demo", "-db", demoFile(t)))
 	b := open(t, 1280, 800)
 	b.signInDemo(l.address, "")
-	b.visit(l.address+"/plans/new/look", drawn+" > 40")
+	b.visit(l.address+"/plans/new/head", drawn+" > 40")
 	l.lose.Store(true)
 	b.part("Three tapes")
 	b.write("Around the head", "22 1/2")
@@ -58,7 +58,7 @@ func TestALostAnswer(t *testing.T) {
 	b.write("Around the head", "22 3/4")
 	l.lose.Store(false)
 	b.waitFor(isSaved)
-	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.href)`)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/head$/.test(location.href)`)
 	assert.Positive(t, l.lost.Load())
 
 	l.lose.Store(true)
@@ -68,7 +68,7 @@ func TestALostAnswer(t *testing.T) {
 	l.lose.Store(false)
 	b.write("In front", "9 1/2")
 	// What was typed last is what is stored; 9½ in are 241.3 mm.
-	b.waitFor(`(fetch("/api/v1" + location.pathname.replace("/look", "")).then((r) => r.json()).then((p) => { window.stored = p.input.hair.frontMm }), Math.abs(window.stored - 241.3) < 0.01)`)
+	b.waitFor(`(fetch("/api/v1" + location.pathname.replace("/head", "")).then((r) => r.json()).then((p) => { window.stored = p.input.hair.frontMm }), Math.abs(window.stored - 241.3) < 0.01)`)
 	b.waitFor(isSaved)
 	assert.False(t, value[bool](b, `document.body.innerText.includes("saved this plan too")`))
 	b.do(chromedp.Reload())
@@ -88,7 +88,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	program := startAt(t, "127.0.0.1:0", "demo", "-db", db)
 	b := open(t, 820, 1180)
 	b.signInDemo(program.address, "")
-	b.visit(program.address+"/plans/new/look", drawn+" > 40")
+	b.visit(program.address+"/plans/new/head", drawn+" > 40")
 	first := value[string](b, "location.pathname.split('/')[2]")
 	program.kill(t)
 	b.part("Three tapes")
@@ -98,7 +98,7 @@ func TestDraftsOfOnePersonAndOnePlan(t *testing.T) {
 	program = program.again(t, "demo", "-db", db)
 
 	typed := `[...document.querySelectorAll("input")].some((i) => i.value === "23¾")`
-	b.visit(program.address+"/plans/new/look", drawn+" > 40")
+	b.visit(program.address+"/plans/new/head", drawn+" > 40")
 	assert.NotEqual(t, first, value[string](b, "location.pathname.split('/')[2]"))
 	b.part("Three tapes")
 	b.waitFor(`document.querySelector("section[aria-label='Three tapes'] input")`)

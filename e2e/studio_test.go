@@ -342,7 +342,7 @@ func TestRunningTheStudio(t *testing.T) {
 
 	// Deleted with a question asked first.
 	b.press("button", "Delete for good")
-	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("gone for good")`)
+	b.waitFor(`document.querySelector("[role=dialog]")?.innerText.includes("deleted for good")`)
 	value[bool](b, `([...document.querySelectorAll("[role=dialog] button")].find((e) => e.innerText === "Delete for good").click(), true)`)
 	b.waitFor(`document.body.innerText.includes("No clients yet")`)
 

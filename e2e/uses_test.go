@@ -252,7 +252,7 @@ func TestACautionIsReadBeforeGoingOn(t *testing.T) {
 	b.waitFor(drawn + " > 40")
 	b.press("switch", "A child lighter, fewer, looser: a child’s head bears about two thirds")
 	b.waitFor(isSaved)
-	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/look$/.test(location.pathname)`)
+	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/head$/.test(location.pathname)`)
 	b.press("link", "4 Attach")
 	b.waitFor(says + `("Before you go on")`)
 	assert.False(t, value[bool](b, says+`("Which method")`), "nothing else until it was asked and read")

@@ -118,7 +118,7 @@ func TestAHeadFromFiveWeeksToTheStash(t *testing.T) {
 
 	// The next plan of this client is offered what worked.
 	id := value[string](b, `location.pathname.split("/")[2]`)
-	b.visit(fmt.Sprintf("%s/plans/%s/look?new=&client=%s", address, "0b9f5a3e-5a53-4f5e-9d0a-0c4f3c1d2e77", url.QueryEscape(id)), says+`("What worked")`)
+	b.visit(fmt.Sprintf("%s/plans/%s/head?new=&client=%s", address, "0b9f5a3e-5a53-4f5e-9d0a-0c4f3c1d2e77", url.QueryEscape(id)), says+`("What worked")`)
 	b.waitFor(says + `("Begin from that plan")`)
 	look("what worked")
 }

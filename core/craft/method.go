@@ -24,6 +24,8 @@ const (
 	InBraid = 0.6 // thicknesses of the piece; common practice
 	// WoundBack: how long a plait may be whose end is wound back up inside.
 	WoundBack = 1.9 // lengths of the piece; common practice
+	// DrySlower: how much longer it takes to fix a piece dry, where the hook snags.
+	DrySlower = 1.1 // times; common practice
 	// LargeSection: from where a section counts as large: about an inch square.
 	LargeSection = 600.0 // mm²; common practice
 	// SpareBelow: how far below the end of own hair a piece is cut at the least: what slips while scissors close is never own hair.
@@ -44,6 +46,8 @@ const (
 	WrapRate = 0.014 // min/mm; common practice
 	// CoilRate: letting a coil close.
 	CoilRate = 0.010 // min/mm; common practice
+	// GlueTime: to seal the end of a wrap with a dot of glue.
+	GlueTime = 0.15 // min; common practice
 	// WoundPast: how far past the end of the plait is wound.
 	WoundPast = 12.7 // mm; common practice
 	// TailShare: the thickness of a piece’s tail ÷ the piece’s.

@@ -22,6 +22,20 @@ const (
 	FillTime = 0.72 // min; common practice
 	// PartTime: to part one section and clip the rest away.
 	PartTime = 0.55 // min; common practice
+	// CrispTime: more for a covered section whose parts are drawn as neat as those that show.
+	CrispTime = 0.2 // min; common practice
+	// RoughTime: less for a section parted by hand, without a comb.
+	RoughTime = 0.15 // min; common practice
+	// FeedTime: to feed a thin bit of hair into the end of a plait.
+	FeedTime = 0.3 // min; common practice
+	// BandOnTime: to put a small band round a root.
+	BandOnTime = 0.15 // min; common practice
+	// ProductTime: of what comes before the first part, for gel or balm along the parts.
+	ProductTime = 3.0 // min; common practice
+	// FoamTime: of the finish, for setting foam and some minutes under a scarf.
+	FoamTime = 5.0 // min; common practice
+	// FoamOn: of that, for putting it on, where the scarf stays on overnight.
+	FoamOn = 2.0 // min; common practice
 	// CornrowTime: to part one cornrow.
 	CornrowTime = 0.4 // min; common practice
 	// CornrowRate: plaiting a cornrow.

@@ -10,6 +10,8 @@ const (
 	Packing = 0.5 // share; common practice
 	// AnchorLength: the hair that the anchor turns take: three turns of a plait as thick as a pencil.
 	AnchorLength = 25.0 // mm; common practice
+	// FedUsual: how far hair fed into the ends goes past them, where nothing else is said: two inches.
+	FedUsual = 50.8 // mm; common practice
 	// ThinShare: the least thickness of a plait ÷ that of the piece it carries.
 	ThinShare = 0.18 // share; common practice
 	// Hook: the thickness of a latch hook, which passes through a loop together with the plait.

@@ -30,7 +30,26 @@ func plaitTask(sol *plan.Solved, i int) (pace.Task, bool) {
 	default:
 		minutes = pace.Plait(p.Plait.Braided, p.Plait.Twisted)
 	}
+	minutes += preparing(sol, p)
 	return pace.Task{Kind: pace.Plaits, Skill: plan.PlaitingSkill, Minutes: minutes}, true
+}
+
+// preparing is what the sides taken on parts and plaits add to a section, or save, minutes.
+func preparing(sol *plan.Solved, p *plan.Place) (minutes float64) {
+	in := &sol.Input
+	switch side := in.Custom(plan.Neatness); {
+	case side == plan.RoughParts:
+		minutes -= craft.RoughTime
+	case side == plan.CrispAll && !sol.Layout.Sections[p.Section].Seen:
+		minutes += craft.CrispTime
+	}
+	if in.Plaits.Fed > 0 {
+		minutes += craft.FeedTime
+	}
+	if in.Plaits.Band {
+		minutes += craft.BandOnTime
+	}
+	return minutes
 }
 
 // attachTasks are to put on what hangs at a place, added to a list.
@@ -88,6 +107,12 @@ func netTask(sol *plan.Solved) (pace.Task, bool) {
 // finishTask is to look the whole head over, fill and trim.
 func finishTask(sol *plan.Solved) pace.Task {
 	minutes := craft.FinishTime + craft.FillTime*float64(sol.Input.Fill.Total())
+	switch sol.Input.Custom(plan.Foam) {
+	case "night":
+		minutes -= craft.FoamTime - craft.FoamOn
+	case "none":
+		minutes -= craft.FoamTime
+	}
 	for i := range sol.Places {
 		p := &sol.Places[i]
 		switch {
@@ -195,6 +220,9 @@ func Undo(sol *plan.Solved, i int) (off, base float64) {
 // again too.
 func settleTask(sol *plan.Solved) pace.Task {
 	t := settle
+	if sol.Input.Custom(plan.Product) == "none" {
+		t.Minutes -= craft.ProductTime
+	}
 	if sol.Input.Redo != nil {
 		for i := range sol.Places {
 			if !sol.Places[i].Kept {

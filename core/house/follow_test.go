@@ -11,9 +11,11 @@ import (
 	"kladotex/core/compare"
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/need"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/tally"
+	"kladotex/core/workorder"
 )
 
 // asked is a plan that every question applies to: tender edges, a part line, tracks or
@@ -26,21 +28,23 @@ func asked(structure parting.Structure) plan.Input {
 	in.Hair.Edges = hair.FragileEdges
 	laced := plan.NewWay("w3", method.HitchAndZigzag)
 	laced.Choices = method.Chosen{"hair": "loose"}
-	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird))
+	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird), plan.NewWay("w5", method.CollarAndWrap))
 	braid := in.Pieces[0]
 	braid.Key, braid.Form = "p2", hair.Braid
 	bundle := in.Pieces[0]
 	bundle.Key, bundle.Form = "p3", hair.BraidingHair
-	in.Pieces = append(in.Pieces, braid, bundle)
+	loc := in.Pieces[0]
+	loc.Key, loc.Form = "p4", hair.HandmadeLoc
+	in.Pieces = append(in.Pieces, braid, bundle, loc)
 	in.Uses = append(in.Uses,
 		plan.Use{Where: plan.Where{Kind: plan.InBack}, Piece: "p2", Way: "w3", Count: 1},
-		plan.Use{Where: plan.Where{Kind: plan.AtHairline}, Piece: "p3", Way: "w4", Count: 1})
+		plan.Use{Where: plan.Where{Kind: plan.AtHairline}, Piece: "p3", Way: "w4", Count: 1},
+		plan.Use{Where: plan.Where{Kind: plan.AlongPart}, Piece: "p4", Way: "w5", Count: 1})
 	return in
 }
 
-// told is all that a plan tells: its numbers, what is done and in which order, what is looked
-// at, and which method suits.
-func told(t *testing.T, in plan.Input) string {
+// told is what a plan tells of each of its parts.
+func told(t *testing.T, in plan.Input, house Rules) map[Touch]string {
 	t.Helper()
 	sol, err := plan.Solve(t.Context(), in)
 	require.NoError(t, err)
@@ -48,36 +52,79 @@ func told(t *testing.T, in plan.Input) string {
 	require.NoError(t, err)
 	advice, err := compare.Methods(t.Context(), sol)
 	require.NoError(t, err)
-	before, after := attach.Around(in)
-	raw, err := json.Marshal([]any{res.Tally, res.Work, res.Hours, res.Notices, before, after, advice})
+	verdicts := map[string]method.Verdict{}
+	for _, a := range advice {
+		for _, m := range a.Methods {
+			verdicts[string(a.Where)+" "+string(m.Method)] = m.Verdict
+		}
+	}
+	supplied, err := need.Supply(sol)
 	require.NoError(t, err)
-	return string(raw)
+	before, after := attach.Around(in)
+	var steps []any
+	for _, w := range res.Work {
+		steps = append(steps, w.Steps, w.TakeDown)
+	}
+	order := []string{}
+	for _, r := range workorder.Rows(sol) {
+		order = append(order, r.Key)
+	}
+	write := func(v ...any) string {
+		raw, err := json.Marshal(v)
+		require.NoError(t, err)
+		return string(raw)
+	}
+	return map[Touch]string{
+		TheParting: write(res.Layout.Sections, res.Layout.Tracks), TheSteps: write(steps, before, after), TheHours: write(res.Hours),
+		TheOrder: write(order), WhatToBuy: write(supplied.Need), AtHome: write(supplied.Tasks), TheLoad: write(res.Notices),
+		TheMethods: write(verdicts), WeeksOfWear: write(house.Wear(), in.Wish().Weeks),
+	}
 }
 
-// Something follows from every side of every question: it changes what the plan tells.
-func TestSomethingFollowsFromEverySide(t *testing.T) {
+// Something follows from every side of every question, and the question says from what: it
+// touches the parts of a plan that it names and no others.
+func TestWhatAQuestionTouches(t *testing.T) {
 	for _, s := range Schools {
-		followed := map[string]bool{}
-		for _, structure := range []parting.Structure{parting.AllIndividuals, parting.EarToEar} {
-			seen := map[string]string{}
-			for _, side := range s.Sides {
-				r := Usual()
-				r.Sides = map[string]string{s.Key: side.Key}
-				in := r.Begin(asked(structure))
-				require.NoError(t, plan.Check(in), "%s: %s", s.Key, side.Key)
-				what := told(t, in)
-				if other, same := seen[what]; !same {
-					followed[side.Key] = true
-				} else if structure == parting.AllIndividuals {
-					followed[side.Key] = false
-					t.Logf("%s: %s as %s where all are individuals", s.Key, side.Key, other)
+		t.Run(s.Key, func(t *testing.T) {
+			t.Parallel()
+			touched := map[Touch]bool{}
+			alone := map[string]bool{}
+			for _, structure := range []parting.Structure{parting.AllIndividuals, parting.EarToEar} {
+				seen := map[string]string{}
+				var first map[Touch]string
+				for _, side := range s.Sides {
+					r := Usual()
+					r.Sides = map[string]string{s.Key: side.Key}
+					in := r.Begin(asked(structure))
+					require.NoError(t, plan.Check(in), side.Key)
+					what := told(t, in, r)
+					if first == nil {
+						first = what
+					}
+					for _, part := range Touched {
+						if what[part] != first[part] {
+							touched[part] = true
+						}
+					}
+					raw, err := json.Marshal(what)
+					require.NoError(t, err)
+					if _, same := seen[string(raw)]; !same {
+						alone[side.Key] = true
+					}
+					seen[string(raw)] = side.Key
 				}
-				seen[what] = side.Key
 			}
-		}
-		for _, side := range s.Sides {
-			assert.True(t, followed[side.Key], "%s: nothing follows from %s", s.Key, side.Key)
-		}
+			for _, side := range s.Sides {
+				assert.True(t, alone[side.Key], "nothing follows from %s", side.Key)
+			}
+			var parts []Touch
+			for _, part := range Touched {
+				if touched[part] {
+					parts = append(parts, part)
+				}
+			}
+			assert.Equal(t, parts, s.Touches)
+		})
 	}
 }
 

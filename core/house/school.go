@@ -25,12 +25,35 @@ type School struct {
 	Sides []Side `json:"sides"`
 	// Custom is true where a plan has its own answer among its customs.
 	Custom bool `json:"custom,omitempty" doc:"True where a plan keeps its side among its customs"`
+	// Touches are what of a plan follows from its sides, in a word or two each.
+	Touches []Touch `json:"touches" doc:"What of a plan follows from its sides"`
 
+	// start makes a new plan ready to take a side once it is asked; nil where there is nothing to make ready.
+	start func(plan.Input, string) plan.Input
 	// of is the side a plan takes, empty where the question is not asked of it, and take
 	// makes it take one.
 	of   func(plan.Input) string
 	take func(plan.Input, string) plan.Input
 }
+
+// Touch is a part of a plan that a question has a say in.
+type Touch string
+
+// The parts of a plan.
+const (
+	TheParting  Touch = "the parting"
+	TheSteps    Touch = "the steps"
+	TheHours    Touch = "the hours"
+	TheOrder    Touch = "the working order"
+	WhatToBuy   Touch = "what to buy"
+	AtHome      Touch = "what is prepared at home"
+	TheLoad     Touch = "fit and load"
+	TheMethods  Touch = "which methods suit"
+	WeeksOfWear Touch = "the weeks of wear"
+)
+
+// Touched are all of them, in the order in which a plan is made.
+var Touched = []Touch{TheParting, TheSteps, TheHours, TheOrder, WhatToBuy, AtHome, TheLoad, TheMethods, WeeksOfWear}
 
 // Side is one answer, with what speaks for it.
 type Side struct {
@@ -55,7 +78,43 @@ func toCrown(in plan.Input) (mm float64, ok bool) {
 
 // Schools are all questions: those on the head and its base first, then on attaching, then
 // what shows only in what is said and done.
-var Schools = slices.Concat(settled, customs())
+var Schools = func() []School {
+	all := slices.Concat(settled, customs())
+	for i := range all {
+		all[i].Touches = touches[all[i].Key]
+	}
+	return all
+}()
+
+// touches are what of a plan follows from each question.
+var touches = map[string][]Touch{
+	"edges":     {TheParting, TheSteps, TheHours, TheOrder, WhatToBuy, AtHome, TheLoad},
+	"part":      {TheParting, TheSteps, TheHours, TheOrder, WhatToBuy, AtHome, TheLoad, TheMethods},
+	"run":       {TheParting, TheSteps, TheHours, TheOrder, WhatToBuy, AtHome, TheLoad},
+	"far":       {TheSteps, TheHours, AtHome},
+	"tension":   {TheSteps, TheLoad, TheMethods},
+	"direction": {TheSteps},
+	"ends":      {TheSteps, TheHours, WhatToBuy, AtHome, TheLoad, TheMethods},
+	"elastics":  {TheSteps, TheHours, WhatToBuy},
+	"hook":      {TheSteps},
+	"glue":      {TheSteps, AtHome},
+	"seal":      {TheSteps, TheHours, AtHome},
+	"hide":      {TheMethods},
+	"draws":     {TheSteps, TheHours},
+	"perimeter": {TheSteps, TheHours},
+	"water":     {TheSteps},
+	"wear":      {TheMethods, WeeksOfWear},
+	"stretch":   {TheSteps},
+	"rinse":     {TheSteps, AtHome},
+	"colour":    {TheSteps},
+	"pieces":    {TheSteps, AtHome},
+	"product":   {TheSteps, TheHours, AtHome},
+	"neat":      {TheParting, TheSteps, TheHours, AtHome, TheLoad},
+	"start":     {TheSteps, TheOrder},
+	"moisture":  {TheSteps, TheHours, AtHome},
+	"density":   {TheParting, TheSteps, TheHours, WhatToBuy, AtHome, TheLoad},
+	"foam":      {TheSteps, TheHours, AtHome},
+}
 
 // settled are the questions that a setting of the plan answers.
 var settled = []School{
@@ -102,6 +161,25 @@ var settled = []School{
 			return in
 		},
 	},
+	{
+		Key: "run", Ask: "Cornrows run", Usual: string(parting.Horizontal),
+		Sides: []Side{
+			{string(parting.Horizontal), "Side to side", "They hide best under hair that hangs, and suit layered cuts"},
+			{string(parting.StraightBack), "Straight back", "Quick to braid, and they lie flat"},
+		},
+		of: func(in plan.Input) string {
+			b := in.Parting.Base
+			switch {
+			case !in.Parting.HasCornrows() || b.MergeInto > 0: // what merges runs back
+				return ""
+			case b.Run == parting.Horizontal, b.Run == parting.StraightBack:
+				return string(b.Run)
+			}
+			return ""
+		},
+		start: withRun,
+		take:  withRun,
+	},
 	plaitSchool("far", "How far to plait", string(plait.Whole), []Side{
 		{string(plait.Whole), "The whole length", "It holds and protects the ends"},
 		{string(plait.Half), "Half, then two-strand twist", "Faster, and easier to undo"},
@@ -116,6 +194,18 @@ var settled = []School{
 		{string(plait.Under), "Under it", "The root lies flat, no knot stands up"},
 	}, func(p *plait.Preparation) *string { return (*string)(&p.Direction) }),
 	{
+		Key: "ends", Ask: "The ends of the plaits", Usual: "bare",
+		Sides: []Side{
+			{"bare", "Bare", "Nothing to buy, and nothing to undo"},
+			{"fed", "A thin bit of hair fed in", "Sealed and longer: straight or fine hair lets go less; it takes a little longer"},
+		},
+		of: func(in plan.Input) string { return either(in.Plaits.Fed > 0, "fed", "bare") },
+		take: func(in plan.Input, side string) plan.Input {
+			in.Plaits.Fed = either(side == "fed", max(craft.FedUsual, in.Plaits.Fed), 0)
+			return in
+		},
+	},
+	{
 		Key: "elastics", Ask: "Elastics at the root", Usual: "no",
 		Sides: []Side{
 			{"no", "Never", "They tangle and break hair, and perish within days"},
@@ -124,8 +214,9 @@ var settled = []School{
 		of:   func(in plan.Input) string { return either(in.Plaits.Band, "yes", "no") },
 		take: func(in plan.Input, side string) plan.Input { in.Plaits.Band = side == "yes"; return in },
 	},
-	choiceSchool("hook", "The hook goes", method.TrackHitch, "direction"),
-	choiceSchool("glue", "The tip of own hair", method.HitchAndWeave, "tip"),
+	choiceSchool("hook", "The hook goes", "direction", method.TrackHitch),
+	choiceSchool("glue", "The tip of own hair", "tip", method.HitchAndWeave, method.SplitRoot),
+	choiceSchool("seal", "The end of a wrap", "end", method.SharedLoop, method.CollarAndWrap, method.BuiltOnHead),
 	{
 		Key: "hide", Ask: "Own hair is hidden", Usual: string(method.HiddenInside),
 		Sides: []Side{
@@ -277,12 +368,44 @@ func customs() []School {
 				return in
 			},
 		}
+		if c.Key == plan.Neatness {
+			s.of, s.take = neatness(s.of, s.take)
+		}
 		for _, side := range c.Sides {
 			s.Sides = append(s.Sides, Side{side.Key, side.Name, side.Reason})
 		}
 		out[i] = s
 	}
 	return out
+}
+
+// neatness is how neat the parts are: irregular ones are drawn free-hand, and what is drawn with a comb is not.
+func neatness(of func(plan.Input) string, take func(plan.Input, string) plan.Input) (func(plan.Input) string, func(plan.Input, string) plan.Input) {
+	freeHand := func(in plan.Input) bool {
+		return in.Parting.Front.Pattern == parting.FreeHand && in.Parting.Back.Pattern == parting.FreeHand
+	}
+	return func(in plan.Input) string {
+			switch side := of(in); {
+			case freeHand(in):
+				return plan.RoughParts
+			case side == plan.RoughParts:
+				return plan.CrispShown
+			default:
+				return side
+			}
+		}, func(in plan.Input, side string) plan.Input {
+			was := freeHand(in)
+			in = take(in, side)
+			for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
+				switch {
+				case side == plan.RoughParts:
+					wish.Pattern = parting.FreeHand
+				case was:
+					wish.Pattern = parting.Brick
+				}
+			}
+			return in
+		}
 }
 
 func either[T any](first bool, a, b T) T {
@@ -301,10 +424,19 @@ func plaitSchool(key, ask, usual string, sides []Side, field func(*plait.Prepara
 	}
 }
 
-// choiceSchool is a question on a choice of a method, asked of plans that use it; its sides
-// are the options of the choice.
-func choiceSchool(key, ask string, id method.ID, choice string) School {
-	m, _ := method.Lookup(id)
+// withRun makes the cornrows of a plan run one way.
+func withRun(in plan.Input, run string) plan.Input {
+	if in.Parting.Base.MergeInto == 0 && in.Parting.Base.Run != parting.Curved {
+		in.Parting.Base.Run = parting.Run(run)
+	}
+	return in
+}
+
+// choiceSchool is a question on a choice that some methods have, asked of plans that use one of them;
+// its sides are the options of the choice.
+func choiceSchool(key, ask, choice string, ids ...method.ID) School {
+	m, _ := method.Lookup(ids[0])
+	asked := func(w plan.Way) bool { return slices.Contains(ids, w.Method) }
 	var sides []Side
 	for _, c := range m.Choices {
 		if c.Key == choice {
@@ -316,14 +448,15 @@ func choiceSchool(key, ask string, id method.ID, choice string) School {
 	return School{
 		Key: key, Ask: ask, Usual: m.Decided(nil)[choice], Sides: sides,
 		of: func(in plan.Input) string {
-			if i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Method == id }); i >= 0 {
+			if i := slices.IndexFunc(in.Ways, asked); i >= 0 {
+				m, _ := method.Lookup(in.Ways[i].Method)
 				return m.Decided(in.Ways[i].Choices)[choice]
 			}
 			return ""
 		},
 		take: func(in plan.Input, side string) plan.Input {
 			return withWays(in, func(w *plan.Way) {
-				if w.Method == id {
+				if asked(*w) {
 					chosen := method.Chosen{choice: side}
 					for k, v := range w.Choices {
 						if k != choice {
@@ -377,8 +510,11 @@ func (r Rules) checkSides(bad *invalid.Errors) {
 // Begin is a new plan as the house does it.
 func (r Rules) Begin(in plan.Input) plan.Input {
 	for i := range Schools {
-		if s := &Schools[i]; s.of(in) != "" && s.of(in) != r.side(s) {
+		switch s := &Schools[i]; {
+		case s.of(in) != "" && s.of(in) != r.side(s):
 			in = s.take(in, r.side(s))
+		case s.of(in) == "" && s.start != nil:
+			in = s.start(in, r.side(s))
 		}
 	}
 	return in
@@ -390,6 +526,8 @@ type Departure struct {
 	Ask   string `json:"ask"`
 	House Side   `json:"house"`
 	Plan  Side   `json:"plan"`
+	// Touches are what of the plan follows from the side.
+	Touches []Touch `json:"touches"`
 	// AsHouse is the plan with the side of the house.
 	AsHouse plan.Input `json:"asHouse"`
 }
@@ -406,7 +544,7 @@ func (r Rules) Departures(in plan.Input) []Departure {
 		named := func(key string) Side {
 			return s.Sides[max(0, slices.IndexFunc(s.Sides, func(x Side) bool { return x.Key == key }))]
 		}
-		out = append(out, Departure{s.Key, s.Ask, named(wanted), named(now), s.take(in, wanted)})
+		out = append(out, Departure{s.Key, s.Ask, named(wanted), named(now), s.Touches, s.take(in, wanted)})
 	}
 	return out
 }

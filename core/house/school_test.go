@@ -10,6 +10,7 @@ import (
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/wear"
 )
@@ -19,7 +20,7 @@ import (
 func TestUsualSides(t *testing.T) {
 	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
 		"part": "before", "draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
-		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes"}
+		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes", "run": "horizontal", "ends": "bare", "seal": "tucked"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {
 		assert.Equal(t, want[s.Key], s.Usual, s.Key)
@@ -39,7 +40,10 @@ func TestPlansFollowTheHouseAndSayWhereTheyDoNot(t *testing.T) {
 	in.Hair.Edges = hair.FragileEdges
 	laced := plan.NewWay("w3", method.HitchAndZigzag)
 	laced.Choices = method.Chosen{"hair": "loose"}
-	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird))
+	in.Ways = append(in.Ways, laced, plan.NewWay("w4", method.WrappedThird), plan.NewWay("w5", method.CollarAndWrap))
+	in.Uses = append(in.Uses, plan.Use{Where: plan.Where{Kind: plan.AlongPart}, Way: "w5"})
+	based := in
+	based.Parting = in.Parting.On(parting.EarToEar)
 	usual := Usual().Begin(in)
 	assert.Positive(t, usual.Parting.Edges, "tender edges are left out")
 	assert.Empty(t, Usual().Departures(usual))
@@ -49,6 +53,9 @@ func TestPlansFollowTheHouseAndSayWhereTheyDoNot(t *testing.T) {
 			r.Sides = map[string]string{s.Key: side.Key}
 			require.NoError(t, r.Check())
 			begun := r.Begin(in)
+			if s.Key == "run" { // asked where there are cornrows
+				begun = r.Begin(based)
+			}
 			require.NoError(t, plan.Check(begun), "%s: %s", s.Key, side.Key)
 			assert.Empty(t, r.Departures(begun))
 			if side.Key == s.Usual {

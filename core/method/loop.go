@@ -266,7 +266,11 @@ var loops = []Method{{
 	}}, tipFinish},
 	work: func(j Job) Work {
 		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		return Work{Passes: n, Attach: craft.HitchTime + craft.SplitRootTime, Conceal: float64(n) * craft.PassTime}
+		w := Work{Passes: n, Attach: craft.HitchTime + craft.SplitRootTime, Conceal: float64(n) * craft.PassTime}
+		if j.Chosen["hold"] == "banded" {
+			w.Bands = 1
+		}
+		return w
 	},
 	unplaited: func(Chosen) bool { return true },
 	steps: func(r Range) []Step {

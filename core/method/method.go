@@ -336,6 +336,8 @@ type Work struct {
 	Each bool
 	// Unplaited is true where own hair is worked in without a plait.
 	Unplaited bool
+	// Bands are the small bands that one piece takes.
+	Bands int
 }
 
 // Minutes is how long a practised stylist takes for a place with that number of pieces.
@@ -352,7 +354,13 @@ func (w Work) Hiding(pieces int) float64 {
 }
 
 // For works the method out for a job.
-func (m Method) For(j Job) Work { return m.work(j) }
+func (m Method) For(j Job) Work {
+	w := m.work(j)
+	if j.Dry {
+		w.Attach *= craft.DrySlower
+	}
+	return w
+}
 
 // Range is a job at the places it is done, those with the shortest and the longest
 // plait standing for all.

@@ -16,6 +16,28 @@ var (
 	wrapTail    = Parameter{Key: "tailMm", Name: "Tail of the wrapping hair", Unit: Length, Least: 0, Most: 150, Usual: 2.5 * inch, Help: "Laid along the base before winding begins"}
 )
 
+// wrapEnd is how a wrap is ended; the schools differ.
+var wrapEnd = Choice{Key: "end", Name: "The end of a wrap", Usual: "tucked", Options: []Option{
+	{"tucked", "Tucked under its last turns", "Rough wrapping hair holds itself, and nothing has to be dissolved"},
+	{"glue", "A dot of glue", "For slippery hair; away from skin and eyes, and slower to undo"},
+}}
+
+// sealed are the last moves of a wrap.
+func sealed(r Range, last Step) []Step {
+	if r.Long.Chosen["end"] != "glue" {
+		return []Step{last}
+	}
+	return []Step{last, text("A dot of glue under the last turn, away from skin and eyes. Air the room; press until it holds.")}
+}
+
+// sealTime is what the end of a wrap takes.
+func sealTime(j Job) float64 {
+	if j.Chosen["end"] == "glue" {
+		return craft.GlueTime
+	}
+	return 0
+}
+
 // wrapBase is the thickness of what is wound over: the plait with the piece's tail lying
 // along it, their cross-sections added, mm.
 func wrapBase(j Job) float64 { return math.Hypot(j.Plait.Diameter, craft.TailShare*j.Piece.Thickness) }
@@ -26,7 +48,7 @@ func wound(j Job, length, attach float64) Work {
 	ribbon := supply.WrapRibbon(length, wrapBase(j), width) + j.Settings["tailMm"]
 	return Work{
 		Ribbon: ribbon, Turns: length / width, Strands: int(math.Ceil(ribbon / j.Wrapping.StrandLength)),
-		Attach: attach, Conceal: length * craft.WrapRate,
+		Attach: attach, Conceal: length*craft.WrapRate + sealTime(j),
 	}
 }
 
@@ -34,13 +56,16 @@ func wound(j Job, length, attach float64) Work {
 // from frame to frame, and those after them. Hair that is unwound comes free by itself; the
 // rest of the piece stays whole.
 func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
-	return func(Range) []Step {
-		return []Step{
+	return func(r Range) []Step {
+		var steps []Step
+		if r.Long.Chosen["end"] == "glue" {
+			steps = texts("Soften the glue as its maker says, away from skin and eyes, in an aired room. Never pull.")
+		}
+		return append(steps,
 			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
 			text("If it will not give, lift one turn past the plait's end clear on the tail of a comb; snip that alone."),
 			text("Unwind upward to the root.").drawn(id, half, to),
-			more,
-		}
+			more)
 	}
 }
 
@@ -53,6 +78,14 @@ func tooTight(_ Method, j Job) []advice.Finding {
 		return "Tender scalp: a hitch that plait and piece share sits tighter on the scalp than any other.",
 			"Choose collar and wrap or a split root there; pain, bumps or stinging mean loosen now."
 	})}
+}
+
+// moist is how plait and piece are kept while a wrap is begun; the schools differ.
+func moist(j Job) string {
+	if j.Dry {
+		return "; keep both dry"
+	}
+	return "; damp both"
 }
 
 // sharedHitch are the moves of a hitch through which plait and piece go together, as they
@@ -79,15 +112,16 @@ var wraps = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Tight, Flat: false, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
+	Choices:    []Choice{wrapEnd},
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+craft.WoundPast, craft.SharedTime) },
 	steps: func(r Range) []Step {
-		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedHitch)...)
-		return append(out,
+		out := append([]Step{text("Stretch the loop of the piece until plait and piece pass through it" + moist(r.Long) + ".")}, sharedHitch(moves.SharedHitch)...)
+		out = append(out,
 			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
 			text("Wind its long side over them, twice at the start, slack enough that the scalp does not move.").drawn(moves.Wind, 0, 1),
 			with("Go on downward, each turn {length} below the last.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 1, 2),
-			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
-			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))
+			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3))
+		return append(out, sealed(r, text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))...)
 	},
 	takeDown: unwound(moves.Wind, 4, 2, 0, text("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off.").drawn(moves.SharedHitch, 5, 0)),
 	judge:    judges(untender, fatBase, tooTight, roomy),
@@ -105,18 +139,19 @@ var wraps = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{6, 8}, Wraps: true,
 	traits:     Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: true, Skill: UsedHand, Off: 2.5},
 	Parameters: []Parameter{ribbonWidth, wrapTail},
+	Choices:    []Choice{wrapEnd},
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+craft.WoundPast, craft.CollarTime) },
 	steps: func(r Range) []Step {
-		return []Step{
-			text("Stretch the loop of the piece until the plait slides through it."),
+		out := []Step{
+			text("Stretch the loop of the piece until the plait slides through it" + moist(r.Long) + "."),
 			text("Slide the piece over the plait like a collar, right up to the root.").drawn(moves.Collar, 0, 1),
 			text("Push the hook under the root, catch the plait's end and draw it back through.").drawn(moves.Collar, 1, 3),
 			text("Bring the end over its own root and tuck it down through the fold it made; pull until the fold closes.").drawn(moves.Collar, 3, 4),
 			with("Split the wrapping hair thin, hook it through the root and leave a tail of {length} along the base.", r.Long.Settings["tailMm"]).drawn(moves.Collar, 4, 5),
 			with("Wind evenly over plait and tail, each turn {length} below the last, slack enough that the scalp does not move.", r.Long.Settings["ribbonMm"]).drawn(moves.Collar, 5, 6),
 			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Collar, 6, 7),
-			text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7),
 		}
+		return append(out, sealed(r, text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Collar, 7, 7))...)
 	},
 	takeDown: unwound(moves.Collar, 7, 6, 4, text("Draw the plait's end out of the fold, back over its root and out from under it. Slide the piece off.").drawn(moves.Collar, 4, 0)),
 	judge:    judges(onPlait, fatBase),
@@ -141,7 +176,7 @@ var wraps = []Method{{
 	},
 	steps: func(r Range) []Step {
 		times := map[float64]string{1: "once", 2: "twice", 3: "three times", 4: "four times"}[r.Long.Settings["starts"]]
-		out := append(texts("Stretch the loop of the piece until plait and piece pass through it."), sharedHitch(moves.SharedCoil)...)
+		out := append([]Step{text("Stretch the loop of the piece until plait and piece pass through it" + moist(r.Long) + ".")}, sharedHitch(moves.SharedCoil)...)
 		return append(out,
 			text("Open the coil a little below the loop and lay the plait into it: "+times+" round where you begin.").drawn(moves.Coil, 0, 1),
 			text("Let it close and go on downward, a finger's breadth at a time; "+times+" round at each new start.").drawn(moves.Coil, 1, 2),
@@ -172,6 +207,7 @@ var wraps = []Method{{
 	work: func(j Job) Work {
 		w := wound(j, craft.BandedShare*j.Plait.Length()+craft.WoundPast, craft.CollarTime)
 		w.Conceal += craft.BandTime
+		w.Bands = 1
 		return w
 	},
 	reach: func(j Job) float64 { return craft.WoundBack * j.Piece.Length },
@@ -214,7 +250,7 @@ var wraps = []Method{{
 	Choices: []Choice{{Key: "surface", Name: "The surface", Usual: "smooth", Options: []Option{
 		{"smooth", "Smooth", "Even turns"},
 		{"teased", "Some loops teased out", "By the thumb, for a grown-in look"},
-	}}},
+	}}, wrapEnd},
 	work: func(j Job) Work { return wound(j, j.Piece.Length, craft.HookedTime) },
 	steps: func(r Range) []Step {
 		id, wound := moves.Built, 2
@@ -232,9 +268,8 @@ var wraps = []Method{{
 			out = append(out, text("Let the thumb tease a loop out here and there.").drawn(id, wound, wound+1))
 			wound++
 		}
-		return append(out,
-			with("Go on to {length}, past the end of the plait.", r.Long.Piece.Length).drawn(id, wound, wound+1),
-			text("At the tip wind upward again to seal it, and roll it between the palms.").drawn(id, wound+1, wound+1))
+		out = append(out, with("Go on to {length}, past the end of the plait.", r.Long.Piece.Length).drawn(id, wound, wound+1))
+		return append(out, sealed(r, text("At the tip wind upward again to seal it, and roll it between the palms.").drawn(id, wound+1, wound+1))...)
 	},
 	cuts: true,
 	takeDown: func(Range) []Step {

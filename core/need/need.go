@@ -17,7 +17,7 @@ type Need struct {
 	Pieces []PieceNeed `json:"pieces"`
 	// Wraps are the needs of the ways that wrap.
 	Wraps []WrapNeed `json:"wraps"`
-	// Things are the needs of accents that are no pieces.
+	// Things are the needs of accents that are no pieces, and of small bands.
 	Things []ThingNeed `json:"things"`
 }
 
@@ -40,10 +40,21 @@ type PieceNeed struct {
 
 // ThingNeed is the need of a small thing.
 type ThingNeed struct {
-	Accent int          `json:"accent" doc:"Index of the accent"`
+	Accent int          `json:"accent" doc:"Index of the accent; -1 for small bands that methods and plaits take"`
 	Name   string       `json:"name"`
 	Count  int          `json:"count"`
 	Order  supply.Order `json:"order"`
+}
+
+// NoAccent stands for the index of an accent where a thing is none.
+const NoAccent = -1
+
+// Thing is what is needed: of an accent, or small bands.
+func (n ThingNeed) Thing(in plan.Input) plan.Thing {
+	if n.Accent == NoAccent {
+		return plan.UsualBands
+	}
+	return *in.Accents[n.Accent].Thing
 }
 
 // WrapNeed is the wrapping hair that one way needs.
@@ -58,7 +69,7 @@ type WrapNeed struct {
 func Of(sol *plan.Solved) (Need, error) {
 	in := sol.Input
 	n := Need{Pieces: []PieceNeed{}, Wraps: []WrapNeed{}, Things: []ThingNeed{}}
-	things := make([]int, len(in.Accents))
+	things, bands := make([]int, len(in.Accents)), 0
 	pieces := make([]PieceNeed, len(in.Pieces))
 	wraps := make([]WrapNeed, len(in.Ways))
 	for i := range sol.Places {
@@ -76,6 +87,10 @@ func Of(sol *plan.Solved) (Need, error) {
 				pieces[k].OnHead++
 				pieces[k].Accents++
 			}
+		}
+		bands += sol.Works[i].Bands * p.Count
+		if in.Plaits.Band && p.Ground == method.OnPlait {
+			bands++
 		}
 		if s := sol.Works[i].Strands; s > 0 {
 			wraps[p.Way].Plaits++
@@ -124,6 +139,13 @@ func Of(sol *plan.Solved) (Need, error) {
 			return Need{}, fmt.Errorf("ordering %q: %w", t.Name, err)
 		}
 		n.Things = append(n.Things, ThingNeed{a, t.Name, count, order})
+	}
+	if bands > 0 {
+		order, err := supply.Buy(bands+in.Spares.Of(bands), plan.UsualBands.Pack, []hair.Offer{{Packs: 1, Price: plan.UsualBands.Price}})
+		if err != nil {
+			return Need{}, fmt.Errorf("ordering small bands: %w", err)
+		}
+		n.Things = append(n.Things, ThingNeed{NoAccent, plan.UsualBands.Name, bands, order})
 	}
 	return n, nil
 }

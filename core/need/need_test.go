@@ -110,8 +110,10 @@ func TestPreparationFollowsFromTheHair(t *testing.T) {
 		s, err := need.Supply(plantest.Solve(t, in))
 		require.NoError(t, err)
 		for _, task := range s.Tasks {
+			if assert.NotEmpty(t, task.Steps, task.Key); task.Key == "ready" {
+				continue // things to have at hand: no work
+			}
 			out = append(out, task.Key)
-			assert.NotEmpty(t, task.Steps, task.Key)
 			assert.Positive(t, task.Minutes, task.Key)
 		}
 		return out

@@ -10,6 +10,7 @@ import (
 	"kladotex/core/method"
 	"kladotex/core/plan"
 	"kladotex/core/supply"
+	"kladotex/core/words"
 )
 
 // Task is one thing to prepare at home before the install.
@@ -75,6 +76,13 @@ func Tasks(sol *plan.Solved, n Need) []Task {
 				Lengths: map[string]float64{"loop": craft.TightLoop * p.Thickness},
 			}, {Text: "A loop too tight spoils the piece when it is forced."}},
 		})
+	}
+	if ready := sol.Input.Ready(); len(ready) > 0 {
+		t := Task{Key: "ready", Title: "Have ready"}
+		for _, thing := range ready {
+			t.Steps = append(t.Steps, method.Step{Text: words.Sentence(thing) + "."})
+		}
+		out = append(out, t)
 	}
 	for k := range n.Wraps {
 		if t, ok := wrapTask(sol, &n.Wraps[k]); ok {

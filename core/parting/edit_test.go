@@ -239,15 +239,15 @@ func TestChangesThatDoNotFitAreReported(t *testing.T) {
 		}
 	}
 	for want, edits := range map[string][]Edit{
-		"last of its zone":    backLeft,
-		"locked":              {{Kind: Lock, At: a}, {Kind: LeaveOut, At: a}},
-		"left out":            {{Kind: LeaveOut, At: a}, {Kind: Lock, At: a}},
-		"side by side":        {{Kind: Merge, At: a, With: &far}},
-		"No section lies":     {{Kind: LeaveOut, At: face}},
-		"The other place":     {{Kind: Merge, At: a, With: &face}},
+		"last of its zone":     backLeft,
+		"locked":               {{Kind: Lock, At: a}, {Kind: LeaveOut, At: a}},
+		"left out":             {{Kind: LeaveOut, At: a}, {Kind: Lock, At: a}},
+		"side by side":         {{Kind: Merge, At: a, With: &far}},
+		"No section lies":      {{Kind: LeaveOut, At: face}},
+		"The other place":      {{Kind: Merge, At: a, With: &face}},
 		"nearest part line is": {{Kind: MoveRow, At: a, With: &Direction{0.6, 0, -0.8}}},
-		"nearest part is":     {{Kind: MovePart, At: a, With: &Direction{0.6, 0, -0.8}}},
-		"row only":            {{Kind: MoveRow, At: Direction{0, 0, 1}, With: &a}},
+		"nearest part is":      {{Kind: MovePart, At: a, With: &Direction{0.6, 0, -0.8}}},
+		"row only":             {{Kind: MoveRow, At: Direction{0, 0, 1}, With: &a}},
 	} {
 		l, err := Lay(context.Background(), h, bothWith(square(1), edits...))
 		require.NoError(t, err)

@@ -317,14 +317,19 @@ func Plain(front, back Wish) Settings {
 }
 
 // On are the settings on another structure: with the part line it needs, with the base it
-// starts with where nobody changed it, without a nape guard where it has none, and without
-// changes by hand, which belong to the sections they were made on.
+// starts with where nobody changed more of it than how the cornrows run, without a nape guard where it has
+// none, and without changes by hand, which belong to the sections they were made on.
 func (s Settings) On(structure Structure) Settings {
 	if s.Structure != structure {
 		s.Edits = []Edit{}
 	}
-	if s.Base == s.rule().Start {
-		s.Base = startBase(structure)
+	untouched := s.Base
+	untouched.Run = s.rule().Start.Run
+	if start := startBase(structure); untouched == s.rule().Start {
+		if start.MergeInto == 0 && s.rule().Start.MergeInto == 0 { // what merges runs back
+			start.Run = s.Base.Run
+		}
+		s.Base = start
 	}
 	s.Structure = structure
 	if rule := s.rule(); !slices.Contains(rule.Parts, s.Part.Kind) {
@@ -429,6 +434,9 @@ func (s Settings) shownSpacing() float64 {
 }
 
 // hasBase tells whether anything but individuals stands on the head.
+// HasCornrows tells whether part of the head is braided flat.
+func (s Settings) HasCornrows() bool { return s.hasBase() }
+
 func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Structure != Linked }
 
 // Check refuses settings that are no layout on any head, as [invalid.Errors] with

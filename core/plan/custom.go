@@ -29,6 +29,13 @@ const (
 	Foam     = "foam"
 )
 
+// Sides of them that more than words follow from.
+const (
+	CrispShown = "shown"
+	CrispAll   = "all"
+	RoughParts = "rough"
+)
+
 // Customs are all such questions in the order they come up at work. Common practice, no
 // source.
 var Customs = []Custom{
@@ -89,17 +96,17 @@ var Customs = []Custom{
 		},
 		{Key: "none", Name: "None", Reason: "Nothing to wash out; parts soften sooner"},
 	}},
-	{Neatness, "Parts", "shown", []CustomSide{
+	{Neatness, "Parts", CrispShown, []CustomSide{
 		{
-			Key: "shown", Name: "Crisp where they show, quick where covered", Reason: "Nobody sees the parts behind",
+			Key: CrispShown, Name: "Crisp where they show, quick where covered", Reason: "Nobody sees the parts behind",
 			Before: []string{"Take time for the parts at the hairline and along the part; those behind are covered."},
 		},
 		{
-			Key: "all", Name: "All crisp", Reason: "Every view bears looking at, updos too; the parts behind take longer",
+			Key: CrispAll, Name: "All crisp", Reason: "Every view bears looking at, updos too; the parts behind take longer",
 			Before: []string{"Part every row with the tail of a comb and clips, those behind too: allow more time."},
 		},
 		{
-			Key: "rough", Name: "Irregular on purpose", Reason: "As if grown in: free-hand parts, quicker to draw",
+			Key: RoughParts, Name: "Irregular on purpose", Reason: "As if grown in: free-hand parts, quicker to draw",
 			Before: []string{"Part by hand, no comb: counts still matter, straightness does not."},
 		},
 	}},

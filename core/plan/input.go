@@ -115,6 +115,9 @@ func Default() Input {
 // UsualWrapping is the wrapping hair a plan starts with.
 var UsualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
 
+// UsualBands are the small bands that some methods and plaits take.
+var UsualBands = Thing{Name: "Thin bands", Mass: 0.05, Pack: 200, Price: 300}
+
 // NewWay is a method as it usually is, with usual wrapping hair where it wraps.
 func NewWay(key string, id method.ID) Way {
 	m, _ := method.Lookup(id)

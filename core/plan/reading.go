@@ -181,6 +181,38 @@ func (in Input) Worker(k int) pace.Worker {
 	return out
 }
 
+// Ready is what must be at hand for the sides that a plan takes and the methods it uses, beside hair and hook.
+func (in Input) Ready() (list []string) {
+	add := func(things ...string) {
+		for _, x := range things {
+			if !slices.Contains(list, x) {
+				list = append(list, x)
+			}
+		}
+	}
+	for _, c := range Customs {
+		for _, side := range c.Sides {
+			if side.Key == in.Custom(c.Key) {
+				add(side.Ready...)
+			}
+		}
+	}
+	if in.Plaits.Fed > 0 {
+		add("a little hair to feed into the ends")
+	}
+	for _, w := range in.Ways {
+		m, _ := method.Lookup(w.Method)
+		chosen := m.DecidedOn(in.Child, w.Choices)
+		if chosen["tip"] == "glue" || chosen["end"] == "glue" {
+			add("glue and what dissolves it")
+		}
+		if chosen["end"] == "water" {
+			add("a thermometer, a towel and hot water")
+		}
+	}
+	return list
+}
+
 // Custom is the side the plan takes on a question.
 func (in Input) Custom(key string) string {
 	if side := in.Customs[key]; side != "" {

@@ -9,6 +9,7 @@ import (
 	"kladotex/core/advice"
 	"kladotex/core/fall"
 	"kladotex/core/hair"
+	"kladotex/core/house"
 	"kladotex/core/judge"
 	"kladotex/core/message"
 	"kladotex/core/method"
@@ -36,6 +37,7 @@ func enumerate(r huma.Registry) {
 	oneOf(r, hair.Textures)
 	oneOf(r, judge.LoadWords)
 	oneOf(r, message.Kinds())
+	oneOf(r, house.Touched)
 	oneOf(r, method.Families)
 	oneOf(r, method.Grounds)
 	oneOf(r, method.Hands)

@@ -266,7 +266,7 @@ func wantedOf(in plan.Input, need need.Need) []wanted {
 		out = append(out, wanted{freeze.WrapKey(n.Way), name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
 	}
 	for _, n := range need.Things {
-		t := in.Accents[n.Accent].Thing
+		t := n.Thing(in)
 		out = append(out, wanted{freeze.ThingKey(n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
 	}
 	return out

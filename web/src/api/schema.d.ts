@@ -2910,6 +2910,7 @@ export interface components {
             house: components["schemas"]["Side"];
             key: string;
             plan: components["schemas"]["Side"];
+            touches: ("the parting" | "the steps" | "the hours" | "the working order" | "what to buy" | "what is prepared at home" | "fit and load" | "which methods suit" | "the weeks of wear")[];
         };
         Design: {
             /** @description True for bent cornrows */
@@ -4848,6 +4849,8 @@ export interface components {
             custom?: boolean;
             key: string;
             sides: components["schemas"]["Side"][];
+            /** @description What of a plan follows from its sides */
+            touches: ("the parting" | "the steps" | "the hours" | "the working order" | "what to buy" | "what is prepared at home" | "fit and load" | "which methods suit" | "the weeks of wear")[];
             /** @description Key of the side that holds where the studio takes none */
             usual: string;
         };
@@ -5433,7 +5436,7 @@ export interface components {
         ThingNeed: {
             /**
              * Format: int64
-             * @description Index of the accent
+             * @description Index of the accent; -1 for small bands that methods and plaits take
              */
             accent: number;
             /** Format: int64 */

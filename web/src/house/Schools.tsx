@@ -27,7 +27,11 @@ export function Schools() {
               path={`sides.${s.key}`}
               disabled={!maySet || save.isPending}
               value={data.rules.sides?.[s.key] ?? s.usual}
-              options={s.sides.map(({ key, name, reason }) => ({ key, name, help: reason }))}
+              options={s.sides.map(({ key, name, reason }) => ({
+                key,
+                name,
+                help: `${reason}. Changes ${s.touches.join(", ")}.`,
+              }))}
               onChange={(side) => set((rules) => ({ ...rules, sides: { ...rules.sides, [s.key]: side } }))}
             />
           ))}

@@ -20,7 +20,9 @@ export function Departures({ input }: { input: PlanInput }) {
             <p>
               <strong>{d.ask}:</strong> {d.plan.name.toLowerCase()}. The house: {d.house.name.toLowerCase()}.
             </p>
-            <p className={panel.lead}>{d.house.reason}.</p>
+            <p className={panel.lead}>
+              {d.house.reason}. It changes {d.touches.join(", ")}.
+            </p>
             <Button
               disabled={isPlaceholderData} // an answer to an earlier plan would take the last change back
               aria-label={`Follow house rules: ${d.ask}`}

@@ -107,8 +107,15 @@ function on(s: Settings, structure: Structure, rules: readonly StructureRule[]):
     structure,
     part: { ...s.part, kind: fit },
     napeGuard: s.napeGuard && rule.napeGuard,
-    base: before && sameBase(s.base, before.start) ? rule.start : s.base,
+    base: startedOn(s.base, before?.start, rule.start),
   };
+}
+
+/** The base on another structure: as that starts, unless more of it was changed than how the cornrows run. */
+function startedOn(base: Base, before: Base | undefined, start: Base): Base {
+  if (!before || !sameBase({ ...base, run: before.run }, before)) return base;
+  // What merges runs back.
+  return start.mergeInto === 0 && before.mergeInto === 0 ? { ...start, run: base.run } : start;
 }
 
 /** What a use gives, with a piece or a way that the plan did not have yet. */
@@ -297,9 +304,21 @@ export const actions = {
     }),
   removeUse: (index: number) => onInput(null, (i) => ({ ...i, uses: without(i.uses, index) })),
 
-  /** Takes a side on a question of practice. */
+  /** Takes a side on a question of practice. Irregular parts are drawn free-hand, those of a comb are not. */
   setCustom: (key: string, side: string) =>
-    onInput(`customs.${key}`, (i) => ({ ...i, customs: { ...i.customs, [key]: side } })),
+    onInput(`customs.${key}`, (i) => {
+      const { front, back } = i.parting;
+      const byHand = front.pattern === "free-hand" && back.pattern === "free-hand";
+      const pattern = side === "rough" ? "free-hand" : "brick";
+      return {
+        ...i,
+        customs: { ...i.customs, [key]: side },
+        ...(key === "neat" &&
+          byHand !== (side === "rough") && {
+            parting: { ...i.parting, front: { ...front, pattern }, back: { ...back, pattern } },
+          }),
+      };
+    }),
   setWishes: (group: Group, part: Partial<Wishes>) =>
     onInput(group && `wishes.${group}`, (i) => ({ ...i, wishes: { ...i.wishes, ...part } })),
   leaveOpen: (wish: keyof Wishes) =>

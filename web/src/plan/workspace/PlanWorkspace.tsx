@@ -43,7 +43,7 @@ export function PlanWorkspace() {
   }, [id, isNew, made, step, navigate]);
 
   if (id === "new") return <Navigate to={newAddress("plans", from, step)} replace />;
-  if (!isStep(step)) return <Navigate to={`/plans/${id}/look${search}`} replace />;
+  if (!isStep(step)) return <Navigate to={`/plans/${id}/head${search}`} replace />;
   // Made here and never saved: it lies on the shelf alone.
   const unsaved = plan.error instanceof Refusal && plan.error.status === 404 ? shelf.look() : undefined;
   const error = catalogue.error ?? (unsaved ? undefined : plan.error) ?? begun.error;
