@@ -340,7 +340,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	// What goes on the tracks has steps of its own.
 	b.step("4 Attach")
 	b.part("Steps")
-	b.press("button", "Cornrow hitch on the cornrows")
+	b.press("button", "B Cornrow hitch on the cornrows")
 	b.waitFor(`/Hook the next one .* in further/.test(document.body.innerText)`)
 
 	// The list names the plan by what it is now.

@@ -81,7 +81,7 @@ func TestFirstPlan(t *testing.T) {
 	locs := b.tally("costMinor")
 	b.take("Method A", "Fold and twist")
 	b.part("Steps")
-	b.waitFor(`document.body.innerText.includes("Take one strand, or two for a fuller twist")`)
+	b.waitFor(`document.body.innerText.includes("Take one strand. For a fuller twist lay two together")`)
 	b.waitFor(`document.querySelector('[data-tally="costMinor"] dd span').innerText !== ` + strconv.Quote(locs))
 	b.waitFor(isSaved)
 	before := value[string](b, `document.querySelector("[aria-label=Tally]").innerText`)
@@ -94,7 +94,7 @@ func TestFirstPlan(t *testing.T) {
 		assert.Contains(t, before, b.tally(figure), figure)
 	}
 	b.part("Steps")
-	b.waitFor(`document.body.innerText.includes("Take one strand, or two for a fuller twist")`)
+	b.waitFor(`document.body.innerText.includes("Take one strand. For a fuller twist lay two together")`)
 	b.step("1 Head")
 	b.part("Three tapes")
 	b.waitFor(`[...document.querySelectorAll("input")].some((i) => i.value === "23¼")`)

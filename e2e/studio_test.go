@@ -149,7 +149,7 @@ func TestTwoPeopleOnOnePlan(t *testing.T) {
 	odalys.do(chromedp.KeyEvent("h"))
 	odalys.waitFor(`[...document.querySelectorAll("[role=dialog] li")].length > 2`)
 	odalys.waitFor(`document.querySelector("[role=dialog]").innerText.includes("Tamsin Okoro-Vale")`)
-	odalys.press("button", "Look at it")
+	odalys.press("button", "View it")
 	odalys.waitFor(`document.body.innerText.includes("Bring it back")`)
 	odalys.waitFor(`document.querySelector('[data-tally=sections] dd span').innerText !== "` + mine + `"`)
 	theirs := odalys.tally("sections")

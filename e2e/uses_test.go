@@ -60,7 +60,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.do(chromedp.KeyEvent(kb.Escape))
 	b.take("Piece along the hairline", "Driftline soft loc, 18 in")
 	b.part("Steps")
-	b.press("button", "Collar and wrap on the plaits, Driftline soft loc, 18 in")
+	b.press("button", "B Collar and wrap on the plaits, Driftline soft loc, 18 in")
 	b.waitFor(says + `("Slide the piece over the plait like a collar")`)
 
 	// The hairline has locs; said before it, that behind wins where both hold.

@@ -75,8 +75,15 @@ func lyingBraid(names [3]string, of [3]figure.Material, from [3][]point, x0, x1,
 	b := flat(34, 170, x0, x1, 14, 13, turns, 17)
 	for i := range b {
 		pts := append(append([]point{}, from[i]...), b[i]...)
-		if spread > 0 {
-			end, aside := b[i][len(b[i])-1], (float64(i)-1)*spread
+		if spread > 0 { // the ends fan out as they lie, none over another once more
+			end := b[i][len(b[i])-1]
+			rank := -1.0
+			for _, other := range b {
+				if other[len(other)-1].Y < end.Y {
+					rank++
+				}
+			}
+			aside := rank * spread
 			pts = append(pts, pt(end.X+60, end.Y+aside, 0, 15), pt(end.X+150, end.Y+aside*1.4, 0, 14))
 		}
 		out = append(out, own(names[i], of[i], 0.85, figure.Open, pts)...)

@@ -156,7 +156,7 @@ func wrappedThird() figure.Figure {
 		for _, p := range b[2] {
 			hair = append(hair, pt(p.X-p.W*0.25, p.Y, p.Z+0.8, p.W*0.42))
 		}
-		th := folded(tl, tr, 168, 100, 30, 12, 173, 80, 0, 12, 180, 116, -26, 12, 188, 100, 30, 12, 191, 82, -4, 12)
+		th := folded(tl, tr, 168, 100, 30, 12, 173, 80, 0, 12, 180, 116, -26, 12, 188, 100, 30, 12, 192, 80, 0, 12, 198, 104, -28, 12, 192, 124, -20, 12)
 		return snug(with(ownHair(bright, hair), added("two-thirds", figure.Piece, bright*0.4, two), added("third", figure.Other, bright, th)))
 	}
 	wrapped := holds("third over two-thirds", "third under two-thirds")

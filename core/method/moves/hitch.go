@@ -456,11 +456,20 @@ func tiedTip() []point {
 	return append(out, line(188, 424, 4, 16, 184, 452, 0, 18)...)
 }
 
+// braidedTip is own hair below a plait braided with the two legs of a piece that is folded over it, the tail tied.
+func braidedTip() []strand {
+	b := braid(26, 180, 290, 352, 11, 10, 1.9, 14, 12)
+	legs := folded(b[0], b[2], 164, 280, 20, 12, 170, 268, 26, 11, 180, 264, 28, 11, 190, 268, 26, 11, 196, 280, 20, 12)
+	return with(own("own", figure.Combed, 0, figure.Round, append(line(180, 262, 4, 13, 180, 276, 4, 13), b[1]...)),
+		hair("tip", figure.Combed, figure.Other, 0.2, figure.Round, legs),
+		hair("tail", figure.Combed, figure.Other, 0.2, figure.Tip, tiedTip()))
+}
+
 // stations: small pieces along one plait, from the tip upward; each covers the one below.
 func stations() figure.Figure {
-	base := shortBase()
-	braided := with(hair("braid", figure.Plaited, figure.Other, 0, figure.Round, line(180, 272, 18, 18, 180, 290, 18, 22, 180, 330, 18, 20, 180, 352, 18, 16)),
-		hair("tip", figure.Combed, figure.Other, 0.2, figure.Tip, tiedTip()))
+	base, braided := shortBase(), braidedTip()
+	// The plait ends where its hair is taken into the braid.
+	short := own("plait", figure.Plaited, 0, figure.Round, line(180, 50, 0, 20, 180, 90, 0, 24, 180, 200, 0, 23, 180, 250, 0, 20, 180, 272, 0, 17))
 	return figure.Figure{Title: "Stack", Frames: []frame{{
 		Says:    "The first piece is folded over the tip of the plait.",
 		Strands: with(base, curls("tip", 1, 122, 400, 0, 20, 134, 340, 0, 22, 152, 296, 12, 18, 164, 280, 20, 12, 180, 274, 26, 11, 196, 280, 20, 12, 208, 296, 12, 18, 226, 340, 0, 22, 238, 400, 0, 20)),
@@ -468,15 +477,15 @@ func stations() figure.Figure {
 		States:  holds("tip over plait 1"),
 	}, {
 		Says:    "Its legs and own hair are braided as one; below own hair the tail goes round and through its own turn.",
-		Strands: with(base, braided),
+		Strands: with(short, braided),
 	}, {
 		Says:    "The next is hitched on the body of the plait, above.",
-		Strands: with(base, braided, station("body", 186, 1)),
+		Strands: with(short, braided, station("body", 186, 1)),
 		Arrows:  arrows(way(130, 300, 122, 250, 132, 200)),
 		States:  holds(hitchedThere("body")...),
 	}, {
 		Says:    "The last at the root: each covers the knot of the one below.",
-		Strands: with(base, braided, station("body", 186, 0), station("root", 94, 1)),
+		Strands: with(short, braided, station("body", 186, 0), station("root", 94, 1)),
 		States:  holds(append(hitchedThere("body"), hitchedThere("root")...)...),
 	}}}
 }

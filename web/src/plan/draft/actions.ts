@@ -307,17 +307,13 @@ export const actions = {
   /** Takes a side on a question of practice. Irregular parts are drawn free-hand, those of a comb are not. */
   setCustom: (key: string, side: string) =>
     onInput(`customs.${key}`, (i) => {
+      const taken = { ...i, customs: { ...i.customs, [key]: side } };
+      if (key !== "neat") return taken;
       const { front, back } = i.parting;
       const byHand = front.pattern === "free-hand" && back.pattern === "free-hand";
+      if (byHand === (side === "rough")) return taken;
       const pattern = side === "rough" ? "free-hand" : "brick";
-      return {
-        ...i,
-        customs: { ...i.customs, [key]: side },
-        ...(key === "neat" &&
-          byHand !== (side === "rough") && {
-            parting: { ...i.parting, front: { ...front, pattern }, back: { ...back, pattern } },
-          }),
-      };
+      return { ...taken, parting: { ...i.parting, front: { ...front, pattern }, back: { ...back, pattern } } };
     }),
   setWishes: (group: Group, part: Partial<Wishes>) =>
     onInput(group && `wishes.${group}`, (i) => ({ ...i, wishes: { ...i.wishes, ...part } })),

@@ -28,8 +28,8 @@ export function HistoryDrawer({ id, onLook, onClose }: Props) {
                 {v.sections} sections{v.savedBy && ` · ${v.savedBy}`}
               </span>
               {i > 0 && (
-                <Button onClick={() => onLook(v)} aria-label={`View the plan of ${when(v.savedAt)}`}>
-                  Look at it
+                <Button onClick={() => onLook(v)} aria-label={`View it: the plan of ${when(v.savedAt)}`}>
+                  View it
                 </Button>
               )}
             </div>
