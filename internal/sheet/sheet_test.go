@@ -123,13 +123,13 @@ func TestGaugeCardIsInTrueScale(t *testing.T) {
 func textOf(t *testing.T, body []byte) string { return readBy(t, body, "-layout") }
 
 // readOf is what is written on a sheet in the order in which it is read, column after column.
-func readOf(t *testing.T, body []byte) string {
-	return strings.Join(strings.Fields(readBy(t, body, "-raw")), " ")
+func readOf(t *testing.T, body []byte, pages ...string) string {
+	return strings.Join(strings.Fields(readBy(t, body, append(pages, "-raw")...)), " ")
 }
 
-func readBy(t *testing.T, body []byte, how string) string {
+func readBy(t *testing.T, body []byte, how ...string) string {
 	t.Helper()
-	cmd := exec.CommandContext(t.Context(), "pdftotext", how, "-", "-")
+	cmd := exec.CommandContext(t.Context(), "pdftotext", append(how, "-", "-")...)
 	cmd.Stdin = bytes.NewReader(body)
 	text, err := cmd.Output()
 	require.NoError(t, err)
@@ -254,11 +254,9 @@ func TestThePlanSheetIsWorthItsPaper(t *testing.T) {
 			}
 			body, err := PDF(t.Context(), p, style)
 			require.NoError(t, err)
-			first, err := PDF(t.Context(), p, style, AtTheChair)
-			require.NoError(t, err)
 			pages := strings.Split(strings.TrimSuffix(textOf(t, body), "\f"), "\f")
 			assert.LessOrEqual(t, len(pages), 8)
-			assert.Equal(t, 1, strings.Count(textOf(t, first), "\f"), "what the chair needs is one page")
+			assert.Contains(t, pages[1], "To buy", "what the chair needs is one page")
 			for n, page := range pages {
 				lines := slices.DeleteFunc(strings.Split(page, "\n"), func(l string) bool { return strings.TrimSpace(l) == "" })
 				last := strings.TrimSpace(lines[len(lines)-2]) // above the footer
@@ -268,7 +266,7 @@ func TestThePlanSheetIsWorthItsPaper(t *testing.T) {
 			for n, full := range fullness(t, body) {
 				assert.Greater(t, full, 1.0/3, "page %d", n+1)
 			}
-			chair := readOf(t, first)
+			chair := readOf(t, body, "-l", "1")
 			for _, says := range []string{"What goes where", "Hours", "Look out for", "Rows, in working order", "ask a clinician", fmt.Sprint(p.Result.Tally.Pieces)} {
 				assert.Contains(t, chair, says)
 			}

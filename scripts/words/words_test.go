@@ -5,6 +5,7 @@ import (
 	"os"
 	"regexp"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -13,12 +14,18 @@ import (
 
 const root = "../.."
 
+// found is what there is, collected once for all tests.
+var found = sync.OnceValues(func() (both [2][]Texts, err error) {
+	both[0], both[1], err = Collect(root)
+	return both, err
+})
+
 func collected(t *testing.T) (all, buttons []Texts) {
 	t.Helper()
-	all, buttons, err := Collect(root)
+	both, err := found()
 	require.NoError(t, err, "the pages' packages are installed by make check")
-	require.Greater(t, len(all), 200)
-	return all, buttons
+	require.Greater(t, len(both[0]), 200)
+	return both[0], both[1]
 }
 
 // The list that is kept is the one the program has: make words.
@@ -68,8 +75,8 @@ func TestNoWordIsUsedInASecondSense(t *testing.T) {
 				if r.but != "" {
 					text = regexp.MustCompile(r.but).ReplaceAllString(text, "")
 				}
-				if found := phrase.FindString(text); found != "" {
-					t.Errorf("%s: %q says %q; say %s", texts.File, line, found, r.instead)
+				if said := phrase.FindString(text); said != "" {
+					t.Errorf("%s: %q says %q; say %s", texts.File, line, said, r.instead)
 				}
 			}
 		}
