@@ -283,7 +283,7 @@ func (b tab) visit(address, ready string) {
 // roles are where the elements of a role are found.
 var roles = map[string]string{
 	"button": "button, [role=button]", "link": "a[href]", "radio": "input[type=radio]",
-	"menuitem": "[role=menuitem]", "option": "[role=option]", "switch": "[role=switch]", "combobox": "[role=combobox]",
+	"menuitem": "[role=menuitem]", "checkbox": "input[type=checkbox]", "option": "[role=option]", "switch": "[role=switch]", "combobox": "[role=combobox]",
 	"slider": "input[type=range]", "spinbutton": "[role=spinbutton]", "heading": "h1, h2, h3",
 }
 

@@ -2,12 +2,18 @@ package e2e
 
 import (
 	"bytes"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
 	"testing"
 	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // onePiece is how long a piece of these tests takes: a press sooner after the last is a slip.
@@ -108,6 +114,32 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.part("Papers")
 	b.press("button", "Day sheet")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, "day.pdf"), []byte("%PDF-")))
+	// The plan sheet is eight pages at the most; what is chosen alone is less.
+	pages := func() int {
+		t.Helper()
+		for _, old := range matching(t, files, "*.pdf") {
+			require.NoError(t, os.Remove(old))
+		}
+		b.press("button", "Plan sheet")
+		downloaded(t, files, ".pdf")
+		out, err := exec.CommandContext(t.Context(), "pdfinfo", matching(t, files, "*.pdf")[0]).Output()
+		require.NoError(t, err, "pdfinfo is part of poppler-utils")
+		n := 0
+		for _, line := range strings.Split(string(out), "\n") {
+			if count, is := strings.CutPrefix(line, "Pages:"); is {
+				n, err = strconv.Atoi(strings.TrimSpace(count))
+				require.NoError(t, err)
+			}
+		}
+		return n
+	}
+	whole := pages()
+	assert.True(t, 4 <= whole && whole <= 8, "%d pages", whole)
+	for _, part := range []string{"To buy, before and the sittings", "Steps, with pictures", "How it hangs", "Row guide", "Gauge cards and row tapes"} {
+		b.press("checkbox", part)
+	}
+	assert.Equal(t, 1, pages(), "what the chair needs")
+	b.judge("papers")
 	b.press("button", "Studio calendar")
 	assert.True(t, bytes.HasPrefix(downloaded(t, files, ".ics"), []byte("BEGIN:VCALENDAR")))
 	b.part("Messages")
@@ -131,6 +163,14 @@ func TestFromTheFirstPieceToThePapers(t *testing.T) {
 	b.press("radio", "Week")
 	b.waitFor(`document.querySelector("a[data-kind], section[aria-label] h3")`)
 	b.judge("the calendar by week")
+}
+
+// matching are the files of a folder by their pattern.
+func matching(t *testing.T, dir, pattern string) []string {
+	t.Helper()
+	list, err := filepath.Glob(filepath.Join(dir, pattern))
+	require.NoError(t, err)
+	return list
 }
 
 // At home with a phone by the mirror: a piece is timed with a finger, a helper plaits the evening

@@ -100,9 +100,29 @@ func TestWalkingAMethodByFinger(t *testing.T) {
 	b.picture(4, 10)
 	wipe(120)
 	b.picture(3, 10)
-	right := value[string](b, shownMove+`.innerHTML`)
+	// With the left hand the whole method is walked: every picture has its mirror image, and says the same.
+	stood := func() (says, drawn string) {
+		return value[string](b, shownMove+`.ariaLabel`), value[string](b, shownMove+`.innerHTML`)
+	}
+	says, drawn := map[int]string{}, map[int]string{}
+	for n := 3; n <= 10; n++ {
+		b.picture(n, 10)
+		says[n], drawn[n] = stood()
+		if n < 10 {
+			wipe(-120)
+		}
+	}
 	b.press("switch", "Left-handed")
-	b.waitFor(moveStands + ` && ` + shownMove + `.innerHTML !== ` + strconv.Quote(right))
+	b.waitFor(moveStands + ` && ` + shownMove + `.innerHTML !== ` + strconv.Quote(drawn[10]))
+	for n := 10; n >= 3; n-- {
+		b.picture(n, 10)
+		told, mirrored := stood()
+		assert.Equal(t, says[n], told, "picture %d", n)
+		assert.NotEqual(t, drawn[n], mirrored, "picture %d", n)
+		if n > 3 {
+			wipe(120)
+		}
+	}
 	b.take("Goes on", "after 5 s")
 	b.picture(4, 10) // by itself
 }
