@@ -137,7 +137,7 @@ var settled = []School{
 		},
 	},
 	{
-		Key: "part", Ask: "The part line runs", Usual: "before",
+		Key: "part", Ask: "The part runs", Usual: "before",
 		Sides: []Side{
 			{"before", "Up to a little before the crown", "No straight channel opens behind; a plait stands behind the stop"},
 			{"crown", "To the crown", "The whole of the front can fall to either side"},

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"kladotex/core/invalid"
+	"kladotex/core/words"
 )
 
 // MostAmount is the largest amount of a line, minor units: far above any install in any
@@ -172,9 +173,9 @@ type Labour struct {
 // says is the time that is charged, in words.
 func (l Labour) says(charged int) string {
 	if l.People > 1 {
-		return fmt.Sprintf("%d h %02d min of %d people", charged/60, charged%60, l.People)
+		return fmt.Sprintf("%s of %d people", words.Clock(charged), l.People)
 	}
-	return fmt.Sprintf("%d h %02d min", charged/60, charged%60)
+	return words.Clock(charged)
 }
 
 // Of is the price of hair and things, with a line for each, and of work. What is taken off takes

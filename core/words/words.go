@@ -25,16 +25,24 @@ func Count(n int, thing string) string {
 	return fmt.Sprintf("%d %ss", n, thing)
 }
 
-// Minutes spells a time out in steps of five minutes, such as "1 h 35 min".
+// Minutes spells a time out, such as "45 min", "2 h" or "1 h 35 min": to five minutes from an hour on.
 func Minutes(minutes float64) string {
-	m := 5 * int(math.Round(minutes/5))
+	m := int(math.Round(minutes))
+	if m < 60 {
+		return fmt.Sprintf("%d min", m)
+	}
+	return Clock(5 * int(math.Round(float64(m)/5)))
+}
+
+// Clock spells whole minutes out as they are.
+func Clock(m int) string {
 	switch {
 	case m < 60:
 		return fmt.Sprintf("%d min", m)
 	case m%60 == 0:
 		return fmt.Sprintf("%d h", m/60)
 	}
-	return fmt.Sprintf("%d h %02d min", m/60, m%60)
+	return fmt.Sprintf("%d h %d min", m/60, m%60)
 }
 
 // Grams writes a mass in g and in ounces, small ones more finely.

@@ -54,10 +54,10 @@ func (w *page) order() lane {
 func (w *page) stages() lane {
 	rows := [][]string{{"Stage", "Likely", "From – to"}}
 	for _, s := range w.plan.Result.Hours.Stages {
-		rows = append(rows, []string{s.Name, duration(s.Minutes.Likely), between(s.Minutes)})
+		rows = append(rows, []string{s.Name, words.Minutes(s.Minutes.Likely), between(s.Minutes)})
 	}
 	t := w.plan.Result.Hours.Total
-	return w.rowsLane(2, "Hours", append(rows, []string{"All, without breaks", duration(t.Likely), between(t)}), []float64{0.32, 0.22, 0.46})
+	return w.rowsLane(2, "Hours", append(rows, []string{"All, without breaks", words.Minutes(t.Likely), between(t)}), []float64{0.32, 0.22, 0.46})
 }
 
 // size writes the section wished for, and what it grows to where rows grow.

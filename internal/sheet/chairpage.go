@@ -67,7 +67,7 @@ func (w *page) figures() {
 }
 
 // between is a range of time.
-func between(r pace.Range) string { return duration(r.Low) + " – " + duration(r.High) }
+func between(r pace.Range) string { return words.Minutes(r.Low) + " – " + words.Minutes(r.High) }
 
 // heads draws the head from four sides, with the number of every row where it is seen.
 func (w *page) heads() {

@@ -9,6 +9,7 @@ import (
 
 	"kladotex/core/hours"
 	"kladotex/core/pace"
+	"kladotex/core/words"
 	"kladotex/internal/picture"
 )
 
@@ -96,7 +97,7 @@ func (w *page) due(d hours.DayDue) {
 	}
 	long := ""
 	if d.Minutes > 0 {
-		long = duration(d.Minutes)
+		long = words.Minutes(d.Minutes)
 	}
 	if d.Wait > 0 {
 		long += fmt.Sprintf(" + %.0f h", d.Wait)
@@ -108,7 +109,7 @@ func (w *page) due(d hours.DayDue) {
 func (w *page) dayRows(columns int, title string) lane {
 	rows := [][]string{{"No.", "Row", "Pieces", "Time"}}
 	for _, r := range w.plan.Day.Rows {
-		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), duration(r.Plait + r.Attach)})
+		rows = append(rows, []string{fmt.Sprint(r.Number), r.Name, fmt.Sprint(r.Pieces), words.Minutes(r.Plait + r.Attach)})
 	}
 	return w.rowsLane(columns, title, rows, []float64{0.13, 0.45, 0.19, 0.23})
 }
@@ -156,7 +157,7 @@ func (w *page) sitting(i int) lane {
 	l := lane{columns: 2}
 	l.title = w.block(1, func() {
 		w.title(w.sittingName(i))
-		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, duration(s.Minutes)))
+		w.say(10, "", ink, fmt.Sprintf("%s. About %s, breaks in it.", s.Does, words.Minutes(s.Minutes)))
 		w.line(s)
 		w.say(9.5, "", soft, "Begun at ________   ended at ________   packs opened ________   spoilt ________")
 		w.Ln(2)
@@ -167,7 +168,7 @@ func (w *page) sitting(i int) lane {
 			who = w.plan.Day.Hands[x.Person].Name + ": "
 		}
 		l.blocks = append(l.blocks, w.block(l.columns, func() {
-			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), duration(x.End-x.Start), false)
+			w.box(fmt.Sprintf("%s  %s%s%s", clockAfter(s.At, x.Start), who, x.Name, w.pieces(x)), words.Minutes(x.End-x.Start), false)
 			for _, r := range x.Rests {
 				if r.Arms {
 					continue

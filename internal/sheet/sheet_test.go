@@ -30,6 +30,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/tally"
+	"kladotex/core/words"
 )
 
 func computed(t testing.TB, in plan.Input) Plan {
@@ -150,7 +151,7 @@ func TestSheetSaysWhatThePlanSays(t *testing.T) {
 	text := readOf(t, body)
 	for _, says := range []string{
 		p.Title, "For Ysolde Abarinwe", "Collar and wrap", "Back right", "Gauge card", "To buy",
-		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), duration(p.Result.Hours.Total.Likely),
+		fmt.Sprint(p.Result.Tally.Sections), money(p.Result.Tally.Cost, "EUR"), words.Minutes(p.Result.Hours.Total.Likely),
 		"leave a tail of 2½ in", "Fragile edges", "Row guide", "wrapping hair", "ask a clinician",
 	} {
 		assert.Contains(t, text, says)
@@ -378,15 +379,15 @@ func TestLengthsAsStylistsReadThem(t *testing.T) {
 	assert.Equal(t, "1⅛", Inches.comb(28))
 	assert.Equal(t, "2.8", Centimetres.comb(28.6))
 	assert.Equal(t, "31.8 cm", Centimetres.Length(317.5))
-	assert.Equal(t, "7 h 5 min", duration(426))
-	assert.Equal(t, "59 min", duration(59.4))
-	assert.Equal(t, "1 h", duration(59.6))
+	assert.Equal(t, "7 h 5 min", words.Minutes(426))
+	assert.Equal(t, "59 min", words.Minutes(59.4))
+	assert.Equal(t, "1 h", words.Minutes(59.6))
 	// As on the screen; see units.test.ts.
 	for mm, want := range map[float64][2]string{8.5: {"0.9 cm", "⅜ in"}, 2.5: {"0.3 cm", "⅛ in"}, 64.5: {"6.5 cm", "2½ in"}, 0.4: {"0 cm", "0 in"}} {
 		assert.Equal(t, want, [2]string{Centimetres.Length(mm), Inches.Length(mm)})
 	}
 	for minutes, want := range map[float64]string{62.4: "1 h", 62.5: "1 h 5 min", 67.4: "1 h 5 min"} {
-		assert.Equal(t, want, duration(minutes))
+		assert.Equal(t, want, words.Minutes(minutes))
 	}
 }
 

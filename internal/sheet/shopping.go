@@ -8,6 +8,7 @@ import (
 
 	"kladotex/core/need"
 	"kladotex/core/supply"
+	"kladotex/core/words"
 )
 
 // Shopping is what a plan buys and prepares, to be put on paper.
@@ -134,7 +135,7 @@ func (w *page) prepares(s Shopping) {
 	for i := range s.Tasks {
 		t := &s.Tasks[i]
 		w.keep(24)
-		about := duration(t.Minutes)
+		about := words.Minutes(t.Minutes)
 		if t.Wait > 0 {
 			about += fmt.Sprintf(" + %.0f h", t.Wait)
 		}
@@ -170,7 +171,7 @@ func (w *page) batches(list []supply.Batch, done int) {
 		if done >= b.To {
 			mark = "☑"
 		}
-		parts = append(parts, fmt.Sprintf("%s %d–%d (%s)", mark, b.From, b.To, duration(b.Minutes)))
+		parts = append(parts, fmt.Sprintf("%s %d–%d (%s)", mark, b.From, b.To, words.Minutes(b.Minutes)))
 	}
 	w.SetX(margin + boxSize + 3)
 	w.font("", 10)

@@ -66,19 +66,6 @@ func (u Unit) Weight(g float64) string {
 	return fmt.Sprintf("%.1f oz", g/28.349523125)
 }
 
-// duration writes minutes as hours and minutes, to five minutes from an hour on.
-func duration(minutes float64) string {
-	n := int(math.Round(minutes))
-	if n < 60 {
-		return fmt.Sprintf("%d min", n)
-	}
-	n = int(math.Round(float64(n)/5)) * 5
-	if n%60 == 0 {
-		return fmt.Sprintf("%d h", n/60)
-	}
-	return fmt.Sprintf("%d h %d min", n/60, n%60)
-}
-
 // amounts writes amounts of money as an English reader has them.
 var amounts = currency.NewFormatter(currency.NewLocale("en"))
 

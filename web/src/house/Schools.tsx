@@ -13,7 +13,7 @@ export function Schools() {
     <section className={`${styles.sheet} ${styles.wide}`} aria-label="How this house works">
       <h2>How this house works</h2>
       <p className={styles.note}>
-        Good practitioners disagree on these. New plans start as the house does it; a plan may depart, and
+        Good practitioners disagree on these. New plans start as the house does it; a plan may differ, and
         says so.
       </p>
       {!data || !catalogue.data ? (

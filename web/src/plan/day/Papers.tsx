@@ -33,7 +33,9 @@ export function Papers({ plan }: { plan: StoredPlan }) {
   };
   return (
     <>
-      <p className={panel.lead}>On {size === "a4" ? "A4" : "letter"} paper, as the house rules or you say.</p>
+      <p className={panel.lead}>
+        On {size === "a4" ? "A4" : "letter"} paper; house rules or your own settings choose it.
+      </p>
       <div className={panel.picks}>
         <Button icon={<FilePdfOutlined />} disabled={!plan.isStored} onClick={() => void take("day.pdf")}>
           Day sheet

@@ -313,7 +313,10 @@ export const actions = {
       const byHand = front.pattern === "free-hand" && back.pattern === "free-hand";
       if (byHand === (side === "rough")) return taken;
       const pattern = side === "rough" ? "free-hand" : "brick";
-      return { ...taken, parting: { ...i.parting, front: { ...front, pattern }, back: { ...back, pattern } } };
+      return {
+        ...taken,
+        parting: { ...i.parting, front: { ...front, pattern }, back: { ...back, pattern } },
+      };
     }),
   setWishes: (group: Group, part: Partial<Wishes>) =>
     onInput(group && `wishes.${group}`, (i) => ({ ...i, wishes: { ...i.wishes, ...part } })),

@@ -74,7 +74,8 @@ export const givenReadings = (input: PlanInput, catalogue: Catalogue, reach?: Re
   const way = ({ way: i, kept }: Given) => {
     if (kept) return stays;
     const of = input.ways[i];
-    return of ? kindOf(shown.indexOf(of), wayName(catalogue, input, of.key)) : kindOf(i, "");
+    // The letter is the mark.
+    return of ? kindOf(shown.indexOf(of), methodOf(catalogue, of.method)?.name ?? of.method) : kindOf(i, "");
   };
   const accents = input.accents ?? [];
   const accent = ({ accents: at }: Given) => {
