@@ -112,7 +112,7 @@ func TestWorkingByHand(t *testing.T) {
 	assert.Less(t, b.sections(), n)
 	b.waitFor(notes + `.includes("Spot left out")`)
 
-	// Larger sections keep the changes; with tracks behind, what no longer fits is told,
+	// Larger sections keep the changes; with cornrows behind, what no longer fits is told,
 	// with a choice.
 	b.part("Sizes")
 	b.write("Back section size", "1 3/8")

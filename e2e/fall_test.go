@@ -15,9 +15,9 @@ import (
 // showing are the things that show, as they are listed.
 const showing = `[...document.querySelectorAll("section[aria-label='What shows'] li")]`
 
-// A stylist finds a track that shows, fills it, sees it covered, looks at the fit and where it
+// A stylist finds a cornrow that shows, fills it, sees it covered, looks at the fit and where it
 // lands, and gives a quote that is accepted.
-func TestFromAShowingTrackToAnAcceptedQuote(t *testing.T) {
+func TestFromAShowingCornrowToAnAcceptedQuote(t *testing.T) {
 	t.Parallel()
 	b := open(t, 1280, 800)
 	files := t.TempDir()

@@ -67,7 +67,7 @@ const (
 	notes = `document.querySelector("section[aria-label='By hand']").innerText`
 )
 
-// From individuals all over to a horseshoe with merged tracks: the structure, its part
+// From individuals all over to a horseshoe with merged cornrows: the structure, its part
 // line and its base are chosen, and what it saves is seen.
 func TestChoosingAStructure(t *testing.T) {
 	t.Parallel()
@@ -107,7 +107,7 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(`!` + says + `("levels go with individuals all over")`)
 	b.waitFor(isSaved)
 
-	// More tracks than fit are refused with the number that does.
+	// More cornrows than fit are refused with the number that does.
 	b.write("Cornrows behind", "40")
 	b.waitFor(`/up to \d+ are possible on this head/.test(document.body.innerText)`)
 	b.write("Cornrows behind", "9")
@@ -290,7 +290,7 @@ func TestPartLinesOfEveryKind(t *testing.T) {
 }
 
 // A client has half a day: two quicker structures are set against individuals all over,
-// the quickest is chosen, and the sheet that is taken along tells its tracks.
+// the quickest is chosen, and the sheet that is taken along tells its cornrows.
 func TestAQuickerHeadForAClient(t *testing.T) {
 	t.Parallel()
 	b := open(t, 1280, 800)
@@ -337,7 +337,7 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	assert.Contains(t, string(words), "part line only")
 	assert.Contains(t, string(words), "left to tuck or stitch")
 
-	// What goes on the tracks has steps of its own.
+	// What goes on the cornrows has steps of its own.
 	b.step("4 Attach")
 	b.part("Steps")
 	b.press("button", "B Cornrow hitch on the cornrows")

@@ -22,10 +22,10 @@ const (
 	BareChannel Code = "channel-behind-crown"
 	// Asymmetry: left and right differ though the plan parts them alike.
 	Asymmetry Code = "asymmetry"
-	// FatTrack and ThinTrack: a track that shows as a lump, or that is hard to hook
+	// FatCornrow and ThinCornrow: a cornrow that shows as a lump, or that is hard to hook
 	// under.
-	FatTrack  Code = "fat-track"
-	ThinTrack Code = "thin-track"
+	FatCornrow  Code = "fat-track"
+	ThinCornrow Code = "thin-track"
 	// WrongForm: the piece is not of a form the method takes.
 	WrongForm Code = "wrong-form"
 	// ShortHair: own hair too short for the method to hold.
@@ -92,8 +92,8 @@ var Facts = []Fact{
 	{Code: WeakStagger, Subject: OfSections, Title: "Parts nearly in line"},
 	{Code: BareChannel, Subject: OfSections, Title: "Channels behind the crown"},
 	{Code: Asymmetry, Subject: OfSections, Title: "Left and right differ"},
-	{Code: FatTrack, Subject: OfSections, Title: "Fat cornrows"},
-	{Code: ThinTrack, Subject: OfSections, Title: "Thin cornrows"},
+	{Code: FatCornrow, Subject: OfSections, Title: "Fat cornrows"},
+	{Code: ThinCornrow, Subject: OfSections, Title: "Thin cornrows"},
 	{WrongForm, OfFit, "Piece and method do not suit", "Piece does not suit the method", "✕"},
 	{FatPlait, OfFit, "Plaits may show through", "Plait too fat to hide", "F"},
 	{ThinPlait, OfFit, "Thin plaits, thick pieces", "Plait too thin to carry it", "T"},
@@ -152,7 +152,7 @@ type Notice struct {
 	Severity Severity `json:"severity"`
 	Reason   string   `json:"reason" doc:"What was found, and why it matters"`
 	Remedy   string   `json:"remedy" doc:"What would help; empty where nothing needs to be done"`
-	// About are the ids of the sections, tracks or nets it is about, none when it is
+	// About are the ids of the sections, cornrows or nets it is about, none when it is
 	// about the head as a whole.
 	About []string `json:"about"`
 }

@@ -57,7 +57,7 @@ func TestNoStepIsLongerThanTwentyTwoWords(t *testing.T) {
 			if structure == parting.AllIndividuals && !m.On(method.OnPlait) {
 				continue
 			}
-			base := parting.Tracks
+			base := parting.Cornrows
 			if structure == parting.NetCap {
 				base = parting.Net
 			}

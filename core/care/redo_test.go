@@ -50,7 +50,7 @@ func TestOnlyOuterRowsAreDoneAgain(t *testing.T) {
 			before = r
 			at, err := freeze.ForChair(plantest.Solve(t, in))
 			require.NoError(t, err)
-			pieces, tracks := 0, 0
+			pieces, cornrows := 0, 0
 			for _, task := range at.Brief.Tasks {
 				if task.Place >= 0 {
 					assert.False(t, r.Places[task.Place].Kept)
@@ -59,11 +59,11 @@ func TestOnlyOuterRowsAreDoneAgain(t *testing.T) {
 					}
 				}
 				if task.Kind == "tracks" || task.Kind == "net" {
-					tracks++
+					cornrows++
 				}
 			}
 			assert.Equal(t, done, pieces)
-			assert.Zero(t, tracks, "the base stays")
+			assert.Zero(t, cornrows, "the base stays")
 			state := at.Brief.Fold(nil)
 			assert.Empty(t, state.View(chair.Wish{Hand: at.Brief.Hands[0].Key}).Watch.Missed)
 		}

@@ -122,14 +122,14 @@ type Place struct {
 	Count int `json:"count"`
 	// Step is an index into the ways in which pieces go on, as the plan lists them.
 	Step int `json:"step"`
-	// Hook is true for one on a track, a net or a linked plait.
+	// Hook is true for one on a cornrow, a net or a linked plait.
 	Hook bool `json:"hook"`
 	// Middle is the distance along the scalp from the part line, or from the middle where Part
 	// is false.
 	Middle float64 `json:"middleMm"`
 	Part   bool    `json:"part"`
 	// Up is how far the upper line of its row stands off the row below; of a hook, how far it
-	// stands from the one before it on its track. 0 for neither.
+	// stands from the one before it on its cornrow. 0 for neither.
 	Up float64 `json:"upMm"`
 	// Beside is what is put on besides, in words; With is what that takes, and the wrapping hair.
 	Beside []string `json:"beside,omitempty"`

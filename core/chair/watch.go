@@ -107,7 +107,7 @@ func (s *State) watch(w Wish) Watch {
 // stages are those there are, in the order of a day.
 func (s *State) stages() []StageWatch {
 	out := []StageWatch{}
-	for _, kind := range []pace.Kind{pace.Settle, pace.Tracks, pace.Nets, pace.Plaits, pace.Hook, pace.Attach, pace.Finish} {
+	for _, kind := range []pace.Kind{pace.Settle, pace.Cornrows, pace.Nets, pace.Plaits, pace.Hook, pace.Attach, pace.Finish} {
 		w := StageWatch{Kind: kind, Name: kind.Name()}
 		for i := range s.tasks {
 			t := &s.tasks[i]

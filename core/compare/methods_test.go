@@ -21,7 +21,7 @@ import (
 // methods are among the first three, which are ruled out, and a reason that is given.
 func TestAdviceInFortySituations(t *testing.T) {
 	const (
-		l1, l2, l3, l4, l5 = method.HitchAndWeave, method.HitchAndZigzag, method.HiddenKnot, method.SplitRoot, method.TrackHitch
+		l1, l2, l3, l4, l5 = method.HitchAndWeave, method.HitchAndZigzag, method.HiddenKnot, method.SplitRoot, method.CornrowHitch
 		l6, w1, w2, w3, w4 = method.Stack, method.SharedLoop, method.CollarAndWrap, method.OpenCoil, method.Banded
 		w5, t1, t2, t3, b1 = method.BuiltOnHead, method.AnchorTwist, method.FoldAndTwist, method.TwineAndLock, method.OwnStrand
 		b2                 = method.WrappedThird
@@ -75,7 +75,7 @@ func TestAdviceInFortySituations(t *testing.T) {
 		{"fine thin hair, thick locs", plantest.All(plantest.Fine, plantest.Hung(hair.SoftLoc, 20, 14)), plan.Everywhere, nil, nil, l1, "hardly carry"},
 		{"thick dense hair, thin twists", plantest.All(plantest.Thick, plantest.Hung(hair.Twist, 14, 5)), plan.Everywhere, nil, nil, l1, "may show through"},
 		{"four hours for a whole head", plantest.Wished(method.Wishes{Hours: 4}), plan.Everywhere, ids{l1}, ids{w5, b1, b2}, l1, "there are 4 h"},
-		{"on cornrows", plantest.On(parting.EarToEar, parting.Tracks), plan.OnBase, ids{l5}, nil, l3, "It takes bulk hair"},
+		{"on cornrows", plantest.On(parting.EarToEar, parting.Cornrows), plan.OnBase, ids{l5}, nil, l3, "It takes bulk hair"},
 		{"on a net, bulk to be used again", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Hung(hair.Bulk, 12, 9), plantest.Wished(method.Wishes{Reuse: true})), plan.OnBase, ids{l5, l3}, nil, l5, "come off whole"},
 	}
 	cases = append(cases, []struct {
@@ -86,9 +86,9 @@ func TestAdviceInFortySituations(t *testing.T) {
 		reason     method.ID
 		says       string
 	}{
-		{"cornrows, and nobody plaits flat", plantest.All(plantest.On(parting.EarToEar, parting.Tracks), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, nil, ids{l5, l3}, l5, "choose linked plaits"},
-		{"a net, and nobody plaits flat", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, nil, ids{l5}, l5, "cornrows"},
-		{"linked plaits, and nobody plaits flat", plantest.All(plantest.On(parting.Linked, parting.LinkedPlaits), plantest.Wished(method.Wishes{NoTracks: true})), plan.OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
+		{"cornrows, and nobody plaits flat", plantest.All(plantest.On(parting.EarToEar, parting.Cornrows), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, nil, ids{l5, l3}, l5, "choose linked plaits"},
+		{"a net, and nobody plaits flat", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, nil, ids{l5}, l5, "cornrows"},
+		{"linked plaits, and nobody plaits flat", plantest.All(plantest.On(parting.Linked, parting.LinkedPlaits), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
 		{"locs whose hair is to be wrapped", plantest.All(plantest.Hung(hair.SoftLoc, 20, 11), plantest.Wished(method.Wishes{Hide: method.HiddenUnder})), plan.Everywhere, ids{w2}, nil, l1, "hides own hair differently"},
 		{"twists woven inside, as wished", plantest.All(plantest.Hung(hair.Twist, 18, 9), plantest.Wished(method.Wishes{Hide: method.HiddenInside})), plan.Everywhere, ids{l1}, nil, t3, "differently"},
 		{"curls in a stack, most of a pack over", plantest.All(plantest.Hung(hair.CurlyBulk, 14, 9), func(in *plan.Input) {
@@ -132,7 +132,7 @@ func TestAdviceInFortySituations(t *testing.T) {
 // reason unless nothing is to be said.
 func TestAdviceIsWhole(t *testing.T) {
 	in := plan.Default()
-	plantest.On(parting.EarToEar, parting.Tracks)(&in)
+	plantest.On(parting.EarToEar, parting.Cornrows)(&in)
 	list, err := compare.Methods(t.Context(), plantest.Solve(t, in))
 	require.NoError(t, err)
 	require.NotEmpty(t, list)

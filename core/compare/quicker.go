@@ -36,7 +36,7 @@ var hurries = []struct {
 	key string
 	of  func(ctx context.Context, sol *plan.Solved, sum float64) (says string, in plan.Input, ok bool)
 }{
-	{"larger", largerAll}, {"method", fasterMethod}, {"tracks", tracksBehind}, {"line", partAlone}, {"helper", aHelper}, {"sittings", moreSittings},
+	{"larger", largerAll}, {"method", fasterMethod}, {"tracks", cornrowsBehind}, {"line", partAlone}, {"helper", aHelper}, {"sittings", moreSittings},
 }
 
 // Quicken finds ways to do a plan in the time that is wished, each a whole plan; none where it fits,
@@ -145,8 +145,8 @@ func fasterMethod(_ context.Context, sol *plan.Solved, _ float64) (says string, 
 	return "A faster method: " + m.Name, in, true
 }
 
-// tracksBehind hooks on behind the ears, and partAlone everywhere but beside the part line.
-func tracksBehind(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
+// cornrowsBehind hooks on behind the ears, and partAlone everywhere but beside the part line.
+func cornrowsBehind(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
 	return on(sol, parting.EarToEar, "Cornrows behind, individuals in front of the ears")
 }
 

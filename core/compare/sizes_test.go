@@ -58,8 +58,8 @@ func TestTradeOffStopsWithItsContext(t *testing.T) {
 	}
 }
 
-// Common practice, no source: individuals in front and tracks behind give the look in
-// about half the time, a horseshoe or a part line with tracks in less; and a track is hooked in
+// Common practice, no source: individuals in front and cornrows behind give the look in
+// about half the time, a horseshoe or a part line with cornrows in less; and a cornrow is hooked in
 // seconds where a plait takes minutes.
 func TestWhatStructuresSave(t *testing.T) {
 	in := plan.Default()
@@ -92,7 +92,7 @@ func TestWhatStructuresSave(t *testing.T) {
 			hook = s.Minutes.Likely
 		}
 	}
-	// Common practice, no source: 120 pieces are hooked on tracks in 40 to 60 minutes, sorting
+	// Common practice, no source: 120 pieces are hooked on cornrows in 40 to 60 minutes, sorting
 	// among them.
 	assert.True(t, hook*120/float64(hooked) >= 40 && hook*120/float64(hooked) <= 60, "%v minutes", hook)
 }

@@ -62,9 +62,9 @@ func hard(r *rand.Rand) plan.Input {
 		wish.Ramp, wish.Along = 0.5+1.5*r.Float64(), 0.5+1.5*r.Float64()
 	}
 	s.Rows, s.PerSide, s.NapeGuard = 1+r.IntN(6), 1+r.IntN(30), r.IntN(2) == 0 && rule.NapeGuard
-	s.Base.Kind = []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net}[r.IntN(3)]
+	s.Base.Kind = []parting.BaseKind{parting.Cornrows, parting.LinkedPlaits, parting.Net}[r.IntN(3)]
 	s.Base.Run = []parting.Run{parting.Horizontal, parting.StraightBack, parting.Curved}[r.IntN(3)]
-	s.Base.Tracks, s.Base.SideTracks, s.Base.Spacing = 1+r.IntN(24), 1+r.IntN(12), 5+r.ExpFloat64()*5
+	s.Base.Cornrows, s.Base.SideCornrows, s.Base.Spacing = 1+r.IntN(24), 1+r.IntN(12), 5+r.ExpFloat64()*5
 	place := func() parting.Direction {
 		return parting.Toward(scalp.Head{A: 1, B: 1, C: 1}, scalp.Point{r.NormFloat64(), r.NormFloat64(), 0.2 + r.Float64()})
 	}

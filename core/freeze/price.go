@@ -78,7 +78,7 @@ func Included(in plan.Input, r tally.Result) []string {
 		out = append(out, fmt.Sprintf("%s taken off, parted and plaited again: %s of %d; the rest stays as it hangs", rows, words.Count(again, "section"), t.Sections))
 	} else {
 		out = append(out, fmt.Sprintf("%s parted and plaited, %s", words.Count(t.Sections, "section"), in.Parting.Structure.Name()))
-		if n := len(r.Layout.Tracks); n > 0 {
+		if n := len(r.Layout.Cornrows); n > 0 {
 			out = append(out, words.Count(n, "cornrow")+" to hook on")
 		}
 	}

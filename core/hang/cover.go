@@ -15,20 +15,20 @@ import (
 	"kladotex/core/words"
 )
 
-// Cover is what shows of scalp and tracks under the hair.
+// Cover is what shows of scalp and cornrows under the hair.
 type Cover struct {
 	// Bare is the share of the scalp no piece lies over; the parts are in it.
 	Bare float64 `json:"bare" doc:"Share of the scalp no piece lies over, parts among it"`
-	// Shows are tracks and thin spots that will show, the largest first.
+	// Shows are cornrows and thin spots that will show, the largest first.
 	Shows []Showing `json:"shows"`
 }
 
-// Showing is a stretch of track or scalp that will show.
+// Showing is a stretch of cornrow or scalp that will show.
 type Showing struct {
 	Kind string `json:"kind" enum:"track,scalp"`
 	// Name says what shows and about where.
 	Name string `json:"name"`
-	// Length of a track, Area of scalp; the other is 0.
+	// Length of a cornrow, Area of scalp; the other is 0.
 	Length float64    `json:"lengthMm"`
 	Area   float64    `json:"areaMm2"`
 	Points scalp.Line `json:"points" doc:"Where, to be marked"`
@@ -39,14 +39,14 @@ type Showing struct {
 }
 
 const (
-	// trackStep is the distance of the places at which a track is looked at, mm.
-	trackStep = 5.0
-	// trackSlack and scalpSlack are how far beside its own width a piece still hides a track,
+	// cornrowStep is the distance of the places at which a cornrow is looked at, mm.
+	cornrowStep = 5.0
+	// cornrowSlack and scalpSlack are how far beside its own width a piece still hides a cornrow,
 	// and scalp, mm: hair does not hang still. By eye; at less all parts join into one spot.
-	trackSlack, scalpSlack = 2.0, 8.0
+	cornrowSlack, scalpSlack = 2.0, 8.0
 	// partSlack is that by which the bare share is told: it counts the parts.
 	partSlack = 3.0
-	// leastShowing is the shortest stretch of track that anybody notices, mm: about an inch and
+	// leastShowing is the shortest stretch of cornrow that anybody notices, mm: about an inch and
 	// a half; leastGaps is the share of it that must be bare, the rest being single pieces
 	// across it. leastSpot is the least scalp that anybody notices, mm². By eye.
 	leastShowing = 38.0
@@ -63,7 +63,7 @@ const (
 // cover reads what shows under hair that hangs so.
 func cover(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path, style fall.Style) (Cover, error) {
 	c := Cover{Shows: []Showing{}}
-	tracks, err := tracksShowing(ctx, sol, h, paths)
+	cornrows, err := cornrowsShowing(ctx, sol, h, paths)
 	if err != nil {
 		return Cover{}, err
 	}
@@ -75,7 +75,7 @@ func cover(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path,
 	c.Bare = bare
 	thick := sol.Input.Piece(sol.Input.Fill.Piece).Thickness
 	room := plan.MaxFill - len(sol.Input.Fill.At)
-	for _, s := range paired(sol, append(tracks, scalpShows...)) {
+	for _, s := range paired(sol, append(cornrows, scalpShows...)) {
 		if len(c.Shows) == mostShown {
 			break
 		}
@@ -83,8 +83,8 @@ func cover(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path,
 		s.Remedy = "It shows while the hair is up: leave the lower rows as individuals, or wear it down."
 		if style == fall.Down {
 			slack := scalpSlack
-			if s.Kind == onTrack {
-				slack = trackSlack
+			if s.Kind == onCornrow {
+				slack = cornrowSlack
 			}
 			roots, err := h.wearer.FillFor(ctx, vectors(s.Points), thick, slack, room)
 			if err != nil {
@@ -102,35 +102,35 @@ func cover(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path,
 
 // The kinds of what shows.
 const (
-	onTrack = "track"
-	onScalp = "scalp"
+	onCornrow = "track"
+	onScalp   = "scalp"
 )
 
-// tracksShowing are the stretches of tracks that no piece hides.
-func tracksShowing(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path) ([]Showing, error) {
+// cornrowsShowing are the stretches of cornrows that no piece hides.
+func cornrowsShowing(ctx context.Context, sol *plan.Solved, h *hanging, paths []fall.Path) ([]Showing, error) {
 	var places []r3.Vec
-	var of []int // the track of each
-	for k := range sol.Layout.Tracks {
-		t := &sol.Layout.Tracks[k]
+	var of []int // the cornrow of each
+	for k := range sol.Layout.Cornrows {
+		t := &sol.Layout.Cornrows[k]
 		if len(t.Hooks) == 0 {
-			continue // a decorative track is there to be seen
+			continue // a decorative cornrow is there to be seen
 		}
-		for _, p := range along(t.Line, trackStep) {
+		for _, p := range along(t.Line, cornrowStep) {
 			places, of = append(places, p), append(of, k)
 		}
 	}
-	found, err := h.wearer.Cover(ctx, h.pieces, paths, places, trackSlack)
+	found, err := h.wearer.Cover(ctx, h.pieces, paths, places, cornrowSlack)
 	if err != nil {
 		return nil, err
 	}
 	cover := found[0]
 	across := 0.0 // of a single piece with what it hides beside it
 	for _, p := range h.pieces {
-		across = max(across, p.Thickness+2*trackSlack)
+		across = max(across, p.Thickness+2*cornrowSlack)
 	}
 	var out []Showing
-	for _, run := range gaps(cover, of, int(across/trackStep)+1) {
-		mm, bare := trackStep*float64(run.to-run.from), places[run.from:run.to:run.to]
+	for _, run := range gaps(cover, of, int(across/cornrowStep)+1) {
+		mm, bare := cornrowStep*float64(run.to-run.from), places[run.from:run.to:run.to]
 		if mm < leastShowing || run.bare < leastGaps {
 			continue
 		}
@@ -140,10 +140,10 @@ func tracksShowing(ctx context.Context, sol *plan.Solved, h *hanging, paths []fa
 				shown = append(shown, p)
 			}
 		}
-		t := &sol.Layout.Tracks[of[run.from]]
+		t := &sol.Layout.Cornrows[of[run.from]]
 		out = append(out, Showing{
-			Kind: onTrack, Length: mm, Points: points(shown),
-			Name: parting.Cornrow(t.Zone.Name(), t.ID) + " shows",
+			Kind: onCornrow, Length: mm, Points: points(shown),
+			Name: parting.CornrowName(parting.CornrowsBehind.Name(), t.ID) + " shows",
 		})
 	}
 	return out, nil
@@ -192,7 +192,7 @@ type gap struct {
 	bare     float64 // share of its places
 }
 
-// gaps are the runs of places with no cover on one track each; up to across covered ones
+// gaps are the runs of places with no cover on one cornrow each; up to across covered ones
 // between two bare ones do not end a run.
 func gaps(cover, of []int, across int) []gap {
 	var out []gap

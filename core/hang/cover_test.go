@@ -13,7 +13,7 @@ import (
 )
 
 // Runs of bare places, single pieces across them or not.
-func TestGapsAlongATrack(t *testing.T) {
+func TestGapsAlongACornrow(t *testing.T) {
 	cover := []int{1, 0, 0, 1, 0, 0, 1, 1, 1, 0, 0}
 	of := make([]int, len(cover))
 	runs := gaps(cover, of, 1)
@@ -21,7 +21,7 @@ func TestGapsAlongATrack(t *testing.T) {
 	assert.Equal(t, [2]int{1, 6}, [2]int{runs[0].from, runs[0].to})
 	assert.InDelta(t, 0.8, runs[0].bare, 1e-9)
 	assert.Equal(t, [2]int{9, 11}, [2]int{runs[1].from, runs[1].to})
-	// One track ends where the next begins.
+	// One cornrow ends where the next begins.
 	of = []int{0, 0, 0, 0, 1, 1, 1, 1, 1, 1, 1}
 	assert.Len(t, gaps(cover, of, 1), 3)
 	assert.Empty(t, gaps([]int{1, 2, 1}, make([]int, 3), 2))

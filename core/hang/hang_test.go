@@ -114,19 +114,19 @@ func TestCutLists(t *testing.T) {
 	}
 }
 
-// A track that shows is found; filled as proposed it shows no more, and the pieces filled in
+// A cornrow that shows is found; filled as proposed it shows no more, and the pieces filled in
 // are counted, bought and weighed.
-func TestAShowingTrackIsFoundAndFilled(t *testing.T) {
+func TestAShowingCornrowIsFoundAndFilled(t *testing.T) {
 	in := worn(24*25.4, 8, 67*25.4)
 	in.Parting = in.Parting.On(parting.EarToEar)
 	before, err := hang.Of(t.Context(), plantest.Solve(t, in), fall.Down)
 	require.NoError(t, err)
 	require.NotEmpty(t, before.Cover.Shows)
-	bare := func(d hang.Drape) (tracks float64) {
+	bare := func(d hang.Drape) (cornrows float64) {
 		for _, s := range d.Cover.Shows {
-			tracks += s.Length + s.Area/20
+			cornrows += s.Length + s.Area/20
 		}
-		return tracks
+		return cornrows
 	}
 	filled := in
 	for range 3 { // as a person would: what is left is filled once more

@@ -26,7 +26,7 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	merging := horseshoe
 	merging.Parting.Base.MergeSides = true
 	straight := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.Perimeter)
-	straight.Parting.Base.Run, straight.Parting.Base.Tracks = parting.StraightBack, 10
+	straight.Parting.Base.Run, straight.Parting.Base.Cornrows = parting.StraightBack, 10
 	twists := plantest.Haired(plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.Twist, parting.AllIndividuals), 21), 4*25.4)
 	design := plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.FrontDesign), 17)
 	net := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.NetCap)
@@ -44,7 +44,7 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	}{
 		{"12 individuals woven and about 50 hooked, 45 min", horseshoe, attached, [2]int{52, 72}, 45, 45},
 		{"their base, 12 plaits and 6 + 6 cornrows merging, 45 min", merging, pace.Basing, [2]int{40, 72}, 45, 45},
-		{"straight-back cornrows all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Tracks}, [2]int{60, 170}, 60, 60},
+		{"straight-back cornrows all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Cornrows}, [2]int{60, 170}, 60, 60},
 		{"55 coil locs plaited and closed, 5 to 6 h", own(plantest.Haired(plantest.Carded(plantest.WornBy(method.OpenCoil, hair.CoilLoc, parting.AllIndividuals), 34), 8*25.4)), plaited, [2]int{50, 60}, 300, 360},
 		{"150 short twists woven, first time, own head, 10 to 14 h", plantest.WithHand(own(twists), pace.Beginner, string(method.HitchAndWeave)), all, [2]int{140, 160}, 600, 840},
 		{"45 to 70 collar-and-wrap locs after the plaits, at most 3 h", plantest.Carded(plantest.WornBy(method.CollarAndWrap, hair.HandmadeLoc, parting.AllIndividuals), 32), attached, [2]int{45, 70}, 120, 180},
@@ -69,15 +69,15 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	}
 }
 
-// frontMinutes is what the front of a head takes: its plaits, tracks and pieces, with setting
+// frontMinutes is what the front of a head takes: its plaits, cornrows and pieces, with setting
 // out and finishing.
 func frontMinutes(t *testing.T, in plan.Input) float64 {
 	t.Helper()
 	sol := plantest.Solve(t, in)
 	tasks := []pace.Task{settle, finishTask(sol)}
-	for i := range sol.Layout.Tracks {
-		if x := &sol.Layout.Tracks[i]; x.Zone == parting.DesignLeft || x.Zone == parting.DesignRight {
-			tasks = append(tasks, trackTask(x))
+	for i := range sol.Layout.Cornrows {
+		if x := &sol.Layout.Cornrows[i]; x.Zone == parting.DesignLeft || x.Zone == parting.DesignRight {
+			tasks = append(tasks, cornrowTask(x))
 		}
 	}
 	for i := range sol.Places {

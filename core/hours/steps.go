@@ -93,8 +93,8 @@ func (d *Work) by(t pace.Task) []float64 {
 func (d *Work) build() {
 	settle := d.add(pace.Settle.Name(), settleTask(d.Solved), sitting.Step{Plaits: true})
 	base := []int{}
-	for _, t := range tracks(d.Solved) {
-		base = append(base, d.add(parting.Cornrow(t.Zone.Name(), t.ID), trackTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.TracksBehind})...)
+	for _, t := range cornrows(d.Solved) {
+		base = append(base, d.add(parting.CornrowName(t.Zone.Name(), t.ID), cornrowTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.CornrowsBehind})...)
 	}
 	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
 		if t, has := of(d.Solved); has {
@@ -161,7 +161,7 @@ func (d *Work) eachRow(passes ...func(r int, links bool)) {
 func (d *Work) add(name string, t pace.Task, as sitting.Step) []int {
 	s := Step{Kind: t.Kind, Name: name, at: len(d.Steps), Rate: t.Minutes, Step: as}
 	s.Row, s.By = sitting.NoRow, d.by(t)
-	if s.Kind == pace.Tracks || s.Kind == pace.Nets {
+	if s.Kind == pace.Cornrows || s.Kind == pace.Nets {
 		d.allow(&s)
 	}
 	d.Steps = append(d.Steps, s)
@@ -353,7 +353,7 @@ func (d *Work) does(steps []Step) string {
 	has := func(kind pace.Kind) bool {
 		return slices.ContainsFunc(steps, func(s Step) bool { return s.Kind == kind })
 	}
-	if has(pace.Tracks) {
+	if has(pace.Cornrows) {
 		parts = append(parts, "cornrows")
 	}
 	if has(pace.Nets) {

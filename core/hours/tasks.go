@@ -84,10 +84,10 @@ func Tasks(sol *plan.Solved, i int) []pace.Task {
 	return attachTasks(sol, out, i)
 }
 
-// trackTask is to plait a track flat.
-func trackTask(t *parting.Track) pace.Task {
+// cornrowTask is to plait a cornrow flat.
+func cornrowTask(t *parting.Cornrow) pace.Task {
 	shows := t.Zone == parting.DesignLeft || t.Zone == parting.DesignRight
-	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: pace.Track(t.Length, shows)}
+	return pace.Task{Kind: pace.Cornrows, Skill: string(pace.Cornrows), Minutes: pace.Cornrow(t.Length, shows)}
 }
 
 // settle is what comes before the first part of any head.
@@ -97,7 +97,7 @@ var settle = pace.Task{Kind: pace.Settle, Skill: string(pace.Settle), Minutes: c
 // none.
 func tailTask(sol *plan.Solved) (pace.Task, bool) {
 	n := sol.Layout.Tails()
-	return pace.Task{Kind: pace.Tracks, Skill: string(pace.Tracks), Minutes: craft.TailTime * float64(n)}, n > 0 && sol.Input.Redo == nil
+	return pace.Task{Kind: pace.Cornrows, Skill: string(pace.Cornrows), Minutes: craft.TailTime * float64(n)}, n > 0 && sol.Input.Redo == nil
 }
 
 func netTask(sol *plan.Solved) (pace.Task, bool) {
@@ -128,8 +128,8 @@ func finishTask(sol *plan.Solved) pace.Task {
 
 // BaseTasks are all that is done to the base before anything hangs on it.
 func BaseTasks(sol *plan.Solved) (out []pace.Task) {
-	for _, t := range tracks(sol) {
-		out = append(out, trackTask(t))
+	for _, t := range cornrows(sol) {
+		out = append(out, cornrowTask(t))
 	}
 	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
 		if t, has := of(sol); has {
@@ -139,11 +139,11 @@ func BaseTasks(sol *plan.Solved) (out []pace.Task) {
 	return out
 }
 
-// tracks are those to be plaited; none where only outer rows are done again.
-func tracks(sol *plan.Solved) (out []*parting.Track) {
+// cornrows are those to be plaited; none where only outer rows are done again.
+func cornrows(sol *plan.Solved) (out []*parting.Cornrow) {
 	if sol.Input.Redo == nil {
-		for i := range sol.Layout.Tracks {
-			out = append(out, &sol.Layout.Tracks[i])
+		for i := range sol.Layout.Cornrows {
+			out = append(out, &sol.Layout.Cornrows[i])
 		}
 	}
 	return out

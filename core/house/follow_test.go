@@ -18,7 +18,7 @@ import (
 	"kladotex/core/workorder"
 )
 
-// asked is a plan that every question applies to: tender edges, a part line, tracks or
+// asked is a plan that every question applies to: tender edges, a part line, cornrows or
 // not, loose hair laced, and individuals braided by hand.
 func asked(structure parting.Structure) plan.Input {
 	in := plan.Default()
@@ -75,7 +75,7 @@ func told(t *testing.T, in plan.Input, house Rules) map[Touch]string {
 		return string(raw)
 	}
 	return map[Touch]string{
-		TheParting: write(res.Layout.Sections, res.Layout.Tracks), TheSteps: write(steps, before, after), TheHours: write(res.Hours),
+		TheParting: write(res.Layout.Sections, res.Layout.Cornrows), TheSteps: write(steps, before, after), TheHours: write(res.Hours),
 		TheOrder: write(order), WhatToBuy: write(supplied.Need), AtHome: write(supplied.Tasks), TheLoad: write(res.Notices),
 		TheMethods: write(verdicts), WeeksOfWear: write(house.Wear(), in.Wish().Weeks),
 	}

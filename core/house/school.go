@@ -214,7 +214,7 @@ var settled = []School{
 		of:   func(in plan.Input) string { return either(in.Plaits.Band, "yes", "no") },
 		take: func(in plan.Input, side string) plan.Input { in.Plaits.Band = side == "yes"; return in },
 	},
-	choiceSchool("hook", "The hook goes", "direction", method.TrackHitch),
+	choiceSchool("hook", "The hook goes", "direction", method.CornrowHitch),
 	choiceSchool("glue", "The tip of own hair", "tip", method.HitchAndWeave, method.SplitRoot),
 	choiceSchool("seal", "The end of a wrap", "end", method.SharedLoop, method.CollarAndWrap, method.BuiltOnHead),
 	{

@@ -72,7 +72,7 @@ type ZoneFit struct {
 type ZoneFinding struct {
 	Code     advice.Code     `json:"code"`
 	Severity advice.Severity `json:"severity"`
-	// Places are the ids of the sections, tracks or nets it is about, Count how many places
+	// Places are the ids of the sections, cornrows or nets it is about, Count how many places
 	// that are.
 	Places []string `json:"places"`
 	Count  int      `json:"count"`

@@ -92,8 +92,8 @@ type Wishes struct {
 	Hand  Hand  `json:"hand,omitempty" doc:"How used to this work the hand is"`
 	Hours int   `json:"hours,omitempty" minimum:"0" maximum:"60" doc:"Hours there are for attaching all pieces; 0 leaves them open"`
 	// Hide leaves it open where it is empty.
-	Hide     Hiding `json:"hide,omitempty" doc:"How own hair is hidden: woven inside, wrapped, or twined in"`
-	NoTracks bool   `json:"noTracks,omitempty" doc:"True when nobody here can cornrow"`
+	Hide       Hiding `json:"hide,omitempty" doc:"How own hair is hidden: woven inside, wrapped, or twined in"`
+	NoCornrows bool   `json:"noTracks,omitempty" doc:"True when nobody here can cornrow"`
 }
 
 // Check refuses wishes that cannot be; the paths of bad are put under path.
@@ -222,7 +222,7 @@ func (r *Ranked) rulesOut(format string, a ...any) { r.Out = append(r.Out, fmt.S
 
 // weights are what is weighed, in the order reasons are read.
 var weights = []func(Method, Situation, []Job, *Ranked){
-	byPiece, byHair, byFit, byHiding, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand, byTracks, byLeftOver,
+	byPiece, byHair, byFit, byHiding, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand, byCornrows, byLeftOver,
 }
 
 func byPiece(m Method, _ Situation, _ []Job, r *Ranked) {
@@ -309,13 +309,13 @@ func byHiding(m Method, s Situation, _ []Job, r *Ranked) {
 	}
 }
 
-// byTracks weighs what it hangs on where nobody plaits flat.
-func byTracks(_ Method, s Situation, jobs []Job, r *Ranked) {
-	if !s.Wish.NoTracks || len(jobs) == 0 {
+// byCornrows weighs what it hangs on where nobody plaits flat.
+func byCornrows(_ Method, s Situation, jobs []Job, r *Ranked) {
+	if !s.Wish.NoCornrows || len(jobs) == 0 {
 		return
 	}
 	switch jobs[0].Ground {
-	case OnTrack, OnNet:
+	case OnCornrow, OnNet:
 		r.rulesOut("It hangs on cornrows, and nobody here can cornrow: choose linked plaits for the base, or plait all over.")
 	case OnLink:
 		r.speaksFor("Linked plaits ask for no plaiting along the scalp.")

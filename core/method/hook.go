@@ -24,16 +24,16 @@ var knotSide = Choice{Key: "knot", Name: "The knot lies", Usual: "part", Options
 var knotWords = map[string]string{"part": "away from the part", "back": "toward the back of the head", "face": "toward the face"}
 
 var hooks = []Method{{
-	ID: TrackHitch, Name: "Cornrow hitch", Family: Hook, Base: Plaited,
+	ID: CornrowHitch, Name: "Cornrow hitch", Family: Hook, Base: Plaited,
 	Takes:   []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc, hair.CoilLoc, hair.HandmadeLoc, hair.Bulk, hair.CurlyBulk},
-	Grounds: []Ground{OnTrack, OnNet, OnLink},
+	Grounds: []Ground{OnCornrow, OnNet, OnLink},
 	Summary: "A plain hitch where there is no plait to hide: seconds a piece.",
 	HidesBy: "nothing to hide: the base lies flat under the pieces",
 	Root:    "flat, the knot out of sight",
 	Wash:    "roots only, diluted, dried fully",
 	Mistake: "Hooked across the cornrow: the knot stands up and shows.",
 	Mend:    "Draw it out again and hook along the cornrow, the knot turned away from the part.",
-	Wrong:   moves.AcrossTrack,
+	Wrong:   moves.AcrossCornrow,
 
 	WearWeeks: [2]int{4, 6},
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: true, Skill: NewHand, Off: 0.12},
@@ -45,8 +45,8 @@ var hooks = []Method{{
 	steps: func(r Range) []Step { return hooking(r.Long) },
 	takeDown: func(Range) []Step {
 		return []Step{
-			text("Push the loop open with the tail of a comb and draw the tail of the piece back through it.").drawn(moves.TrackHitch, 4, 2),
-			text("Draw the piece out and lay it with its like: whole ones are used again.").drawn(moves.TrackHitch, 2, 0),
+			text("Push the loop open with the tail of a comb and draw the tail of the piece back through it.").drawn(moves.CornrowHitch, 4, 2),
+			text("Draw the piece out and lay it with its like: whole ones are used again.").drawn(moves.CornrowHitch, 2, 0),
 			text("Undo tails and cornrows last, from the nape up."),
 		}
 	},
@@ -65,8 +65,8 @@ var grounded = map[Ground]struct {
 		start:  "Start low at the back, so that what hangs already stays out of the way.",
 		push:   "Push the hook under the root of the plait, latch covered.",
 	},
-	OnTrack: {
-		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
+	OnCornrow: {
+		hooked: moves.Clip{Figure: moves.CornrowHitch, First: 0, Last: 2},
 		start:  "Start low at the back, so that what hangs already stays out of the way.",
 		push:   "Push the hook under the whole cornrow, latch covered, from the side away from the part.",
 		next:   "Hook the next one {length} further, each between two of the cornrow beside it; closer where scalp would show.",
@@ -89,7 +89,7 @@ var grounded = map[Ground]struct {
 			text("Halve the section behind for the other two, and plait on. So to the end of the chain.").drawn(moves.Link, 0, 1),
 			text("Leave the stretch between two sections slack: a fingertip passes under it with the head bent."),
 		},
-		hooked: moves.Clip{Figure: moves.TrackHitch, First: 0, Last: 2},
+		hooked: moves.Clip{Figure: moves.CornrowHitch, First: 0, Last: 2},
 		start:  "Start at the end of the chains, low at the back.",
 		push:   "Push the hook under the plait just in front of where it is laid into the next.",
 	},
@@ -99,7 +99,7 @@ var grounded = map[Ground]struct {
 // before it carries anything: under hanging pieces no tail is found again.
 func onBase(j Job) (steps []Step) {
 	on := grounded[j.Ground]
-	if j.Merges && j.Ground == OnTrack {
+	if j.Merges && j.Ground == OnCornrow {
 		steps = append(steps, text("Thin cornrows run together: take each as one of the strands and braid on, so that fewer tails are left.").drawn(moves.Merge, 0, 1))
 	}
 	if j.Tails != "" && j.Ground != OnPlait {
@@ -140,7 +140,7 @@ func hooking(j Job) (steps []Step) {
 	if j.Chosen["direction"] == "down" {
 		way = "from the top down"
 	}
-	if j.Chosen["head"] == "set-in" && j.Ground == OnTrack {
+	if j.Chosen["head"] == "set-in" && j.Ground == OnCornrow {
 		steps = append(steps,
 			text("At the start of a cornrow in sight: as you begin it, lay the end of the piece on one strand.").drawn(moves.SetIn, 0, 0),
 			text("Braid them as one for some turns: the piece goes over and under with its strand.").drawn(moves.SetIn, 0, 1))
@@ -148,6 +148,6 @@ func hooking(j Job) (steps []Step) {
 	steps = append(steps,
 		text(on.push).drawn(on.hooked.Figure, on.hooked.First, on.hooked.First),
 		text("Catch the loop, push the piece up while the latch comes out, and draw it half through, "+way+".").drawn(on.hooked.Figure, on.hooked.First, on.hooked.Last),
-		text("Pass the tail through its own loop and tighten, never pulling the scalp; the knot "+knotWords[j.Chosen["knot"]]+".").drawn(moves.TrackHitch, 2, 4))
+		text("Pass the tail through its own loop and tighten, never pulling the scalp; the knot "+knotWords[j.Chosen["knot"]]+".").drawn(moves.CornrowHitch, 2, 4))
 	return withNext(steps, j)
 }

@@ -10,10 +10,10 @@ import (
 )
 
 // Common practice, no source: a plain hitch, its knot turned away from the part,
-// pieces of one track between those of the next; a net by itself tears.
+// pieces of one cornrow between those of the next; a net by itself tears.
 func TestHookingIsToldForEveryGround(t *testing.T) {
 	told := func(j Job) (text string, lengths int) {
-		m, _ := Lookup(TrackHitch)
+		m, _ := Lookup(CornrowHitch)
 		j.Chosen = m.Decided(j.Chosen)
 		for _, s := range hooking(j) {
 			text += s.Text + "\n"
@@ -22,7 +22,7 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 		return text, lengths
 	}
 	for ground, says := range map[Ground]string{
-		OnTrack: "under the whole cornrow", OnNet: "net by itself tears", OnLink: "laid into the next",
+		OnCornrow: "under the whole cornrow", OnNet: "net by itself tears", OnLink: "laid into the next",
 	} {
 		for _, form := range []hair.Form{hair.Twist, hair.SoftLoc, hair.Bulk, hair.CurlyBulk} {
 			text, lengths := told(Job{Ground: ground, Piece: hair.Piece{Form: form}, Spacing: 19})
@@ -33,10 +33,10 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 			assert.NotContains(t, text, "Tender scalp")
 		}
 	}
-	last, _ := told(Job{Ground: OnTrack, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Tails: "Stitch the tails.", TenderScalp: true})
+	last, _ := told(Job{Ground: OnCornrow, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Tails: "Stitch the tails.", TenderScalp: true})
 	assert.True(t, strings.HasPrefix(last, "Stitch the tails.\n"), "the base is finished before anything hangs on it")
 	assert.Contains(t, last, "loosen now")
-	face, _ := told(Job{Ground: OnTrack, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Chosen: Chosen{"knot": "face"}})
+	face, _ := told(Job{Ground: OnCornrow, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19, Chosen: Chosen{"knot": "face"}})
 	assert.Contains(t, face, "the knot toward the face")
 	net, _ := told(Job{Ground: OnNet, Piece: hair.Piece{Form: hair.SoftLoc}, Spacing: 19})
 	assert.Less(t, strings.Index(net, "Lay the net"), strings.Index(net, "Push the hook"))

@@ -44,7 +44,7 @@ const (
 	HitchAndZigzag ID = "L2"
 	HiddenKnot     ID = "L3"
 	SplitRoot      ID = "L4"
-	TrackHitch     ID = "L5"
+	CornrowHitch   ID = "L5"
 	Stack          ID = "L6"
 	SharedLoop     ID = "W1"
 	CollarAndWrap  ID = "W2"
@@ -63,14 +63,14 @@ type Ground string
 
 // The grounds.
 const (
-	OnPlait Ground = "plait"  // a plait hanging loose
-	OnTrack Ground = "tracks" // a plait worked flat
-	OnNet   Ground = "net"    // a net over flat plaits
-	OnLink  Ground = "linked" // a plait laid into the next one
+	OnPlait   Ground = "plait"  // a plait hanging loose
+	OnCornrow Ground = "tracks" // a plait worked flat
+	OnNet     Ground = "net"    // a net over flat plaits
+	OnLink    Ground = "linked" // a plait laid into the next one
 )
 
 // Grounds are all of them.
-var Grounds = []Ground{OnPlait, OnTrack, OnNet, OnLink}
+var Grounds = []Ground{OnPlait, OnCornrow, OnNet, OnLink}
 
 // Base is what is made of own hair before a piece goes on.
 type Base string
@@ -307,7 +307,7 @@ type Job struct {
 	TenderScalp bool
 	// Snug is true where the plait sits tight at the scalp.
 	Snug bool
-	// Spacing is the distance between pieces on tracks and on a net, mm.
+	// Spacing is the distance between pieces on cornrows and on a net, mm.
 	Spacing float64
 	// Tails is what is done with the loose tails of the base before anything hangs on it,
 	// in words; empty where there are none.
@@ -315,7 +315,7 @@ type Job struct {
 	// Dry is true where own hair and pieces stay dry while they are hooked, FrontFirst where
 	// the first piece goes in front.
 	Dry, FrontFirst bool
-	// Merges is true where thin tracks run together into fewer.
+	// Merges is true where thin cornrows run together into fewer.
 	Merges bool
 }
 

@@ -99,8 +99,8 @@ func TestCatalogueIsWhole(t *testing.T) {
 				assert.Empty(t, bad)
 				other := j
 				other.Chosen = with
-				if m.On(OnTrack) {
-					other.Ground = OnTrack
+				if m.On(OnCornrow) {
+					other.Ground = OnCornrow
 				}
 				seen[fmt.Sprint(steps(m, other, other))] = true
 			}
@@ -118,7 +118,7 @@ func TestCatalogueIsWhole(t *testing.T) {
 // Whatever a place is like, exactly one of the grounds of a head can be had by some
 // method.
 func TestEveryGroundHasAMethod(t *testing.T) {
-	for _, g := range []Ground{OnPlait, OnTrack, OnNet, OnLink} {
+	for _, g := range []Ground{OnPlait, OnCornrow, OnNet, OnLink} {
 		found := false
 		for _, m := range Catalogue {
 			found = found || m.On(g)
@@ -210,8 +210,8 @@ func TestTimesOfCommonPractice(t *testing.T) {
 		minutes   float64
 		low, high float64
 	}{
-		{"70 close-set hooks on own head, 45 min", 70 * each(TrackHitch, 150) * ownHead, 34, 56},
-		{"120 hooks with sorting, 40 to 60 min", 120 * each(TrackHitch, 150), 40, 60},
+		{"70 close-set hooks on own head, 45 min", 70 * each(CornrowHitch, 150) * ownHead, 34, 56},
+		{"120 hooks with sorting, 40 to 60 min", 120 * each(CornrowHitch, 150), 40, 60},
 		{"55 coil locs plaited and closed, 5 to 6 h", 55 * (plaiting(150) + each(OpenCoil, 150)) * ownHead, 300, 360},
 		{"45 collar-and-wrap locs after the plaits, 3 h at most", 45 * each(CollarAndWrap, 150), 90, 180},
 		{"43 banded locs on long hair, 4 h", 43 * (plaiting(180) + each(Banded, 180)), 210, 270},

@@ -30,7 +30,7 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through its middle, and out right at the hitch"},
 		[]string{"Draw the plait out of the piece", "Undo the plait", "Cut the piece below the mark"},
 	},
-	TrackHitch: {
+	CornrowHitch: {
 		[]string{"Start low at the back", "under the whole cornrow", "through its own loop", "Hook the next one"},
 		[]string{"back through it", "Draw the piece out", "Undo tails"},
 	},
@@ -97,8 +97,8 @@ func TestMovesComeInOrder(t *testing.T) {
 	}
 	for _, m := range Catalogue {
 		_, j := job(t, m.ID, 8*inch)
-		if m.On(OnTrack) && !m.On(OnPlait) {
-			j.Ground = OnTrack
+		if m.On(OnCornrow) && !m.On(OnPlait) {
+			j.Ground = OnCornrow
 		}
 		r := Range{j, j, m.For(j), m.For(j)}
 		inOrder(m.ID, m.Steps(r), practice[m.ID].on)
@@ -123,7 +123,7 @@ var pictured = map[ID]struct{ on, off []moves.ID }{
 	HitchAndZigzag: {[]moves.ID{moves.RootHitchBraid, moves.Lace}, []moves.ID{moves.Lace, moves.RootHitchBraid}},
 	HiddenKnot:     {[]moves.ID{moves.HiddenKnot}, []moves.ID{moves.HiddenKnot}},
 	SplitRoot:      {[]moves.ID{moves.SplitRoot, moves.Weave}, []moves.ID{moves.Weave, moves.SplitRoot}},
-	TrackHitch:     {[]moves.ID{moves.TrackHitch}, []moves.ID{moves.TrackHitch}},
+	CornrowHitch:   {[]moves.ID{moves.CornrowHitch}, []moves.ID{moves.CornrowHitch}},
 	Stack:          {[]moves.ID{moves.Stack}, []moves.ID{moves.Stack}},
 	SharedLoop:     {[]moves.ID{moves.SharedHitch, moves.Wind}, []moves.ID{moves.Wind, moves.SharedHitch}},
 	CollarAndWrap:  {[]moves.ID{moves.Collar}, []moves.ID{moves.Collar}},
@@ -169,7 +169,7 @@ func TestEveryMethodIsDrawn(t *testing.T) {
 	for _, m := range Catalogue {
 		_, usual := job(t, m.ID, 8*inch)
 		if !m.On(OnPlait) {
-			usual.Ground = OnTrack
+			usual.Ground = OnCornrow
 		}
 		r := Range{usual, usual, m.For(usual), m.For(usual)}
 		off, _ := m.TakeDown(r)

@@ -35,7 +35,7 @@ func TestMethodsAsTheyAreTold(t *testing.T) {
 	for _, m := range Catalogue {
 		_, j := job(t, m.ID, 8*inch)
 		if !m.On(OnPlait) {
-			j.Ground, j.Spacing = OnTrack, 20
+			j.Ground, j.Spacing = OnCornrow, 20
 		}
 		fmt.Fprintf(&b, "%s %s (%s)\n", m.ID, m.Name, m.Family)
 		usual := tell(&b, m, j)
@@ -92,7 +92,7 @@ func TestWhatIsToldFollowsTheMethod(t *testing.T) {
 	for _, m := range Catalogue {
 		_, j := job(t, m.ID, 8*inch)
 		if !m.On(OnPlait) {
-			j.Ground, j.Spacing = OnTrack, 20
+			j.Ground, j.Spacing = OnCornrow, 20
 		}
 		w := m.For(j)
 		assert.Equal(t, m.Wraps, w.Ribbon > 0, "%s: wrapping hair", m.ID)

@@ -17,14 +17,14 @@ type Kind string
 
 // The kinds.
 const (
-	Settle  Kind = "settle"
-	Tracks  Kind = "tracks"
-	Nets    Kind = "net"
-	Plaits  Kind = "plaits"
-	Hook    Kind = "hook"
-	Attach  Kind = "attach"
-	Conceal Kind = "conceal"
-	Finish  Kind = "finish"
+	Settle   Kind = "settle"
+	Cornrows Kind = "tracks"
+	Nets     Kind = "net"
+	Plaits   Kind = "plaits"
+	Hook     Kind = "hook"
+	Attach   Kind = "attach"
+	Conceal  Kind = "conceal"
+	Finish   Kind = "finish"
 )
 
 // kinds are all of them in the order of a day, each with the name of its stage.
@@ -32,7 +32,7 @@ var kinds = []struct {
 	kind Kind
 	name string
 }{
-	{Settle, "Prepare the head"}, {Tracks, "Cornrows"}, {Nets, "Lay the net"}, {Plaits, "Part and plait"},
+	{Settle, "Prepare the head"}, {Cornrows, "Cornrows"}, {Nets, "Lay the net"}, {Plaits, "Part and plait"},
 	{Hook, "Hook on"}, {Attach, "Attach"}, {Conceal, "Hide the plaits"}, {Finish, "Check and finish"},
 }
 
@@ -58,7 +58,7 @@ func (k Kind) Name() string {
 // Attaching are the kinds of putting pieces on, and Basing those of what they hang on.
 var (
 	Attaching = []Kind{Hook, Attach, Conceal}
-	Basing    = []Kind{Tracks, Nets, Plaits}
+	Basing    = []Kind{Cornrows, Nets, Plaits}
 )
 
 // Plait is to part a section and plait its hair: braided and twisted are mm worked in three
@@ -70,8 +70,8 @@ func Plait(braided, twisted float64) float64 {
 // Link is to part a section and lay its plait, that long, mm, into the next one.
 func Link(length float64) float64 { return craft.PartTime + craft.PlaitRate*craft.LinkedShare*length }
 
-// Track is to plait a track of a length, mm, flat.
-func Track(length float64, shows bool) float64 {
+// Cornrow is to plait a cornrow of a length, mm, flat.
+func Cornrow(length float64, shows bool) float64 {
 	minutes := craft.CornrowTime + craft.CornrowRate*length
 	if shows {
 		minutes *= craft.Decorative

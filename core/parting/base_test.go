@@ -31,7 +31,7 @@ func TestNetIsHookedAsATriangularLattice(t *testing.T) {
 				}
 			}
 		}
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			assert.Empty(t, x.Hooks, "pieces hang on the net, not on the plaits under it")
 		}
 	}
@@ -73,18 +73,18 @@ func TestSectionsGrowAlongTheirRow(t *testing.T) {
 	}
 }
 
-// Tracks of one run share the scalp evenly, and their lengths are those of the ways
+// Cornrows of one run share the scalp evenly, and their lengths are those of the ways
 // across it.
-func TestTracksShareTheScalpEvenly(t *testing.T) {
+func TestCornrowsShareTheScalpEvenly(t *testing.T) {
 	h := average(t)
 	for _, run := range []Run{Horizontal, StraightBack, Curved} {
 		for _, n := range []int{5, 8, 11} {
 			s := both(Brick, square(1), square(1))
-			s.Structure, s.Base.Run, s.Base.Tracks = EarToEar, run, n
+			s.Structure, s.Base.Run, s.Base.Cornrows = EarToEar, run, n
 			l, err := Lay(context.Background(), h, s)
 			require.NoError(t, err)
-			require.Len(t, l.Tracks, n)
-			for i, x := range l.Tracks {
+			require.Len(t, l.Cornrows, n)
+			for i, x := range l.Cornrows {
 				length := 0.0
 				for k := 1; k < len(x.Line); k++ {
 					length += apart(x.Line[k-1], x.Line[k])
@@ -92,30 +92,30 @@ func TestTracksShareTheScalpEvenly(t *testing.T) {
 				assert.InDelta(t, length, x.Length, 1e-6)
 				assert.InEpsilon(t, x.Area/x.Length, x.Width, 1e-9)
 				if run != Horizontal { // from left to right the last mirrors the first
-					assert.InEpsilon(t, x.Length, l.Tracks[n-1-i].Length, 1e-6)
-					assert.InEpsilon(t, x.Area, l.Tracks[n-1-i].Area, 1e-3)
+					assert.InEpsilon(t, x.Length, l.Cornrows[n-1-i].Length, 1e-6)
+					assert.InEpsilon(t, x.Area, l.Cornrows[n-1-i].Area, 1e-3)
 				}
 				// Next to each other, pieces are staggered.
 				if i > 0 && run == Horizontal {
-					assert.InDelta(t, s.spacing()/2, math.Abs(apart(x.Line[0], x.Hooks[0])-apart(l.Tracks[i-1].Line[0], l.Tracks[i-1].Hooks[0])), 0.5)
+					assert.InDelta(t, s.spacing()/2, math.Abs(apart(x.Line[0], x.Hooks[0])-apart(l.Cornrows[i-1].Line[0], l.Cornrows[i-1].Hooks[0])), 0.5)
 				}
 			}
 		}
 	}
 }
 
-// Inside a ring tracks run straight back from the front to the nape, over the ear too: none
+// Inside a ring cornrows run straight back from the front to the nape, over the ear too: none
 // bends sharply, and none is cut where an ear-to-ear part would lie.
-func TestTracksInsideARingRunStraightBack(t *testing.T) {
+func TestCornrowsInsideARingRunStraightBack(t *testing.T) {
 	h := average(t)
 	for _, peak := range []bool{false, true} {
 		s := both(Brick, square(1), square(1)).On(Perimeter)
 		s.Part.Kind, s.Peak = NoPart, peak
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
-		require.Len(t, l.Tracks, s.Base.Tracks)
+		require.Len(t, l.Cornrows, s.Base.Cornrows)
 		assert.Empty(t, l.EarToEar)
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			require.Greater(t, x.Length, 180.0, x.ID)
 			assert.Greater(t, x.Line[0][0], 0.0, "from the front")
 			assert.Less(t, x.Line[len(x.Line)-1][0], 0.0, "to the nape")

@@ -21,7 +21,7 @@ func draw(ctx context.Context, h scalp.Head, s Settings, f frames, pairs []zoneP
 	eachPanel(pairs, (*panel).readSeats)
 	out := Layout{
 		Seams: []Seam{}, Channels: []Channel{}, Notices: []advice.Notice{}, Rejected: []RejectedEdit{},
-		LeftOut: []Section{}, Tracks: []Track{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
+		LeftOut: []Section{}, Cornrows: []Cornrow{}, Nets: []NetArea{}, Balance: []Balance{}, Zones: []ZoneSum{}, Rows: []Row{},
 		PartLine: scalp.Line{}, EarToEar: scalp.Line{}, Border: scalp.Line{},
 		HairlineCurve: surface.BothSides(h, surface.NewCurve(h, h.Hairline(scalp.FrontCentre, scalp.NapeCentre)), true),
 		Stagger:       stagger(pairs),

@@ -18,7 +18,7 @@ import (
 // nil on a side that has none.
 type sides[T any] struct{ left, right *T }
 
-// zonePair is a zone of individuals on both sides, basePair one of tracks or net.
+// zonePair is a zone of individuals on both sides, basePair one of cornrows or net.
 type (
 	zonePair = sides[panel]
 	basePair = sides[baseZone]
@@ -726,7 +726,7 @@ func read(h scalp.Head, s Settings, rows []zonePair, l Layout) Layout {
 // never changed in place.
 func (l Layout) clone() Layout {
 	l.Sections, l.LeftOut, l.Rows = slices.Clone(l.Sections), slices.Clone(l.LeftOut), slices.Clone(l.Rows)
-	l.Tracks, l.Nets, l.Rejected = slices.Clone(l.Tracks), slices.Clone(l.Nets), slices.Clone(l.Rejected)
+	l.Cornrows, l.Nets, l.Rejected = slices.Clone(l.Cornrows), slices.Clone(l.Nets), slices.Clone(l.Rejected)
 	return l
 }
 

@@ -1,5 +1,5 @@
 // Package parting divides the hair-bearing scalp into zones, rows and sections, and
-// lays tracks and nets where a head carries no individual plaits.
+// lays cornrows and nets where a head carries no individual plaits.
 //
 // A zone is a patch of scalp between four boundary curves. Rows run between its
 // bottom and its top rail; sections follow one another along a row. Positions
@@ -57,12 +57,12 @@ const (
 
 // The zones of a base.
 const (
-	TracksBehind Zone = "T"
-	TracksTop    Zone = "C" // in front, inside a perimeter
-	SideLeft     Zone = "SL"
-	SideRight    Zone = "SR"
-	DesignLeft   Zone = "DL"
-	DesignRight  Zone = "DR"
+	CornrowsBehind Zone = "T"
+	CornrowsTop    Zone = "C" // in front, inside a perimeter
+	SideLeft       Zone = "SL"
+	SideRight      Zone = "SR"
+	DesignLeft     Zone = "DL"
+	DesignRight    Zone = "DR"
 )
 
 //go:embed zones.json
@@ -85,8 +85,8 @@ func (z Zone) Sideless() string {
 	return strings.TrimPrefix(strings.TrimPrefix(name, "Left "), "Right ")
 }
 
-// Cornrow names a cornrow by its id, its zone with or without a side: "Cornrow 3 on top", "Left side, cornrow 1".
-func Cornrow(zone, id string) string {
+// CornrowName names a cornrow by its id, its zone with or without a side: "Cornrow 3 on top", "Left side, cornrow 1".
+func CornrowName(zone, id string) string {
 	number := strings.TrimLeft(id, "ABCDEFGHIJKLMNOPQRSTUVWXYZ")
 	if rest, all := strings.CutPrefix(zone, "Cornrows"); all {
 		return "Cornrow " + number + rest
@@ -266,8 +266,8 @@ type ZoneSum struct {
 	Height Spread `json:"heightMm"`
 }
 
-// Track is one plait worked flat along the scalp.
-type Track struct {
+// Cornrow is one plait worked flat along the scalp.
+type Cornrow struct {
 	// ID is zone and number, such as "T4".
 	ID   string `json:"id"`
 	Zone Zone   `json:"zone"`
@@ -275,16 +275,16 @@ type Track struct {
 	// length, mm.
 	Line   scalp.Line `json:"line"`
 	Length float64    `json:"lengthMm"`
-	// Outlines is the scalp whose hair it takes, one as a rule; a merged track takes
+	// Outlines is the scalp whose hair it takes, one as a rule; a merged cornrow takes
 	// that of those it is made of and has none.
 	Outlines []scalp.Line `json:"outlines"`
 	Area     float64      `json:"areaMm2"`
 	// Width is the mean width of that scalp, mm; of a merged one, of all of them.
 	Width float64 `json:"widthMm"`
-	// Into is the id of the track it runs into: one it merges with, or whose
+	// Into is the id of the cornrow it runs into: one it merges with, or whose
 	// plait takes up its tail. Empty leaves a tail to tuck or stitch.
 	Into string `json:"into,omitempty"`
-	// Merged is true where it ends in another track, or begins from several.
+	// Merged is true where it ends in another cornrow, or begins from several.
 	Merged bool `json:"merged,omitempty"`
 	// Hooks are where pieces are hooked on.
 	Hooks scalp.Line `json:"hooks"`
@@ -356,12 +356,12 @@ type Layout struct {
 	Sections []Section `json:"sections"`
 	// LeftOut are sections no plait is made of: inside a spot, or left out by
 	// hand.
-	LeftOut []Section `json:"leftOut"`
-	Rows    []Row     `json:"rows"`
-	Zones   []ZoneSum `json:"zones"`
-	Tracks  []Track   `json:"tracks"`
-	Nets    []NetArea `json:"nets"`
-	// Area is that of all sections together, BaseArea that of tracks and nets,
+	LeftOut  []Section `json:"leftOut"`
+	Rows     []Row     `json:"rows"`
+	Zones    []ZoneSum `json:"zones"`
+	Cornrows []Cornrow `json:"tracks"`
+	Nets     []NetArea `json:"nets"`
+	// Area is that of all sections together, BaseArea that of cornrows and nets,
 	// OutArea that of what is left out.
 	Area     float64   `json:"areaMm2"`
 	BaseArea float64   `json:"baseAreaMm2"`

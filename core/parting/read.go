@@ -296,7 +296,7 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	netted := func(zone Zone) bool {
 		return slices.ContainsFunc(l.Nets, func(n NetArea) bool { return n.Zone == zone })
 	}
-	for _, t := range l.Tracks {
+	for _, t := range l.Cornrows {
 		if netted(t.Zone) {
 			continue // pieces hang on the net
 		}
@@ -324,8 +324,8 @@ func notices(s Settings, pairs []zonePair, l Layout) []advice.Notice {
 	add(advice.WeakStagger, advice.Hint, weak, "section ends", "sections end", " less than a quarter section away from the row next to it, so a part may open there.", "Move the part by hand.")
 	add(advice.BareChannel, advice.Look, bare, "run of parts stands", "runs of parts stand", " in line through three rows or more behind the crown and can open as bare lines.", "Brick closes them.")
 	add(advice.Asymmetry, advice.Hint, lone, "section has", "sections have", " no like on the other side, though both sides are parted alike.", "Mirror the change by hand, or take it back.")
-	add(advice.FatTrack, advice.Look, fat, "cornrow is", "cornrows are", fmt.Sprintf(" over %.0f mm wide: a fat cornrow lumps and shows.", craft.FatCornrow), "More cornrows make it thinner.")
-	add(advice.ThinTrack, advice.Look, thin, "cornrow is", "cornrows are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", craft.ThinCornrow), "Fewer cornrows make it wider.")
+	add(advice.FatCornrow, advice.Look, fat, "cornrow is", "cornrows are", fmt.Sprintf(" over %.0f mm wide: a fat cornrow lumps and shows.", craft.FatCornrow), "More cornrows make it thinner.")
+	add(advice.ThinCornrow, advice.Look, thin, "cornrow is", "cornrows are", fmt.Sprintf(" under %.0f mm wide: thin and tight, the loop hardly passes.", craft.ThinCornrow), "Fewer cornrows make it wider.")
 	return out
 }
 

@@ -83,7 +83,7 @@ const (
 	// NetCap: hair at the hairline and along the part line in individuals, all
 	// else under a weaving net.
 	NetCap Structure = "net-cap"
-	// FrontDesign: decorative tracks in front, individuals beside them, base
+	// FrontDesign: decorative cornrows in front, individuals beside them, base
 	// behind.
 	FrontDesign Structure = "front-design"
 )
@@ -102,12 +102,12 @@ type Rule struct {
 	Start Base `json:"start"`
 }
 
-// startBase is the base a plan of a structure starts with: as many tracks as pieces cover,
+// startBase is the base a plan of a structure starts with: as many cornrows as pieces cover,
 // and beside a crescent of individuals more of them, which run together.
 func startBase(structure Structure) Base {
-	b := Base{Kind: Tracks, Run: StraightBack, Tracks: craft.StartCornrows, SideTracks: craft.StartSideCornrows, Tails: Tucked}
+	b := Base{Kind: Cornrows, Run: StraightBack, Cornrows: craft.StartCornrows, SideCornrows: craft.StartSideCornrows, Tails: Tucked}
 	if structure == Horseshoe {
-		b.Tracks, b.MergeInto, b.MergeAfter, b.MergeSides = craft.StartCrescentCornrows, craft.StartMergeInto, craft.StartMergeAfter, true
+		b.Cornrows, b.MergeInto, b.MergeAfter, b.MergeSides = craft.StartCrescentCornrows, craft.StartMergeInto, craft.StartMergeAfter, true
 	}
 	return b
 }
@@ -188,8 +188,8 @@ type BaseKind string
 
 // The bases.
 const (
-	// Tracks are plaits worked flat along the scalp.
-	Tracks BaseKind = "tracks"
+	// Cornrows are plaits worked flat along the scalp.
+	Cornrows BaseKind = "tracks"
 	// LinkedPlaits are plaits each laid into the next.
 	LinkedPlaits BaseKind = "linked"
 	// Net is a weaving net over flat plaits, hooked through in a lattice.
@@ -197,9 +197,9 @@ const (
 )
 
 // BaseKinds are all bases.
-var BaseKinds = []BaseKind{Tracks, LinkedPlaits, Net}
+var BaseKinds = []BaseKind{Cornrows, LinkedPlaits, Net}
 
-// Run is the way tracks go.
+// Run is the way cornrows go.
 type Run string
 
 // The ways.
@@ -215,16 +215,16 @@ const (
 // Runs are all ways.
 var Runs = []Run{Horizontal, StraightBack, Curved}
 
-// Tails is what becomes of the loose ends of tracks.
+// Tails is what becomes of the loose ends of cornrows.
 type Tails string
 
 // The endings.
 const (
-	// Tucked tails are hooked under the tracks.
+	// Tucked tails are hooked under the cornrows.
 	Tucked Tails = "tucked"
 	// Stitched tails are sewn flat.
 	Stitched Tails = "stitched"
-	// Chained tails are each braided into the next track, until one is left.
+	// Chained tails are each braided into the next cornrow, until one is left.
 	Chained Tails = "chained"
 )
 
@@ -235,18 +235,18 @@ var TailEnds = []Tails{Tucked, Stitched, Chained}
 type Base struct {
 	Kind BaseKind `json:"kind" doc:"Base"`
 	Run  Run      `json:"run" doc:"How cornrows run behind"`
-	// Tracks is the number behind, the whole way across; SideTracks that on each
+	// Cornrows is the number behind, the whole way across; SideCornrows that on each
 	// side in front, where the base reaches there.
-	Tracks     int `json:"tracks" doc:"Cornrows behind: side by side where they run back, one above the other where they run across"`
-	SideTracks int `json:"sideTracks" doc:"Cornrows on each side in front"`
-	// MergeInto thin tracks are left of those behind after MergeAfter mm.
+	Cornrows     int `json:"tracks" doc:"Cornrows behind: side by side where they run back, one above the other where they run across"`
+	SideCornrows int `json:"sideTracks" doc:"Cornrows on each side in front"`
+	// MergeInto thin cornrows are left of those behind after MergeAfter mm.
 	MergeInto int `json:"mergeInto" doc:"Cornrows that those behind merge into; 0 for none"`
-	// MergeSides lets the tracks of a side in front run together into one half way.
+	// MergeSides lets the cornrows of a side in front run together into one half way.
 	MergeSides bool    `json:"mergeSides,omitempty" doc:"True for side cornrows that run together into one half way"`
 	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a cornrow at which it merges, mm"`
 	Tails      Tails   `json:"tails" doc:"What becomes of the loose ends"`
 	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a cornrow or on a net, mm; 0 lets the pieces' thickness say"`
-	// Shown is the distance on tracks that show, mm; 0 is that of the others. It follows the
+	// Shown is the distance on cornrows that show, mm; 0 is that of the others. It follows the
 	// piece and is no wish of its own.
 	Shown float64 `json:"-"`
 	// NoRing leaves the hair outside a net cap loose, in place of a row of individuals.
@@ -266,12 +266,12 @@ const (
 // Sides are all of them.
 var Sides = []Side{BothSides, LeftSide, RightSide}
 
-// Design is the decorative tracks of a front design.
+// Design is the decorative cornrows of a front design.
 type Design struct {
-	Side   Side `json:"side" doc:"Where the decorative cornrows lie"`
-	Tracks int  `json:"tracks" doc:"Decorative cornrows on a side"`
-	Curved bool `json:"curved" doc:"True for bent cornrows"`
-	// Pieces is true where pieces are hooked on the tracks, which are seen without.
+	Side     Side `json:"side" doc:"Where the decorative cornrows lie"`
+	Cornrows int  `json:"tracks" doc:"Decorative cornrows on a side"`
+	Curved   bool `json:"curved" doc:"True for bent cornrows"`
+	// Pieces is true where pieces are hooked on the cornrows, which are seen without.
 	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative cornrows"`
 }
 
@@ -311,7 +311,7 @@ func Plain(front, back Wish) Settings {
 		Structure: AllIndividuals, Part: Part{Kind: MiddlePart}, Front: front, Back: back,
 		Rows:    1,
 		Base:    startBase(AllIndividuals),
-		Design:  Design{Side: BothSides, Tracks: 3},
+		Design:  Design{Side: BothSides, Cornrows: 3},
 		LeftOut: []Spot{}, Edits: []Edit{},
 	}
 }
@@ -381,11 +381,11 @@ const (
 	// MinSpacing and MaxSpacing bound the distance between pieces on a base, mm.
 	MinSpacing, MaxSpacing = 5.0, 80.0
 	maxRows                = 6
-	maxTrack               = 60
+	maxCornrow             = 60
 	maxSide                = 60
 	// leastFront, leastInRing and leastBehind are how far front and back meet from
 	// the hairline in front, from a ring along it, and from the nape, mm: room for
-	// a few sections, or for tracks.
+	// a few sections, or for cornrows.
 	leastFront, leastInRing, leastBehind = 50.0, 25.0, 60.0
 	maxEdges                             = 40.0
 	maxOffset                            = 60.0
@@ -425,7 +425,7 @@ func (s Settings) spacing() float64 {
 	return s.Base.Spacing
 }
 
-// shownSpacing is the distance between pieces on tracks that show, mm.
+// shownSpacing is the distance between pieces on cornrows that show, mm.
 func (s Settings) shownSpacing() float64 {
 	if s.Base.Shown == 0 {
 		return s.spacing()
@@ -495,15 +495,15 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	invalid.OneOf(bad, "base.kind", "The base", b.Kind, BaseKinds)
 	invalid.OneOf(bad, "base.run", "How the cornrows run", b.Run, Runs)
 	invalid.OneOf(bad, "base.tails", "The tails", b.Tails, TailEnds)
-	bad.Count("base.tracks", "Cornrows behind", b.Tracks, 1, maxTrack)
-	bad.Count("base.sideTracks", "Cornrows on each side", b.SideTracks, 1, maxTrack)
-	bad.Count("base.mergeInto", "Cornrows to merge into", b.MergeInto, 0, maxTrack)
+	bad.Count("base.tracks", "Cornrows behind", b.Cornrows, 1, maxCornrow)
+	bad.Count("base.sideTracks", "Cornrows on each side", b.SideCornrows, 1, maxCornrow)
+	bad.Count("base.mergeInto", "Cornrows to merge into", b.MergeInto, 0, maxCornrow)
 	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
 	if b.Spacing != 0 {
 		bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, MinSpacing, MaxSpacing)
 	}
 	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, Sides)
-	bad.Count("design.tracks", "Decorative cornrows", s.Design.Tracks, 1, 12)
+	bad.Count("design.tracks", "Decorative cornrows", s.Design.Cornrows, 1, 12)
 	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
 	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 0, maxSide)
 	if !s.hasBase() {
@@ -515,14 +515,14 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	if s.Structure == Perimeter && s.Peak && b.Kind == LinkedPlaits {
 		bad.Add("peakRow", "Linked plaits follow the ring and leave no step for a second row at the peak: choose cornrows or a net inside it, or one row.")
 	}
-	if b.Kind != Tracks || b.MergeInto == 0 {
+	if b.Kind != Cornrows || b.MergeInto == 0 {
 		return
 	}
 	switch {
 	case b.Run == Horizontal:
 		bad.Add("base.mergeInto", "Cornrows from side to side do not merge: let them run straight back, or merge into none.")
-	case b.MergeInto >= b.Tracks:
-		bad.Add("base.mergeInto", "%d cornrows can merge into %d at most; %d are wished.", b.Tracks, max(1, b.Tracks-1), b.MergeInto)
+	case b.MergeInto >= b.Cornrows:
+		bad.Add("base.mergeInto", "%d cornrows can merge into %d at most; %d are wished.", b.Cornrows, max(1, b.Cornrows-1), b.MergeInto)
 	}
 }
 

@@ -129,18 +129,18 @@ type panel struct {
 	seats []bond.Seat
 }
 
-// baseZone is a zone of tracks or net on one side, or the left half of a central one. Its
-// tracks run along its patch's lines.
+// baseZone is a zone of cornrows or net on one side, or the left half of a central one. Its
+// cornrows run along its patch's lines.
 type baseZone struct {
 	key     string
 	central bool
 	patch   *surface.Patch
 	ccw     bool
-	// columns is true where a central base's tracks lie side by side, from the
+	// columns is true where a central base's cornrows lie side by side, from the
 	// middle outward; else they cross it.
 	columns bool
-	// tracks is their number, on both sides of a central base.
-	tracks int
+	// cornrows is their number, on both sides of a central base.
+	cornrows int
 	// path is the settings' field that holds the number.
 	path string
 	// net is true where net covers them.
@@ -283,7 +283,7 @@ func (f *frame) perimeter(o outline) (outline, error) {
 		rows, path = 1, "front.heightMm"
 	}
 	depth := float64(rows) * f.s.Front.Height
-	// Inside must be left what can carry tracks.
+	// Inside must be left what can carry cornrows.
 	if most := 0.55 * rise.Whole(); depth > most {
 		var bad invalid.Errors
 		if fit := math.Floor(most / f.s.Front.Height); path == "rows" && fit >= 1 {
@@ -309,7 +309,7 @@ func (f *frame) perimeter(o outline) (outline, error) {
 		return within, nil
 	}
 	// The second row at the peak ends before the temple corner in a slope, which
-	// tracks inside the ring follow without a kink.
+	// cornrows inside the ring follow without a kink.
 	deep := rise.ShareAt(depth + f.s.Front.Height)
 	second := whole.Line(deep)
 	corner := o.marks[scalp.TempleCorner]
@@ -405,28 +405,28 @@ func (f *frame) quadrants(o outline) error {
 		beside.rails[topRail] = nil
 		f.panels = append(f.panels, &beside)
 		b := f.baseZone(&design, "D")
-		b.tracks, b.path, b.net = s.Design.Tracks, "design.tracks", false
+		b.cornrows, b.path, b.net = s.Design.Cornrows, "design.tracks", false
 		if s.Design.Curved {
-			b.patch.Bow = bowOf(b.tracks)
+			b.patch.Bow = bowOf(b.cornrows)
 		}
 		f.bases = append(f.bases, b)
 	}
 	return nil
 }
 
-// inOne tells whether tracks run from the front to the nape inside a ring, with no
+// inOne tells whether cornrows run from the front to the nape inside a ring, with no
 // ear-to-ear part between.
 func (s Settings) inOne() bool {
 	ringed := s.Structure == Perimeter || s.Structure == NetCap
-	return ringed && !s.hasPart() && (s.Base.Kind == Net || s.Base.Kind == Tracks && s.Base.Run != Horizontal)
+	return ringed && !s.hasPart() && (s.Base.Kind == Net || s.Base.Kind == Cornrows && s.Base.Run != Horizontal)
 }
 
-// inside lays a base all over an outline, its tracks side by side from the middle out: the
+// inside lays a base all over an outline, its cornrows side by side from the middle out: the
 // outermost runs from the temple over the ear to the corner of the nape.
 func (f *frame) inside(o outline) {
 	b := &baseZone{
 		key: "T", central: true, ccw: true, columns: true, net: f.s.Base.Kind == Net,
-		tracks: f.s.Base.Tracks, path: "base.tracks",
+		cornrows: f.s.Base.Cornrows, path: "base.tracks",
 		patch: surface.NewPatch(f.h,
 			f.middle.SubMM(f.h, f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))).Reversed(),
 			o.sub(f.h, scalp.NapeCorner, scalp.TempleCorner),
@@ -434,7 +434,7 @@ func (f *frame) inside(o outline) {
 			o.sub(f.h, scalp.FrontCentre, scalp.TempleCorner)),
 	}
 	if f.s.Base.Run == Curved && !b.net {
-		b.patch.Bow = bowOf(b.tracks)
+		b.patch.Bow = bowOf(b.cornrows)
 	}
 	f.bases = append(f.bases, b)
 }
@@ -674,7 +674,7 @@ func (f *frame) besidePart(front *panel) error {
 	return nil
 }
 
-// lay makes the base of a panel's place: linked plaits in its sections, tracks or a
+// lay makes the base of a panel's place: linked plaits in its sections, cornrows or a
 // net.
 func (f *frame) lay(p *panel, key string) {
 	if f.s.Base.Kind == LinkedPlaits {
@@ -685,14 +685,14 @@ func (f *frame) lay(p *panel, key string) {
 	f.bases = append(f.bases, f.baseZone(p, key))
 }
 
-// bow is how far curved tracks bend.
+// bow is how far curved cornrows bend.
 const bow = 0.18
 
-// bowOf is the bend of n curved tracks, less where there are few, so that the
+// bowOf is the bend of n curved cornrows, less where there are few, so that the
 // outermost keeps its room.
 func bowOf(n int) float64 { return bow * min(1, float64(n)/6) }
 
-// baseZone makes tracks or a net of a panel's place.
+// baseZone makes cornrows or a net of a panel's place.
 func (f *frame) baseZone(p *panel, key string) *baseZone {
 	b := &baseZone{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: f.s.Base.Kind == Net}
 	run := f.s.Base.Run
@@ -703,45 +703,45 @@ func (f *frame) baseZone(p *panel, key string) *baseZone {
 	switch {
 	case behind && run != Horizontal:
 		b.patch, b.ccw, b.columns = p.patch.Transposed(), !p.ccw, true
-		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
+		b.cornrows, b.path = f.s.Base.Cornrows, "base.tracks"
 	case behind:
-		b.tracks, b.path = f.s.Base.Tracks, "base.tracks"
+		b.cornrows, b.path = f.s.Base.Cornrows, "base.tracks"
 	default:
-		b.tracks, b.path = f.s.Base.SideTracks, "base.sideTracks"
+		b.cornrows, b.path = f.s.Base.SideCornrows, "base.sideTracks"
 	}
 	if key == "C" && !b.columns {
-		// Tracks from side to side in front keep the width of those behind.
+		// Cornrows from side to side in front keep the width of those behind.
 		for _, other := range f.bases {
 			if other.key == "T" {
-				width := other.rise().Whole() / float64(other.tracks)
-				b.tracks = max(1, int(math.Round(b.rise().Whole()/width)))
+				width := other.rise().Whole() / float64(other.cornrows)
+				b.cornrows = max(1, int(math.Round(b.rise().Whole()/width)))
 			}
 		}
 	}
 	if run == Curved {
-		b.patch.Bow = bowOf(b.tracks)
+		b.patch.Bow = bowOf(b.cornrows)
 	}
 	return b
 }
 
 func (b *baseZone) rise() surface.Rise { return b.patch.Rise() }
 
-// width is the mean width of the zone's tracks, mm.
+// width is the mean width of the zone's cornrows, mm.
 func (b *baseZone) width() float64 {
 	room := b.rise().Whole()
 	if b.central && b.columns {
 		room *= 2
 	}
-	return room / float64(b.tracks)
+	return room / float64(b.cornrows)
 }
 
-// checkBases refuses more tracks than fit.
+// checkBases refuses more cornrows than fit.
 func (f *frame) checkBases() error {
 	var bad invalid.Errors
 	for _, b := range f.bases {
 		if width := b.width(); width < craft.NarrowestCornrow {
 			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f are possible on this head.",
-				b.tracks, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.tracks)/craft.NarrowestCornrow))
+				b.cornrows, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.cornrows)/craft.NarrowestCornrow))
 			return bad
 		}
 	}

@@ -68,12 +68,12 @@ func randomSettings(r *rand.Rand, structure Structure, pattern Pattern) Settings
 	s.Peak = r.IntN(2) == 0
 	s.PerSide = 6 + r.IntN(10)
 	s.NapeGuard = r.IntN(2) == 0 && s.rule().NapeGuard
-	s.Base.Kind = []BaseKind{Tracks, Tracks, LinkedPlaits, Net}[r.IntN(4)]
+	s.Base.Kind = []BaseKind{Cornrows, Cornrows, LinkedPlaits, Net}[r.IntN(4)]
 	s.Base.Run = []Run{Horizontal, StraightBack, Curved}[r.IntN(3)]
-	s.Base.Tracks = 5 + r.IntN(7)
-	s.Base.SideTracks = 2 + r.IntN(3)
+	s.Base.Cornrows = 5 + r.IntN(7)
+	s.Base.SideCornrows = 2 + r.IntN(3)
 	if s.Base.Run != Horizontal && r.IntN(2) == 0 {
-		s.Base.MergeInto, s.Base.MergeAfter = 1+r.IntN(s.Base.Tracks-1), 20
+		s.Base.MergeInto, s.Base.MergeAfter = 1+r.IntN(s.Base.Cornrows-1), 20
 	}
 	s.Base.Tails = []Tails{Tucked, Stitched, Chained}[r.IntN(3)]
 	s.Design.Side = []Side{BothSides, LeftSide, RightSide}[r.IntN(3)]
@@ -146,7 +146,7 @@ func TestEveryStructureTilesTheScalp(t *testing.T) {
 			area, _ := h.AreaCentroid(surface.UnitRing(h, x.Outline))
 			assert.InEpsilon(t, area, x.Area, 1e-3, "%s is drawn as large as it is said to be", x.ID)
 		}
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			require.Positive(t, x.Area, x.ID)
 			require.Positive(t, x.Length, x.ID)
 		}
@@ -186,14 +186,14 @@ func TestEveryStructureHangsTogether(t *testing.T) {
 			}
 		}
 		ids := map[string]bool{}
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			require.False(t, ids[x.ID], x.ID)
 			ids[x.ID] = true
 		}
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			assert.True(t, x.Into == "" || ids[x.Into], "%s runs into %q", x.ID, x.Into)
 			for k := range x.Hooks {
-				if k > 0 { // along the track; straight through a bend it is less
+				if k > 0 { // along the cornrow; straight through a bend it is less
 					assert.LessOrEqual(t, apart(x.Hooks[k-1], x.Hooks[k]), s.spacing()+0.05)
 				}
 			}
@@ -259,7 +259,7 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	}
 	line := lay(func(s *Settings) { s.Structure, s.PerSide = PartLine, 9 })
 	assert.Equal(t, map[Zone]int{PartLeft: 9, PartRight: 9}, zones(line))
-	assert.Len(t, line.Tracks, 5+2*3)
+	assert.Len(t, line.Cornrows, 5+2*3)
 
 	guard := lay(func(s *Settings) { s.Structure, s.NapeGuard = EarToEar, true })
 	assert.Positive(t, zones(guard)[Nape])
@@ -295,7 +295,7 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 		}
 	}
 	assert.Less(t, linked.Tails(), len(linked.Sections)/4)
-	assert.Empty(t, linked.Tracks)
+	assert.Empty(t, linked.Cornrows)
 
 	design := lay(func(s *Settings) { s.Structure, s.Design.Side = FrontDesign, LeftSide })
 	assert.Positive(t, zones(design)[FrontLeft])
@@ -313,19 +313,19 @@ func TestStructuresHoldWhatTheySay(t *testing.T) {
 	assert.Less(t, levels.Rows[len(levels.Rows)-1].Length, levels.Rows[0].Length/2)
 }
 
-// Tracks that merge: as many begin and reach the nape as were asked for, no hair is lost,
+// Cornrows that merge: as many begin and reach the nape as were asked for, no hair is lost,
 // and the length is that of the ways.
-func TestTracksMergeAndChain(t *testing.T) {
+func TestCornrowsMergeAndChain(t *testing.T) {
 	h := average(t)
-	for _, c := range []struct{ tracks, into int }{{8, 4}, {9, 3}, {10, 3}, {7, 1}, {6, 5}} {
+	for _, c := range []struct{ cornrows, into int }{{8, 4}, {9, 3}, {10, 3}, {7, 1}, {6, 5}} {
 		s := both(Brick, square(1), square(1))
 		s.Structure = EarToEar
-		s.Base.Tracks, s.Base.MergeInto, s.Base.MergeAfter = c.tracks, c.into, 50
+		s.Base.Cornrows, s.Base.MergeInto, s.Base.MergeAfter = c.cornrows, c.into, 50
 		l, err := Lay(context.Background(), h, s)
 		require.NoError(t, err)
 		ends := 0
 		starts := 0
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			if x.Into == "" {
 				ends++
 			}
@@ -334,23 +334,23 @@ func TestTracksMergeAndChain(t *testing.T) {
 			}
 			if x.Merged && x.Into != "" {
 				assert.Greater(t, x.Length, 50.0, x.ID)
-				i := slices.IndexFunc(l.Tracks, func(y Track) bool { return y.ID == x.Into })
-				assert.InDelta(t, 0, apart(x.Line[len(x.Line)-1], l.Tracks[i].Line[0]), 1e-6, "%s ends where %s begins", x.ID, x.Into)
+				i := slices.IndexFunc(l.Cornrows, func(y Cornrow) bool { return y.ID == x.Into })
+				assert.InDelta(t, 0, apart(x.Line[len(x.Line)-1], l.Cornrows[i].Line[0]), 1e-6, "%s ends where %s begins", x.ID, x.Into)
 			}
 		}
 		assert.Equal(t, c.into, ends)
-		assert.Equal(t, c.tracks, starts)
+		assert.Equal(t, c.cornrows, starts)
 		assert.Equal(t, c.into, l.Tails())
 
 		s.Base.Tails = Chained
 		l, err = Lay(context.Background(), h, s)
 		require.NoError(t, err)
-		assert.Equal(t, 1, l.Tails(), "%d into %d", c.tracks, c.into)
+		assert.Equal(t, 1, l.Tails(), "%d into %d", c.cornrows, c.into)
 	}
 }
 
-// Three thin tracks on either side run together into one.
-func TestSideTracksMerge(t *testing.T) {
+// Three thin cornrows on either side run together into one.
+func TestSideCornrowsMerge(t *testing.T) {
 	s := both(Brick, square(1), square(1))
 	s.Structure, s.Rows = Horseshoe, 2
 	apart, err := Lay(context.Background(), average(t), s)
@@ -359,7 +359,7 @@ func TestSideTracksMerge(t *testing.T) {
 	l, err := Lay(context.Background(), average(t), s)
 	require.NoError(t, err)
 	into := map[string]int{}
-	for _, x := range l.Tracks {
+	for _, x := range l.Cornrows {
 		if x.Merged && x.Into != "" {
 			into[x.Into]++
 			assert.Contains(t, []Zone{SideLeft, SideRight}, x.Zone)
@@ -374,11 +374,11 @@ func TestSideTracksMerge(t *testing.T) {
 	assert.Less(t, l.Hooks(), apart.Hooks())
 }
 
-// Common practice, no source: 120 close-set pieces go on tracks behind an ear-to-ear part;
-// at 19 mm apart ten tracks carry about that.
-func TestPiecesOnTracksByPractice(t *testing.T) {
+// Common practice, no source: 120 close-set pieces go on cornrows behind an ear-to-ear part;
+// at 19 mm apart ten cornrows carry about that.
+func TestPiecesOnCornrowsByPractice(t *testing.T) {
 	s := both(Brick, square(1), square(1))
-	s.Structure, s.Base.Tracks, s.Base.Spacing = EarToEar, 10, 19
+	s.Structure, s.Base.Cornrows, s.Base.Spacing = EarToEar, 10, 19
 	l, err := Lay(context.Background(), average(t), s)
 	require.NoError(t, err)
 	assert.InDelta(t, 120, l.Hooks(), 40)
@@ -410,8 +410,8 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 	first := map[string]func(*Settings){
 		"part.stopMm":         func(s *Settings) { s.Part.Stop = 26; s.Edges = 20 },
 		"part.kind":           func(s *Settings) { s.Structure, s.Part.Kind = Horseshoe, NoPart },
-		"base.tracks":         func(s *Settings) { s.Structure, s.Base.Tracks = EarToEar, 60 },
-		"base.sideTracks":     func(s *Settings) { s.Structure, s.Base.SideTracks = PartLine, 30 },
+		"base.tracks":         func(s *Settings) { s.Structure, s.Base.Cornrows = EarToEar, 60 },
+		"base.sideTracks":     func(s *Settings) { s.Structure, s.Base.SideCornrows = PartLine, 30 },
 		"base.mergeInto":      func(s *Settings) { s.Structure, s.Base.MergeInto = EarToEar, 12 },
 		"base.mergeAfterMm":   func(s *Settings) { s.Structure, s.Base.MergeInto, s.Base.MergeAfter = EarToEar, 3, 400 },
 		"napeGuard":           func(s *Settings) { s.Structure, s.NapeGuard = Perimeter, true },
@@ -421,7 +421,7 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 		"leftOut[0].radiusMm": func(s *Settings) { s.Structure, s.LeftOut = PartLine, []Spot{{Toward(h, scalp.Point{45, 4, 90}), 88}} },
 		"leftOut[0].at":       func(s *Settings) { s.LeftOut = []Spot{{Direction{0, 0, 3}, 20}} },
 		"edits[0].with":       func(s *Settings) { s.Edits = []Edit{{Kind: Merge, At: Direction{0, 0, 1}}} },
-		"design.tracks":       func(s *Settings) { s.Structure, s.Design.Tracks = FrontDesign, 12 },
+		"design.tracks":       func(s *Settings) { s.Structure, s.Design.Cornrows = FrontDesign, 12 },
 		"part.earPartMm":      func(s *Settings) { s.Part.Ear = 90 },
 	}
 	for path, change := range first {
@@ -444,8 +444,8 @@ func TestContradictionsOfferWhatWorks(t *testing.T) {
 		_, err = Lay(context.Background(), h, s)
 		assert.NoError(t, err, message)
 	}
-	try(first["base.tracks"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.Base.Tracks = int(v) })
-	try(first["base.sideTracks"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.Base.SideTracks = int(v) })
+	try(first["base.tracks"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.Base.Cornrows = int(v) })
+	try(first["base.sideTracks"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.Base.SideCornrows = int(v) })
 	try(first["rows"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.Rows = int(v) })
 	try(first["perSide"], `up to (\d+) are possible`, func(s *Settings, v float64) { s.PerSide = int(v) })
 	try(first["part.stopMm"], `between ([\d.]+) cm`, func(s *Settings, v float64) { s.Part.Stop = 10 * v })
@@ -507,7 +507,7 @@ func TestSettingsAtTheirLimits(t *testing.T) {
 			require.GreaterOrEqual(t, x.Area, leastArea, "%s of %s %v", x.ID, s.Structure, s.Part)
 			require.False(t, math.IsNaN(x.Width.Mean+x.Height.Mean+x.Share+x.Hairline+x.Part+x.Stagger), x.ID)
 		}
-		for _, x := range l.Tracks {
+		for _, x := range l.Cornrows {
 			require.False(t, math.IsNaN(x.Area+x.Length+x.Width), x.ID)
 		}
 	}

@@ -33,7 +33,7 @@ func leaves(prefix string, v any, out map[string]bool) {
 func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole := Default()
 	whole.Parting.Design.Pieces, whole.Parting.Base.MergeSides, whole.Parting.Base.NoRing = true, true, true // else left out
-	whole.Wishes = &method.Wishes{Updo: true, Water: method.Swim, Weeks: 6, Reuse: true, Quick: true, Hand: method.NewHand, Hours: 4, Hide: method.HiddenUnder, NoTracks: true}
+	whole.Wishes = &method.Wishes{Updo: true, Water: method.Swim, Weeks: 6, Reuse: true, Quick: true, Hand: method.NewHand, Hours: 4, Hide: method.HiddenUnder, NoCornrows: true}
 	whole.Customs = map[string]string{}
 	for _, c := range Customs {
 		whole.Customs[c.Key] = c.Usual

@@ -135,7 +135,7 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 			bad.Add(path+"way", "The method must be one of the plan's; it is %q.", use.Way)
 		case i == 0 && !on(use, method.OnPlait):
 			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
-		case i == 1 && !on(use, method.OnTrack, method.OnNet, method.OnLink):
+		case i == 1 && !on(use, method.OnCornrow, method.OnNet, method.OnLink):
 			bad.Add(path+"way", "On the base pieces are hooked; this method needs a plait to hide.")
 		}
 		least := 0

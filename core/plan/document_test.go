@@ -156,7 +156,7 @@ func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
 		want.Parting = settings
 		// What those versions had for a base.
 		base := &want.Parting.Base
-		base.Tracks, base.SideTracks, base.Spacing, want.Parting.PerSide = 10, 4, 19, 12
+		base.Cornrows, base.SideCornrows, base.Spacing, want.Parting.PerSide = 10, 4, 19, 12
 		// The wrapping hair of the plan stays, for when its method is one that wraps.
 		want.Ways[0].Wrapping = plan.NewWay("", method.CollarAndWrap).Wrapping
 		want.Pieces[0].Name = "Pre-looped loc"

@@ -102,7 +102,7 @@ func Default() Input {
 			Pack:   hair.Pack{Units: 20, Cuts: 1, Splits: 1},
 			Offers: []hair.Offer{{Packs: 1, Price: 1250}},
 		}},
-		Ways: []Way{NewWay(firstWay, method.HitchAndWeave), NewWay(hookWay, method.TrackHitch)},
+		Ways: []Way{NewWay(firstWay, method.HitchAndWeave), NewWay(hookWay, method.CornrowHitch)},
 		Uses: []Use{
 			{Where: Where{Kind: Everywhere}, Piece: firstPiece, Way: firstWay, Count: 1},
 			{Where: Where{Kind: OnBase}, Way: hookWay, Count: 1},

@@ -15,9 +15,9 @@ import (
 )
 
 // Place is one spot where something is attached: the plait of a section, or a hook on a
-// track, a net or a linked plait.
+// cornrow, a net or a linked plait.
 type Place struct {
-	// ID is that of the section, or of the track or net with the number of the hook on
+	// ID is that of the section, or of the cornrow or net with the number of the hook on
 	// it, such as "T4/12".
 	ID     string        `json:"id"`
 	Zone   parting.Zone  `json:"zone"`
@@ -41,7 +41,7 @@ type Place struct {
 	Kept bool `json:"kept,omitempty"`
 }
 
-// Carrier is the id of the section of a place, or of the track or net its hook is on.
+// Carrier is the id of the section of a place, or of the cornrow or net its hook is on.
 func (p *Place) Carrier() string {
 	id, _, _ := strings.Cut(p.ID, "/")
 	return id
@@ -49,7 +49,7 @@ func (p *Place) Carrier() string {
 
 // Resolution is who gets what on a head.
 type Resolution struct {
-	// Places are the sections in the order of the layout, then the hooks of every track,
+	// Places are the sections in the order of the layout, then the hooks of every cornrow,
 	// then those of every net.
 	Places []Place `json:"places"`
 	// Matched is, for every use, the number of places it says something about: those
@@ -89,9 +89,9 @@ func placesOf(in Input, h scalp.Head, l *parting.Layout) []Place {
 			})
 		}
 	}
-	for i := range l.Tracks {
-		t := &l.Tracks[i]
-		hooks(t.ID, t.Zone, method.OnTrack, t.Hooks, t.Area)
+	for i := range l.Cornrows {
+		t := &l.Cornrows[i]
+		hooks(t.ID, t.Zone, method.OnCornrow, t.Hooks, t.Area)
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]

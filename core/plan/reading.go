@@ -18,7 +18,7 @@ import (
 // thickness of the piece that hangs there; never closer than a piece is thick.
 func (in Input) HookSpacing() float64 { return in.hooksApart(craft.HookShare) }
 
-// shownSpacing is [Input.HookSpacing] on tracks that show.
+// shownSpacing is [Input.HookSpacing] on cornrows that show.
 func (in Input) shownSpacing() float64 { return in.hooksApart(craft.ShownShare) }
 
 func (in Input) hooksApart(share float64) float64 {

@@ -74,7 +74,7 @@ func someUse(t *rapid.T, in plan.Input, l parting.Layout, h scalp.Head) plan.Use
 	return u
 }
 
-var bases = []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net}
+var bases = []parting.BaseKind{parting.Cornrows, parting.LinkedPlaits, parting.Net}
 
 // Whatever is said, every place has exactly one piece, one way that works where it is and
 // one count; and what a use names holds for its places unless a later one says otherwise.
@@ -116,7 +116,7 @@ func TestEveryPlaceGetsOnePieceOneWayAndOneCount(t *testing.T) {
 // A use said of both sides of a head parted alike gives both sides the same.
 func TestMirroredUsesMirror(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		in := mixed(rapid.SampledFrom([]parting.Structure{parting.AllIndividuals, parting.EarToEar, parting.Perimeter}).Draw(t, "structure"), parting.Tracks)
+		in := mixed(rapid.SampledFrom([]parting.Structure{parting.AllIndividuals, parting.EarToEar, parting.Perimeter}).Draw(t, "structure"), parting.Cornrows)
 		in.Parting = in.Parting.On(in.Parting.Structure)
 		_, l, h := resolved(t, in)
 		for range rapid.IntRange(1, 4).Draw(t, "uses") {
@@ -142,7 +142,7 @@ func TestMirroredUsesMirror(t *testing.T) {
 				return scalp.Apart(q.At, scalp.Point{p.At[0], -p.At[1], p.At[2]}) < 0.5 && q.Ground == p.Ground
 			})
 			if twin < 0 {
-				continue // across the middle the hooks of two tracks need not be alike
+				continue // across the middle the hooks of two cornrows need not be alike
 			}
 			q := r.Places[twin]
 			require.Equal(t, [3]int{p.Piece, p.Way, p.Count}, [3]int{q.Piece, q.Way, q.Count}, "%s and %s", p.ID, q.ID)
@@ -153,7 +153,7 @@ func TestMirroredUsesMirror(t *testing.T) {
 
 // Picked places stay with their section when sizes change, and a hook picked is one hook.
 func TestPickedPlacesSurviveOtherSizes(t *testing.T) {
-	in := mixed(parting.EarToEar, parting.Tracks)
+	in := mixed(parting.EarToEar, parting.Cornrows)
 	r, l, h := resolved(t, in)
 	section, hook := l.Sections[5].Centroid, r.Places[len(l.Sections)+20].At
 	in.Uses = append(in.Uses, plan.Use{

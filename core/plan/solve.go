@@ -111,7 +111,7 @@ func (s *Solved) massAt(i int) float64 {
 	return g + float64(s.Filled[i])*in.Piece(in.Fill.Piece).Mass
 }
 
-// tails are what is done with the loose tails of tracks, before pieces are hooked on.
+// tails are what is done with the loose tails of cornrows, before pieces are hooked on.
 var tails = map[parting.Tails]string{
 	parting.Tucked:   "First tuck each loose tail under the cornrow beside it with the hook.",
 	parting.Stitched: "First stitch the loose tails flat with thread, no knot against the scalp.",
@@ -123,7 +123,7 @@ func tailWords(in Input, l *parting.Layout) string {
 	if l.Tails() == 0 {
 		return ""
 	}
-	if len(l.Tracks) == 0 {
+	if len(l.Cornrows) == 0 {
 		return "First tuck or stitch the tail at the end of each chain."
 	}
 	return tails[in.Parting.Base.Tails]
@@ -139,7 +139,7 @@ func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
 		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
 		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: in.HookSpacing(), Tails: s.tails,
 		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
-		Merges: in.Parting.Base.Kind == parting.Tracks && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),
+		Merges: in.Parting.Base.Kind == parting.Cornrows && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),
 	}
 }
 
@@ -163,7 +163,7 @@ func (s *Solved) AtHairline(p *Place) bool { return s.find.atHairline(p) }
 // AlongPart tells whether a place lies beside the part line.
 func (s *Solved) AlongPart(p *Place) bool { return s.find.alongPart(p) }
 
-// Line names the row of the section of a place, or the track or net its hook is on.
+// Line names the row of the section of a place, or the cornrow or net its hook is on.
 func (s *Solved) Line(p *Place) string { return s.find.line(p) }
 
 // Outer is, for every place, the outer row it belongs to: 1 at the hairline, 2 beside those, else
@@ -186,11 +186,11 @@ func (s *Solved) HasBase() bool {
 	return slices.ContainsFunc(s.Places, func(p Place) bool { return p.Ground != method.OnPlait })
 }
 
-// bandHeight is the height of a band of hooks that are worked and cut alike where tracks run from
+// bandHeight is the height of a band of hooks that are worked and cut alike where cornrows run from
 // front to back, mm.
 const bandHeight = 30.0
 
-// Band is the band a hook lies in where tracks run from front to back, counted from 1 at the nape.
+// Band is the band a hook lies in where cornrows run from front to back, counted from 1 at the nape.
 func (s *Solved) Band(p *Place) int {
 	lowest := s.Head.Point(s.Head.Landmark(scalp.NapeCentre))[2]
 	return int(math.Floor((p.At[2]-lowest)/bandHeight)) + 1

@@ -27,7 +27,7 @@ func (in Input) mixed(u Use, f *finder, at []int) []int {
 // TwinReach is how far from the mirror image of a place its twin may lie, mm.
 const TwinReach = 6.0
 
-// spots are places as they are spread over: by rows and tracks, with their mirror images.
+// spots are places as they are spread over: by rows and cornrows, with their mirror images.
 func (f *finder) spots(at []int) []supply.Spot {
 	out := make([]supply.Spot, len(at))
 	for k, i := range at {
@@ -50,7 +50,7 @@ func (f *finder) spots(at []int) []supply.Spot {
 	return out
 }
 
-// line names the row or the track of a place.
+// line names the row or the cornrow of a place.
 func (f *finder) line(p *Place) string {
 	if p.Section >= 0 {
 		return string(p.Zone) + strconv.Itoa(f.layout.Sections[p.Section].Row)

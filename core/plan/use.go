@@ -54,7 +54,7 @@ type Fill struct {
 	Piece string `json:"piece" doc:"Key of the piece"`
 	Count int    `json:"count" doc:"How many, besides those whose places are known"`
 	// At are places that were found bare beforehand; one piece goes to each, on the plait
-	// or track nearest to it.
+	// or cornrow nearest to it.
 	At []parting.Direction `json:"at,omitempty" maxItems:"200" doc:"Places known beforehand: one piece at each, hung on what lies nearest"`
 }
 

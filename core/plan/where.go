@@ -16,7 +16,7 @@ const (
 	Everywhere WhereKind = "everywhere"
 	InFront    WhereKind = "front"
 	InBack     WhereKind = "back"
-	// OnBase is wherever no plait hangs loose: tracks, nets, linked plaits.
+	// OnBase is wherever no plait hangs loose: cornrows, nets, linked plaits.
 	OnBase WhereKind = "base"
 	// AtHairline is the row along the hairline all round, AtNape its part behind the
 	// ears, AlongPart those beside the part line.

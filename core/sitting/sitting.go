@@ -19,7 +19,7 @@ import (
 const NoRow = -1
 
 // Step is what is done in one go by one person: a row parted and plaited, a row attached, a
-// track.
+// cornrow.
 type Step struct {
 	// Row is that which is worked at, [NoRow] for the whole head.
 	Row int

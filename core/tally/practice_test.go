@@ -92,9 +92,9 @@ func TestHoursOfAHorseshoe(t *testing.T) {
 	assert.InEpsilon(t, 45, minutes, 0.25)
 }
 
-// On both sides of a head that is the same on both hang the same pieces, however tracks run
+// On both sides of a head that is the same on both hang the same pieces, however cornrows run
 // together.
-func TestMergedTracksMirror(t *testing.T) {
+func TestMergedCornrowsMirror(t *testing.T) {
 	for _, width := range []float64{15, 17, 19, 21, 24} {
 		in := plan.Default()
 		in.Parting = in.Parting.On(parting.Horseshoe)
@@ -102,7 +102,7 @@ func TestMergedTracksMirror(t *testing.T) {
 		res, err := tally.Compute(t.Context(), in)
 		require.NoError(t, err)
 		hooks := map[parting.Zone]int{}
-		for _, x := range res.Layout.Tracks {
+		for _, x := range res.Layout.Cornrows {
 			hooks[x.Zone] += len(x.Hooks)
 		}
 		assert.Equal(t, hooks["SL"], hooks["SR"], width)

@@ -100,7 +100,7 @@ func TestEachFamilyHidesThePlaitItsWay(t *testing.T) {
 // against no method.
 func TestHookingFollowsTheBase(t *testing.T) {
 	hooked := func(res tally.Result) *attach.Attachment {
-		i := slices.IndexFunc(res.Work, func(w attach.Attachment) bool { return w.Method == method.TrackHitch })
+		i := slices.IndexFunc(res.Work, func(w attach.Attachment) bool { return w.Method == method.CornrowHitch })
 		if i < 0 {
 			return nil
 		}
@@ -108,7 +108,7 @@ func TestHookingFollowsTheBase(t *testing.T) {
 	}
 	assert.Nil(t, hooked(compute(t, plan.Default())), "loose plaits all over")
 	for structure, ground := range map[parting.Structure]method.Ground{
-		parting.Perimeter: method.OnTrack, parting.NetCap: method.OnNet, parting.Linked: method.OnLink,
+		parting.Perimeter: method.OnCornrow, parting.NetCap: method.OnNet, parting.Linked: method.OnLink,
 	} {
 		in := plan.Default()
 		in.Parting.Structure = structure

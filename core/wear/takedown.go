@@ -15,7 +15,7 @@ type Guide struct {
 	// Areas come off in this order, the back first.
 	Areas []Area      `json:"areas"`
 	Parts []GuidePart `json:"parts"`
-	// Off, Base, Comb and Wash are the minutes to take the pieces off, to undo plaits and tracks, to
+	// Off, Base, Comb and Wash are the minutes to take the pieces off, to undo plaits and cornrows, to
 	// get shed hair and build-up out, and to detangle and wash; Total is their sum.
 	Off   float64 `json:"offMin"`
 	Base  float64 `json:"baseMin"`

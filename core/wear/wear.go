@@ -43,7 +43,7 @@ type Brief struct {
 	Things []Thing `json:"things"`
 	// Areas are the parts of the head in the order in which they come off.
 	Areas []Area `json:"areas"`
-	// Base is what practised hands take to undo all plaits, tracks and nets, minutes.
+	// Base is what practised hands take to undo all plaits, cornrows and nets, minutes.
 	Base float64 `json:"baseMin"`
 	// Ring are the outer rows: that at the hairline, and that behind it.
 	Ring [2]Row `json:"ring"`

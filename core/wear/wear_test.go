@@ -15,14 +15,14 @@ import (
 	"kladotex/core/parting"
 )
 
-// head is a ring of twelve woven pieces over tracks with fifty hooked ones.
+// head is a ring of twelve woven pieces over cornrows with fifty hooked ones.
 func head() Brief {
 	return Brief{
 		Schema: Schema, Edges: hair.StrongEdges, Texture: hair.Coily, Structure: parting.Perimeter, Water: method.Roots, Mass: 240, Hair: 150, Strand: 75, Taken: 1,
 		Parts: []Part{
 			{Key: "twist", Name: "Twist", Method: method.HitchAndWeave, Ground: method.OnPlait, Form: hair.Twist, Places: 12, Pieces: 12, CutBelow: 150,
 				TakesDown: []method.Step{{Text: "mark {length}", Lengths: map[string]float64{"length": 150}}, {Text: "cut"}}},
-			{Key: "loc", Name: "Loc", Method: method.TrackHitch, Ground: method.OnTrack, Form: hair.SoftLoc, Places: 50, Pieces: 50},
+			{Key: "loc", Name: "Loc", Method: method.CornrowHitch, Ground: method.OnCornrow, Form: hair.SoftLoc, Places: 50, Pieces: 50},
 		},
 		Areas: []Area{{Name: "on the base", Places: 50, Pieces: 50, Off: 50 * 0.12}, {Name: "at the hairline", Places: 12, Pieces: 12, Off: 12 * 0.4}},
 		Base:  20, Ring: [2]Row{{Places: 12, Pieces: 12, Minutes: 60}, {Places: 8, Pieces: 8, Minutes: 40}},
@@ -195,7 +195,7 @@ func TestTakedownTakesWhatIsSeen(t *testing.T) {
 	g := b.Takedown(42)
 	assert.InDelta(t, 10, g.Off, 1.5)
 	assert.Equal(t, "on the base", g.Areas[0].Name, "the back first")
-	assert.Equal(t, method.TrackHitch, g.Parts[0].Method)
+	assert.Equal(t, method.CornrowHitch, g.Parts[0].Method)
 	assert.InDelta(t, g.Total, g.Off+g.Base+g.Comb+g.Wash, 1e-9)
 	assert.Equal(t, 0, g.Parts[1].Back, "what is cut does not come back")
 	assert.Greater(t, g.Parts[0].Back, 35, "most of what was hooked does")

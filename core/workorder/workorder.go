@@ -137,10 +137,10 @@ func RowOf(sol *plan.Solved, p *plan.Place) (key, name string, group Group, side
 	switch {
 	case p.Section >= 0:
 		name = fmt.Sprintf("%s, row %s", p.Zone.Name(), number)
-	case p.Ground == method.OnTrack && sol.Input.Parting.Base.Run == parting.Horizontal:
-		name = parting.Cornrow(p.Zone.Name(), line)
+	case p.Ground == method.OnCornrow && sol.Input.Parting.Base.Run == parting.Horizontal:
+		name = parting.CornrowName(p.Zone.Name(), line)
 	default:
-		// What runs from front to back is filled from the nape up, all tracks together.
+		// What runs from front to back is filled from the nape up, all cornrows together.
 		band := sol.Band(p)
 		where := map[Group]string{Base: "behind", Front: "in front"}[group]
 		return fmt.Sprintf("hooks/%s/%d", group, band), fmt.Sprintf("Base %s, row %d", where, band), group, Middle

@@ -31,7 +31,7 @@ func ask[T any](s tester, path string, body any) (out T) {
 }
 
 // A head through the facets: what is too heavy is found and put right by what is offered, a
-// showing track is filled, ends are cut to a line, and the price follows.
+// showing cornrow is filled, ends are cut to a line, and the price follows.
 func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
 	t.Parallel()
 	s := open(t)

@@ -39,7 +39,7 @@ func TestStructuresOverHTTP(t *testing.T) {
 		want, err := tally.Compute(context.Background(), in)
 		require.NoError(t, err)
 		assert.Equal(t, want.Tally, res.Tally, structure)
-		assert.Len(t, res.Layout.Tracks, len(want.Layout.Tracks), structure)
+		assert.Len(t, res.Layout.Cornrows, len(want.Layout.Cornrows), structure)
 		doc := s.newPlan(string(structure), in)
 		var kept planDocument
 		s.send("GET", "/api/v1/plans/"+doc.ID, "").json(t, &kept)

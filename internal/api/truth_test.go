@@ -56,7 +56,7 @@ func heads(t *testing.T) map[string]plan.Input {
 		}
 	}
 	for _, edges := range []hair.Edges{hair.StrongEdges, hair.FineEdges, hair.FragileEdges, hair.BareEdges} {
-		for _, kind := range []parting.BaseKind{parting.Tracks, parting.LinkedPlaits, parting.Net} {
+		for _, kind := range []parting.BaseKind{parting.Cornrows, parting.LinkedPlaits, parting.Net} {
 			try(fmt.Sprint(edges, kind), func(in *plan.Input) {
 				in.Parting = in.Parting.On(parting.EarToEar)
 				in.Parting.Base.Kind, in.Hair.Edges, in.Parting.Edges = kind, edges, craft.EdgeStrip

@@ -158,14 +158,14 @@ func Plans() []Plan {
 	hang(&light, line(2))
 
 	light.Parting.Structure, light.Parting.Base.Kind = parting.NetCap, parting.Net
-	light.Parting.Base.Tracks, light.Parting.Base.Spacing = 12, 26
+	light.Parting.Base.Cornrows, light.Parting.Base.Spacing = 12, 26
 
 	winter := begin(technician)
 	winter.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1.25))
 	winter.Parting.Structure, winter.Parting.Rows = parting.Horseshoe, 2
 	winter.Parting.Part.Stop = 150
 	winter.Parting.Base.MergeInto, winter.Parting.Base.MergeAfter = 3, 60
-	// Thick locs where parts show, light twists on the tracks.
+	// Thick locs where parts show, light twists on the cornrows.
 	hang(&winter, line(4), line(3))
 	winter.Uses[1].Piece = winter.Pieces[1].Key
 	winter.Ways[0] = plan.NewWay(winter.Ways[0].Key, method.CollarAndWrap)
@@ -174,7 +174,7 @@ func Plans() []Plan {
 	ring.Parting = parting.Plain(square(parting.Brick, 0.875), square(parting.Brick, 1))
 	ring.Parting.Structure, ring.Parting.Peak = parting.Perimeter, true
 	ring.Parting.Part.Kind, ring.Parting.Edges = parting.NoPart, 6
-	ring.Parting.Base.Run, ring.Parting.Base.Tracks = parting.Horizontal, 5
+	ring.Parting.Base.Run, ring.Parting.Base.Cornrows = parting.Horizontal, 5
 	ring.Hairline = scalp.Hairline{Front: -6, TempleCorner: scalp.Move{Up: 5}}
 	hang(&ring, line(2), line(3))
 	ring.Uses[1].Piece = ring.Pieces[1].Key
@@ -202,8 +202,8 @@ func Plans() []Plan {
 	design.Parting = parting.Plain(square(parting.Brick, 1), square(parting.Brick, 1.125))
 	design.Parting.Structure = parting.FrontDesign
 	design.Parting.Part = parting.Part{Kind: parting.DiagonalPart, Offset: 26, EndOffset: 6}
-	design.Parting.Design = parting.Design{Side: parting.LeftSide, Tracks: 4, Curved: true}
-	design.Parting.Base.Tracks, design.Parting.Base.Run = 9, parting.Curved
+	design.Parting.Design = parting.Design{Side: parting.LeftSide, Cornrows: 4, Curved: true}
+	design.Parting.Base.Cornrows, design.Parting.Base.Run = 9, parting.Curved
 	hang(&design, line(2))
 
 	quick := begin(pilot)

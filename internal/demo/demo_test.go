@@ -77,7 +77,7 @@ func TestDemoPlansAndPriceListWork(t *testing.T) {
 }
 
 // The demo shows most structures, each on some other head, and none with a warning of
-// tracks too fat or too thin.
+// cornrows too fat or too thin.
 func TestDemoShowsTheStructures(t *testing.T) {
 	structures, heads := map[parting.Structure]bool{}, map[string]bool{}
 	for _, p := range Plans() {
@@ -86,7 +86,7 @@ func TestDemoShowsTheStructures(t *testing.T) {
 		res, err := tally.Compute(context.Background(), p.Input)
 		require.NoError(t, err, p.Title)
 		for _, n := range res.Notices {
-			assert.NotContains(t, []advice.Code{advice.FatTrack, advice.ThinTrack}, n.Code, p.Title)
+			assert.NotContains(t, []advice.Code{advice.FatCornrow, advice.ThinCornrow}, n.Code, p.Title)
 		}
 		assert.Empty(t, res.Layout.Rejected, p.Title)
 	}

@@ -67,15 +67,15 @@ type FlatLayout struct {
 	Into       []int `json:"into" doc:"Index of the section whose plait takes it up, -1 for none; empty where none is linked"`
 	Neighbours []int `json:"neighbours" doc:"Of each section the number of those neighbours that come after it, then their indices"`
 
-	LeftOut []Line         `json:"leftOut"`
-	Bands   []FlatRow      `json:"rows"`
-	ZoneSum []FlatZone     `json:"zones"`
-	Tracks  []FlatTrack    `json:"tracks"`
-	Nets    []FlatNet      `json:"nets"`
-	Area    float64        `json:"areaMm2"`
-	Base    float64        `json:"baseAreaMm2"`
-	Out     float64        `json:"outAreaMm2"`
-	Seams   []parting.Seam `json:"seams"`
+	LeftOut  []Line         `json:"leftOut"`
+	Bands    []FlatRow      `json:"rows"`
+	ZoneSum  []FlatZone     `json:"zones"`
+	Cornrows []FlatCornrow  `json:"tracks"`
+	Nets     []FlatNet      `json:"nets"`
+	Area     float64        `json:"areaMm2"`
+	Base     float64        `json:"baseAreaMm2"`
+	Out      float64        `json:"outAreaMm2"`
+	Seams    []parting.Seam `json:"seams"`
 
 	Channels []FlatChannel          `json:"channels"`
 	Balance  []parting.Balance      `json:"balance"`
@@ -105,8 +105,8 @@ type FlatZone struct {
 	Height   parting.Spread `json:"heightMm"`
 }
 
-// FlatTrack is a plait worked flat, with its hooks.
-type FlatTrack struct {
+// FlatCornrow is a plait worked flat, with its hooks.
+type FlatCornrow struct {
 	ID       string       `json:"id"`
 	Zone     parting.Zone `json:"zone"`
 	Line     Line         `json:"line"`
@@ -133,7 +133,7 @@ type FlatChannel struct {
 }
 
 // Given is who gets what: entry i is about place i, the sections in order, then the hooks
-// of every track, then those of every net.
+// of every cornrow, then those of every net.
 type Given struct {
 	Pieces []int `json:"pieces" doc:"Index of the piece in the plan"`
 	Ways   []int `json:"ways" doc:"Index of the method in the plan"`
@@ -237,7 +237,7 @@ func flattened(l *parting.Layout) FlatLayout {
 		Seams: l.Seams, Balance: l.Balance, Rejected: l.Rejected,
 		Edge: lineOf(l.HairlineCurve), Border: lineOf(l.Border), PartLine: lineOf(l.PartLine), EarToEar: lineOf(l.EarToEar),
 		LeftOut: []Line{}, Bands: make([]FlatRow, len(l.Rows)), ZoneSum: make([]FlatZone, len(l.Zones)),
-		Tracks: make([]FlatTrack, len(l.Tracks)), Nets: make([]FlatNet, len(l.Nets)), Channels: make([]FlatChannel, len(l.Channels)),
+		Cornrows: make([]FlatCornrow, len(l.Cornrows)), Nets: make([]FlatNet, len(l.Nets)), Channels: make([]FlatChannel, len(l.Channels)),
 	}
 	at := make(map[string]int, n)
 	linked := false
@@ -288,9 +288,9 @@ func flattened(l *parting.Layout) FlatLayout {
 	for i, z := range l.Zones {
 		f.ZoneSum[i] = FlatZone{z.Zone, z.Rows, z.Sections, math.Round(z.Area), roundSpread(z.Width), roundSpread(z.Height)}
 	}
-	for i := range l.Tracks {
-		t := &l.Tracks[i]
-		f.Tracks[i] = FlatTrack{t.ID, t.Zone, lineOf(t.Line), round(t.Length), linesOf(t.Outlines), round(t.Width), t.Into, t.Merged, lineOf(t.Hooks)}
+	for i := range l.Cornrows {
+		t := &l.Cornrows[i]
+		f.Cornrows[i] = FlatCornrow{t.ID, t.Zone, lineOf(t.Line), round(t.Length), linesOf(t.Outlines), round(t.Width), t.Into, t.Merged, lineOf(t.Hooks)}
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]

@@ -35,7 +35,7 @@ var (
 	neckTone  = Tone{148, 98, 63}
 	scalpTone = Tone{211, 162, 124}
 	rootTone  = Tone{28, 20, 17}
-	// hookTone marks a piece hooked on a track, looseTone own hair left out.
+	// hookTone marks a piece hooked on a cornrow, looseTone own hair left out.
 	hookTone  = Tone{236, 205, 150}
 	looseTone = Tone{150, 112, 84}
 	// threadTone is a net.
@@ -218,7 +218,7 @@ func Scene(res tally.Result, c Camera) []Shape {
 			shapes = append(shapes, Shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
 		}
 	}
-	for _, t := range res.Layout.Tracks {
+	for _, t := range res.Layout.Cornrows {
 		fill := hair(c.meanFacing(t.Line)) // one tone for all of it, and no edge in its middle
 		for _, outline := range t.Outlines {
 			for _, ring := range c.clip(outline) {
@@ -226,7 +226,7 @@ func Scene(res tally.Result, c Camera) []Shape {
 			}
 		}
 	}
-	for _, t := range res.Layout.Tracks {
+	for _, t := range res.Layout.Cornrows {
 		shapes = append(shapes, c.plait(t, hair)...)
 		roots = append(roots, c.hooks(t.Hooks)...)
 	}
@@ -281,12 +281,12 @@ func (c Camera) normal(p r3.Vec) r3.Vec {
 	return r3.Unit(r3.Vec{X: p.X / (c.axes.X * c.axes.X), Y: p.Y / (c.axes.Y * c.axes.Y), Z: p.Z / (c.axes.Z * c.axes.Z)})
 }
 
-// Sizes of a drawn track, mm: how far its turns lie apart, and how wide it is drawn
+// Sizes of a drawn cornrow, mm: how far its turns lie apart, and how wide it is drawn
 // at most.
 const turnStep, widestPlait = 6.5, 9.0
 
-// plait draws a track as a row of turns leaning to either side in turn.
-func (c Camera) plait(t parting.Track, hair func(r3.Vec) Tone) []Shape {
+// plait draws a cornrow as a row of turns leaning to either side in turn.
+func (c Camera) plait(t parting.Cornrow, hair func(r3.Vec) Tone) []Shape {
 	var shapes []Shape
 	half := min(widestPlait, 0.7*t.Width) / 2
 	walked, lean := turnStep, 1.0

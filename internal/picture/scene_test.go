@@ -46,18 +46,18 @@ func TestPicturesAreSoundAndShowTheNearSide(t *testing.T) {
 	}
 }
 
-// What is clipped at the rim is bounded by it: no wedge of bare skin beside a track.
-// The area seen of the long tracks is that of their short pieces in sight.
+// What is clipped at the rim is bounded by it: no wedge of bare skin beside a cornrow.
+// The area seen of the long cornrows is that of their short pieces in sight.
 func TestNoWedgeIsBareAtTheRim(t *testing.T) {
 	in := plan.Default()
-	in.Parting.Structure, in.Parting.Base.Run, in.Parting.Base.Tracks = parting.EarToEar, parting.Horizontal, 6
+	in.Parting.Structure, in.Parting.Base.Run, in.Parting.Base.Cornrows = parting.EarToEar, parting.Horizontal, 6
 	res := computed(t, in)
-	tracks := 0
+	cornrows := 0
 	for _, lon := range []float64{90, 130, 180, 250} {
 		c := CameraAt(res.Head.Axes, lon*math.Pi/180, 15*math.Pi/180)
-		for _, track := range res.Layout.Tracks {
-			require.Len(t, track.Outlines, 1, "one from side to side is whole")
-			ring := track.Outlines[0]
+		for _, cornrow := range res.Layout.Cornrows {
+			require.Len(t, cornrow.Outlines, 1, "one from side to side is whole")
+			ring := cornrow.Outlines[0]
 			seen := 0.0
 			for _, part := range c.clip(ring) {
 				seen += math.Abs(flatArea(c.flatAll(part)))
@@ -84,12 +84,12 @@ func TestNoWedgeIsBareAtTheRim(t *testing.T) {
 				}
 			}
 			if pieces > 400 {
-				tracks++
-				assert.Greater(t, seen, 0.97*pieces, "%s from %v°", track.ID, lon)
+				cornrows++
+				assert.Greater(t, seen, 0.97*pieces, "%s from %v°", cornrow.ID, lon)
 			}
 		}
 	}
-	assert.Greater(t, tracks, 8)
+	assert.Greater(t, cornrows, 8)
 }
 
 func flatArea(ring []Point) (sum float64) {
@@ -100,7 +100,7 @@ func flatArea(ring []Point) (sum float64) {
 	return sum
 }
 
-// Tracks, hooks and what stays loose are drawn, from any side.
+// Cornrows, hooks and what stays loose are drawn, from any side.
 func TestPicturesShowTheBase(t *testing.T) {
 	in := plan.Default()
 	in.Parting.Structure, in.Parting.Base.Run = parting.Perimeter, parting.Horizontal

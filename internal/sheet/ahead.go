@@ -88,13 +88,13 @@ func (w *page) zones() []lane {
 			w.say(9.5, "", soft, words.Count(out, "section")+" left out.")
 		}))
 	}
-	return append(lanes, w.tracks()...)
+	return append(lanes, w.cornrows()...)
 }
 
-// tracks is the table of cornrows and nets, where there are any.
-func (w *page) tracks() []lane {
+// cornrows is the table of cornrows and nets, where there are any.
+func (w *page) cornrows() []lane {
 	l, u := w.plan.Result.Layout, w.style.Unit
-	if len(l.Tracks) == 0 {
+	if len(l.Cornrows) == 0 {
 		return nil
 	}
 	title := "Cornrows"
@@ -105,7 +105,7 @@ func (w *page) tracks() []lane {
 	pieces := map[parting.Zone]int{}
 	lengths := map[parting.Zone][]string{}
 	var order []parting.Zone
-	for _, t := range l.Tracks {
+	for _, t := range l.Cornrows {
 		if lengths[t.Zone] == nil {
 			order = append(order, t.Zone)
 		}

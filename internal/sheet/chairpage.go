@@ -170,7 +170,7 @@ func (w *page) goesWhere() []func() {
 	if len(draws) > 1 {
 		draws = append(draws, func() { w.say(9, "", soft, "Where two lines match, the lower one counts.") })
 	}
-	if len(w.plan.Result.Layout.Tracks) > 0 {
+	if len(w.plan.Result.Layout.Cornrows) > 0 {
 		draws = append(draws, func() { w.say(9, "", soft, w.baseWords()) })
 	}
 	return w.titled("What goes where", draws)

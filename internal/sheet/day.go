@@ -42,14 +42,14 @@ type kindStyle struct {
 var (
 	paleInk  = picture.Tone{255, 250, 240}
 	kindLook = map[pace.Kind]kindStyle{
-		pace.Settle:  {"S", picture.Tone{233, 217, 182}, ink},
-		pace.Tracks:  {"C", picture.Tone{79, 113, 134}, paleInk},
-		pace.Nets:    {"N", picture.Tone{169, 192, 204}, ink},
-		pace.Plaits:  {"P", picture.Tone{148, 182, 144}, ink},
-		pace.Hook:    {"H", picture.Tone{201, 138, 27}, ink},
-		pace.Attach:  {"A", picture.Tone{46, 90, 56}, paleInk},
-		pace.Conceal: {"A", picture.Tone{46, 90, 56}, paleInk},
-		pace.Finish:  {"F", picture.Tone{109, 95, 141}, paleInk},
+		pace.Settle:   {"S", picture.Tone{233, 217, 182}, ink},
+		pace.Cornrows: {"C", picture.Tone{79, 113, 134}, paleInk},
+		pace.Nets:     {"N", picture.Tone{169, 192, 204}, ink},
+		pace.Plaits:   {"P", picture.Tone{148, 182, 144}, ink},
+		pace.Hook:     {"H", picture.Tone{201, 138, 27}, ink},
+		pace.Attach:   {"A", picture.Tone{46, 90, 56}, paleInk},
+		pace.Conceal:  {"A", picture.Tone{46, 90, 56}, paleInk},
+		pace.Finish:   {"F", picture.Tone{109, 95, 141}, paleInk},
 	}
 )
 

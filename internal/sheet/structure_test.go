@@ -22,7 +22,7 @@ func written(t *testing.T, p Plan) string {
 	return textOf(t, body)
 }
 
-// The sheet of every structure names its zones, its tracks and its rows.
+// The sheet of every structure names its zones, its cornrows and its rows.
 func TestSheetTellsEveryStructure(t *testing.T) {
 	t.Parallel()
 	for structure, names := range map[parting.Structure][]string{

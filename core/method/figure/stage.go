@@ -71,7 +71,7 @@ func hangingStage() []Shape {
 }
 
 // lyingStage is the scalp from above: combed hair in rows that run across, with their part
-// lines between; a track lies along the middle one, at y = 170.
+// lines between; a cornrow lies along the middle one, at y = 170.
 func lyingStage() []Shape {
 	cv := page()
 	cv.fill(flesh, 1, false, []XY{{0, 0}, {Width, 0}, {Width, Height}, {0, Height}})
@@ -83,7 +83,7 @@ func lyingStage() []Shape {
 			for _, from := range []float64{r[0] + 2, r[1] - 2} {
 				x := 9*float64(i) + 4*noise(i, from)
 				var hair []XY
-				for j := 0; j <= 5; j++ { // combed toward the track, which goes to the right
+				for j := 0; j <= 5; j++ { // combed toward the cornrow, which goes to the right
 					v := float64(j) / 5
 					hair = append(hair, XY{x + 26*v*v, mix(from, middle, v*0.94)})
 				}

@@ -50,11 +50,11 @@ func net() figure.Figure {
 		func(p point) bool { return p.Y > 140 && p.Y < 204 }, -26, 48)
 	return figure.Figure{Title: "Net", Stage: figure.Lying, Frames: []frame{{
 		Says:    "The net lies smooth over the cornrows, its edge set back from the hairline and off the part line.",
-		Strands: with(track(), mesh()),
+		Strands: with(cornrow(), mesh()),
 		States:  holds("down-3 over cornrow 1", "up-4 over cornrow 1"),
 	}, {
 		Says:    "The hook goes through the net and under the plait below it, both at once.",
-		Strands: with(track(), mesh(), hk),
+		Strands: with(cornrow(), mesh(), hk),
 		Arrows:  arrows(way(336, 262, 300, 238, 264, 212)),
 		States:  holds("hook under cornrow 1", "hook under down-3", "handle over edge-1"),
 	}}}
@@ -140,7 +140,7 @@ func plaiting(outer figure.Relation) figure.Figure {
 	}}}
 }
 
-// merge: thin tracks become the strands of one.
+// merge: thin cornrows become the strands of one.
 func merge() figure.Figure {
 	names := [3]string{"upper", "middle", "lower"}
 	of := [3]figure.Material{figure.Plaited, figure.Plaited, figure.Plaited}

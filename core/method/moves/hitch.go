@@ -17,12 +17,12 @@ const (
 	LooseDraw      ID = "loose-draw"
 	HiddenKnot     ID = "hidden-knot"
 	SplitRoot      ID = "split-root"
-	TrackHitch     ID = "track-hitch"
+	CornrowHitch   ID = "track-hitch"
 	SetIn          ID = "set-in"
 	Stack          ID = "stations"
 	Lump           ID = "lump"
 	ThinStrand     ID = "thin-strand"
-	AcrossTrack    ID = "across-track"
+	AcrossCornrow  ID = "across-track"
 	RootFirst      ID = "root-first"
 )
 
@@ -35,12 +35,12 @@ var hitches = map[ID]func() figure.Figure{
 	LooseDraw:      looseDraw,
 	HiddenKnot:     hiddenKnot,
 	SplitRoot:      splitRoot,
-	TrackHitch:     trackHitch,
+	CornrowHitch:   cornrowHitch,
 	SetIn:          setIn,
 	Stack:          stations,
 	Lump:           lump,
 	ThinStrand:     thinStrand,
-	AcrossTrack:    acrossTrack,
+	AcrossCornrow:  acrossCornrow,
 	RootFirst:      rootFirst,
 }
 
@@ -327,15 +327,15 @@ func splitRoot() figure.Figure {
 	}}}
 }
 
-// track is a plait worked flat, which lies across the stage.
-func track() []strand {
+// cornrow is a plait worked flat, which lies across the stage.
+func cornrow() []strand {
 	s := own("cornrow", figure.Plaited, 0.8, figure.Open, line(-20, 176, 0, 30, 60, 171, 0, 34, 180, 168, 0, 35, 300, 171, 0, 34, 380, 176, 0, 32))
 	return s
 }
 
-// trackHitch: as the root hitch, on a track that lies flat; the hook goes along it rather
+// cornrowHitch: as the root hitch, on a cornrow that lies flat; the hook goes along it rather
 // than across.
-func trackHitch() figure.Figure {
+func cornrowHitch() figure.Figure {
 	hk := func(x, y, open, bright float64) []strand {
 		return hook{at: at(x, y), toward: at(-0.82, -0.57), long: 196, z: -28, side: -1, open: open, lift: 14, bright: bright}.strands()
 	}
@@ -344,31 +344,31 @@ func trackHitch() figure.Figure {
 	held := holds("loop under cornrow 2", "piece over cornrow 1", "piece through loop 1")
 	return figure.Figure{Title: "Cornrow hitch", Stage: figure.Lying, Frames: []frame{{
 		Says: "The open hook goes under the cornrow from below, slanting along it; its point shows above.",
-		Strands: with(track(), looped(figure.Twisted, 0,
+		Strands: with(cornrow(), looped(figure.Twisted, 0,
 			line(88, 76, 2, 11, 74, 86, 2, 12, 60, 108, 2, 12, 62, 130, 2, 12, 80, 136, 2, 12, 98, 122, 2, 12, 104, 98, 2, 12, 94, 76, 2, 11), above), hk(104, 112, 1, 1)),
 		Arrows: arrows(way(336, 250, 300, 226, 264, 200)),
 		States: holds("hook under cornrow 1"),
 	}, {
 		Says: "The loop is laid in, the latch shut.",
-		Strands: with(track(), looped(figure.Twisted, 1,
+		Strands: with(cornrow(), looped(figure.Twisted, 1,
 			line(88, 76, 2, 11, 84, 94, -4, 12, 90, 124, -18, 12, 104, 144, -21, 12, 122, 142, -21, 12, 130, 122, -21, 12, 112, 94, -10, 12, 94, 76, 2, 11), above), hk(104, 112, 0, 0.3)),
 		Arrows: arrows(way(264, 200, 300, 226, 336, 250)),
 		States: holds("hook under cornrow 1", "loop over hook 1", "loop under latch 1"),
 	}, {
 		Says:    "Drawn back under the cornrow: the loop below it, the piece still above.",
-		Strands: with(track(), looped(figure.Twisted, 1, open, line(116, 120, 4, 14, 100, 96, 4, 20, 80, 50, 0, 26, 62, -40, 0, 27))),
+		Strands: with(cornrow(), looped(figure.Twisted, 1, open, line(116, 120, 4, 14, 100, 96, 4, 20, 80, 50, 0, 26, 62, -40, 0, 27))),
 		States:  holds("loop under cornrow 2"),
 	}, {
 		Via:     true,
-		Strands: with(track(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 100, 4, 20, 76, 98, 10, 24, 70, 128, 20, 24, 104, 150, 32, 24, 150, 172, 38, 24, 190, 202, 24, 22, 214, 216, 12, 18))),
+		Strands: with(cornrow(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 100, 4, 20, 76, 98, 10, 24, 70, 128, 20, 24, 104, 150, 32, 24, 150, 172, 38, 24, 190, 202, 24, 22, 214, 216, 12, 18))),
 	}, {
 		Says:    "The piece comes over the cornrow and goes through its own loop.",
-		Strands: with(track(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 102, 4, 20, 78, 106, 10, 23, 76, 134, 20, 23, 108, 148, 32, 23, 150, 172, 38, 23, 192, 208, 20, 22, 226, 228, -6, 22, 256, 268, -20, 24, 268, 330, 0, 27, 272, 460, 0, 27))),
+		Strands: with(cornrow(), looped(figure.Twisted, 0.9, open, line(116, 120, 4, 14, 98, 102, 4, 20, 78, 106, 10, 23, 76, 134, 20, 23, 108, 148, 32, 23, 150, 172, 38, 23, 192, 208, 20, 22, 226, 228, -6, 22, 256, 268, -20, 24, 268, 330, 0, 27, 272, 460, 0, 27))),
 		Arrows:  arrows(way(304, 290, 310, 340, 312, 396)),
 		States:  held,
 	}, {
 		Says: "Drawn snug: the knot lies flat, on the side away from the part.",
-		Strands: with(track(), looped(figure.Twisted, 0,
+		Strands: with(cornrow(), looped(figure.Twisted, 0,
 			line(150, 134, -2, 11, 160, 130, -12, 12, 186, 156, -30, 12, 212, 180, -12, 12, 226, 204, 12, 12, 202, 212, 0, 12, 176, 192, -30, 12, 150, 156, -12, 12, 146, 138, -2, 11),
 			line(148, 137, 4, 14, 138, 130, 6, 17, 128, 138, 12, 20, 136, 154, 26, 21, 160, 170, 36, 21, 186, 190, 26, 20, 208, 202, 4, 20, 232, 226, -16, 22, 244, 300, 0, 27, 250, 460, 0, 27))),
 		Lens:   &figure.Lens{At: at(182, 172), To: at(92, 322), Scale: 1.5, Radius: 82},
@@ -379,7 +379,7 @@ func trackHitch() figure.Figure {
 // setIn: at the start of a cornrow that begins in sight the end of a piece is worked into its
 // first turns.
 func setIn() figure.Figure {
-	// flat turns a braid that hangs into a track that runs to the right.
+	// flat turns a braid that hangs into a cornrow that runs to the right.
 	flat := func(x0, x1, half, depth, turns, w float64) (out [3][]point) {
 		for i, b := range braid(40, 170, x0, x1, half, depth, turns, w, w) {
 			for _, p := range b {
@@ -542,11 +542,11 @@ func thinStrand() figure.Figure {
 	}}}
 }
 
-// acrossTrack is the usual mistake on a track.
-func acrossTrack() figure.Figure {
+// acrossCornrow is the usual mistake on a cornrow.
+func acrossCornrow() figure.Figure {
 	return figure.Figure{Title: "Across the cornrow", Stage: figure.Lying, Frames: []frame{{
 		Says: "Wrong: hooked straight across. The knot stands up on the cornrow, and shows.",
-		Strands: with(track(), looped(figure.Twisted, 0.4,
+		Strands: with(cornrow(), looped(figure.Twisted, 0.4,
 			line(172, 112, 8, 11, 152, 120, -12, 12, 154, 176, -30, 12, 162, 222, -4, 12, 184, 236, 12, 12, 206, 222, 0, 12, 212, 176, -30, 12, 206, 122, -12, 12, 184, 112, 8, 11),
 			line(178, 116, 12, 16, 178, 96, 30, 22, 192, 92, 50, 26, 200, 116, 60, 28, 190, 160, 60, 28, 184, 200, 34, 24, 186, 228, -4, 22, 190, 262, -16, 24, 196, 320, 0, 27, 198, 460, 0, 27))),
 		Wrong:  &xy{X: 184, Y: 160},

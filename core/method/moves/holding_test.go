@@ -80,9 +80,9 @@ var holding = []struct {
 	{RootHitch, 4, 5, "plait", "loop", "piece", hitch, 1, 0, 0},
 	{RootHitchBraid, 0, 3, "plait", "loop", "piece", off, 0, 0, 0},
 	{RootHitchBraid, 4, 5, "plait", "loop", "piece", hitch, 1, 0, 0},
-	{TrackHitch, 0, 2, "cornrow", "loop", "piece", off, 0, 0, 0},
-	{TrackHitch, 3, 4, "cornrow", "loop", "piece", hitch, 1, 0, 0},
-	{AcrossTrack, 0, 0, "cornrow", "loop", "piece", hitch, 1, 0, 0}, // only its place is wrong
+	{CornrowHitch, 0, 2, "cornrow", "loop", "piece", off, 0, 0, 0},
+	{CornrowHitch, 3, 4, "cornrow", "loop", "piece", hitch, 1, 0, 0},
+	{AcrossCornrow, 0, 0, "cornrow", "loop", "piece", hitch, 1, 0, 0}, // only its place is wrong
 	{Weave, 0, 2, "plait", "loop", "piece", hitch, 1, 0, 0},
 	{Weave, 3, 3, "plait", "loop", "piece", hitch, 1, 0, 1},
 	{Weave, 4, 5, "plait", "loop", "piece", hitch, 1, 0, 3},

@@ -108,11 +108,11 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		{SplitRoot, 2, "small over hook 1"},
 		{SplitRoot, 3, "small through loop 1"},
 		{SplitRoot, 5, "small through loop 1"},
-		// Track: under it, and a root hitch.
-		{TrackHitch, 0, "hook under cornrow 1"},
-		{TrackHitch, 2, "loop under cornrow 2"},
-		{TrackHitch, 3, "piece over cornrow 1"},
-		{TrackHitch, 4, "piece through loop 1"},
+		// Cornrow: under it, and a root hitch.
+		{CornrowHitch, 0, "hook under cornrow 1"},
+		{CornrowHitch, 2, "loop under cornrow 2"},
+		{CornrowHitch, 3, "piece over cornrow 1"},
+		{CornrowHitch, 4, "piece through loop 1"},
 		{Net, 1, "hook under cornrow 1"},
 		// Stack: over the tip, hitched at the body, then at the root.
 		{Stack, 0, "tip over plait 1"},
@@ -157,7 +157,7 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		{WrappedThird, 1, "hair under two-thirds 1"},
 		{WrappedThird, 2, "third over two-thirds 2"},
 		{WrappedThird, 2, "third under two-thirds 2"},
-		// A plait laid into the next one is one of its three strands, and so is a thin track.
+		// A plait laid into the next one is one of its three strands, and so is a thin cornrow.
 		{Link, 1, "first over upper"},
 		{Merge, 1, "middle over upper"},
 		// The outer strand over the middle one, or under it.
@@ -190,7 +190,7 @@ var hitched = []struct {
 	{SharedHitch, "loop", "piece", "plait", 2, 4, 5},
 	{SharedTwist, "loop", "piece", "plait", 2, 4, 5},
 	{SharedCoil, "loop", "piece", "plait", 2, 4, 5},
-	{TrackHitch, "loop", "piece", "cornrow", 2, 3, 4},
+	{CornrowHitch, "loop", "piece", "cornrow", 2, 3, 4},
 }
 
 // A hitch holds: its noose is linked with what it sits on, and the body goes through the
@@ -270,8 +270,8 @@ func TestDrawnBackwardItIsOff(t *testing.T) {
 		{Weave, "plait", figure.Inside, "piece", 4},
 		{Lace, "plait", figure.Inside, "piece", 4},
 		{SplitRoot, "small", figure.Through, "loop", 5},
-		{TrackHitch, "piece", figure.Through, "loop", 4},
-		{TrackHitch, "loop", figure.Under, "cornrow", 4},
+		{CornrowHitch, "piece", figure.Through, "loop", 4},
+		{CornrowHitch, "loop", figure.Under, "cornrow", 4},
 		{Stack, "root", figure.Through, "root-fold", 3},
 		{Coil, "coil", figure.Under, "plait", 4},
 		{Twine, "twist", figure.Inside, "piece", 3},

@@ -3155,6 +3155,19 @@ export interface components {
             lengthMm: number;
             line: number[];
         };
+        FlatCornrow: {
+            hooks: number[];
+            id: string;
+            into?: string;
+            /** Format: double */
+            lengthMm: number;
+            line: number[];
+            merged?: boolean;
+            outlines: number[][];
+            /** Format: double */
+            widthMm: number;
+            zone: string;
+        };
         FlatLayout: {
             /** Format: double */
             areaMm2: number;
@@ -3191,7 +3204,7 @@ export interface components {
             stagger: number[];
             toHairline: number[];
             toPart: number[];
-            tracks: components["schemas"]["FlatTrack"][];
+            tracks: components["schemas"]["FlatCornrow"][];
             /** @description Of each the mean, how far the least is below it and how far the greatest above */
             widths: number[];
             /** @description Zone of each section */
@@ -3212,19 +3225,6 @@ export interface components {
             row: number;
             /** Format: int64 */
             sections: number;
-            zone: string;
-        };
-        FlatTrack: {
-            hooks: number[];
-            id: string;
-            into?: string;
-            /** Format: double */
-            lengthMm: number;
-            line: number[];
-            merged?: boolean;
-            outlines: number[][];
-            /** Format: double */
-            widthMm: number;
             zone: string;
         };
         FlatZone: {

@@ -1,7 +1,7 @@
 import type { components, operations } from "./schema";
 import type { PlanResult } from "./unpack";
 
-export type { Given, Hook, Layout, NetArea, PlanResult, Point, Row, Section, Track } from "./unpack";
+export type { Given, Hook, Layout, NetArea, PlanResult, Point, Row, Section, Cornrow } from "./unpack";
 
 type Schemas = components["schemas"];
 

@@ -56,7 +56,7 @@ export interface Hook {
   given: Given;
 }
 
-export interface Track {
+export interface Cornrow {
   id: string;
   zone: string;
   line: readonly Point[];
@@ -89,7 +89,7 @@ export interface Layout {
   leftOut: readonly (readonly Point[])[];
   rows: readonly Row[];
   zones: readonly Schemas["FlatZone"][];
-  tracks: readonly Track[];
+  tracks: readonly Cornrow[];
   nets: readonly NetArea[];
   areaMm2: number;
   baseAreaMm2: number;
@@ -207,7 +207,7 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
   let place = sections.length;
   const hooks = (flat: readonly number[]): Hook[] =>
     line(flat).map((point) => ({ at: point, given: givenAt(place++) }));
-  const tracks = packed.tracks.map((t): Track => ({
+  const tracks = packed.tracks.map((t): Cornrow => ({
     id: t.id,
     zone: t.zone,
     line: line(t.line),

@@ -9,7 +9,7 @@ import { App } from "antd";
 import { Suspense, useCallback, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { ChairCard, ChairView } from "../api/types";
-import { WorkedHead } from "../head";
+import { cornrowName, WorkedHead } from "../head";
 import { usePreferences } from "../lib/preferences";
 import { length } from "../lib/units";
 import styles from "./Chair.module.css";
@@ -123,7 +123,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
               layout={layout}
               places={places}
               next={card && card.planned >= 0 ? card.planned : undefined}
-              line={card && layout.tracks.find((t) => card.where.endsWith(` ${t.id}`))?.line}
+              line={card && layout.tracks.find((t) => isAt(card.where, t))?.line}
               mirror={mirror}
               labels={labels}
               onTouch={touch}
@@ -243,6 +243,10 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
 }
 
 type StepNow = "begin" | "behind" | "again" | "check" | "done";
+
+/** Whether a step is at a cornrow, by its name; installs begun earlier name it by its id. */
+const isAt = (where: string, cornrow: { zone: string; id: string }) =>
+  where === cornrowName(cornrow) || where.endsWith(` ${cornrow.id}`);
 
 const names: Readonly<Record<StepNow, string>> = {
   begin: "Begin",

@@ -14,7 +14,7 @@ interface Props {
   reading: Reading | undefined;
 }
 
-/** What is written and drawn over the head: numbers at the rows' ends, channels, marked tracks. */
+/** What is written and drawn over the head: numbers at the rows' ends, channels, marked cornrows. */
 export const MapNotes = memo(function MapNotes({ layout, camera, marked, reading }: Props) {
   const line = (points: Layout["partLine"]) =>
     camera

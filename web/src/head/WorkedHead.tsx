@@ -26,7 +26,7 @@ interface Props {
   places: readonly Class[];
   /** The place that is next, by its number; none for the whole head. */
   next: number | undefined;
-  /** The line that is next, such as a track to be plaited; none for anything else. */
+  /** The line that is next, such as a cornrow to be plaited; none for anything else. */
   line: readonly Vec[] | undefined;
   /** Whether it is seen in a mirror. */
   mirror: boolean;

@@ -1,5 +1,5 @@
 import type { HeadShape, Layout } from "../api/types";
-import { drawnBase, type DrawnBase } from "./tracks";
+import { drawnBase, type DrawnBase } from "./cornrows";
 import { add, mix, scale, vec, type Vec } from "./vectors";
 
 /** A strand combed from a part to the root of its plait. */

@@ -4,7 +4,7 @@ export { cameraAt, startStance, views, type Camera, type Stance } from "./camera
 export { pictured, type Pictured } from "./drawn";
 export { HeadMap } from "./HeadMap";
 export { HeadPicture, type Box } from "./HeadPicture";
-export { central, place, ring, rowStart, spoken, zoneName } from "./names";
+export { central, cornrowName, place, ring, rowStart, spoken, zoneName } from "./names";
 export { hookKey } from "./paint";
 export * as paths from "./paths";
 export { hooksOf, kindOf, legend, type Class, type Reading } from "./reading";

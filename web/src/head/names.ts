@@ -6,6 +6,15 @@ const zoneNames: Readonly<Record<string, string>> = names;
 
 export const zoneName = (zone: string) => zoneNames[zone] ?? zone;
 
+/** What a cornrow is called, as the core says it: "Cornrow 3 on top", "Left side, cornrow 1". */
+export function cornrowName({ zone, id }: { zone: string; id: string }): string {
+  const number = id.replace(/^[A-Z]+/, "");
+  const name = zoneName(zone);
+  return name.startsWith("Cornrows")
+    ? `Cornrow ${number}${name.slice("Cornrows".length)}`
+    : `${name}, cornrow ${number}`;
+}
+
 /** Whether a zone reaches over both sides of the head. */
 export const central = (zone: string) => zone.length === 1;
 

@@ -3,7 +3,7 @@ import { bust, type BustPart } from "./bust";
 import type { Camera } from "./camera";
 import type { Pictured } from "./drawn";
 import type { Class } from "./reading";
-import { meanFacing } from "./tracks";
+import { meanFacing } from "./cornrows";
 import { dot, type Flat, type Vec } from "./vectors";
 
 /** How a head is painted. */
@@ -16,7 +16,7 @@ export interface Look {
   classes?: ReadonlyMap<string, Class> | undefined;
   /** The same of hooks, in their order. */
   hooks?: readonly Class[] | undefined;
-  /** Sections and tracks to ring, such as those of a notice. */
+  /** Sections and cornrows to ring, such as those of a notice. */
   marked?: ReadonlySet<string> | undefined;
   /** Sections and hooks picked to read or to change. */
   chosen?: ReadonlySet<string> | undefined;
@@ -44,7 +44,7 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
   for (const ring of base.leftOut)
     for (const part of camera.clip(ring)) hatch(ctx, part.map(flat), skin.base, rgb(hair.light));
 
-  // The base: scalp of the tracks, then the plaits on it.
+  // The base: scalp of the cornrows, then the plaits on it.
   ctx.strokeStyle = skin.scalp;
   ctx.lineWidth = small ? 2.6 : 1.5;
   for (const { ring, along } of base.bands) {

@@ -158,7 +158,7 @@ export function legend(layout: Layout, reading: Reading): { of: Class; count: nu
   return order.flatMap((key) => found.get(key) ?? []);
 }
 
-/** All hooks of the base, track by track, then net by net. */
+/** All hooks of the base, cornrow by cornrow, then net by net. */
 export const hooksOf = (layout: Layout): Hook[] =>
   [...layout.tracks, ...layout.nets].flatMap((base) => base.hooks);
 

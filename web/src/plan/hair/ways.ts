@@ -9,7 +9,7 @@ export const methodOf = (catalogue: Catalogue, id: Way["method"]): Method | unde
 /** Whether a method hides plaits that hang loose. */
 export const onPlaits = (method: Method | undefined): boolean => method?.grounds.includes("plait") ?? false;
 
-/** Whether a method hangs pieces where no plait hangs loose: on tracks, a net, linked plaits. */
+/** Whether a method hangs pieces where no plait hangs loose: on cornrows, a net, linked plaits. */
 export const onBase = (method: Method | undefined): boolean =>
   method?.grounds.some((g) => g !== "plait") ?? false;
 

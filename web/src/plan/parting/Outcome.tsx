@@ -5,7 +5,7 @@ import { usePreferences } from "../../lib/preferences";
 import { area, length } from "../../lib/units";
 import styles from "../../ui/panel.module.css";
 import { Balance } from "./Balance";
-import { TrackTable } from "./TrackTable";
+import { CornrowTable } from "./CornrowTable";
 import { countOf } from "../../lib/countOf";
 
 /** The counts and what there is to know about the parts. */
@@ -39,7 +39,7 @@ export const Outcome = memo(function Outcome({ layout }: { layout: Layout }) {
       </table>
       {edited.size > 0 && <p className={styles.lead}>* joined, split or left out by hand</p>}
       <Balance balance={layout.balance} />
-      <TrackTable layout={layout} />
+      <CornrowTable layout={layout} />
       <dl className={styles.facts}>
         <dt>Scalp in sections</dt>
         <dd>{area(layout.areaMm2, unit)}</dd>

@@ -90,7 +90,7 @@ export const PlanHead = memo(function PlanHead(props: Props) {
         onBoth={assign.setBoth}
         onNone={assign.pickNone}
         onRow={assign.wholeRows}
-        onTrack={assign.pickTrack}
+        onCornrow={assign.pickCornrow}
         onGive={assign.give}
         onAdorn={assign.adorn}
       />

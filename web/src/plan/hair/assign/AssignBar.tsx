@@ -1,7 +1,7 @@
 import { Button, Select } from "antd";
 import { useState } from "react";
 import type { Accent, Layout, PlanInput } from "../../../api/types";
-import { zoneName } from "../../../head";
+import { cornrowName } from "../../../head";
 import type { Wanted } from "../../draft/actions";
 import { useAccentChoice } from "../accents";
 import { GiveFields } from "../GiveFields";
@@ -23,14 +23,15 @@ interface Props {
   onBoth: (both: boolean) => void;
   onNone: () => void;
   onRow: () => void;
-  onTrack: (id: string) => void;
+  onCornrow: (id: string) => void;
   onGive: (wanted: Omit<Wanted, "where">) => void;
   onAdorn: (accent: Pick<Accent, "piece" | "thing">) => void;
 }
 
 /** Gives a piece, a way or a number to what is picked on the head. */
 export function AssignBar(props: Props) {
-  const { tool, onTool, input, layout, count, both, onBoth, onNone, onRow, onTrack, onGive, onAdorn } = props;
+  const { tool, onTool, input, layout, count, both, onBoth, onNone, onRow, onCornrow, onGive, onAdorn } =
+    props;
   const catalogue = useKnownCatalogue();
   const accents = useAccentChoice(input, catalogue);
   const [use, setUse] = useState<Omit<Wanted, "where">>({});
@@ -67,8 +68,8 @@ export function AssignBar(props: Props) {
                 aria-label="Pick a whole cornrow"
                 placeholder="A cornrow …"
                 value={null}
-                options={layout.tracks.map((t) => ({ value: t.id, label: `${zoneName(t.zone)} ${t.id}` }))}
-                onChange={(id) => id !== null && onTrack(id)}
+                options={layout.tracks.map((t) => ({ value: t.id, label: cornrowName(t) }))}
+                onChange={(id) => id !== null && onCornrow(id)}
               />
             )}
           </div>

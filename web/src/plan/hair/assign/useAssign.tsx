@@ -90,14 +90,14 @@ export function useAssign(input: PlanInput, layout: Layout, head: HeadShape, act
     pickNone();
   };
 
-  const pickTrack = (id: string) => {
+  const pickCornrow = (id: string) => {
     const at = layout.tracks.findIndex((t) => t.id === id);
     const first = layout.tracks.slice(0, at).reduce((n, t) => n + t.hooks.length, 0);
     const found = (layout.tracks[at]?.hooks ?? []).map((_, i) => hookKey(first + i));
     setIds((have) => [...new Set([...have, ...found])]);
   };
 
-  return { tool, count: names.length, both, setBoth, pickNone, wholeRows, pickTrack, give, adorn };
+  return { tool, count: names.length, both, setBoth, pickNone, wholeRows, pickCornrow, give, adorn };
 }
 
 /** The most places one use can name. */

@@ -32,7 +32,7 @@ export function DrapeSettings({ busy }: { busy: boolean }) {
   );
 }
 
-/** Marks where track and scalp show, those that are pointed at apart. */
+/** Marks where cornrow and scalp show, those that are pointed at apart. */
 export function DrapeMarks({ drape, camera }: { drape: Drape; camera: Camera }) {
   const { cover, pointed } = useWorn();
   if (!cover) return null;

@@ -40,7 +40,7 @@ export function Falls({ input, variants }: Props) {
   );
 }
 
-/** What shows of tracks and scalp, each with what fills it. */
+/** What shows of cornrows and scalp, each with what fills it. */
 function Shows({ drape, input }: { drape: Drape; input: PlanInput }) {
   const act = useAct();
   const unit = usePreferences((p) => p.unit);

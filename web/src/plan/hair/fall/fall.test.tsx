@@ -94,7 +94,7 @@ const drape = {
     shows: [
       {
         kind: "track",
-        name: "Cornrow T2 shows on top, both sides",
+        name: "Cornrow 2 shows on top, both sides",
         lengthMm: 90,
         areaMm2: 0,
         points: [[0, 20, 100]],

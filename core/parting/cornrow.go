@@ -13,13 +13,13 @@ import (
 	"kladotex/core/surface"
 )
 
-// trackSteps is the number of steps in which a track is drawn.
-const trackSteps = 40
+// cornrowSteps is the number of steps in which a cornrow is drawn.
+const cornrowSteps = 40
 
-// blend is the length over which merging tracks run together, mm.
+// blend is the length over which merging cornrows run together, mm.
 const blend = 25.0
 
-// strand is a track on its way: its middle and the scalp whose hair it takes.
+// strand is a cornrow on its way: its middle and the scalp whose hair it takes.
 type strand struct {
 	zone     Zone
 	path     surface.Curve
@@ -29,12 +29,12 @@ type strand struct {
 	staggered bool
 	// bare is true where no pieces hang on it.
 	bare bool
-	// shows is true for the design in front and for the lowest track on a side, at the
+	// shows is true for the design in front and for the lowest cornrow on a side, at the
 	// temple: their pieces stand closer.
 	shows bool
 }
 
-// layBase lays the tracks and nets of both sides into the layout.
+// layBase lays the cornrows and nets of both sides into the layout.
 func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) (Layout, error) {
 	bases := f.bases()
 	if len(bases) == 0 {
@@ -54,9 +54,9 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 				strands[i].shows = b.key == "D" || b.key == "S" && lowest
 			}
 			if own, ok := s.sidesMerged(b, strands); ok {
-				l.addTracks(h, own, strands, true)
+				l.addCornrows(h, own, strands, true)
 			} else {
-				l.addTracks(h, s, strands, false)
+				l.addCornrows(h, s, strands, false)
 			}
 		}
 	}
@@ -64,13 +64,13 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 	if err := l.checkMerge(s, behind); err != nil {
 		return Layout{}, err
 	}
-	l.addTracks(h, s, behind, columns && s.Base.MergeInto > 0)
+	l.addCornrows(h, s, behind, columns && s.Base.MergeInto > 0)
 	for _, c := range bases {
 		if c.any().net {
 			l.addNet(ctx, h, s, c)
 		}
 	}
-	for _, t := range l.Tracks {
+	for _, t := range l.Cornrows {
 		if len(t.Outlines) > 0 { // a merged one takes what its parts took
 			l.BaseArea += t.Area
 		}
@@ -78,7 +78,7 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 	return l, nil
 }
 
-// sidesMerged are the settings by which the tracks of a zone at the sides run together, one
+// sidesMerged are the settings by which the cornrows of a zone at the sides run together, one
 // on each side, half way along the shortest; ok is false where they do not.
 func (s Settings) sidesMerged(b *baseZone, strands []strand) (own Settings, ok bool) {
 	if !s.Base.MergeSides || b.key != "S" {
@@ -92,7 +92,7 @@ func (s Settings) sidesMerged(b *baseZone, strands []strand) (own Settings, ok b
 	return s, len(sides) < len(strands)
 }
 
-// strandsOf are the tracks of a zone: of a central one from left to right or from the
+// strandsOf are the cornrows of a zone: of a central one from left to right or from the
 // nape up, else those of the left before those of the right, from the ear up.
 func strandsOf(h scalp.Head, c basePair) []strand {
 	if b := c.any(); b.central && !b.columns {
@@ -109,7 +109,7 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 		return append(left, right...)
 	}
 	slices.Reverse(left)
-	if c.left.tracks%2 == 1 { // one lies on the middle, half of it on either side
+	if c.left.cornrows%2 == 1 { // one lies on the middle, half of it on either side
 		both := &left[len(left)-1]
 		both.path = c.left.way(0)
 		both.outlines = oneOutline(h, both.outlines[0], right[0].outlines[0])
@@ -123,21 +123,21 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 	return all
 }
 
-// lines are the values of t between which the zone's tracks on this side lie.
+// lines are the values of t between which the zone's cornrows on this side lie.
 func (b *baseZone) lines() []float64 {
 	rise := b.rise()
 	if !b.central || !b.columns {
-		return rowLines(rise, b.tracks, 1)
+		return rowLines(rise, b.cornrows, 1)
 	}
-	width := 2 * rise.Whole() / float64(b.tracks)
+	width := 2 * rise.Whole() / float64(b.cornrows)
 	ts := []float64{0}
-	for at := width * (0.5 + 0.5*float64((b.tracks+1)%2)); at < rise.Whole()-width/4; at += width {
+	for at := width * (0.5 + 0.5*float64((b.cornrows+1)%2)); at < rise.Whole()-width/4; at += width {
 		ts = append(ts, rise.ShareAt(at))
 	}
 	return append(ts, 1)
 }
 
-// lay draws the tracks of one side. Those that run back start in front: at the
+// lay draws the cornrows of one side. Those that run back start in front: at the
 // hairline, or at the ear-to-ear part.
 func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 	ts := b.lines()
@@ -168,10 +168,10 @@ func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 // [scalp.Head.AreaCentroid].
 func (b *baseZone) bandArea(h scalp.Head, lower, upper surface.Curve, from, to float64) float64 {
 	sum := 0.0
-	for k := range trackSteps {
-		f, g := float64(k)/trackSteps, float64(k+1)/trackSteps
+	for k := range cornrowSteps {
+		f, g := float64(k)/cornrowSteps, float64(k+1)/cornrowSteps
 		ring := append(lower.Between([]r3.Vec{lower.At(f)}, f, g), lower.At(g))
-		if k == trackSteps-1 {
+		if k == cornrowSteps-1 {
 			ring = b.patch.End.Between(ring, from, to)
 		}
 		ring = append(upper.Between(append(ring, upper.At(g)), g, f), upper.At(f))
@@ -184,7 +184,7 @@ func (b *baseZone) bandArea(h scalp.Head, lower, upper surface.Curve, from, to f
 	return math.Abs(sum)
 }
 
-// way is the track along the line at t, from where its plait begins: in front, at the
+// way is the cornrow along the line at t, from where its plait begins: in front, at the
 // hairline or at the ear-to-ear part.
 func (b *baseZone) way(t float64) surface.Curve {
 	if b.columns && b.key == "T" { // the patch runs from the nape up
@@ -193,7 +193,7 @@ func (b *baseZone) way(t float64) surface.Curve {
 	return b.patch.Line(t)
 }
 
-// crossing draws the tracks of a central zone that run from side to side.
+// crossing draws the cornrows of a central zone that run from side to side.
 func (b *baseZone) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
@@ -214,13 +214,13 @@ func oneOutline(h scalp.Head, a, b scalp.Line) []scalp.Line {
 	return []scalp.Line{a, b}
 }
 
-// checkMerge refuses a distance before merging that some track does not reach.
-func (l *Layout) checkMerge(s Settings, tracks []strand) error {
-	if s.Base.MergeInto == 0 || s.Base.Kind != Tracks || !s.hasBase() || len(tracks) == 0 {
+// checkMerge refuses a distance before merging that some cornrow does not reach.
+func (l *Layout) checkMerge(s Settings, cornrows []strand) error {
+	if s.Base.MergeInto == 0 || s.Base.Kind != Cornrows || !s.hasBase() || len(cornrows) == 0 {
 		return nil
 	}
 	shortest := math.Inf(1)
-	for _, t := range tracks {
+	for _, t := range cornrows {
 		shortest = min(shortest, t.path.Length())
 	}
 	if most := shortest - 2*blend; s.Base.MergeAfter > most {
@@ -232,28 +232,28 @@ func (l *Layout) checkMerge(s Settings, tracks []strand) error {
 	return nil
 }
 
-// addTracks adds strands to the layout, numbered after those of their zone, with
+// addCornrows adds strands to the layout, numbered after those of their zone, with
 // their pieces; merge runs those of a zone together as the base says.
-func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge bool) {
+func (l *Layout) addCornrows(h scalp.Head, s Settings, strands []strand, merge bool) {
 	if len(strands) == 0 {
 		return
 	}
-	first := len(l.Tracks)
+	first := len(l.Cornrows)
 	number := map[Zone]int{}
 	name := func(z Zone) string {
 		number[z]++
 		return fmt.Sprintf("%s%d", z, number[z])
 	}
-	merge = merge && s.Base.Kind == Tracks && s.Base.MergeInto < len(strands)
+	merge = merge && s.Base.Kind == Cornrows && s.Base.MergeInto < len(strands)
 	for _, x := range strands {
-		t := Track{
+		t := Cornrow{
 			ID: name(x.zone), Zone: x.zone, Line: surface.OnHead(h, x.path.Points), Length: x.path.Length(),
 			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(),
 		}
 		if !merge {
 			t.Hooks = x.hooks(h, s, x.path)
 		}
-		l.Tracks = append(l.Tracks, t)
+		l.Cornrows = append(l.Cornrows, t)
 	}
 	if merge {
 		l.merged(h, s, strands, first, name)
@@ -263,7 +263,7 @@ func (l *Layout) addTracks(h scalp.Head, s Settings, strands []strand, merge boo
 	}
 }
 
-// merged cuts the tracks from first on short where they run together in groups, and
+// merged cuts the cornrows from first on short where they run together in groups, and
 // adds the ones they go on as.
 func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, name func(Zone) string) {
 	n, into := len(strands), s.Base.MergeInto
@@ -274,20 +274,20 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		}
 		return (n-1)/2 + int(math.Floor(math.Abs(x)))*int(math.Copysign(1, x)) + map[bool]int{true: 1, false: 0}[x > 0]
 	}
-	rests := map[Zone]int{} // tracks that go on, of either side by themselves
+	rests := map[Zone]int{} // cornrows that go on, of either side by themselves
 	for g := range into {
 		from, to := edge(g), edge(g+1)
 		group := strands[from:to]
 		if len(group) == 1 {
-			t := &l.Tracks[first+from]
+			t := &l.Cornrows[first+from]
 			t.Hooks = group[0].hooks(h, s, group[0].path)
 			continue
 		}
-		common := make([]r3.Vec, trackSteps+1)
+		common := make([]r3.Vec, cornrowSteps+1)
 		for k := range common {
 			var sum r3.Vec
 			for _, x := range group {
-				sum = r3.Add(sum, x.path.At(float64(k)/trackSteps))
+				sum = r3.Add(sum, x.path.At(float64(k)/cornrowSteps))
 			}
 			common[k] = scalp.Unit(sum)
 		}
@@ -297,7 +297,7 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		id := name(group[0].zone)
 		area := 0.0
 		for i, x := range group {
-			t := &l.Tracks[first+from+i]
+			t := &l.Cornrows[first+from+i]
 			own := x.path.SubMM(h, 0, s.Base.MergeAfter)
 			path := own.Then(h, surface.NewCurve(h, surface.GreatCircle(h, own.Last(), rest.First())))
 			if s.Base.MergeAfter == 0 {
@@ -307,7 +307,7 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 			t.Hooks = x.hooks(h, s, path)
 			area += x.area
 		}
-		l.Tracks = append(l.Tracks, Track{
+		l.Cornrows = append(l.Cornrows, Cornrow{
 			ID: id, Zone: group[0].zone, Line: surface.OnHead(h, rest.Points), Length: rest.Length(),
 			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true,
 			Hooks: hooksAlong(h, rest, s.spacing(), rests[group[0].zone]%2 == 1),
@@ -316,16 +316,16 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 	}
 }
 
-// chain braids the tail of every track from first on that leaves one into the next of
+// chain braids the tail of every cornrow from first on that leaves one into the next of
 // its zone.
 func (l *Layout) chain(first int) {
-	for i := first; i < len(l.Tracks); i++ {
-		if l.Tracks[i].Into != "" {
+	for i := first; i < len(l.Cornrows); i++ {
+		if l.Cornrows[i].Into != "" {
 			continue
 		}
-		for k := i + 1; k < len(l.Tracks); k++ {
-			if next := l.Tracks[k]; next.Zone == l.Tracks[i].Zone && (next.Into == "" || !next.Merged) {
-				l.Tracks[i].Into = next.ID
+		for k := i + 1; k < len(l.Cornrows); k++ {
+			if next := l.Cornrows[k]; next.Zone == l.Cornrows[i].Zone && (next.Into == "" || !next.Merged) {
+				l.Cornrows[i].Into = next.ID
 				break
 			}
 		}
@@ -370,7 +370,7 @@ func (l *Layout) linkPlaits(h scalp.Head) {
 	}
 }
 
-// Tails counts the loose ends that are left to tuck or stitch, of tracks and of chains
+// Tails counts the loose ends that are left to tuck or stitch, of cornrows and of chains
 // of linked plaits.
 func (l Layout) Tails() (n int) {
 	for i := range l.Sections {
@@ -378,7 +378,7 @@ func (l Layout) Tails() (n int) {
 			n++
 		}
 	}
-	for _, t := range l.Tracks {
+	for _, t := range l.Cornrows {
 		if t.Into == "" {
 			n++
 		}
@@ -386,9 +386,9 @@ func (l Layout) Tails() (n int) {
 	return n
 }
 
-// Hooks counts the pieces hooked on tracks and nets.
+// Hooks counts the pieces hooked on cornrows and nets.
 func (l Layout) Hooks() (n int) {
-	for _, t := range l.Tracks {
+	for _, t := range l.Cornrows {
 		n += len(t.Hooks)
 	}
 	for _, a := range l.Nets {
@@ -397,9 +397,9 @@ func (l Layout) Hooks() (n int) {
 	return n
 }
 
-// TrackLength is the length of all tracks together, mm.
-func (l Layout) TrackLength() (mm float64) {
-	for _, t := range l.Tracks {
+// CornrowLength is the length of all cornrows together, mm.
+func (l Layout) CornrowLength() (mm float64) {
+	for _, t := range l.Cornrows {
 		mm += t.Length
 	}
 	return mm
@@ -416,8 +416,8 @@ func (x strand) hooks(h scalp.Head, s Settings, way surface.Curve) scalp.Line {
 	return hooksAlong(h, way, s.spacing(), x.staggered)
 }
 
-// hooksAlong are places a spacing apart along a track: from a quarter of it, or from
-// three quarters where staggered against the next track.
+// hooksAlong are places a spacing apart along a cornrow: from a quarter of it, or from
+// three quarters where staggered against the next cornrow.
 func hooksAlong(h scalp.Head, path surface.Curve, spacing float64, staggered bool) scalp.Line {
 	at := spacing / 4
 	if staggered {

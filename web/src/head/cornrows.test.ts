@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Layout } from "../api/types";
 import { cameraAt, views } from "./camera";
 import { place, spoken } from "./names";
-import { drawnBase } from "./tracks";
+import { drawnBase } from "./cornrows";
 import type { Section } from "../api/types";
 
 const axes = [99, 77, 105];

@@ -1,19 +1,19 @@
 import { memo } from "react";
-import type { Layout, Track } from "../../api/types";
+import type { Layout, Cornrow } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { length } from "../../lib/units";
 import { zoneName } from "../../head";
 import styles from "../../ui/panel.module.css";
 import { countOf } from "../../lib/countOf";
 
-/** Every track with its length and pieces, and the tails that are left. */
-export const TrackTable = memo(function TrackTable({ layout }: { layout: Layout }) {
+/** Every cornrow with its length and pieces, and the tails that are left. */
+export const CornrowTable = memo(function CornrowTable({ layout }: { layout: Layout }) {
   const unit = usePreferences((p) => p.unit);
   if (layout.tracks.length === 0) return null;
   const zones = [...new Set(layout.tracks.map((t) => t.zone))];
   const tails = layout.tracks.filter((t) => !t.into).length;
   const whole = layout.tracks.reduce((sum, t) => sum + t.lengthMm, 0);
-  const written = (t: Track) => `${length(t.lengthMm, unit)}${t.merged && t.into ? ` into ${t.into}` : ""}`;
+  const written = (t: Cornrow) => `${length(t.lengthMm, unit)}${t.merged && t.into ? ` into ${t.into}` : ""}`;
   return (
     <>
       <table className={styles.table}>

@@ -14,7 +14,7 @@ interface Turn {
 
 /** What stands where no individuals do, made ready for drawing once for every result. */
 export interface DrawnBase {
-  /** The scalp of each track, and the ways its middle faces along its line. */
+  /** The scalp of each cornrow, and the ways its middle faces along its line. */
   bands: { ring: readonly Vec[]; along: { at: Vec; normal: Vec }[] }[];
   turns: Turn[];
   hooks: Vec[];
@@ -108,7 +108,7 @@ function edges({ hairline, border }: Layout): Vec[][] {
   });
 }
 
-/** The way a track faces where it is in sight: one tone for all of it, and no edge in its middle. */
+/** The way a cornrow faces where it is in sight: one tone for all of it, and no edge in its middle. */
 export function meanFacing(along: readonly { at: Vec; normal: Vec }[], camera: Camera): Vec {
   const seen = along.filter(({ at }) => camera.facing(at) > 0);
   const sum = (seen.length > 0 ? seen : along).reduce<Vec>((s, { normal }) => add(s, normal), [0, 0, 0]);
