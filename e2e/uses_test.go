@@ -38,7 +38,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	b.step("3 Hair")
 	b.part("What goes where")
 	before := value[string](b, packs)
-	b.take("Another place that gets something of its own", "Behind")
+	b.take("Another exception", "Behind")
 	b.take("Piece behind", "Driftline soft loc, 18 in")
 	b.waitFor(packs + ` !== "` + before + `"`)
 	b.legendHas("Driftline soft loc, 18 in") // the head shows it at once
@@ -52,7 +52,7 @@ func TestTwoPiecesAndTwoMethodsByPointer(t *testing.T) {
 	// Another method where the edge shows; collar and wrap takes locs, which is said.
 	b.step("4 Attach")
 	b.part("What goes where")
-	b.take("Another place that gets something of its own", "Along the hairline")
+	b.take("Another exception", "Along the hairline")
 	b.take("Method along the hairline", "Collar and wrap")
 	b.legendHas("Collar and wrap")
 	value[bool](b, `(document.querySelector("[data-tally=notices]").click(), true)`)

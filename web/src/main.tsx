@@ -45,6 +45,7 @@ function usePalette(dim: boolean) {
       style.setProperty(`--${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}`, value);
     style.setProperty("--marigold-bright", palette.dim.marigold);
     style.colorScheme = dim ? "dark" : "light";
+    document.documentElement.dataset.looks = dim ? "dim" : "light";
   }, [dim]);
 }
 

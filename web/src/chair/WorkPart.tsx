@@ -221,7 +221,7 @@ export function WorkPart({ following, shown, listens, onCheck }: Props) {
         </button>
         {step === "done" && card && card.rowTasks.length > 1 && (
           <button type="button" className={styles.rowDone} onClick={closeRow}>
-            Row done: {card.rowTasks.length}
+            Close row: {card.rowTasks.length} left
           </button>
         )}
         {step === "again" && (

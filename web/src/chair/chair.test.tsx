@@ -226,7 +226,7 @@ describe("the next step", () => {
     atWork();
     key("r");
     await waitFor(() => expect(told.at(-1)).toEqual({ kind: "done", tasks: card.rowTasks }));
-    press("Row done: 2");
+    press("Close row: 2 left");
     await waitFor(() => expect(told).toHaveLength(2));
     key("Backspace");
     await waitFor(() => expect(told.at(-1)).toEqual({ kind: "undone", of: "last-event" }));

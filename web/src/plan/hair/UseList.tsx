@@ -31,8 +31,8 @@ export function UseList({ input, result }: Props) {
   return (
     <div className={styles.list}>
       <p className={panel.lead}>
-        From the top down: a later line wins over those above it, in what it names. On the head,{" "}
-        <strong>Assign</strong> gives something to what you pick.
+        From the top down: where two match, the lower one counts. On the head, <strong>Assign</strong> gives
+        something to what you pick.
       </p>
       <ol className={styles.uses}>
         {uses.map((use, i) => {
@@ -83,7 +83,7 @@ export function UseList({ input, result }: Props) {
       </ol>
       {uses.length < catalogue.bounds.uses && (
         <Select<string | null>
-          aria-label="Another place that gets something of its own"
+          aria-label="Another exception"
           className={styles.add ?? ""}
           placeholder="+ Add an exception"
           value={null}
