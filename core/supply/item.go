@@ -251,7 +251,7 @@ func (i Item) Check() error {
 	}
 	invalid.OneOf(&bad, "kind", "The kind", i.Kind, KindNames())
 	bad.Letters("name", "The name", strings.TrimSpace(i.Name), 1, 80)
-	bad.Letters("line", "The line", i.Line, 0, 60)
+	bad.Letters("line", "The product", i.Line, 0, 60)
 	bad.Count("colours", "The number of colours", len(i.Colours), 0, 40)
 	for k, c := range i.Colours {
 		at := invalid.At("colours", k)

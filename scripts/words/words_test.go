@@ -48,6 +48,7 @@ var refused = []struct{ phrase, instead, but string }{
 	{`(?i)\bbase plaits?\b`, "plait", ""},
 	{`(?i)\bloose plaits?\b`, "plait", `in loose plaits overnight`},
 	{`(?i)\bunits?\b`, "piece", `(?i)minor units|smallest unit|unit vectors?|unit of length|^Unit$|its unit|in a unit`},
+	{`(?i)\b(one|first|same) spot\b`, "place", `(?i)at least one spot`},
 	{`(?i)\bsessions?\b`, "sitting", `/session|^the session$`},
 	{`(?i)\brow lines?\b`, "part line", ""},
 	{`(?i)\blength line\b`, "ends", ""},

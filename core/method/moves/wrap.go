@@ -40,7 +40,7 @@ var wraps = map[ID]func() figure.Figure{
 	BuiltStep: builtStep,
 }
 
-// winding is hair that is laid along a base and then wound round it: some turns on one spot
+// winding is hair that is laid along a base and then wound round it: some turns in one place
 // where it starts, then each below the last, and at the end a few upward again.
 type winding struct {
 	name        string
@@ -50,7 +50,7 @@ type winding struct {
 	radius      float64
 	depth       float64 // of the turns in front of the base and behind it
 	width       float64
-	spot, turns float64 // turns on the first spot, and in all
+	spot, turns float64 // turns in the first place, and in all
 	up          float64 // turns upward at the end
 	joined      float64 // turns after which a next strand goes on; 0 for none
 }
@@ -149,7 +149,7 @@ func wind() figure.Figure {
 		Arrows:  arrows(way(86, 236, 92, 268, 128, 276)),
 		States:  holds("plait through loop 1", "piece through loop 1", "wrap under piece", "wrap under plait"),
 	}, {
-		Says:    "Twice round on one spot, over its own tail.",
+		Says:    "Twice round in one place, over its own tail.",
 		Strands: with(sharedBase(), w.strand(0.55, 2.55, 1)),
 		Arrows:  arrows(way(76, 250, 84, 290, 128, 302)),
 		States:  over,
@@ -306,7 +306,7 @@ func coilLine(on, opened, beside float64) []point {
 		switch {
 		case t < on:
 			if t < 2 {
-				pitch = 3 // twice round on the first spot
+				pitch = 3 // twice round where it begins
 			}
 		case t < on+opened:
 			u := (t - on) / opened
@@ -348,7 +348,7 @@ func coil() figure.Figure {
 		Arrows:  arrows(way(306, 150, 316, 176, 304, 200)),
 		States:  holds("plait through loop 1", "coil through loop 1"),
 	}, {
-		Says:    "Opened a little, the plait laid in: twice round on the first spot.",
+		Says:    "Opened a little, the plait laid in: twice round where it begins.",
 		Strands: with(coilBase(), coilStrand(0, 3, 3, 256, 1)),
 		Arrows:  arrows(way(310, 190, 312, 230, 308, 270)),
 		States:  round,

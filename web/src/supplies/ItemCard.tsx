@@ -124,7 +124,7 @@ function Card({ id, opened, shelf, onMade }: CardProps) {
               </label>
               <label className={fields.stack}>
                 <span>
-                  Line <small>other lengths of it can stand in</small>
+                  Product <small>other lengths of it can stand in</small>
                 </span>
                 <Input
                   value={item.line}
