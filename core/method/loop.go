@@ -281,7 +281,7 @@ var loops = []Method{{
 			text("Push the hook through the loop of the piece, catch the small strand and draw it through, down to its root.").drawn(moves.SplitRoot, 0, 3),
 		}
 		if r.Long.Chosen["hold"] == "banded" {
-			out = append(out, text("Gather small and large strand and put a thin band round them, close to the root but not pulling."))
+			out = append(out, text("Gather small and large strand and put a thin band round them, close to the root but not pulling.").drawn(moves.SplitBand, 0, 1))
 		} else {
 			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot.").drawn(moves.SplitRoot, 3, 5))
 		}
@@ -292,12 +292,13 @@ var loops = []Method{{
 	},
 	cuts: true,
 	takeDown: func(r Range) []Step {
-		return append(unglued(r),
-			text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0),
-			text("Roll the band off the end of the plait."),
-			text(clipBand),
-			text("Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3),
-			text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
+		steps := append(unglued(r), text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0))
+		if r.Long.Chosen["hold"] == "banded" {
+			steps = append(steps, text("Roll the band off both strands.").drawn(moves.SplitBand, 1, 0), text(clipBand))
+		} else {
+			steps = append(steps, text("Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3))
+		}
+		return append(steps, text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
 	},
 	judge: judges(onPlait, vanishing(craft.InSoft)),
 }, {

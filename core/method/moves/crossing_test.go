@@ -118,6 +118,14 @@ func TestWhatIsWoundGoesRound(t *testing.T) {
 		}
 		assert.Equal(t, want, size(knot.Linking(ring, behind(strandOf(t, frame, "plait", 3)))), "still %d", i)
 	}
+	for i := range drawn(t, SplitBand).Stills() {
+		frame := still(drawn(t, SplitBand), i)
+		ring := knot.Ring(strandOf(t, frame, "band", 1))
+		for n, held := range []string{"small", "large"} {
+			assert.Equal(t, 1, size(knot.Linking(ring, behind(strandOf(t, frame, held, float64(n+2))))), "%s, still %d", held, i)
+		}
+		assert.Zero(t, knot.Linking(ring, behind(strandOf(t, frame, "piece", 4))), "the piece hangs clear of the band, still %d", i)
+	}
 	// The second strand's end lies under turns of the first, three at the least.
 	for i := 3; i < 5; i++ {
 		frame := still(drawn(t, Built), i)

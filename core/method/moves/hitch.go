@@ -17,6 +17,7 @@ const (
 	LooseDraw      ID = "loose-draw"
 	HiddenKnot     ID = "hidden-knot"
 	SplitRoot      ID = "split-root"
+	SplitBand      ID = "split-root-banded"
 	CornrowHitch   ID = "track-hitch"
 	SetIn          ID = "set-in"
 	Stack          ID = "stations"
@@ -35,6 +36,7 @@ var hitches = map[ID]func() figure.Figure{
 	LooseDraw:      looseDraw,
 	HiddenKnot:     hiddenKnot,
 	SplitRoot:      splitRoot,
+	SplitBand:      splitBand,
 	CornrowHitch:   cornrowHitch,
 	SetIn:          setIn,
 	Stack:          stations,
@@ -324,6 +326,28 @@ func splitRoot() figure.Figure {
 		Strands: with(snug(with(loose("half", 0.5, whole[0]), loose("other-half", 0.2, whole[1]), loose("small", 0.8, whole[2]))),
 			looped(figure.Twisted, 0, drawnIn, aside)),
 		States: holds("small through loop 1"),
+	}}}
+}
+
+// splitBand is the other way to hold a split root: small and large strand are gathered, a band round both.
+func splitBand() figure.Figure {
+	const n = 31
+	loose := func(name string, bright float64, pts []point) []strand {
+		return own(name, figure.Combed, bright, figure.Tip, pts)
+	}
+	drawnIn := line(222, 98, 2, 10, 208, 98, 14, 11, 192, 92, 20, 11, 186, 80, 12, 11, 194, 72, -8, 11, 208, 76, -18, 11, 220, 86, -10, 11, 225, 98, 2, 10)
+	hangs := with(loose("large", 0.2, along(n, 166, 48, 0, 14, 150, 90, 0, 24, 146, 150, 0, 26, 152, 220, 0, 26, 156, 404, 0, 22)),
+		loose("small", 0.8, append(along(7, 192, 48, 0, 9, 180, 64, -2, 9, 182, 82, 0, 10, 197, 87, 2, 11, 210, 84, 6, 11), append(line(224, 94, 12, 13, 222, 112, 8, 14), along(n, 206, 128, 2, 15, 188, 150, 0, 16, 180, 220, 0, 16, 178, 404, 0, 13)...)...)),
+		looped(figure.Twisted, 0, drawnIn, line(222, 96, 4, 14, 240, 130, -30, 20, 260, 180, -30, 27, 268, 300, -30, 27, 270, 460, -30, 27)))
+	return figure.Figure{Title: "Split root, banded", Frames: []frame{{
+		Says:    "Small and large strand are gathered; a thin band is slid over both from below.",
+		Strands: with(hangs, bright("band", 1, bandRing(166, 300, 40))),
+		Arrows:  arrows(way(112, 290, 108, 240, 112, 186)),
+		States:  holds("small through loop 1", "band over small", "band over large"),
+	}, {
+		Says:    "Pushed up below the loop, close to the root but not pulling: the two are one.",
+		Strands: with(hangs, bright("band", 0.6, bandRing(166, 158, 34))),
+		States:  holds("small through loop 1", "band over small", "band over large"),
 	}}}
 }
 

@@ -99,6 +99,7 @@ var holding = []struct {
 	{Lump, 0, 0, "plait", "strand", "part", hitched2, 2, 0, 0}, // only its thickness is wrong
 	{SplitRoot, 0, 2, "small", "loop", "piece", off, 0, 0, 0},
 	{SplitRoot, 3, 5, "small", "loop", "piece", ringed, 0, 1, 0},
+	{SplitBand, 0, 1, "small", "loop", "piece", ringed, 0, 1, 0},
 	{ThinStrand, 0, 0, "small", "loop", "piece", ringed, 0, 1, 0},
 	{Stack, 2, 3, "plait", "body-fold", "body", hitch, 1, 0, 0},
 	{Stack, 3, 3, "plait", "root-fold", "root", hitch, 1, 0, 0},

@@ -392,12 +392,12 @@ func loc() []strand {
 		free("loop", figure.Locked, figure.Piece, 0, figure.Round, line(210, 134, 2, 11, 220, 114, -2, 11, 216, 94, -10, 11, 200, 88, -14, 11, 186, 98, -6, 11, 186, 114, 12, 11, 202, 132, 4, 11)))
 }
 
-// bandRing is a thin band round the loc at a height.
-func bandRing(y, radius float64) []strand {
+// bandRing is a thin band round what hangs at a place.
+func bandRing(x, y, radius float64) []strand {
 	var pts []point
 	for k := range 13 {
 		sin, cos := math.Sincos(2*math.Pi*float64(k)/12 + math.Pi)
-		pts = append(pts, pt(206+radius*cos, y+3*sin, 30*sin, 7))
+		pts = append(pts, pt(x+radius*cos, y+3*sin, 30*sin, 7))
 	}
 	return free("band", figure.Elastic, figure.Rubber, 0, figure.Round, pts)
 }
@@ -433,33 +433,33 @@ func banded() figure.Figure {
 	hung := downAndUp(2.6, 0)
 	return figure.Figure{Title: "Plait round loc, banded", Frames: []frame{{
 		Says: "A thin band waits on the loc; the plait is drawn through the loc's eye.",
-		Strands: with(loc(), bandRing(360, 17), own("plait", figure.Plaited, 1, figure.Tip,
+		Strands: with(loc(), bandRing(206, 360, 17), own("plait", figure.Plaited, 1, figure.Tip,
 			append(append([]point{}, hung[:5]...), line(250, 160, -6, 18, 262, 220, 0, 18, 266, 390, 0, 12)...))),
 		Arrows: arrows(way(296, 180, 300, 240, 298, 300)),
 		States: holds("plait through loop 1", "band over piece"),
 	}, {
 		Says:    "It is wound round the loc, downward.",
-		Strands: with(loc(), bandRing(360, 17), wound(0.3, 0, 2.6, 0, 1)),
+		Strands: with(loc(), bandRing(206, 360, 17), wound(0.3, 0, 2.6, 0, 1)),
 		Arrows:  arrows(way(272, 170, 274, 210, 270, 250)),
 		States:  holds("plait over piece", "plait under piece"),
 	}, {
 		Says:    "And back up again.",
-		Strands: with(loc(), bandRing(360, 17), wound(2.6, 0, 2.6, 1.4, 1)),
+		Strands: with(loc(), bandRing(206, 360, 17), wound(2.6, 0, 2.6, 1.4, 1)),
 		Arrows:  arrows(way(272, 250, 274, 210, 270, 170)),
 		States:  holds("plait over piece", "plait over plait"),
 	}, {
 		Says:    "The band is pushed up over its end.",
-		Strands: with(loc(), bright("band", 1, bandRing(202, 31)), wound(2.6, 1.4, 2.6, 1.4, 0)),
+		Strands: with(loc(), bright("band", 1, bandRing(206, 202, 31)), wound(2.6, 1.4, 2.6, 1.4, 0)),
 		Arrows:  arrows(way(150, 320, 146, 270, 150, 222)),
 		States:  holds("band over piece", "band over plait", "plait through loop 1"),
 	}, {
 		Says:    "A thin cover is hooked half under the root, its blunt end inside, against the plait.",
-		Strands: with(loc(), bandRing(202, 31), wound(2.6, 1.4, 2.6, 1.4, 0), cover.strand(0, 0.55, 1)),
+		Strands: with(loc(), bandRing(206, 202, 31), wound(2.6, 1.4, 2.6, 1.4, 0), cover.strand(0, 0.55, 1)),
 		Arrows:  arrows(way(94, 270, 102, 304, 140, 314)),
 		States:  holds("wrap under plait", "wrap over plait"),
 	}, {
 		Says:    "Wound over plait and band; the thinned ends are wound in.",
-		Strands: with(loc(), bandRing(202, 31), wound(2.6, 1.4, 2.6, 1.4, 0), cover.strand(0.55, 10, 0.6)),
+		Strands: with(loc(), bandRing(206, 202, 31), wound(2.6, 1.4, 2.6, 1.4, 0), cover.strand(0.55, 10, 0.6)),
 		States:  holds("wrap over band", "wrap over piece", "wrap under piece"),
 	}}}
 }
