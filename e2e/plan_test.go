@@ -236,6 +236,7 @@ func TestAccessibility(t *testing.T) {
 			b.visit(address, `document.body.innerText.includes("Open demo studio")`)
 			look("door", dim)
 			b.press("button", "Open demo studio")
+			b.waitFor(pictures) // leaving sooner would leave the door half open
 		}
 		b.visit(address, pictures)
 		look("today", dim)
