@@ -161,8 +161,9 @@ var settled = []School{
 			return in
 		},
 	},
+	// Side to side hides best, but as few cornrows as a new plan begins with would be fat then.
 	{
-		Key: "run", Ask: "Cornrows run", Usual: string(parting.Horizontal),
+		Key: "run", Ask: "Cornrows run", Usual: string(parting.StraightBack),
 		Sides: []Side{
 			{string(parting.Horizontal), "Side to side", "They hide best under hair that hangs, and suit layered cuts"},
 			{string(parting.StraightBack), "Straight back", "Quick to braid, and they lie flat"},

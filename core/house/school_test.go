@@ -16,11 +16,12 @@ import (
 )
 
 // Where practitioners disagree, the usual side is the one in bold in the trade's schools
-// (common practice, no source).
+// (common practice, no source), but for how cornrows run: the five a plan begins with are no thinner than
+// they should be straight back only.
 func TestUsualSides(t *testing.T) {
 	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
 		"part": "before", "draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
-		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes", "run": "horizontal", "ends": "bare", "seal": "tucked"}
+		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes", "run": "straight-back", "ends": "bare", "seal": "tucked"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {
 		assert.Equal(t, want[s.Key], s.Usual, s.Key)
