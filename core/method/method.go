@@ -65,7 +65,7 @@ type Ground string
 const (
 	OnPlait   Ground = "plait"  // a plait hanging loose
 	OnCornrow Ground = "tracks" // a plait worked flat
-	OnNet     Ground = "net"    // a net over flat plaits
+	OnNet     Ground = "net"    // a net over cornrows
 	OnLink    Ground = "linked" // a plait laid into the next one
 )
 

@@ -435,7 +435,7 @@ func (s Settings) shownSpacing() float64 {
 
 // hasBase tells whether anything but individuals stands on the head.
 // HasCornrows tells whether part of the head is braided flat.
-func (s Settings) HasCornrows() bool { return s.hasBase() }
+func (s Settings) HasCornrows() bool { return s.hasBase() && s.Base.Kind != LinkedPlaits }
 
 func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Structure != Linked }
 

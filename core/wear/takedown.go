@@ -113,7 +113,7 @@ func (b *Brief) Takedown(days int) Guide {
 		"Lift it clear of own hair on the tail of a comb, both blades in sight.",
 		"Where no light shows between the two, undo it with the fingers.")
 	if g.Total > craft.LongTakeoff {
-		g.Before = append(g.Before, "It is long: split it over two evenings, open hair in loose plaits overnight, or ask for a helper.")
+		g.Before = append(g.Before, "It is long: split it over two evenings, open hair tied up loosely overnight, or ask for a helper.")
 	}
 	g.After = []string{
 		"Dry, before any water: crumble the grey build-up at each root between two fingertips with a drop of oil.",

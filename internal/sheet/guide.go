@@ -16,6 +16,18 @@ func (w *page) alike(right parting.Zone) bool {
 	})
 }
 
+// told is what a zone is called where sides that are alike are told once, on the left: empty for the right one
+// of such a pair.
+func (w *page) told(z parting.Zone) string {
+	switch {
+	case len(z) != 2 || !w.alike(z[:1]+"R"):
+		return z.Name()
+	case z[1] == 'R':
+		return ""
+	}
+	return z.Sideless() + ", each side"
+}
+
 // rowGuide lists, row by row, where each part goes.
 func (w *page) rowGuide() []lane {
 	most := 0
@@ -28,12 +40,9 @@ func (w *page) rowGuide() []lane {
 	}
 	var out []lane
 	for _, z := range w.plan.Result.Layout.Zones {
-		name := z.Zone.Name()
-		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
+		name := w.told(z.Zone)
+		if name == "" {
 			continue
-		}
-		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
-			name = z.Zone.Sideless() + ", each side"
 		}
 		l := lane{columns: columns}
 		first := len(out) == 0

@@ -35,12 +35,9 @@ func (t tape) says(u Unit) string {
 func (w *page) tapes() []tape {
 	var out []tape
 	for _, z := range w.plan.Result.Layout.Zones {
-		name := z.Zone.Name()
-		if len(z.Zone) == 2 && z.Zone[1] == 'R' && w.alike(z.Zone) {
+		name := w.told(z.Zone)
+		if name == "" {
 			continue
-		}
-		if len(z.Zone) == 2 && z.Zone[1] == 'L' && w.alike(z.Zone[:1]+"R") {
-			name = z.Zone.Sideless() + ", each side"
 		}
 		for _, r := range w.rows(z.Zone) {
 			if r.Lower.Length < 1 { // the ear, round which the first row turns

@@ -46,7 +46,7 @@ var refused = []struct{ phrase, instead, but string }{
 	{`(?i)\btracks?\b`, "cornrow", ""},
 	{`(?i)\bstations?\b`, "stack", ""},
 	{`(?i)\bbase plaits?\b`, "plait", ""},
-	{`(?i)\bloose plaits?\b`, "plait", `in loose plaits overnight`},
+	{`(?i)\bloose plaits?\b`, "plait", ""},
 	{`(?i)\bunits?\b`, "piece", `(?i)minor units|smallest unit|unit vectors?|unit of length|^Unit$|its unit|in a unit`},
 	{`(?i)\b(one|first|same) spot\b`, "place", `(?i)at least one spot`},
 	{`(?i)\bsessions?\b`, "sitting", `/session|^the session$`},

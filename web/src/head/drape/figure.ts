@@ -197,7 +197,7 @@ function ear(mesh: Mesh, top: Vec, side: number, size: number, { skin, shade }: 
     }
 }
 
-/** The own hair on sections and under cornrows, a little above the scalp: the gaps between are the parts. */
+/** Own hair on sections and under cornrows, a little above the scalp: the gaps between are the parts. */
 function ownHair(mesh: Mesh, rings: readonly (readonly Vec[])[], [a, b, c]: Vec, colour: Rgb) {
   for (const ring of rings) {
     const middle = ring.reduce<Vec>(
