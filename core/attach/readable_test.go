@@ -62,9 +62,12 @@ func TestNoStepIsLongerThanTwentyTwoWords(t *testing.T) {
 				base = parting.Net
 			}
 			in := plantest.Of(plantest.Hung(m.Takes[0], 18, 8), plantest.On(structure, base))
-			if m.On(method.OnPlait) {
+			switch {
+			case m.On(method.OnPlait):
 				in = plantest.AttachBy(in, m.ID)
-			} else {
+			case m.On(method.OnEnd):
+				in = plantest.FedIn()
+			default:
 				in.Ways[1] = plan.NewWay(in.Ways[1].Key, m.ID)
 			}
 			in.Hair.Tender = true

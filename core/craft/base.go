@@ -6,6 +6,8 @@ const (
 	HookShare = 2.2 // thicknesses; common practice
 	// ShownShare: the same where the base shows.
 	ShownShare = 1.6 // thicknesses; common practice
+	// NetShare: the same on a net, where pieces stand in every direction: about as many as individuals of an inch.
+	NetShare = 3.0 // thicknesses; common practice
 	// NarrowestCornrow: the least width of a cornrow: a loop no longer passes under a thinner one.
 	NarrowestCornrow = 8.0 // mm; common practice
 	// ThinCornrow: the width of a cornrow under which it is told to be thin.
@@ -24,6 +26,12 @@ const (
 	StartMergeInto = 3 // cornrows; common practice
 	// StartMergeAfter: how far on they run together.
 	StartMergeAfter = 40.0 // mm; common practice
+	// StartReach: how much of the front a design takes as it starts.
+	StartReach = 0.45 // share; common practice
+	// StartNetPlaits: how many small plaits lie under a net.
+	StartNetPlaits = 24 // plaits; common practice
+	// StartPerSide: how many individuals a part line starts with on each side.
+	StartPerSide = 5 // individuals; common practice
 )
 
 // Sections.
@@ -42,6 +50,14 @@ const (
 	MediumLocs = 1.25 // in; common practice
 	// LargeLocs: the size for large locs.
 	LargeLocs = 1.5 // in; common practice
+	// RingCard: the size of the sections of a ring round the hairline: 15 to 20 of them.
+	RingCard = 1.25 // in; common practice
+	// LinkedCard: the size of linked plaits: 60 to 70 on a head.
+	LinkedCard = 1.25 // in; common practice
+	// PartCard: the size of the few sections that show along a part.
+	PartCard = 0.75 // in; common practice
+	// DesignCard: the size of those beside a front design.
+	DesignCard = 0.875 // in; common practice
 	// BeforeCrown: how far before the crown a part line stops.
 	BeforeCrown = 25.0 // mm; common practice
 )

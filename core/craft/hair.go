@@ -20,6 +20,8 @@ const (
 	HairDensity = 1.3e-3 // g/mm³; memory: density of keratin
 	// BallShare: how much of a loose ball of combed-out hair is hair.
 	BallShare = 0.04 // share; common practice
+	// FedFrom: how far a cornrow goes with own hair alone before hair is fed in.
+	FedFrom = 13.0 // mm; common practice
 	// EdgeStrip: how wide tender edges are left out: baby hair and the first fine row of it.
 	EdgeStrip = 8.0 // mm; common practice
 )

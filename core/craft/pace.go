@@ -39,11 +39,19 @@ const (
 	// CornrowTime: to part one cornrow.
 	CornrowTime = 0.4 // min; common practice
 	// CornrowRate: plaiting a cornrow.
-	CornrowRate = 0.008 // min/mm; common practice
+	CornrowRate = 0.016 // min/mm; common practice
 	// Decorative: how much longer a cornrow takes that is drawn to be seen.
 	Decorative = 4.0 // times; common practice
+	// FeedStart: more for a decorative cornrow with hair fed in: to lay out its bits.
+	FeedStart = 0.5 // min; common practice
+	// FeedRate: to feed hair in along it: with that, six on a side take about an hour.
+	FeedRate = 0.024 // min/mm; common practice
+	// RingTime: to string one ring before a cornrow is plaited.
+	RingTime = 0.3 // min; common practice
 	// LinkedShare: how much of its length a plait is worked before it is laid into the next.
 	LinkedShare = 0.6 // share; common practice
+	// LayBack: to lay a plait back into the base once its piece hangs, or under a net.
+	LayBack = 0.2 // min; common practice
 	// UndoShare: what undoing a plait or a cornrow takes ÷ what making it takes.
 	UndoShare = 0.35 // share; common practice
 )

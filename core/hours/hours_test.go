@@ -4,7 +4,9 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/pace"
@@ -28,9 +30,9 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	straight := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.Perimeter)
 	straight.Parting.Base.Run, straight.Parting.Base.Cornrows = parting.StraightBack, 10
 	twists := plantest.Haired(plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.Twist, parting.AllIndividuals), 21), 4*25.4)
-	design := plantest.Carded(plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.FrontDesign), 17)
+	design := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.FrontDesign)
 	net := plantest.WornBy(method.HitchAndWeave, hair.SoftLoc, parting.NetCap)
-	net.Parting.Base.Kind, net.Parting.Base.NoRing, net.Parting.Part.Kind = parting.Net, true, parting.NoPart
+	net.Parting.Part.Kind, net.Pieces[0].Thickness = parting.NoPart, 7
 	net.Pieces[0].Form, net.Ways[1] = hair.Bulk, plan.NewWay(plantest.HookWay, method.HiddenKnot)
 	stations := plantest.Carded(plantest.WornBy(method.Stack, hair.CurlyBulk, parting.AllIndividuals), 38)
 	stations.Ways[0].Settings["stations"] = 5
@@ -44,7 +46,7 @@ func TestHoursOfCommonPractice(t *testing.T) {
 	}{
 		{"12 individuals woven and about 50 hooked, 45 min", horseshoe, attached, [2]int{52, 72}, 45, 45},
 		{"their base, 12 plaits and 6 + 6 cornrows merging, 45 min", merging, pace.Basing, [2]int{40, 72}, 45, 45},
-		{"straight-back cornrows all over, own head, with setting out, about 1 h", own(straight), []pace.Kind{pace.Settle, pace.Cornrows}, [2]int{60, 170}, 60, 60},
+		{"straight-back cornrows all over, about 1 h", straight, []pace.Kind{pace.Cornrows}, [2]int{60, 170}, 60, 60},
 		{"55 coil locs plaited and closed, 5 to 6 h", own(plantest.Haired(plantest.Carded(plantest.WornBy(method.OpenCoil, hair.CoilLoc, parting.AllIndividuals), 34), 8*25.4)), plaited, [2]int{50, 60}, 300, 360},
 		{"150 short twists woven, first time, own head, 10 to 14 h", plantest.WithHand(own(twists), pace.Beginner, string(method.HitchAndWeave)), all, [2]int{140, 160}, 600, 840},
 		{"45 to 70 collar-and-wrap locs after the plaits, at most 3 h", plantest.Carded(plantest.WornBy(method.CollarAndWrap, hair.HandmadeLoc, parting.AllIndividuals), 32), attached, [2]int{45, 70}, 120, 180},
@@ -76,8 +78,8 @@ func frontMinutes(t *testing.T, in plan.Input) float64 {
 	sol := plantest.Solve(t, in)
 	tasks := []pace.Task{settle, finishTask(sol)}
 	for i := range sol.Layout.Cornrows {
-		if x := &sol.Layout.Cornrows[i]; x.Zone == parting.DesignLeft || x.Zone == parting.DesignRight {
-			tasks = append(tasks, cornrowTask(x))
+		if x := &sol.Layout.Cornrows[i]; x.OfDesign() {
+			tasks = append(tasks, cornrowTask(sol, x))
 		}
 	}
 	for i := range sol.Places {
@@ -90,6 +92,17 @@ func frontMinutes(t *testing.T, in plan.Input) float64 {
 		tasks = attachTasks(sol, tasks, i)
 	}
 	return pace.Estimate(tasks, sol.Input.Worker(0)).Total.Likely
+}
+
+// A front side of six decorated cornrows with hair fed in takes about an hour, the same on both
+// sides. Common practice, no source.
+func TestADesignTakesAnHourASide(t *testing.T) {
+	sides := Design(plantest.Solve(t, plantest.FedIn()))
+	require.Len(t, sides, 2)
+	assert.InEpsilon(t, sides[0].Minutes, sides[1].Minutes, 1e-9)
+	// The braids that hang behind are not in the hour.
+	braids := 6 * 24 * 25.4 * craft.PlaitRate
+	assert.InEpsilon(t, 60, sides[0].Minutes-braids, 0.25)
 }
 
 // Each piece of a plait that is twisted in takes its own twist: two strands twice one.

@@ -94,15 +94,11 @@ func (d *Work) build() {
 	settle := d.add(pace.Settle.Name(), settleTask(d.Solved), sitting.Step{Plaits: true})
 	base := []int{}
 	for _, t := range cornrows(d.Solved) {
-		base = append(base, d.add(parting.CornrowName(t.Zone.Name(), t.ID), cornrowTask(t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.CornrowsBehind})...)
+		base = append(base, d.add(parting.CornrowName(t.Zone.Name(), t.ID), cornrowTask(d.Solved, t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.CornrowsBehind})...)
 	}
-	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
-		if t, has := of(d.Solved); has {
-			name := "Tails put away"
-			if t.Kind == pace.Nets {
-				name = t.Kind.Name()
-			}
-			base = d.add(name, t, sitting.Step{Plaits: true, After: append(slices.Clone(settle), base...)})
+	for _, whole := range wholeBase {
+		if t, has := whole.of(d.Solved); has {
+			base = d.addLong(whole.name, t, append(slices.Clone(settle), base...))
 		}
 	}
 	// A linked plait is laid into one of a later row: pieces wait until all are.
@@ -161,11 +157,26 @@ func (d *Work) eachRow(passes ...func(r int, links bool)) {
 func (d *Work) add(name string, t pace.Task, as sitting.Step) []int {
 	s := Step{Kind: t.Kind, Name: name, at: len(d.Steps), Rate: t.Minutes, Step: as}
 	s.Row, s.By = sitting.NoRow, d.by(t)
-	if s.Kind == pace.Cornrows || s.Kind == pace.Nets {
+	if s.Kind == pace.Cornrows || s.Kind == pace.Nets || s.Kind == pace.Plaits {
 		d.allow(&s)
 	}
 	d.Steps = append(d.Steps, s)
 	return []int{len(d.Steps) - 1}
+}
+
+// addLong appends steps of the whole head that may last longer than a sitting, in parts where
+// they do, each after what came before.
+func (d *Work) addLong(name string, t pace.Task, after []int) []int {
+	parts := max(1, int(math.Ceil(slices.Max(d.by(t))/(partShare*d.shortest()))))
+	t.Minutes /= float64(parts)
+	for k := range parts {
+		as := name
+		if parts > 1 {
+			as = fmt.Sprintf("%s, part %d of %d", name, k+1, parts)
+		}
+		after = d.add(as, t, sitting.Step{Plaits: true, After: after})
+	}
+	return after
 }
 
 // allow takes from a step those who do not do it.

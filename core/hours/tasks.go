@@ -25,6 +25,8 @@ func plaitTask(sol *plan.Solved, i int) (pace.Task, bool) {
 		return pace.Task{}, false
 	case p.Ground == method.OnLink:
 		minutes = pace.Link(p.Plait.Length())
+	case p.Ground == method.OnLaid:
+		minutes = pace.Plait(p.Plait.Braided, p.Plait.Twisted) + craft.LayBack
 	case sol.Works[i].Unplaited:
 		minutes = pace.Plait(0, 0)
 	default:
@@ -57,6 +59,9 @@ func attachTasks(sol *plan.Solved, out []pace.Task, i int) []pace.Task {
 	p, x := &sol.Places[i], &sol.Works[i]
 	skill := string(sol.Input.Ways[p.Way].Method)
 	attach, hide := x.Attach*float64(p.Count), x.Hiding(p.Count)
+	if p.Ground == method.OnEnd { // fed in while the cornrow is plaited
+		return append(out, pace.Task{Kind: pace.Attach, Skill: skill, Minutes: attach + hide, Piece: true})
+	}
 	if p.Ground != method.OnPlait {
 		out = append(out, pace.Task{Kind: pace.Hook, Skill: skill, Minutes: attach, Piece: true})
 	} else {
@@ -84,10 +89,47 @@ func Tasks(sol *plan.Solved, i int) []pace.Task {
 	return attachTasks(sol, out, i)
 }
 
-// cornrowTask is to plait a cornrow flat.
-func cornrowTask(t *parting.Cornrow) pace.Task {
-	shows := t.Zone == parting.DesignLeft || t.Zone == parting.DesignRight
-	return pace.Task{Kind: pace.Cornrows, Skill: string(pace.Cornrows), Minutes: pace.Cornrow(t.Length, shows)}
+// cornrowTask is to plait a cornrow flat, rings strung before it where it is one of a design.
+func cornrowTask(sol *plan.Solved, t *parting.Cornrow) pace.Task {
+	minutes := pace.Cornrow(t.Length, t.OfDesign())
+	if t.OfDesign() {
+		minutes += craft.RingTime * float64(sol.Input.Parting.Design.Rings)
+	}
+	return pace.Task{Kind: pace.Cornrows, Skill: string(pace.Cornrows), Minutes: minutes}
+}
+
+// DesignSide is what a side of a front design takes, its cornrows and the braids they go on as.
+type DesignSide struct {
+	Zone    parting.Zone `json:"zone"`
+	Minutes float64      `json:"minutes" doc:"For the first of those who work"`
+}
+
+// Design is what each side of a front design takes.
+func Design(sol *plan.Solved) []DesignSide {
+	out := []DesignSide{}
+	worker := sol.Input.Worker(0)
+	add := func(zone parting.Zone, t pace.Task) {
+		k := slices.IndexFunc(out, func(d DesignSide) bool { return d.Zone == zone })
+		if k < 0 {
+			k = len(out)
+			out = append(out, DesignSide{Zone: zone})
+		}
+		out[k].Minutes += worker.Begin().Range(t).Likely
+	}
+	for _, t := range cornrows(sol) {
+		if t.OfDesign() {
+			add(t.Zone, cornrowTask(sol, t))
+		}
+	}
+	for i := range sol.Places {
+		if p := &sol.Places[i]; p.Ground == method.OnEnd {
+			for _, t := range attachTasks(sol, nil, i) {
+				t.Piece = false // no warming up: it is one piece of work
+				add(p.Zone, t)
+			}
+		}
+	}
+	return out
 }
 
 // settle is what comes before the first part of any head.
@@ -103,6 +145,23 @@ func tailTask(sol *plan.Solved) (pace.Task, bool) {
 func netTask(sol *plan.Solved) (pace.Task, bool) {
 	return pace.Task{Kind: pace.Nets, Skill: string(pace.Nets), Minutes: craft.NetTime}, len(sol.Layout.Nets) > 0 && sol.Input.Redo == nil
 }
+
+// underNetTask is to plait what a net lies on, where those are plaits: parted by hand and laid back.
+func underNetTask(sol *plan.Solved) (pace.Task, bool) {
+	minutes := 0.0
+	for _, net := range sol.Layout.Nets {
+		for _, at := range net.Plaits {
+			minutes += pace.Plait(sol.HairAt(at)*craft.BraidTakeUp, 0) - craft.RoughTime + craft.LayBack
+		}
+	}
+	return pace.Task{Kind: pace.Plaits, Skill: plan.PlaitingSkill, Minutes: minutes}, minutes > 0 && sol.Input.Redo == nil
+}
+
+// wholeBase are the tasks of the base that are no single cornrow's, in the order they are done.
+var wholeBase = []struct {
+	name string
+	of   func(*plan.Solved) (pace.Task, bool)
+}{{"Plaits under the net", underNetTask}, {"Tails put away", tailTask}, {pace.Nets.Name(), netTask}}
 
 // finishTask is to look the whole head over, fill and trim.
 func finishTask(sol *plan.Solved) pace.Task {
@@ -129,10 +188,10 @@ func finishTask(sol *plan.Solved) pace.Task {
 // BaseTasks are all that is done to the base before anything hangs on it.
 func BaseTasks(sol *plan.Solved) (out []pace.Task) {
 	for _, t := range cornrows(sol) {
-		out = append(out, cornrowTask(t))
+		out = append(out, cornrowTask(sol, t))
 	}
-	for _, of := range []func(*plan.Solved) (pace.Task, bool){tailTask, netTask} {
-		if t, has := of(sol); has {
+	for _, whole := range wholeBase {
+		if t, has := whole.of(sol); has {
 			out = append(out, t)
 		}
 	}

@@ -317,6 +317,8 @@ func byCornrows(_ Method, s Situation, jobs []Job, r *Ranked) {
 	switch jobs[0].Ground {
 	case OnCornrow, OnNet:
 		r.rulesOut("It hangs on cornrows, and nobody here can cornrow: choose linked plaits for the base, or plait all over.")
+	case OnLaid:
+		r.speaksFor("Plaits laid back into the base ask for no plaiting along the scalp.")
 	case OnLink:
 		r.speaksFor("Linked plaits ask for no plaiting along the scalp.")
 	case OnPlait:

@@ -102,4 +102,39 @@ var braids = []Method{{
 		}
 	},
 	judge: braidJudge,
+}, {
+	ID: FedIn, Name: "Fed-in braid", Family: Braid, Base: Loose,
+	Takes: []hair.Form{hair.BraidingHair}, Grounds: []Ground{OnEnd},
+	Summary: "Braiding hair is fed into a cornrow a little at a time; where the scalp ends it goes on as a braid.",
+	HidesBy: "the braid itself",
+	Root:    "flat: own hair begins it, no knot",
+	Wash:    "roots only, diluted, dried fully",
+	Mistake: "Too much hair is fed in at once: a lump stands up and the root is pulled.",
+	Mend:    "Undo it to there, halve the bit, and feed in at every turn instead of every third.",
+	Wrong:   moves.FedLump,
+
+	LeastHair: 40, WearWeeks: [2]int{2, 6}, Choices: []Choice{tips},
+	traits: Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
+	work: func(j Job) Work {
+		w := braidedBy(j, craft.FeedStart+craft.FeedRate*j.Along)
+		w.Unplaited = false
+		return w
+	},
+	steps: func(r Range) []Step {
+		return append([]Step{
+			text("Lay out a row of thin bits of braiding hair for each cornrow, all alike."),
+			with("Begin the cornrow with own hair alone, {length}, so that nothing pulls at the hairline.", craft.FedFrom).drawn(moves.FeedIn, 0, 0),
+			text("Lay a bit to the middle strand, and go on: another at every turn, always the same little.").drawn(moves.FeedIn, 0, 1),
+			text("Feed until the cornrow is as thick as the braid that is to hang, well before the scalp ends.").drawn(moves.FeedIn, 1, 2),
+			with("Braid on from its end, each turn as tight as the last, to about {length}.", r.Long.Piece.Length),
+		}, tipEnds[r.Long.Chosen["end"]]...)
+	},
+	cuts: true,
+	takeDown: func(Range) []Step {
+		return []Step{
+			text("Cut the braid below the mark."),
+			text("Unbraid upward with the tail of a comb; the bits come free one after the other as the cornrow opens.").drawn(moves.FeedIn, 2, 0),
+		}
+	},
+	judge: braidJudge,
 }}

@@ -26,7 +26,7 @@ var knotWords = map[string]string{"part": "away from the part", "back": "toward 
 var hooks = []Method{{
 	ID: CornrowHitch, Name: "Cornrow hitch", Family: Hook, Base: Plaited,
 	Takes:   []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc, hair.CoilLoc, hair.HandmadeLoc, hair.Bulk, hair.CurlyBulk},
-	Grounds: []Ground{OnCornrow, OnNet, OnLink},
+	Grounds: []Ground{OnCornrow, OnNet, OnLink, OnLaid},
 	Summary: "A plain hitch where there is no plait to hide: seconds a piece.",
 	HidesBy: "nothing to hide: the base lies flat under the pieces",
 	Root:    "flat, the knot out of sight",
@@ -59,6 +59,8 @@ var grounded = map[Ground]struct {
 	before            []Step
 	start, push, next string
 	hooked            moves.Clip
+	// after is what is done once a piece hangs.
+	after []Step
 }{
 	OnPlait: {
 		hooked: moves.Clip{Figure: moves.RootHitch, First: 0, Last: 2},
@@ -93,6 +95,15 @@ var grounded = map[Ground]struct {
 		start:  "Start at the end of the chains, low at the back.",
 		push:   "Push the hook under the plait just in front of where it is laid into the next.",
 	},
+	OnLaid: {
+		hooked: moves.Clip{Figure: moves.RootHitch, First: 0, Last: 2},
+		start:  "Start low at the back, so that what hangs already stays out of the way.",
+		push:   "Push the hook under the root of the plait, latch covered.",
+		after: []Step{
+			text("Nothing is woven: lay the plait back over the base, and take it as a strand into the plait behind it.").drawn(moves.Link, 0, 1),
+			text("A plait with none behind it: hook its end under the plaits beside it and draw it through."),
+		},
+	},
 }
 
 // onBase are the moves before the first piece on the ground of a job. The base is finished
@@ -117,6 +128,7 @@ func withNext(steps []Step, j Job) []Step {
 	if next := grounded[j.Ground].next; next != "" {
 		steps = append(steps, with(next, j.Spacing))
 	}
+	steps = append(steps, grounded[j.Ground].after...)
 	if j.TenderScalp {
 		steps = append(steps, text("Tender scalp: work the base slack, and stop where hooking on tightens it. Pain, bumps or stinging mean loosen now."))
 	}

@@ -22,14 +22,14 @@ func TestHookingIsToldForEveryGround(t *testing.T) {
 		return text, lengths
 	}
 	for ground, says := range map[Ground]string{
-		OnCornrow: "under the whole cornrow", OnNet: "net by itself tears", OnLink: "laid into the next",
+		OnCornrow: "under the whole cornrow", OnNet: "net by itself tears", OnLink: "laid into the next", OnLaid: "root of the plait",
 	} {
 		for _, form := range []hair.Form{hair.Twist, hair.SoftLoc, hair.Bulk, hair.CurlyBulk} {
 			text, lengths := told(Job{Ground: ground, Piece: hair.Piece{Form: form}, Spacing: 19})
 			assert.Contains(t, text, says)
 			assert.Contains(t, text, "the knot away from the part")
 			assert.Equal(t, form == hair.Bulk || form == hair.CurlyBulk, strings.Contains(text, "find its middle"), "bulk hair has no loop")
-			assert.Equal(t, ground != OnLink, lengths == 1, "linked plaits have no spacing but their own")
+			assert.Equal(t, ground != OnLink && ground != OnLaid, lengths == 1, "linked plaits have no spacing but their own")
 			assert.NotContains(t, text, "Tender scalp")
 		}
 	}

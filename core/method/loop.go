@@ -209,7 +209,7 @@ var loops = []Method{{
 	judge: judges(onPlait, vanishing(craft.InBraid), roomy),
 }, {
 	ID: HiddenKnot, Name: "Hidden-knot fold", Family: Loop, Base: Plaited,
-	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnCornrow, OnNet, OnLink},
+	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnCornrow, OnNet, OnLink, OnLaid},
 	Summary: "A strand is folded through the root; a thin part of one leg knots it, the other falls over the knot.",
 	HidesBy: "nothing is hidden: the strands fall over the base",
 	Root:    "very flat, the knot out of sight",

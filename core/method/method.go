@@ -56,6 +56,7 @@ const (
 	TwineAndLock   ID = "T3"
 	OwnStrand      ID = "B1"
 	WrappedThird   ID = "B2"
+	FedIn          ID = "B3"
 )
 
 // Ground is what a piece hangs on.
@@ -67,10 +68,12 @@ const (
 	OnCornrow Ground = "tracks" // a plait worked flat
 	OnNet     Ground = "net"    // a net over cornrows
 	OnLink    Ground = "linked" // a plait laid into the next one
+	OnLaid    Ground = "laid"   // a plait that is laid back once its piece hangs
+	OnEnd     Ground = "end"    // the end of a cornrow with hair fed in, which goes on as a braid
 )
 
 // Grounds are all of them.
-var Grounds = []Ground{OnPlait, OnCornrow, OnNet, OnLink}
+var Grounds = []Ground{OnPlait, OnCornrow, OnNet, OnLink, OnLaid, OnEnd}
 
 // Base is what is made of own hair before a piece goes on.
 type Base string
@@ -307,6 +310,8 @@ type Job struct {
 	TenderScalp bool
 	// Snug is true where the plait sits tight at the scalp.
 	Snug bool
+	// Along is the length of the cornrow it goes on from, mm; 0 for what hangs elsewhere.
+	Along float64
 	// Spacing is the distance between pieces on cornrows and on a net, mm.
 	Spacing float64
 	// Tails is what is done with the loose tails of the base before anything hangs on it,

@@ -109,7 +109,7 @@ func TestCatalogueIsWhole(t *testing.T) {
 		}
 	}
 	assert.Len(t, families, 5)
-	assert.Len(t, Catalogue, 16)
+	assert.Len(t, Catalogue, 17)
 	assert.Len(t, IDs(), len(Catalogue))
 	_, ok := Lookup("X9")
 	assert.False(t, ok)
@@ -118,7 +118,7 @@ func TestCatalogueIsWhole(t *testing.T) {
 // Whatever a place is like, exactly one of the grounds of a head can be had by some
 // method.
 func TestEveryGroundHasAMethod(t *testing.T) {
-	for _, g := range []Ground{OnPlait, OnCornrow, OnNet, OnLink} {
+	for _, g := range Grounds {
 		found := false
 		for _, m := range Catalogue {
 			found = found || m.On(g)

@@ -78,6 +78,10 @@ var practice = map[ID]struct{ on, off []string }{
 		[]string{"leave it unplaited", "one third, and two thirds", "nothing holds it until it is braided", "Wrap the third once round the rest", "Lay own hair into one strand", "Nothing is borrowed", "hot water"},
 		[]string{"Cut the braid below the mark", "unwrap the third"},
 	},
+	FedIn: {
+		[]string{"thin bits", "own hair alone", "to the middle strand", "the same little", "before the scalp ends", "Braid on from its end", "hot water"},
+		[]string{"Cut the braid below the mark", "the bits come free"},
+	},
 }
 
 func TestMovesComeInOrder(t *testing.T) {
@@ -135,6 +139,7 @@ var pictured = map[ID]struct{ on, off []moves.ID }{
 	TwineAndLock:   {[]moves.ID{moves.SharedTwist, moves.Twine}, []moves.ID{moves.Twine, moves.SharedTwist}},
 	OwnStrand:      {[]moves.ID{moves.OwnStrand}, []moves.ID{moves.OwnStrand}},
 	WrappedThird:   {[]moves.ID{moves.WrappedThird}, []moves.ID{moves.WrappedThird}},
+	FedIn:          {[]moves.ID{moves.FeedIn}, []moves.ID{moves.FeedIn}},
 }
 
 // Every method is drawn from its first move to its last, none left out, and so are its

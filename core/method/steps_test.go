@@ -96,7 +96,7 @@ func TestWhatIsToldFollowsTheMethod(t *testing.T) {
 		}
 		w := m.For(j)
 		assert.Equal(t, m.Wraps, w.Ribbon > 0, "%s: wrapping hair", m.ID)
-		assert.Equal(t, m.Base == Loose, w.Unplaited && m.Family == Braid, "%s: braided by hand", m.ID)
+		assert.Equal(t, m.Base == Loose && m.On(OnPlait), w.Unplaited && m.Family == Braid, "%s: braided by hand", m.ID)
 		told := ""
 		for _, s := range m.Steps(Range{j, j, w, w}) {
 			told += written(s)

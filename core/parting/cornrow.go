@@ -25,8 +25,9 @@ type strand struct {
 	path     surface.Curve
 	outlines []scalp.Line
 	area     float64
-	// staggered is true for every other one, whose pieces stand half a spacing on.
-	staggered bool
+	// staggered is true for every other one, whose pieces stand half a distance on; crosses for
+	// one that the middle of the head halves.
+	staggered, crosses bool
 	// bare is true where no pieces hang on it.
 	bare bool
 	// shows is true for the design in front and for the lowest cornrow on a side, at the
@@ -34,40 +35,37 @@ type strand struct {
 	shows bool
 }
 
-// layBase lays the cornrows and nets of both sides into the layout.
+// layBase lays the cornrows and nets of both sides into the layout, and the pieces on them.
 func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) (Layout, error) {
 	bases := f.bases()
 	if len(bases) == 0 {
 		return l, nil
 	}
 	l = l.clone()
-	var behind []strand
+	l.base = carriers{usual: s.spacing(), shown: s.shownSpacing(), netted: s.netSpacing()}
 	for _, c := range bases {
+		b := c.any()
+		own := s.at(b.key)
 		strands := strandsOf(h, c)
-		switch b := c.any(); {
-		case b.key == "T":
-			behind = append(behind, strands...)
+		switch {
+		case b.key == behindKey:
+			if err := l.checkMerge(own, strands); err != nil {
+				return Layout{}, err
+			}
+			l.addCornrows(h, own, strands, own.Base.Run.back() && own.Base.MergeInto > 0)
 		default:
 			for i := range strands {
 				lowest := i == 0 || strands[i].zone != strands[i-1].zone
-				strands[i].bare = strands[i].bare || b.key == "D" && !s.Design.Pieces
-				strands[i].shows = b.key == "D" || b.key == "S" && lowest
+				strands[i].bare = strands[i].bare || b.key == designKey && !s.Design.Pieces
+				strands[i].shows = b.key == designKey || b.key == sidesKey && lowest
 			}
-			if own, ok := s.sidesMerged(b, strands); ok {
-				l.addCornrows(h, own, strands, true)
-			} else {
-				l.addCornrows(h, s, strands, false)
-			}
+			merging, ok := own.sidesMerged(b, strands)
+			l.addCornrows(h, merging, strands, ok)
 		}
 	}
-	columns := s.Base.Run != Horizontal
-	if err := l.checkMerge(s, behind); err != nil {
-		return Layout{}, err
-	}
-	l.addCornrows(h, s, behind, columns && s.Base.MergeInto > 0)
 	for _, c := range bases {
 		if c.any().net {
-			l.addNet(ctx, h, s, c)
+			l.addNet(ctx, h, s.at(c.any().key), c)
 		}
 	}
 	for _, t := range l.Cornrows {
@@ -75,13 +73,13 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 			l.BaseArea += t.Area
 		}
 	}
-	return l, nil
+	return l.Hooked(ctx, h, Hooking{Count: s.Base.Hooks}), nil
 }
 
 // sidesMerged are the settings by which the cornrows of a zone at the sides run together, one
 // on each side, half way along the shortest; ok is false where they do not.
 func (s Settings) sidesMerged(b *baseZone, strands []strand) (own Settings, ok bool) {
-	if !s.Base.MergeSides || b.key != "S" {
+	if !s.Base.MergeSides || b.key != sidesKey {
 		return s, false
 	}
 	shortest, sides := math.Inf(1), map[Zone]bool{}
@@ -95,7 +93,10 @@ func (s Settings) sidesMerged(b *baseZone, strands []strand) (own Settings, ok b
 // strandsOf are the cornrows of a zone: of a central one from left to right or from the
 // nape up, else those of the left before those of the right, from the ear up.
 func strandsOf(h scalp.Head, c basePair) []strand {
-	if b := c.any(); b.central && !b.columns {
+	switch b := c.any(); {
+	case b.plaits:
+		return nil
+	case b.central && !b.columns:
 		return b.crossing(h)
 	}
 	var left, right []strand
@@ -108,6 +109,9 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 	if !c.any().central {
 		return append(left, right...)
 	}
+	if c.any().slants {
+		return append(left, right...)
+	}
 	slices.Reverse(left)
 	if c.left.cornrows%2 == 1 { // one lies on the middle, half of it on either side
 		both := &left[len(left)-1]
@@ -117,8 +121,8 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 		right = right[1:]
 	}
 	all := append(left, right...)
-	for i := range all {
-		all[i].staggered = i%2 == 1
+	for i := range all { // from the middle outward, so that both sides are alike
+		all[i].staggered = max(i-len(all)/2, (len(all)-1)/2-i)%2 == 1
 	}
 	return all
 }
@@ -126,7 +130,10 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 // lines are the values of t between which the zone's cornrows on this side lie.
 func (b *baseZone) lines() []float64 {
 	rise := b.rise()
-	if !b.central || !b.columns {
+	switch {
+	case b.slants:
+		return rowLines(rise, b.cornrows/2, 1)
+	case !b.central || !b.columns:
 		return rowLines(rise, b.cornrows, 1)
 	}
 	width := 2 * rise.Whole() / float64(b.cornrows)
@@ -187,7 +194,7 @@ func (b *baseZone) bandArea(h scalp.Head, lower, upper surface.Curve, from, to f
 // way is the cornrow along the line at t, from where its plait begins: in front, at the
 // hairline or at the ear-to-ear part.
 func (b *baseZone) way(t float64) surface.Curve {
-	if b.columns && b.key == "T" { // the patch runs from the nape up
+	if b.columns && b.key == behindKey { // the patch runs from the nape up
 		return b.patch.Line(t).Reversed()
 	}
 	return b.patch.Line(t)
@@ -198,6 +205,7 @@ func (b *baseZone) crossing(h scalp.Head) []strand {
 	left, right := b.lay(h, LeftSide), b.lay(h, RightSide)
 	for i := range left {
 		left[i].path = left[i].path.Reversed().Then(h, right[i].path)
+		left[i].crosses = true
 		// Either half runs from the middle round to it again; their ends are the same.
 		ours, theirs := left[i].outlines[0], right[i].outlines[0]
 		left[i].outlines = []scalp.Line{append(slices.Clone(ours), theirs[1:len(theirs)-1]...)}
@@ -248,10 +256,11 @@ func (l *Layout) addCornrows(h scalp.Head, s Settings, strands []strand, merge b
 	for _, x := range strands {
 		t := Cornrow{
 			ID: name(x.zone), Zone: x.zone, Line: surface.OnHead(h, x.path.Points), Length: x.path.Length(),
-			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(),
+			Outlines: x.outlines, Area: x.area, Width: x.area / x.path.Length(), Hooks: scalp.Line{},
+			Fed: s.Design.Fed && string(x.zone[:1]) == designKey,
 		}
 		if !merge {
-			t.Hooks = x.hooks(h, s, x.path)
+			l.hookOn(x, len(l.Cornrows), x.path)
 		}
 		l.Cornrows = append(l.Cornrows, t)
 	}
@@ -274,13 +283,11 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 		}
 		return (n-1)/2 + int(math.Floor(math.Abs(x)))*int(math.Copysign(1, x)) + map[bool]int{true: 1, false: 0}[x > 0]
 	}
-	rests := map[Zone]int{} // cornrows that go on, of either side by themselves
 	for g := range into {
 		from, to := edge(g), edge(g+1)
 		group := strands[from:to]
 		if len(group) == 1 {
-			t := &l.Cornrows[first+from]
-			t.Hooks = group[0].hooks(h, s, group[0].path)
+			l.hookOn(group[0], first+from, group[0].path)
 			continue
 		}
 		common := make([]r3.Vec, cornrowSteps+1)
@@ -304,15 +311,14 @@ func (l *Layout) merged(h scalp.Head, s Settings, strands []strand, first int, n
 				path = surface.NewCurve(h, surface.GreatCircle(h, x.path.First(), rest.First()))
 			}
 			t.Line, t.Length, t.Into, t.Merged = surface.OnHead(h, path.Points), path.Length(), id, true
-			t.Hooks = x.hooks(h, s, path)
+			l.hookOn(x, first+from+i, path)
 			area += x.area
 		}
 		l.Cornrows = append(l.Cornrows, Cornrow{
 			ID: id, Zone: group[0].zone, Line: surface.OnHead(h, rest.Points), Length: rest.Length(),
-			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true,
-			Hooks: hooksAlong(h, rest, s.spacing(), rests[group[0].zone]%2 == 1),
+			Outlines: []scalp.Line{}, Area: area, Width: area / whole.Length(), Merged: true, Hooks: scalp.Line{},
 		})
-		rests[group[0].zone]++
+		l.hookOn(strand{zone: group[0].zone, staggered: g%2 == 1}, len(l.Cornrows)-1, rest)
 	}
 }
 
@@ -378,6 +384,9 @@ func (l Layout) Tails() (n int) {
 			n++
 		}
 	}
+	if l.HasNapeCornrow() {
+		n = 0 // it takes them in
+	}
 	for _, t := range l.Cornrows {
 		if t.Into == "" {
 			n++
@@ -386,10 +395,17 @@ func (l Layout) Tails() (n int) {
 	return n
 }
 
-// Hooks counts the pieces hooked on cornrows and nets.
+// HasNapeCornrow tells whether the lowest row at the nape is a cornrow.
+func (l Layout) HasNapeCornrow() bool {
+	return slices.ContainsFunc(l.Cornrows, func(x Cornrow) bool { return x.Zone[:1] == napeKey })
+}
+
+// Hooks counts the pieces hooked on cornrows and nets, those that a cornrow goes on as apart.
 func (l Layout) Hooks() (n int) {
 	for _, t := range l.Cornrows {
-		n += len(t.Hooks)
+		if n += len(t.Hooks); t.Fed {
+			n--
+		}
 	}
 	for _, a := range l.Nets {
 		n += len(a.Hooks)
@@ -405,120 +421,54 @@ func (l Layout) CornrowLength() (mm float64) {
 	return mm
 }
 
-// hooks are the places of pieces along the way that a strand goes by itself.
-func (x strand) hooks(h scalp.Head, s Settings, way surface.Curve) scalp.Line {
-	switch {
-	case x.bare:
-		return scalp.Line{}
-	case x.shows:
-		return hooksAlong(h, way, s.shownSpacing(), x.staggered)
+// hookOn notes that pieces hang along a way that a strand goes as one cornrow of the layout.
+func (l *Layout) hookOn(x strand, cornrow int, way surface.Curve) {
+	if !x.bare {
+		l.base.cornrows = append(l.base.cornrows, run{zone: x.zone, path: way, carrier: cornrow, crosses: x.crosses, staggered: x.staggered, shows: x.shows})
 	}
-	return hooksAlong(h, way, s.spacing(), x.staggered)
 }
 
-// hooksAlong are places a spacing apart along a cornrow: from a quarter of it, or from
-// three quarters where staggered against the next cornrow.
-func hooksAlong(h scalp.Head, path surface.Curve, spacing float64, staggered bool) scalp.Line {
-	at := spacing / 4
-	if staggered {
-		at += spacing / 2
-	}
-	out := scalp.Line{}
-	for ; at < path.Length(); at += spacing {
-		out = append(out, h.Point(path.At(at/path.Length())))
-	}
-	return out
-}
-
-// tooNear is how near to another a piece on a net is left out, in spacings.
-const tooNear = 0.7
-
-// distance2 is the square of the distance of two points, mm².
-func distance2(a, b scalp.Point) float64 {
-	return (a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2])
-}
-
-// crowd are places on the scalp, kept so that those near another are found at once:
-// by the cubes of a lattice, as wide as what counts as near.
-type crowd struct {
-	near  float64
-	cubes map[[3]int][]scalp.Point
-}
-
-// join adds a place unless it crowds one that is there, and tells whether it did.
-func (c crowd) join(p scalp.Point) bool {
-	var cube [3]int
-	for i, v := range p {
-		cube[i] = int(math.Floor(v / c.near))
-	}
-	for i := range 27 {
-		for _, q := range c.cubes[[3]int{cube[0] + i%3 - 1, cube[1] + i/3%3 - 1, cube[2] + i/9 - 1}] {
-			if distance2(p, q) < c.near*c.near {
-				return false
-			}
-		}
-	}
-	c.cubes[cube] = append(c.cubes[cube], p)
-	return true
-}
-
-// addNet hooks a net in a lattice: lines as far apart as an even triangle is high, the
-// places on one between those on the next, the same on both sides.
+// addNet lays a net over a zone of both sides: the scalp under it, the lines it is hooked along,
+// and the small plaits it lies on, where it lies on such.
 func (l *Layout) addNet(ctx context.Context, h scalp.Head, s Settings, c basePair) {
-	spacing := s.spacing()
-	places := map[Zone]crowd{}
-	add := func(b *baseZone, side Side, zone Zone) {
-		i := slices.IndexFunc(l.Nets, func(a NetArea) bool { return a.Zone == zone })
-		if i < 0 {
-			l.Nets = append(l.Nets, NetArea{Zone: zone, Outlines: []scalp.Line{}, Hooks: scalp.Line{}})
-			places[zone] = crowd{tooNear * spacing, map[[3]int][]scalp.Point{}}
-			i = len(l.Nets) - 1
-		}
-		net := &l.Nets[i]
-		var across *surface.Patch
-		if across = b.patch; b.columns {
-			across = b.patch.Transposed()
-		}
-		ring := slices.Clone(across.Bottom.Points)
-		ring = append(ring, across.End.Points[1:]...)
-		ring = append(ring, across.Top.Reversed().Points[1:]...)
-		ring = append(ring, across.Start.Reversed().Points[1:len(across.Start.Points)-1]...)
-		if area, _ := h.AreaCentroid(ring); area < 0 {
-			slices.Reverse(ring)
-		}
-		area, _ := h.AreaCentroid(ring)
-		net.Area += area
-		net.Outlines = append(net.Outlines, place(surface.OnHead(h, ring), side))
-		rise := across.Rise()
-		n := max(1, int(math.Round(rise.Whole()/(spacing*math.Sqrt(3)/2))))
-		ts := rowLines(rise, n, 1)
-		for r := range n {
-			if ctx.Err() != nil {
-				return
+	add := func(zone Zone, central bool, left, right *baseZone) {
+		x := lattice{net: len(l.Nets), zone: zone, central: central}
+		net := NetArea{Zone: zone, Outlines: []scalp.Line{}, Hooks: scalp.Line{}}
+		for _, on := range []struct {
+			b     *baseZone
+			side  Side
+			patch **surface.Patch
+		}{{left, LeftSide, &x.left}, {right, RightSide, &x.right}} {
+			if on.b == nil {
+				continue
 			}
-			line := across.Line((ts[r] + ts[r+1]) / 2)
-			at := spacing / 2
-			if b.central && r%2 == 1 {
-				at = 0 // on the middle, once
-			} else if r%2 == 1 {
-				at = spacing
+			if *on.patch = on.b.patch; on.b.columns {
+				*on.patch = on.b.patch.Transposed()
 			}
-			for ; at < line.Length(); at += spacing {
-				if at == 0 && side == RightSide {
-					continue
-				}
-				hook := place(scalp.Line{h.Point(line.At(at / line.Length()))}, side)[0]
-				// Where lines run together some places would crowd others.
-				if places[zone].join(hook) {
-					net.Hooks = append(net.Hooks, hook)
-				}
+			ring := (*on.patch).Ring()
+			area, _ := h.AreaCentroid(ring)
+			if area < 0 {
+				slices.Reverse(ring)
 			}
+			net.Area += math.Abs(area)
+			net.Outlines = append(net.Outlines, place(surface.OnHead(h, ring), on.side))
 		}
+		if c.any().plaits {
+			net.Plaits = x.netPlaits(ctx, h, c.any().cornrows)
+			l.BaseArea += net.Area
+		}
+		l.Nets = append(l.Nets, net)
+		l.base.lattices = append(l.base.lattices, x)
+	}
+	b := c.any()
+	if b.central {
+		add(on(b.key, true, LeftSide), true, c.left, c.right)
+		return
 	}
 	if c.left != nil {
-		add(c.left, LeftSide, on(c.left.key, c.left.central, LeftSide))
+		add(on(b.key, false, LeftSide), false, c.left, nil)
 	}
 	if c.right != nil {
-		add(c.right, RightSide, on(c.right.key, c.right.central, RightSide))
+		add(on(b.key, false, RightSide), false, nil, c.right)
 	}
 }

@@ -369,7 +369,7 @@ func (d drawing) half(p *panel, zone Zone, side Side, names [][]name, like [][]S
 			s := &rows[r][k]
 			*s = Section{
 				ID: names[r][k].id, Zone: zone, Row: r + 1, Index: names[r][k].index,
-				Front: p.front, Linked: p.linked,
+				Front: p.front, Linked: p.linked, Laid: p.laid,
 				Outline:  d.outline(ring),
 				Area:     area,
 				Width:    p.width(band, box),

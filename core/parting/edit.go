@@ -580,8 +580,8 @@ func (l *Layout) change(h scalp.Head, e Edit) string {
 // merge joins section k to section i.
 func (l *Layout) merge(h scalp.Head, i, k int) string {
 	a, b := l.Sections[i], l.Sections[k]
-	if a.Linked != b.Linked {
-		return fmt.Sprintf("%s is a plait of its own and %s a linked one; they cannot be one section.", a.ID, b.ID)
+	if a.Linked != b.Linked || a.Laid != b.Laid {
+		return fmt.Sprintf("%s and %s carry plaits of different kinds, loose or in the base; they cannot be one section.", a.ID, b.ID)
 	}
 	ring, ok := surface.Union(h, surface.UnitRing(h, a.Outline), surface.UnitRing(h, b.Outline))
 	if !ok {
@@ -700,3 +700,8 @@ func (l *Layout) split(h scalp.Head, i int, u, v r3.Vec) string {
 
 // times is the spread of f times the values.
 func (s Spread) times(f float64) Spread { return Spread{s.Min * f, s.Mean * f, s.Max * f} }
+
+// distance2 is the square of the distance of two points, mm².
+func distance2(a, b scalp.Point) float64 {
+	return (a[0]-b[0])*(a[0]-b[0]) + (a[1]-b[1])*(a[1]-b[1]) + (a[2]-b[2])*(a[2]-b[2])
+}

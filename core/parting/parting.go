@@ -63,6 +63,7 @@ const (
 	SideRight      Zone = "SR"
 	DesignLeft     Zone = "DL"
 	DesignRight    Zone = "DR"
+	DesignAcross   Zone = "D"
 )
 
 //go:embed zones.json
@@ -132,6 +133,8 @@ type Section struct {
 	// the section Into, or of none at the end of the chain.
 	Linked bool   `json:"linked,omitempty"`
 	Into   string `json:"into,omitempty"`
+	// Laid is true when its plait is hooked plainly and laid back into the base.
+	Laid bool `json:"laid,omitempty"`
 	// Outline is the section's edge on the scalp, counter-clockwise seen from
 	// outside, the first point not repeated.
 	Outline scalp.Line `json:"outline"`
@@ -286,9 +289,14 @@ type Cornrow struct {
 	Into string `json:"into,omitempty"`
 	// Merged is true where it ends in another cornrow, or begins from several.
 	Merged bool `json:"merged,omitempty"`
-	// Hooks are where pieces are hooked on.
+	// Hooks are where pieces are hooked on. Fed is true where the last of them is its end, from
+	// which it goes on as a braid of the hair that was fed in.
 	Hooks scalp.Line `json:"hooks"`
+	Fed   bool       `json:"fed,omitempty"`
 }
+
+// OfDesign tells whether it is one of the decorative cornrows of a front design.
+func (c *Cornrow) OfDesign() bool { return string(c.Zone[:1]) == designKey }
 
 // NetArea is a stretch of weaving net over flat plaits.
 type NetArea struct {
@@ -296,6 +304,8 @@ type NetArea struct {
 	Outlines []scalp.Line `json:"outlines"`
 	Area     float64      `json:"areaMm2"`
 	Hooks    scalp.Line   `json:"hooks"`
+	// Plaits are the small plaits it lies on; none over cornrows.
+	Plaits scalp.Line `json:"plaits,omitempty"`
 }
 
 // Seam is a line of a grid at which the number of columns changes.
@@ -384,4 +394,7 @@ type Layout struct {
 	Border   scalp.Line `json:"border"`
 	PartLine scalp.Line `json:"partLine"`
 	EarToEar scalp.Line `json:"earToEar"`
+	// Spacing is how far apart pieces are hooked on the base where no rule says otherwise, mm.
+	Spacing float64 `json:"spacingMm"`
+	base    carriers
 }

@@ -21,8 +21,6 @@ import (
 	"kladotex/core/surface"
 )
 
-const inch = 25.4
-
 func average(t testing.TB) scalp.Head {
 	t.Helper()
 	for _, p := range scalp.Presets() {

@@ -35,6 +35,9 @@ type Size struct {
 	Height float64 `json:"heightMm" doc:"Section height across the row, mm"`
 }
 
+// inch is one in mm.
+const inch = 25.4
+
 // NamedSize is a section size by name and by number: names alone mislead, "medium" is
 // used for 40 and for 70 sections.
 type NamedSize struct {
@@ -44,7 +47,6 @@ type NamedSize struct {
 
 // NamedSizes are the sizes seen in practice.
 func NamedSizes() []NamedSize {
-	const inch = 25.4
 	return []NamedSize{
 		{"Dense small twists", craft.DenseTwists * inch}, {"Small twists", craft.SmallTwists * inch}, {"Medium twists", craft.MediumTwists * inch},
 		{"Medium locs", craft.MediumLocs * inch}, {"Large locs", craft.LargeLocs * inch},
@@ -100,16 +102,32 @@ type Rule struct {
 	Base      bool       `json:"base"`
 	// Start is the base a plan of the structure starts with.
 	Start Base `json:"start"`
+	// Front and Back are the sections it starts with, mm, PerSide the individuals beside the part.
+	Front   float64 `json:"frontMm" doc:"Width and height of sections in front as a plan of the structure starts, mm"`
+	Back    float64 `json:"backMm" doc:"The same behind"`
+	PerSide int     `json:"perSide" doc:"Individuals beside the part as it starts; 0 as many as their width gives"`
+	// Reach is how much of the front a design takes as it starts; 0 where there is none.
+	Reach float64 `json:"reach" doc:"Share of the front that a design takes as it starts; 0 where there is none"`
 }
 
 // startBase is the base a plan of a structure starts with: as many cornrows as pieces cover,
 // and beside a crescent of individuals more of them, which run together.
 func startBase(structure Structure) Base {
 	b := Base{Kind: Cornrows, Run: StraightBack, Cornrows: craft.StartCornrows, SideCornrows: craft.StartSideCornrows, Tails: Tucked}
-	if structure == Horseshoe {
+	switch structure {
+	case Horseshoe:
 		b.Cornrows, b.MergeInto, b.MergeAfter, b.MergeSides = craft.StartCrescentCornrows, craft.StartMergeInto, craft.StartMergeAfter, true
+	case NetCap:
+		b.Kind, b.Under, b.NoRing, b.Cornrows = Net, OverPlaits, true, craft.StartNetPlaits
 	}
 	return b
+}
+
+// startCards are the sections a plan of a structure starts with, in front and behind, in; those
+// left out start with an inch.
+var startCards = map[Structure][2]float64{
+	Perimeter: {craft.RingCard, 1}, Linked: {craft.LinkedCard, craft.LinkedCard},
+	Horseshoe: {craft.PartCard, 1}, PartLine: {craft.PartCard, 1}, FrontDesign: {craft.DesignCard, 1}, NetCap: {craft.PartCard, 1},
 }
 
 // Rules are those of all structures, in the order of [Structures].
@@ -117,12 +135,21 @@ func Rules() []Rule {
 	rules := make([]Rule, len(Structures))
 	for i, structure := range Structures {
 		r := Rule{Structure: structure, Parts: []PartKind{MiddlePart, SidePart, DiagonalPart}, Base: true, NapeGuard: true, Start: startBase(structure)}
+		card, has := startCards[structure]
+		if !has {
+			card = [2]float64{1, 1}
+		}
+		r.Front, r.Back = card[0]*inch, card[1]*inch
 		switch structure {
 		case AllIndividuals, Linked: // rings need the whole head
 			r.Parts, r.Base = append(r.Parts, NoPart, Levels), false
 			r.NapeGuard = structure == Linked
 		case EarToEar:
 			r.Parts = append(r.Parts, NoPart)
+		case PartLine:
+			r.PerSide = craft.StartPerSide
+		case FrontDesign:
+			r.Reach = craft.StartReach
 		case Perimeter, NetCap: // their ring guards the nape
 			r.Parts, r.NapeGuard = append(r.Parts, NoPart), false
 		}
@@ -192,12 +219,32 @@ const (
 	Cornrows BaseKind = "tracks"
 	// LinkedPlaits are plaits each laid into the next.
 	LinkedPlaits BaseKind = "linked"
+	// LoosePlaits are plaits that are hooked plainly and then laid back into the base.
+	LoosePlaits BaseKind = "plaits"
 	// Net is a weaving net over flat plaits, hooked through in a lattice.
 	Net BaseKind = "net"
+	// NoBase leaves individuals there, as behind a front design.
+	NoBase BaseKind = "individuals"
 )
 
 // BaseKinds are all bases.
-var BaseKinds = []BaseKind{Cornrows, LinkedPlaits, Net}
+var BaseKinds = []BaseKind{Cornrows, LinkedPlaits, LoosePlaits, Net, NoBase}
+
+// sectioned tells whether the base is one of plaits, each with a section of its own.
+func (k BaseKind) sectioned() bool { return k == LinkedPlaits || k == LoosePlaits || k == NoBase }
+
+// UnderNet is what a net lies on.
+type UnderNet string
+
+// The plaits under a net.
+const (
+	OverCornrows UnderNet = "tracks"
+	// OverPlaits are small plaits laid back: nobody has to plait along the scalp.
+	OverPlaits UnderNet = "plaits"
+)
+
+// UnderNets are all of them.
+var UnderNets = []UnderNet{OverCornrows, OverPlaits}
 
 // Run is the way cornrows go.
 type Run string
@@ -210,10 +257,15 @@ const (
 	StraightBack Run = "straight-back"
 	// Curved runs as straight back, bent outwards.
 	Curved Run = "curved"
+	// Diagonal runs back and outward from the middle, on both sides alike.
+	Diagonal Run = "diagonal"
 )
 
 // Runs are all ways.
-var Runs = []Run{Horizontal, StraightBack, Curved}
+var Runs = []Run{Horizontal, StraightBack, Curved, Diagonal}
+
+// back tells whether cornrows run from the front towards the nape.
+func (r Run) back() bool { return r != Horizontal }
 
 // Tails is what becomes of the loose ends of cornrows.
 type Tails string
@@ -246,12 +298,121 @@ type Base struct {
 	MergeAfter float64 `json:"mergeAfterMm" doc:"Distance from the start of a cornrow at which it merges, mm"`
 	Tails      Tails   `json:"tails" doc:"What becomes of the loose ends"`
 	Spacing    float64 `json:"spacingMm" doc:"Distance between pieces along a cornrow or on a net, mm; 0 lets the pieces' thickness say"`
-	// Shown is the distance on cornrows that show, mm; 0 is that of the others. It follows the
-	// piece and is no wish of its own.
-	Shown float64 `json:"-"`
+	// Shown is the distance on cornrows that show, Netted that on a net, mm; 0 is that of the others. They
+	// follow the piece and are no wishes of their own.
+	Shown  float64 `json:"-"`
+	Netted float64 `json:"-"`
+	// Hooks is how many pieces are hooked on the whole base, exactly; 0 lets their distance say.
+	Hooks int `json:"hooks,omitempty" doc:"Pieces hooked on the whole base, exactly so many; left out where their distance says"`
+	// Under is what a net lies on; empty for cornrows.
+	Under UnderNet `json:"under,omitempty" enum:"tracks,plaits," doc:"What a net lies on; left out for cornrows"`
 	// NoRing leaves the hair outside a net cap loose, in place of a row of individuals.
 	NoRing bool `json:"noRing,omitempty" doc:"True for a net cap set back from the hairline without a row of individuals round it"`
 }
+
+// BasePart is a part of the head that may have a base of its own.
+type BasePart string
+
+// The parts of a base. Their letters begin the names of their zones.
+const (
+	BaseBehind BasePart = "behind"
+	BaseSides  BasePart = "sides"
+	// BaseInFront is in front, inside a ring.
+	BaseInFront BasePart = "front"
+	BaseAtNape  BasePart = "nape"
+)
+
+// BaseParts are all of them.
+var BaseParts = []BasePart{BaseBehind, BaseSides, BaseInFront, BaseAtNape}
+
+// The letters of the zones of a base.
+const (
+	behindKey = "T"
+	sidesKey  = "S"
+	frontKey  = "C"
+	designKey = "D"
+	napeKey   = "N"
+)
+
+// keys are the letters of the zones of every part of a base.
+var keys = map[BasePart]string{BaseBehind: behindKey, BaseSides: sidesKey, BaseInFront: frontKey, BaseAtNape: napeKey}
+
+// OwnBase is the base of a part of the head where it is another than the rest.
+type OwnBase struct {
+	Part     BasePart `json:"part" doc:"The part of the head that has a base of its own"`
+	Kind     BaseKind `json:"kind" doc:"Base"`
+	Run      Run      `json:"run" doc:"How cornrows run there"`
+	Cornrows int      `json:"tracks" doc:"Cornrows there; on each side where the part lies at the sides"`
+	Tails    Tails    `json:"tails" doc:"What becomes of the loose ends"`
+}
+
+// ground is the base of its own that a part of the head has.
+func (s Settings) ground(part BasePart) (OwnBase, bool) {
+	i := slices.IndexFunc(s.Grounds, func(g OwnBase) bool { return g.Part == part })
+	if i < 0 {
+		return OwnBase{}, false
+	}
+	return s.Grounds[i], true
+}
+
+// at are the settings as they hold for the zones of a letter, by the base that part of the head
+// has.
+func (s Settings) at(key string) Settings {
+	for part, letter := range keys {
+		g, own := s.ground(part)
+		if letter != key || !own {
+			continue
+		}
+		b := s.Base
+		b.Kind, b.Run, b.Tails, b.Cornrows, b.SideCornrows = g.Kind, g.Run, g.Tails, g.Cornrows, g.Cornrows
+		b.MergeInto, b.MergeSides = 0, false
+		s.Base = b
+	}
+	return s
+}
+
+// parts are the parts of the head that have a base in this structure.
+func (s Settings) parts() []BasePart {
+	if s.Structure == Linked && s.NapeGuard {
+		return []BasePart{BaseAtNape}
+	}
+	if !s.hasBase() {
+		return nil
+	}
+	parts := []BasePart{BaseBehind}
+	switch s.Structure {
+	case Horseshoe, PartLine:
+		parts = append(parts, BaseSides)
+	case NetCap:
+		if s.hasPart() {
+			parts = append(parts, BaseSides)
+		} else {
+			parts = append(parts, BaseInFront)
+		}
+	case Perimeter:
+		parts = append(parts, BaseInFront)
+	}
+	if s.NapeGuard {
+		parts = append(parts, BaseAtNape)
+	}
+	return parts
+}
+
+// has tells whether any part of the head has a base that will do.
+func (s Settings) has(will func(Base) bool) bool {
+	return slices.ContainsFunc(s.parts(), func(part BasePart) bool {
+		if _, own := s.ground(part); part == BaseAtNape && !own {
+			return false // a row of individuals
+		}
+		return will(s.at(keys[part]).Base)
+	})
+}
+
+// RunIn is how the cornrows of a zone run.
+func (s Settings) RunIn(z Zone) Run { return s.at(string(z[:1])).Base.Run }
+
+// TailsIn is what becomes of the loose ends in a zone.
+func (s Settings) TailsIn(z Zone) Tails { return s.at(string(z[:1])).Base.Tails }
 
 // Side is a side of the head, or both.
 type Side string
@@ -266,13 +427,25 @@ const (
 // Sides are all of them.
 var Sides = []Side{BothSides, LeftSide, RightSide}
 
+// Across lays a design over the front from one side to the other.
+const Across Side = "across"
+
+// DesignSides are where a design can lie.
+var DesignSides = append(slices.Clone(Sides), Across)
+
 // Design is the decorative cornrows of a front design.
 type Design struct {
 	Side     Side `json:"side" doc:"Where the decorative cornrows lie"`
-	Cornrows int  `json:"tracks" doc:"Decorative cornrows on a side"`
+	Cornrows int  `json:"tracks" doc:"Decorative cornrows: on a side, or one behind the other where they run across"`
 	Curved   bool `json:"curved" doc:"True for bent cornrows"`
+	// Reach is how much of the front the design takes; 0 is the usual share.
+	Reach float64 `json:"reach,omitempty" doc:"Share of the front that the design takes; left out for a little more than half"`
 	// Pieces is true where pieces are hooked on the cornrows, which are seen without.
 	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative cornrows"`
+	// Fed is true where hair is fed in along each, and it goes on behind as a braid.
+	Fed bool `json:"fed,omitempty" doc:"True where hair is fed in along each, and it goes on as a braid"`
+	// Rings are strung on every cornrow before it is plaited.
+	Rings int `json:"rings,omitempty" doc:"Rings or beads strung on each before it is plaited"`
 }
 
 // Settings are the wishes a layout follows.
@@ -289,9 +462,11 @@ type Settings struct {
 	// the card gives.
 	PerSide int `json:"perSide" doc:"Individuals on each side of the part (part line only); 0 as many as their width gives"`
 	// NapeGuard adds a row of individuals at the nape.
-	NapeGuard bool   `json:"napeGuard" doc:"One row of individuals at the nape"`
-	Base      Base   `json:"base"`
-	Design    Design `json:"design"`
+	NapeGuard bool `json:"napeGuard" doc:"One row of individuals at the nape"`
+	Base      Base `json:"base"`
+	// Grounds are the parts of the head with a base of their own.
+	Grounds []OwnBase `json:"grounds,omitempty" maxItems:"4" doc:"Parts of the head that have a base of their own; left out where all of it is alike"`
+	Design  Design    `json:"design"`
 	// Edges is the width of the strip of fragile hair left out all round.
 	Edges float64 `json:"edgesMm" doc:"Width of the strip along the hairline that is left out, mm"`
 	// LeftOut are spots left out; a section at least half inside is.
@@ -316,29 +491,47 @@ func Plain(front, back Wish) Settings {
 	}
 }
 
-// On are the settings on another structure: with the part line it needs, with the base it
-// starts with where nobody changed more of it than how the cornrows run, without a nape guard where it has
-// none, and without changes by hand, which belong to the sections they were made on.
+// On are the settings on another structure: with the part line it needs, with the base and the
+// sizes it starts with where nobody changed more of those of the structure before than how the
+// cornrows run, without a nape guard where it has none, and without changes by hand, which
+// belong to the sections they were made on.
 func (s Settings) On(structure Structure) Settings {
+	before := s.rule()
 	if s.Structure != structure {
 		s.Edits = []Edit{}
-	}
-	untouched := s.Base
-	untouched.Run = s.rule().Start.Run
-	if start := startBase(structure); untouched == s.rule().Start {
-		if start.MergeInto == 0 && s.rule().Start.MergeInto == 0 { // what merges runs back
-			start.Run = s.Base.Run
-		}
-		s.Base = start
+		s.Grounds = nil
 	}
 	s.Structure = structure
-	if rule := s.rule(); !slices.Contains(rule.Parts, s.Part.Kind) {
+	rule := s.rule()
+	untouched := s.Base
+	untouched.Run = before.Start.Run
+	if untouched == before.Start {
+		run := s.Base.Run
+		if s.Base = rule.Start; rule.Start.MergeInto == 0 && before.Start.MergeInto == 0 { // what merges runs back
+			s.Base.Run = run
+		}
+	}
+	for _, w := range []struct {
+		size     *Size
+		from, to float64
+	}{{&s.Front.Size, before.Front, rule.Front}, {&s.Back.Size, before.Back, rule.Back}} {
+		if *w.size == (Size{w.from, w.from}) {
+			*w.size = Size{w.to, w.to}
+		}
+	}
+	if s.Design.Reach == 0 {
+		s.Design.Reach = rule.Reach
+	}
+	if s.PerSide == before.PerSide {
+		s.PerSide = rule.PerSide
+	}
+	if !slices.Contains(rule.Parts, s.Part.Kind) {
 		s.Part.Kind = MiddlePart
 		if slices.Contains(rule.Parts, NoPart) {
 			s.Part.Kind = NoPart
 		}
 	}
-	s.NapeGuard = s.NapeGuard && s.rule().NapeGuard
+	s.NapeGuard = s.NapeGuard && rule.NapeGuard
 	return s
 }
 
@@ -364,7 +557,7 @@ func (s Settings) hasBack() bool {
 	case s.Part.Kind == Levels:
 		return false
 	case s.hasBase():
-		return s.NapeGuard || s.Base.Kind == LinkedPlaits
+		return s.NapeGuard || s.has(func(b Base) bool { return b.Kind.sectioned() })
 	}
 	return true
 }
@@ -380,6 +573,8 @@ const (
 	MinRamp, MaxRamp = 0.5, 2.0
 	// MinSpacing and MaxSpacing bound the distance between pieces on a base, mm.
 	MinSpacing, MaxSpacing = 5.0, 80.0
+	maxHooks               = 1000
+	minReach, maxReach     = 0.3, 0.8
 	maxRows                = 6
 	maxCornrow             = 60
 	maxSide                = 60
@@ -397,6 +592,9 @@ const (
 
 // hasPart tells whether a part line shows.
 func (s Settings) hasPart() bool {
+	if s.Structure == FrontDesign && s.Design.Side == Across {
+		return false
+	}
 	return s.Structure != Perimeter && (s.Part.Kind == MiddlePart || s.Part.Kind == SidePart || s.Part.Kind == DiagonalPart)
 }
 
@@ -433,10 +631,22 @@ func (s Settings) shownSpacing() float64 {
 	return s.Base.Shown
 }
 
-// hasBase tells whether anything but individuals stands on the head.
-// HasCornrows tells whether part of the head is braided flat.
-func (s Settings) HasCornrows() bool { return s.hasBase() && s.Base.Kind != LinkedPlaits }
+// netSpacing is the distance between pieces on a net, mm.
+func (s Settings) netSpacing() float64 {
+	if s.Base.Netted == 0 {
+		return s.spacing()
+	}
+	return s.Base.Netted
+}
 
+// HasCornrows tells whether part of the head is braided flat.
+func (s Settings) HasCornrows() bool {
+	return s.Structure == FrontDesign || s.has(func(b Base) bool {
+		return b.Kind == Cornrows || b.Kind == Net && b.Under != OverPlaits
+	})
+}
+
+// hasBase tells whether anything but individuals stands on the head.
 func (s Settings) hasBase() bool { return s.Structure != AllIndividuals && s.Structure != Linked }
 
 // Check refuses settings that are no layout on any head, as [invalid.Errors] with
@@ -499,11 +709,15 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	bad.Count("base.sideTracks", "Cornrows on each side", b.SideCornrows, 1, maxCornrow)
 	bad.Count("base.mergeInto", "Cornrows to merge into", b.MergeInto, 0, maxCornrow)
 	bad.Length("base.mergeAfterMm", "The distance before merging", b.MergeAfter, 0, 500)
+	bad.Count("base.hooks", "Pieces hooked on the base", b.Hooks, 0, maxHooks)
+	if b.Under != "" {
+		invalid.OneOf(bad, "base.under", "What the net lies on", b.Under, UnderNets)
+	}
 	if b.Spacing != 0 {
 		bad.Length("base.spacingMm", "The distance between pieces", b.Spacing, MinSpacing, MaxSpacing)
 	}
-	invalid.OneOf(bad, "design.side", "The side of the design", s.Design.Side, Sides)
-	bad.Count("design.tracks", "Decorative cornrows", s.Design.Cornrows, 1, 12)
+	s.checkGrounds(bad)
+	s.checkDesign(bad)
 	bad.Count("rows", "Rows of individuals", s.Rows, 1, maxRows)
 	bad.Count("perSide", "Individuals on each side of the part", s.PerSide, 0, maxSide)
 	if !s.hasBase() {
@@ -512,18 +726,60 @@ func (s Settings) checkBase(bad *invalid.Errors) {
 	if s.NapeGuard && !s.rule().NapeGuard {
 		bad.Add("napeGuard", "The ring of individuals already covers the nape: turn the nape guard off.")
 	}
-	if s.Structure == Perimeter && s.Peak && b.Kind == LinkedPlaits {
-		bad.Add("peakRow", "Linked plaits follow the ring and leave no step for a second row at the peak: choose cornrows or a net inside it, or one row.")
+	if b.Kind == NoBase && s.Structure != FrontDesign {
+		bad.Add("base.kind", "Individuals stand behind a front design; with this structure choose cornrows, plaits or a net.")
 	}
-	if b.Kind != Cornrows || b.MergeInto == 0 {
+	if s.Structure == Perimeter && s.Peak && s.has(func(b Base) bool { return b.Kind.sectioned() }) {
+		bad.Add("peakRow", "Plaits inside the ring follow it and leave no step for a second row at the peak: choose cornrows or a net inside it, or one row.")
+	}
+	if b.Kind != Cornrows {
 		return
 	}
+	if b.Run == Diagonal && b.Cornrows%2 == 1 {
+		bad.Add("base.tracks", "Diagonal cornrows run outward on both sides alike: %d or %d of them, not %d.", max(2, b.Cornrows-1), b.Cornrows+1, b.Cornrows)
+	}
 	switch {
-	case b.Run == Horizontal:
+	case b.MergeInto == 0:
+	case b.Run == Horizontal || b.Run == Diagonal:
 		bad.Add("base.mergeInto", "Cornrows from side to side do not merge: let them run straight back, or merge into none.")
 	case b.MergeInto >= b.Cornrows:
 		bad.Add("base.mergeInto", "%d cornrows can merge into %d at most; %d are wished.", b.Cornrows, max(1, b.Cornrows-1), b.MergeInto)
 	}
+}
+
+// checkGrounds refuses bases of parts of the head that cannot be.
+func (s Settings) checkGrounds(bad *invalid.Errors) {
+	bad.Count("grounds", "Parts of the head with a base of their own", len(s.Grounds), 0, len(BaseParts))
+	for i, g := range s.Grounds {
+		path := invalid.At("grounds", i) + "."
+		invalid.OneOf(bad, path+"part", "The part of the head", g.Part, BaseParts)
+		invalid.OneOf(bad, path+"kind", "The base", g.Kind, BaseKinds)
+		invalid.OneOf(bad, path+"run", "How the cornrows run", g.Run, Runs)
+		invalid.OneOf(bad, path+"tails", "The tails", g.Tails, TailEnds)
+		bad.Count(path+"tracks", "Cornrows there", g.Cornrows, 1, maxCornrow)
+		if slices.ContainsFunc(s.Grounds[:i], func(h OwnBase) bool { return h.Part == g.Part }) {
+			bad.Add(path+"part", "Each part of the head has one base; this one is told twice.")
+		}
+		switch {
+		case g.Part == BaseAtNape && (g.Kind != Cornrows || g.Run != Horizontal):
+			bad.Add(path+"kind", "A nape row is individuals, or one cornrow from side to side.")
+		case g.Kind == NoBase && (g.Part != BaseBehind || s.Structure != FrontDesign):
+			bad.Add(path+"kind", "Individuals stand behind a front design; here choose cornrows, plaits or a net.")
+		case g.Kind == Cornrows && g.Run == Diagonal && g.Part != BaseSides && g.Cornrows%2 == 1:
+			bad.Add(path+"tracks", "Diagonal cornrows run outward on both sides alike: %d or %d of them, not %d.", max(2, g.Cornrows-1), g.Cornrows+1, g.Cornrows)
+		}
+	}
+}
+
+// checkDesign refuses a front design that cannot be.
+func (s Settings) checkDesign(bad *invalid.Errors) {
+	d := s.Design
+	invalid.OneOf(bad, "design.side", "The side of the design", d.Side, DesignSides)
+	bad.Count("design.tracks", "Decorative cornrows", d.Cornrows, 1, 12)
+	if d.Reach != 0 {
+		bad.Number("design.reach", "The share of the front that the design takes", d.Reach, minReach, maxReach, "")
+	}
+	bad.Count("design.rings", "Rings on a decorative cornrow", d.Rings, 0, 20)
 }
 
 // oneOf refuses a value that is not in a list.

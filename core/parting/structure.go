@@ -1,6 +1,7 @@
 package parting
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -93,6 +94,8 @@ type panel struct {
 	// ring is true for rows that run all round the head.
 	ring   bool
 	linked bool
+	// laid is true where plaits are hooked and laid back into the base.
+	laid bool
 	// front tells whose pieces hang here; open leaves it to each section's place.
 	front, open bool
 	wish        Wish
@@ -143,8 +146,10 @@ type baseZone struct {
 	cornrows int
 	// path is the settings' field that holds the number.
 	path string
-	// net is true where net covers them.
-	net bool
+	// net is true where net covers them, plaits where that lies on small plaits instead.
+	net, plaits bool
+	// slants is true where they run outward from the middle, as many on either side.
+	slants bool
 }
 
 // frame is one side of a head with all that is laid on it, seen as a left side.
@@ -170,7 +175,7 @@ type frame struct {
 // alike tells whether left and right are laid as mirror images, before any change by hand.
 func (s Settings) alike() bool {
 	start, end := s.offsets()
-	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides)
+	return start == 0 && end == 0 && (s.Structure != FrontDesign || s.Design.Side == BothSides || s.Design.Side == Across)
 }
 
 // symmetric tells whether left and right are parted as mirror images.
@@ -192,7 +197,7 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 	f.middle = surface.NewCurve(h, append(surface.GreatCircle(h, o.at(scalp.FrontCentre), h.Crown()),
 		surface.GreatCircle(h, h.Crown(), o.at(scalp.NapeCentre))[1:]...))
 	edges := s.Edges
-	if s.Structure == NetCap && s.Base.NoRing {
+	if s.ringless() {
 		edges = max(edges, craft.NetSetBack)
 	}
 	if edges > 0 {
@@ -204,7 +209,7 @@ func newFrame(h scalp.Head, s Settings, side Side) (*frame, error) {
 	switch {
 	case s.Part.Kind == Levels:
 		f.levels(o)
-	case s.Structure == Perimeter, s.Structure == NetCap && !s.Base.NoRing:
+	case s.Structure == Perimeter, s.Structure == NetCap && !s.ringless():
 		if o, err = f.perimeter(o); err == nil {
 			err = f.quadrants(o)
 		}
@@ -380,67 +385,111 @@ func (f *frame) quadrants(o outline) error {
 			return err
 		}
 	}
-	f.lay(back, "T")
+	f.lay(back, behindKey)
 	switch s.Structure {
 	case EarToEar:
 		f.panels = append(f.panels, front)
 	case Perimeter:
-		f.lay(front, "C")
+		f.lay(front, frontKey)
 	case NetCap, Horseshoe, PartLine:
 		if front.central { // a net cap without a part line
-			f.lay(front, "C")
+			f.lay(front, frontKey)
 			return nil
 		}
 		return f.besidePart(front)
 	case FrontDesign:
-		if s.Design.Side != BothSides && s.Design.Side != f.side {
-			f.panels = append(f.panels, front)
-			return nil
-		}
-		share := 1 - designShare
-		beside, design := *front, *front
-		beside.sector, design.sector = nil, nil
-		beside.patch, design.patch = front.patch.Strip(0, share), front.patch.Strip(share, 1)
-		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.End.Length())
-		beside.rails[topRail] = nil
-		f.panels = append(f.panels, &beside)
-		b := f.baseZone(&design, "D")
-		b.cornrows, b.path, b.net = s.Design.Cornrows, "design.tracks", false
-		if s.Design.Curved {
-			b.patch.Bow = bowOf(b.cornrows)
-		}
-		f.bases = append(f.bases, b)
+		f.design(front)
 	}
 	return nil
+}
+
+// design lays the decorative cornrows of a front design, and individuals in the rest of the
+// front: towards the ear, or behind a design that runs across.
+func (f *frame) design(front *panel) {
+	s := f.s
+	across := s.Design.Side == Across
+	if s.Design.Side != BothSides && s.Design.Side != f.side && !across {
+		f.panels = append(f.panels, front)
+		return
+	}
+	share := s.Design.Reach
+	if share == 0 {
+		share = designShare
+	}
+	beside, design := *front, *front
+	beside.sector, design.sector = nil, nil
+	if across {
+		beside.patch, design.patch = front.patch.Strip(share, 1), front.patch.Strip(0, share)
+		for _, r := range []int{startRail, endRail} {
+			from := map[int]float64{startRail: design.patch.Start.Length(), endRail: design.patch.End.Length()}[r]
+			beside.rails[r] = cutRail(front.rails[r], from, math.Inf(1))
+		}
+		beside.rails[bottomRail] = nil
+	} else {
+		beside.patch, design.patch = front.patch.Strip(0, 1-share), front.patch.Strip(1-share, 1)
+		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.End.Length())
+		beside.rails[topRail] = nil
+	}
+	f.panels = append(f.panels, &beside)
+	b := &baseZone{key: designKey, central: design.central, patch: design.patch, ccw: design.ccw, cornrows: s.Design.Cornrows, path: "design.tracks"}
+	if s.Design.Curved {
+		b.patch.Bow = bowOf(b.cornrows)
+	}
+	f.bases = append(f.bases, b)
 }
 
 // inOne tells whether cornrows run from the front to the nape inside a ring, with no
 // ear-to-ear part between.
 func (s Settings) inOne() bool {
 	ringed := s.Structure == Perimeter || s.Structure == NetCap
-	return ringed && !s.hasPart() && (s.Base.Kind == Net || s.Base.Kind == Cornrows && s.Base.Run != Horizontal)
+	b := s.at(behindKey).Base
+	_, front := s.ground(BaseInFront)
+	return ringed && !front && !s.hasPart() && (b.Kind == Net || b.Kind == Cornrows && (b.Run == StraightBack || b.Run == Curved))
+}
+
+// ringless tells whether a net stands back from the hairline with no individuals round it.
+func (s Settings) ringless() bool {
+	return s.Structure == NetCap && s.Base.Kind == Net && s.Base.NoRing
 }
 
 // inside lays a base all over an outline, its cornrows side by side from the middle out: the
 // outermost runs from the temple over the ear to the corner of the nape.
 func (f *frame) inside(o outline) {
+	base := f.s.at(behindKey).Base
 	b := &baseZone{
-		key: "T", central: true, ccw: true, columns: true, net: f.s.Base.Kind == Net,
-		cornrows: f.s.Base.Cornrows, path: "base.tracks",
+		key: behindKey, central: true, ccw: true, columns: true, net: base.Kind == Net, plaits: base.netted(),
+		cornrows: base.Cornrows, path: f.s.path(BaseBehind),
 		patch: surface.NewPatch(f.h,
 			f.middle.SubMM(f.h, f.place(o.at(scalp.FrontCentre)), f.place(o.at(scalp.NapeCentre))).Reversed(),
 			o.sub(f.h, scalp.NapeCorner, scalp.TempleCorner),
 			o.sub(f.h, scalp.NapeCentre, scalp.NapeCorner),
 			o.sub(f.h, scalp.FrontCentre, scalp.TempleCorner)),
 	}
-	if f.s.Base.Run == Curved && !b.net {
+	if base.Run == Curved && !b.net {
 		b.patch.Bow = bowOf(b.cornrows)
 	}
 	f.bases = append(f.bases, b)
 }
 
+// netted tells whether a net lies on small plaits.
+func (b Base) netted() bool { return b.Kind == Net && b.Under == OverPlaits }
+
+// path is the settings' field that says how many cornrows a part of the head has.
+func (s Settings) path(part BasePart) string {
+	i := slices.IndexFunc(s.Grounds, func(g OwnBase) bool { return g.Part == part })
+	switch {
+	case i >= 0:
+		return fmt.Sprintf("grounds[%d].tracks", i)
+	case part == BaseSides:
+		return "base.sideTracks"
+	}
+	return "base.tracks"
+}
+
 // toNape tells whether the part line runs on behind the ear-to-ear part.
-func (s Settings) toNape() bool { return s.hasPart() && s.Part.Stop == 0 && !s.hasBase() }
+func (s Settings) toNape() bool {
+	return s.hasPart() && s.Part.Stop == 0 && (!s.hasBase() || s.at(behindKey).Base.Kind == NoBase)
+}
 
 // pole is where the ear-to-ear part of this side ends: on the middle, or on a part line that
 // runs on to the nape; other is the same seen from the other side.
@@ -628,7 +677,11 @@ func (f *frame) napeGuard(back *panel) (*panel, error) {
 	}
 	shared := []stretch{{border: "nape", to: guard.patch.Top.Length(), dir: 1, sided: true}}
 	guard.rails[topRail], rest.rails[bottomRail] = shared, shared
-	f.panels = append(f.panels, &guard)
+	if _, cornrow := f.s.ground(BaseAtNape); cornrow {
+		f.bases = append(f.bases, f.baseZone(&guard, napeKey))
+	} else {
+		f.panels = append(f.panels, &guard)
+	}
 	return &rest, nil
 }
 
@@ -670,15 +723,15 @@ func (f *frame) besidePart(front *panel) error {
 	shared := []stretch{{border: "strip", to: along.patch.Bottom.Length(), dir: 1, sided: true}}
 	beside.rails[topRail], along.rails[bottomRail] = shared, shared
 	f.panels = append(f.panels, &along)
-	f.lay(&beside, "S")
+	f.lay(&beside, sidesKey)
 	return nil
 }
 
-// lay makes the base of a panel's place: linked plaits in its sections, cornrows or a
-// net.
+// lay makes the base of a panel's place: plaits in its sections, cornrows or a net.
 func (f *frame) lay(p *panel, key string) {
-	if f.s.Base.Kind == LinkedPlaits {
-		p.linked, p.wish, p.wishPath = true, f.s.Back, "back"
+	if kind := f.s.at(key).Base.Kind; kind.sectioned() {
+		p.linked, p.laid = kind == LinkedPlaits, kind == LoosePlaits
+		p.wish, p.wishPath = f.s.Back, "back"
 		f.panels = append(f.panels, p)
 		return
 	}
@@ -694,25 +747,30 @@ func bowOf(n int) float64 { return bow * min(1, float64(n)/6) }
 
 // baseZone makes cornrows or a net of a panel's place.
 func (f *frame) baseZone(p *panel, key string) *baseZone {
-	b := &baseZone{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: f.s.Base.Kind == Net}
-	run := f.s.Base.Run
+	base := f.s.at(key).Base
+	b := &baseZone{key: key, central: p.central, patch: p.patch, ccw: p.ccw, net: base.Kind == Net, plaits: base.netted()}
+	run := base.Run
 	if b.net {
 		run = StraightBack // the plaits under a net lie flat, whichever way it is hooked
 	}
-	behind := p.key == "B" || p.central
-	switch {
-	case behind && run != Horizontal:
+	b.cornrows, b.path = base.Cornrows, f.s.path(BaseBehind)
+	switch behind := p.key == "B" || p.central; {
+	case key == sidesKey || !behind:
+		b.cornrows, b.path = base.SideCornrows, f.s.path(BaseSides)
+		if run == Diagonal {
+			b.patch = f.slanted(p.patch)
+		}
+	case key == napeKey:
+		b.path = f.s.path(BaseAtNape)
+	case run == Diagonal:
+		b.patch, b.ccw, b.columns, b.slants = f.slanted(p.patch.Transposed()), !p.ccw, true, true
+	case run.back():
 		b.patch, b.ccw, b.columns = p.patch.Transposed(), !p.ccw, true
-		b.cornrows, b.path = f.s.Base.Cornrows, "base.tracks"
-	case behind:
-		b.cornrows, b.path = f.s.Base.Cornrows, "base.tracks"
-	default:
-		b.cornrows, b.path = f.s.Base.SideCornrows, "base.sideTracks"
 	}
-	if key == "C" && !b.columns {
+	if _, own := f.s.ground(BaseInFront); key == frontKey && !b.columns && !own {
 		// Cornrows from side to side in front keep the width of those behind.
 		for _, other := range f.bases {
-			if other.key == "T" {
+			if other.key == behindKey && !other.plaits {
 				width := other.rise().Whole() / float64(other.cornrows)
 				b.cornrows = max(1, int(math.Round(b.rise().Whole()/width)))
 			}
@@ -722,6 +780,21 @@ func (f *frame) baseZone(p *panel, key string) *baseZone {
 		b.patch.Bow = bowOf(b.cornrows)
 	}
 	return b
+}
+
+// slant is how far diagonal cornrows are turned: the share of its border by which the corners of
+// their zone are moved on.
+const slant = 0.55
+
+// slanted is a patch whose lines run at a slant from border to border: its corners lie back along
+// its border, so that a line begins where the start or the top was and ends at the end or the bottom.
+func (f *frame) slanted(p *surface.Patch) *surface.Patch {
+	// The border once round: along the bottom, up the end, back along the top, down the start.
+	round := []surface.Curve{p.Bottom, p.End, p.Top.Reversed(), p.Start.Reversed()}
+	side := func(k int) surface.Curve { // from the corner on one border to that on the next
+		return round[(k+3)%4].Sub(f.h, slant, 1).Then(f.h, round[k].Sub(f.h, 0, slant))
+	}
+	return surface.NewPatch(f.h, side(0), side(2).Reversed(), side(3).Reversed(), side(1))
 }
 
 func (b *baseZone) rise() surface.Rise { return b.patch.Rise() }
@@ -739,6 +812,9 @@ func (b *baseZone) width() float64 {
 func (f *frame) checkBases() error {
 	var bad invalid.Errors
 	for _, b := range f.bases {
+		if b.plaits {
+			continue
+		}
 		if width := b.width(); width < craft.NarrowestCornrow {
 			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f are possible on this head.",
 				b.cornrows, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.cornrows)/craft.NarrowestCornrow))

@@ -6,6 +6,8 @@ const (
 	MaxWays   = 20
 	MaxUses   = 200
 	maxPlaces = 400 // of one use
+	// How far apart pieces are hooked by a rule, in shares of the usual distance.
+	leastApart, mostApart = 0.4, 3.0
 	// MaxCount is the most pieces at one place.
 	MaxCount = 6
 )

@@ -48,8 +48,9 @@ func number(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 
 // spoken are the values of the document that are not said as they are written.
 var spoken = map[string]string{
-	string(parting.LinkedPlaits): "linked plaits",
-	string(parting.Horizontal):   "side to side", string(parting.StraightBack): "straight back",
+	string(parting.LinkedPlaits): "linked plaits", string(parting.LoosePlaits): "plaits laid back", string(parting.Cornrows): "cornrows",
+	string(parting.Across):     "across the head",
+	string(parting.Horizontal): "side to side", string(parting.StraightBack): "straight back",
 	string(parting.MoveRow): "part line moved", string(parting.MovePart): "part in a row moved", string(parting.Merge): "joined",
 	string(plait.Whole): "to the ends", string(plait.Half): "half, then twisted", string(plait.Anchor): "a few turns, then twisted",
 	string(parting.LeaveOut): "left out", string(parting.Lock): "locked",
@@ -136,9 +137,15 @@ var fields = append([]field{
 	{"parting.base.mergeSides", "Side cornrows merge", Plain, func(in Input) string { return yesNo(in.Parting.Base.MergeSides) }},
 	{"parting.base.noRing", "Net without a ring", Plain, func(in Input) string { return yesNo(in.Parting.Base.NoRing) }},
 	{"parting.base.tails", "Tails", Plain, func(in Input) string { return said(in.Parting.Base.Tails) }},
+	{"parting.base.under", "The net lies on", Plain, func(in Input) string { return underName(in.Parting.Base) }},
+	{"parting.base.hooks", "Pieces on the base", Plain, func(in Input) string { return orElse(in.Parting.Base.Hooks, "as many as their distance gives") }},
+	{"parting.grounds", "Parts with a base of their own", Plain, func(in Input) string { return each(in.Parting.Grounds, groundText) }},
 	{"parting.base.spacingMm", "Pieces on the base apart by", Length, func(in Input) string { return number(in.Parting.Base.Spacing) }},
 	{"parting.design.side", "Side of the design", Plain, func(in Input) string { return said(in.Parting.Design.Side) }},
 	{"parting.design.tracks", "Cornrows of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Cornrows) }},
+	{"parting.design.reach", "Share of the front the design takes", Plain, func(in Input) string { return number(in.Parting.Design.Reach) }},
+	{"parting.design.fed", "Hair fed into the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Fed) }},
+	{"parting.design.rings", "Rings on a cornrow of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Rings) }},
 	{"parting.design.pieces", "Pieces on the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Pieces) }},
 	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},
 	{"parting.edgesMm", "Edges left out", Length, func(in Input) string { return number(in.Parting.Edges) }},
@@ -326,6 +333,9 @@ func useText(in Input, u Use) string {
 	if u.Way != "" {
 		parts = append(parts, in.comparedName(u.Way))
 	}
+	if u.Apart > 0 {
+		parts = append(parts, number(u.Apart)+" times the usual distance")
+	}
 	return strings.Join(parts, ", ")
 }
 
@@ -408,4 +418,17 @@ func sat(text func(Sittings) string) func(Input) string {
 // slotText says a settled sitting so that any difference shows.
 func slotText(s Slot) string {
 	return fmt.Sprintf("%d days on, at %s, %s min", s.After, s.At, number(s.Longest))
+}
+
+// underName is what a net lies on, as people speak of it.
+func underName(b parting.Base) string {
+	if b.Under == parting.OverPlaits {
+		return "small plaits"
+	}
+	return "cornrows"
+}
+
+// groundText says the base of a part of the head so that any difference shows.
+func groundText(g parting.OwnBase) string {
+	return fmt.Sprintf("%s: %s, %s, %d, %s", said(g.Part), said(g.Kind), said(g.Run), g.Cornrows, said(g.Tails))
 }

@@ -6,6 +6,7 @@ import (
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
+	"kladotex/core/parting"
 	"kladotex/core/plait"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
@@ -51,6 +52,9 @@ func (in Input) check() invalid.Errors {
 		w.check(&bad, invalid.At("ways", i)+".")
 	}
 	in.checkUses(&bad, pieces, ways)
+	if d := in.Parting.Design; in.Parting.Structure == parting.FrontDesign && d.Fed && !in.goesOn(ways) {
+		bad.Add("parting.design.fed", "Hair is fed into the design: say which in What goes where, by a rule for where cornrows go on as braids, with braiding hair and the method %s.", fedInName())
+	}
 	bad.Number("spares.percent", "Spares", in.Spares.Percent, 0, 100, " %")
 	bad.Count("spares.least", "Spares at least", in.Spares.Least, 0, 200)
 	if in.Spares.Amount != "" {
@@ -135,7 +139,7 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 			bad.Add(path+"way", "The method must be one of the plan's; it is %q.", use.Way)
 		case i == 0 && !on(use, method.OnPlait):
 			bad.Add(path+"way", "What everything gets must be a method that hides a plait.")
-		case i == 1 && !on(use, method.OnCornrow, method.OnNet, method.OnLink):
+		case i == 1 && !on(use, method.OnCornrow, method.OnNet, method.OnLink, method.OnLaid):
 			bad.Add(path+"way", "On the base pieces are hooked; this method needs a plait to hide.")
 		}
 		least := 0
@@ -143,10 +147,30 @@ func (in Input) checkUses(bad *invalid.Errors, pieces, ways []string) {
 			least = 1
 		}
 		bad.Count(path+"count", "Pieces at each spot", use.Count, least, MaxCount)
-		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 {
-			bad.Add(path+"piece", "This rule says nothing: choose a piece, a method or a number.")
+		if use.Apart != 0 {
+			bad.Number(path+"apart", "How far apart pieces are hooked", use.Apart, leastApart, mostApart, " times the usual")
+			if use.Where.Kind == InRows || use.Where.Kind == AtPlaces {
+				bad.Add(path+"apart", "How far apart pieces are hooked is told for a part of the head, not for rows or single spots.")
+			}
+		}
+		if use.Piece == "" && len(use.Mix) == 0 && use.Way == "" && use.Count == 0 && use.Apart == 0 {
+			bad.Add(path+"piece", "This rule says nothing: choose a piece, a method, a number or how far apart.")
 		}
 	}
+}
+
+// goesOn tells whether a rule says what cornrows with hair fed in go on as.
+func (in Input) goesOn(ways []string) bool {
+	return slices.ContainsFunc(in.Uses, func(u Use) bool {
+		i := slices.Index(ways, u.Way)
+		return u.Where.Kind == AtEnds && u.Piece != "" && i >= 0 && in.Ways[i].Method == method.FedIn
+	})
+}
+
+// fedInName is what the method is called by which hair is fed in.
+func fedInName() string {
+	m, _ := method.Lookup(method.FedIn)
+	return m.Name
 }
 
 // checkCustoms refuses questions that are not asked and sides they do not have.

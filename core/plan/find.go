@@ -28,9 +28,9 @@ type finder struct {
 }
 
 // newFinder looks among the places of a laid head.
-func newFinder(in Input, h scalp.Head, l *parting.Layout, places []Place) *finder {
+func newFinder(h scalp.Head, l *parting.Layout, places []Place) *finder {
 	return &finder{
-		head: h, layout: l, places: places, reach: in.HookSpacing(),
+		head: h, layout: l, places: places, reach: l.Spacing,
 		behindEars: h.Point(h.Landmark(scalp.BehindEar))[0],
 	}
 }
@@ -41,7 +41,8 @@ var meant = map[WhereKind]func(f *finder, w Where, p *Place) bool{
 	Everywhere: func(*finder, Where, *Place) bool { return true },
 	InFront:    func(_ *finder, _ Where, p *Place) bool { return p.Front },
 	InBack:     func(_ *finder, _ Where, p *Place) bool { return !p.Front },
-	OnBase:     func(_ *finder, _ Where, p *Place) bool { return p.Ground != method.OnPlait },
+	OnBase:     func(_ *finder, _ Where, p *Place) bool { return p.Ground != method.OnPlait && p.Ground != method.OnEnd },
+	AtEnds:     func(_ *finder, _ Where, p *Place) bool { return p.Ground == method.OnEnd },
 	AtHairline: func(f *finder, _ Where, p *Place) bool { return f.atHairline(p) },
 	AtNape:     func(f *finder, _ Where, p *Place) bool { return p.At[0] < f.behindEars && f.atHairline(p) },
 	AlongPart:  func(f *finder, _ Where, p *Place) bool { return f.alongPart(p) },
@@ -86,6 +87,25 @@ func (f *finder) alongPart(p *Place) bool {
 		return s.Part <= near*math.Sqrt(s.Area)
 	}
 	return f.layout.PartLine.From(p.At) <= f.reach
+}
+
+// apart is how far apart pieces are hooked at a point of the base, in shares of the usual
+// distance, by the last of the rules that says so; nil where none does.
+func (f *finder) apart(uses []Use) func(parting.Zone, scalp.Point) float64 {
+	if !slices.ContainsFunc(uses, func(u Use) bool { return u.Apart > 0 }) {
+		return nil
+	}
+	front := inFront(f.head, f.layout)
+	return func(zone parting.Zone, at scalp.Point) float64 {
+		p := Place{Zone: zone, Ground: method.OnCornrow, At: at, Front: front(at), Section: -1}
+		share := 1.0
+		for _, u := range uses {
+			if u.Apart > 0 && meant[u.Where.Kind](f, u.Where, &p) {
+				share = u.Apart
+			}
+		}
+		return share
+	}
 }
 
 // picked are the places at directions: the section each lies in, else the nearest hook

@@ -27,7 +27,7 @@ const Schema = schema.Current
 
 // Engine names the way a document is worked out: it changes whenever the same document comes
 // to other numbers. What is frozen keeps it.
-const Engine = "2026-12"
+const Engine = "2026-12b"
 
 // MaxDocument is the size in bytes above which an input document is refused.
 const MaxDocument = 1 << 20

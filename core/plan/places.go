@@ -28,6 +28,8 @@ type Place struct {
 	Front bool `json:"front"`
 	// Section is the index of the section in the layout; -1 for a hook.
 	Section int `json:"section"`
+	// Along is the length of the cornrow that goes on from there as a braid, mm; else 0.
+	Along float64 `json:"alongMm,omitempty"`
 	// Hair is the length of own hair there, mm.
 	Hair  float64     `json:"hairMm"`
 	Plait plait.Plait `json:"plait"`
@@ -59,7 +61,7 @@ type Resolution struct {
 
 // placesOf are the places of a layout with their plaits, and nothing hung on them yet.
 func placesOf(in Input, h scalp.Head, l *parting.Layout) []Place {
-	n := len(l.Sections) + l.Hooks()
+	n := len(l.Sections) + l.Hooks() + len(l.Cornrows)
 	places := make([]Place, 0, n)
 	lengths := newLengths(h, in.Hair)
 	density, strand := in.Hair.Density/100, in.Hair.Strand/1000
@@ -69,6 +71,9 @@ func placesOf(in Input, h scalp.Head, l *parting.Layout) []Place {
 		if s.Linked {
 			ground = method.OnLink
 		}
+		if s.Laid {
+			ground = method.OnLaid
+		}
 		own := lengths.at(s.Centroid)
 		places = append(places, Place{
 			ID: s.ID, Zone: s.Zone, Ground: ground, At: s.Centroid, Front: s.Front, Section: i,
@@ -76,26 +81,33 @@ func placesOf(in Input, h scalp.Head, l *parting.Layout) []Place {
 		})
 	}
 	front := inFront(h, l)
-	hooks := func(id string, zone parting.Zone, ground method.Ground, at scalp.Line, area float64) {
+	hooks := func(id string, zone parting.Zone, ground method.Ground, at scalp.Line, area float64, fed *parting.Cornrow) {
 		if len(at) == 0 {
 			return
 		}
 		share := area / float64(len(at)) // of the scalp whose hair carries one hook
 		for k, p := range at {
-			own := lengths.at(p)
+			own, ground, share, along := lengths.at(p), ground, share, 0.0
+			if fed != nil && k == len(at)-1 { // all its hair goes into the braid
+				ground, share, along = method.OnEnd, area, fed.Length
+			}
 			places = append(places, Place{
 				ID: fmt.Sprintf("%s/%d", id, k+1), Zone: zone, Ground: ground, At: p, Front: front(p), Section: -1,
-				Hair: own, Plait: in.Plaits.Of(share, own, density, strand), Way: -1, Piece: -1,
+				Hair: own, Plait: in.Plaits.Of(share, own, density, strand), Way: -1, Piece: -1, Along: along,
 			})
 		}
 	}
 	for i := range l.Cornrows {
 		t := &l.Cornrows[i]
-		hooks(t.ID, t.Zone, method.OnCornrow, t.Hooks, t.Area)
+		var fed *parting.Cornrow
+		if t.Fed {
+			fed = t
+		}
+		hooks(t.ID, t.Zone, method.OnCornrow, t.Hooks, t.Area, fed)
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]
-		hooks(string(net.Zone), net.Zone, method.OnNet, net.Hooks, net.Area)
+		hooks(string(net.Zone), net.Zone, method.OnNet, net.Hooks, net.Area, nil)
 	}
 	return places
 }

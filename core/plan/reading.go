@@ -18,11 +18,12 @@ import (
 // thickness of the piece that hangs there; never closer than a piece is thick.
 func (in Input) HookSpacing() float64 { return in.hooksApart(craft.HookShare) }
 
-// shownSpacing is [Input.HookSpacing] on cornrows that show.
+// shownSpacing is [Input.HookSpacing] on cornrows that show, netSpacing that on a net.
 func (in Input) shownSpacing() float64 { return in.hooksApart(craft.ShownShare) }
+func (in Input) netSpacing() float64   { return in.hooksApart(craft.NetShare) }
 
-func (in Input) hooksApart(share float64) float64 {
-	thick := 0.0
+// hookedThickness is how thick the piece is that hangs on the base, mm.
+func (in Input) hookedThickness() (thick float64) {
 	for i, use := range in.Uses {
 		if use.names() && (i == 0 || use.Where.Kind == OnBase) {
 			thick = 0
@@ -31,10 +32,14 @@ func (in Input) hooksApart(share float64) float64 {
 			}
 		}
 	}
-	spacing := in.Parting.Base.Spacing
+	return thick
+}
+
+func (in Input) hooksApart(share float64) float64 {
+	thick, spacing := in.hookedThickness(), in.Parting.Base.Spacing
 	if spacing == 0 {
 		if in.Custom(Airiness) == "packed" {
-			share = craft.ShownShare
+			share = max(craft.ShownShare, share*craft.ShownShare/craft.HookShare)
 		}
 		spacing = share * thick
 	}

@@ -52,13 +52,19 @@ func solve(ctx context.Context, in Input, lay func(context.Context, scalp.Head, 
 		return nil, err
 	}
 	laid := in.Parting
-	laid.Base.Spacing, laid.Base.Shown = in.HookSpacing(), in.shownSpacing()
+	laid.Base.Spacing, laid.Base.Shown, laid.Base.Netted = in.HookSpacing(), in.shownSpacing(), in.netSpacing()
 	layout, err := lay(ctx, head, laid)
 	if err != nil {
 		return nil, invalid.Under(err, "parting")
 	}
+	if apart := newFinder(head, &layout, nil).apart(in.Uses); apart != nil {
+		layout = layout.Hooked(ctx, head, parting.Hooking{Count: in.Parting.Base.Hooks, Apart: apart})
+	}
+	if err := in.checkHooks(&layout); err != nil {
+		return nil, err
+	}
 	s := &Solved{Input: in, Head: head, Layout: layout, tails: tailWords(in, &layout)}
-	s.find = newFinder(in, head, &s.Layout, placesOf(in, head, &s.Layout))
+	s.find = newFinder(head, &s.Layout, placesOf(in, head, &s.Layout))
 	s.Resolution = in.resolve(s.find, &s.Layout)
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
@@ -82,6 +88,22 @@ func solve(ctx context.Context, in Input, lay func(context.Context, scalp.Head, 
 	}
 	s.Weight += float64(in.Fill.Count) * in.Piece(in.Fill.Piece).Mass
 	return s, nil
+}
+
+// checkHooks refuses more pieces on a base than have room side by side.
+func (in Input) checkHooks(l *parting.Layout) error {
+	n, thick := l.Hooks(), in.hookedThickness()
+	if in.Parting.Base.Hooks == 0 || n == 0 || l.Spacing >= thick {
+		return nil
+	}
+	share := l.Spacing / thick
+	if len(l.Cornrows) == 0 {
+		share *= share
+	}
+	var bad invalid.Errors
+	bad.Add("parting.base.hooks", "%d pieces would stand %s apart, closer than they are thick; up to %d have room on this base, or choose a thinner piece.",
+		n, invalid.Length(l.Spacing), int(share*float64(n)))
+	return bad
 }
 
 // checkKept refuses a plan of outer rows of a head that has none.
@@ -123,10 +145,13 @@ func tailWords(in Input, l *parting.Layout) string {
 	if l.Tails() == 0 {
 		return ""
 	}
+	if _, linked, _ := l.Plaits(); linked > 0 && l.HasNapeCornrow() {
+		return "First braid the end of each chain into the cornrow at the nape, and tuck or stitch the tail of that."
+	}
 	if len(l.Cornrows) == 0 {
 		return "First tuck or stitch the tail at the end of each chain."
 	}
-	return tails[in.Parting.Base.Tails]
+	return tails[in.Parting.TailsIn(l.Cornrows[0].Zone)]
 }
 
 // Job is what the method of a place is asked to do there.
@@ -136,8 +161,8 @@ func (s *Solved) Job(p *Place) method.Job { return s.JobBy(p, &s.Input.Ways[p.Wa
 func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
 	in := &s.Input
 	return method.Job{
-		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
-		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: in.HookSpacing(), Tails: s.tails,
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
+		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: s.Layout.Spacing, Tails: s.tails,
 		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
 		Merges: in.Parting.Base.Kind == parting.Cornrows && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),
 	}
@@ -169,6 +194,12 @@ func (s *Solved) Line(p *Place) string { return s.find.line(p) }
 // Outer is, for every place, the outer row it belongs to: 1 at the hairline, 2 beside those, else
 // 0.
 func (s *Solved) Outer() []int { return outer(s.find, &s.Layout, s.Places) }
+
+// HairAt is the length of own hair at a point of the scalp, mm.
+func (s *Solved) HairAt(at scalp.Point) float64 {
+	lengths := newLengths(s.Head, s.Input.Hair)
+	return lengths.at(at)
+}
 
 // Nearest is the index of the place nearest to a point of the scalp; -1 where there is none.
 func (s *Solved) Nearest(at scalp.Point) int {

@@ -25,6 +25,8 @@ type Use struct {
 	Mix   []Share `json:"mix,omitempty" maxItems:"6" doc:"Several pieces spread evenly, in place of one"`
 	Way   string  `json:"way,omitempty" doc:"Key of a method; it is taken where its method can hang a piece"`
 	Count int     `json:"count,omitempty" minimum:"0" maximum:"6" doc:"Pieces at each spot; 0 to leave it as it is"`
+	// Apart spreads what is hooked there: above 1 airy, below 1 close.
+	Apart float64 `json:"apart,omitempty" doc:"How far apart pieces are hooked there, in shares of the usual distance: 0.7 is close, 1.5 airy; left out as elsewhere"`
 }
 
 // names tells whether the use says which piece hangs.

@@ -25,6 +25,8 @@ const (
 	AlongPart  WhereKind = "part"
 	InZones    WhereKind = "zones"
 	InRows     WhereKind = "rows"
+	// AtEnds are the ends of cornrows that go on as braids.
+	AtEnds WhereKind = "ends"
 	// AtPlaces are those picked on the head.
 	AtPlaces WhereKind = "places"
 )
@@ -76,6 +78,7 @@ var whereNames = []struct {
 }{
 	{Everywhere, says("everywhere")}, {InFront, says("in front")}, {InBack, says("behind")}, {OnBase, says("on the base")},
 	{AtHairline, says("along the hairline")}, {AtNape, says("at the nape")}, {AlongPart, says("along the part")},
+	{AtEnds, says("where cornrows go on as braids")},
 	{InZones, Where.zoneNames}, {InRows, Where.rowNames}, {AtPlaces, Where.placeNames},
 }
 

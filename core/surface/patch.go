@@ -141,12 +141,16 @@ func (r Rise) ShareAt(mm float64) float64 {
 	return (float64(k-1) + (mm-r[k-1])/(r[k]-r[k-1])) / riseSteps
 }
 
-// Area of the patch within its curves, mm².
-func (p *Patch) Area() float64 {
+// Ring is the patch's border, its bottom rail first, the first point not repeated.
+func (p *Patch) Ring() []r3.Vec {
 	ring := append([]r3.Vec{}, p.Bottom.Points...)
 	ring = append(ring, p.End.Points[1:]...)
 	ring = append(ring, p.Top.Reversed().Points[1:]...)
-	ring = append(ring, p.Start.Reversed().Points[1:len(p.Start.Points)-1]...)
-	area, _ := p.Head.AreaCentroid(ring)
+	return append(ring, p.Start.Reversed().Points[1:len(p.Start.Points)-1]...)
+}
+
+// Area of the patch within its curves, mm².
+func (p *Patch) Area() float64 {
+	area, _ := p.Head.AreaCentroid(p.Ring())
 	return math.Abs(area)
 }

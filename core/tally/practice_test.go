@@ -7,55 +7,58 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"kladotex/core/advice"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
+	"kladotex/core/plan/plantest"
 	"kladotex/core/scalp"
 	"kladotex/core/surface"
 	"kladotex/core/tally"
 )
 
-// Counts of common practice (no source) on an average head: what is plaited, and what is
-// hooked beside it. Soft locs are taken to be 9 mm thick, goddess locs 10, small braids 6.
-func TestCountsOfCommonPractice(t *testing.T) {
+// Heads as a stylist says them, each as a plan of it opens, and what is commonly used on them
+// (common practice, no source): individuals, what is hooked beside them, both together. A size is
+// told where a stylist would tell it; nothing else is tuned.
+func TestHeadsAsTheyOpen(t *testing.T) {
 	const inch = 25.4
-	between := func(low, high int) [2]int { return [2]int{low, high} }
+	type span [2]int
+	some := span{1, 1000}
 	for _, c := range []struct {
-		structure parting.Structure
-		part      parting.PartKind
-		size      float64
-		thick     float64
-		plaits    [2]int
-		hooked    [2]int
+		what        string
+		structure   parting.Structure
+		change      plantest.Change
+		plaits      span
+		hooked, all span
 	}{
-		{parting.AllIndividuals, parting.MiddlePart, 0.75 * inch, 9, between(160, 195), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, inch, 9, between(95, 120), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, 1.25 * inch, 9, between(60, 75), between(0, 0)},
-		{parting.AllIndividuals, parting.MiddlePart, 1.5 * inch, 9, between(40, 50), between(0, 0)},
-		{parting.EarToEar, parting.MiddlePart, inch, 9, between(24, 34), between(45, 60)},
-		{parting.Perimeter, parting.NoPart, 1.25 * inch, 9, between(15, 20), between(60, 75)},
-		{parting.PartLine, parting.MiddlePart, inch, 9, between(8, 12), between(68, 80)},
-		{parting.PartLine, parting.MiddlePart, inch, 6, between(8, 12), between(100, 120)},
-		{parting.Horseshoe, parting.MiddlePart, 0.75 * inch, 10, between(12, 12), between(40, 60)},
-		{parting.FrontDesign, parting.MiddlePart, 0.75 * inch, 9, between(12, 24), between(52, 66)},
-		{parting.NetCap, parting.MiddlePart, inch, 9, between(20, 40), between(80, 140)},
-		{parting.Linked, parting.MiddlePart, 1.25 * inch, 9, between(60, 70), between(0, 0)},
+		{"all over, ¾ in, small twists", parting.AllIndividuals, plantest.All(plantest.Size(0.75*inch), plantest.Piece(14*inch, 7, 2)), span{160, 195}, span{}, some},
+		{"all over, 1 in", parting.AllIndividuals, plantest.Size(inch), span{95, 120}, span{}, some},
+		{"all over, 1¼ in", parting.AllIndividuals, plantest.Size(1.25 * inch), span{60, 75}, span{}, some},
+		{"all over, 1½ in", parting.AllIndividuals, plantest.Size(1.5 * inch), span{40, 50}, span{}, some},
+		{"ear to ear with locs", parting.EarToEar, plantest.All(), span{24, 34}, span{45, 60}, some},
+		{"ear to ear, cornrows from side to side", parting.EarToEar, plantest.Run(parting.Horizontal), span{24, 34}, span{45, 60}, some},
+		{"a ring with long braids", parting.Perimeter, plantest.All(), span{15, 20}, span{60, 75}, some},
+		{"horseshoe, 6 + 6, goddess locs", parting.Horseshoe, plantest.Piece(18*inch, 10, 4), span{12, 12}, span{40, 60}, some},
+		{"part line, 5 a side, small braids", parting.PartLine, plantest.Piece(18*inch, 7, 2), span{10, 10}, some, span{80, 120}},
+		{"linked plaits", parting.Linked, plantest.All(), span{60, 70}, span{}, some},
+		{"front design", parting.FrontDesign, plantest.All(), some, some, span{70, 90}},
+		{"net and hidden knots, bulk", parting.NetCap, plantest.Piece(18*inch, 7, 2), some, some, span{100, 180}},
 	} {
 		in := plan.Default()
 		in.Parting = in.Parting.On(c.structure)
-		in.Parting.Part.Kind, in.Pieces[0].Thickness = c.part, c.thick
-		if c.structure == parting.NetCap {
-			in.Parting.Base.Kind = parting.Net
-		}
-		for _, w := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
-			w.Width, w.Height = c.size, c.size
-		}
+		c.change(&in)
 		res, err := tally.Compute(t.Context(), in)
 		require.NoError(t, err)
-		hooked := res.Layout.Hooks()
-		assert.True(t, c.plaits[0] <= res.Tally.Sections && res.Tally.Sections <= c.plaits[1], "%s at %.0f mm: %d plaits", c.structure, c.size, res.Tally.Sections)
-		assert.True(t, c.hooked[0] <= hooked && hooked <= c.hooked[1], "%s at %.0f mm: %d hooked", c.structure, c.size, hooked)
+		within := func(n int, want span, of string) {
+			assert.True(t, want[0] <= n && n <= want[1], "%s: %d %s", c.what, n, of)
+		}
+		within(res.Tally.Sections, c.plaits, "plaits")
+		within(res.Layout.Hooks(), c.hooked, "hooked")
+		within(res.Tally.Pieces, c.all, "pieces")
+		for _, n := range res.Notices {
+			assert.Equal(t, advice.Hint, n.Severity, "%s opens with a warning: %s", c.what, n.Reason)
+		}
 	}
 }
 
@@ -115,7 +118,7 @@ func TestMergedCornrowsMirror(t *testing.T) {
 func TestNetWithoutARing(t *testing.T) {
 	in := plan.Default()
 	in.Parting = in.Parting.On(parting.NetCap)
-	in.Parting.Base.Kind = parting.Net
+	in.Parting.Base.NoRing = false
 	ringed, err := tally.Compute(t.Context(), in)
 	require.NoError(t, err)
 	in.Parting.Base.NoRing = true

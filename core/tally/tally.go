@@ -23,10 +23,12 @@ type Result struct {
 	Layout parting.Layout `json:"layout"`
 	// Resolution is who gets what.
 	plan.Resolution
-	Need    need.Need           `json:"need"`
-	Work    []attach.Attachment `json:"work"`
-	Hours   pace.Hours          `json:"hours"`
-	Notices []advice.Notice     `json:"notices"`
+	Need  need.Need           `json:"need"`
+	Work  []attach.Attachment `json:"work"`
+	Hours pace.Hours          `json:"hours"`
+	// Design is what each side of a front design takes; none without one.
+	Design  []hours.DesignSide `json:"design"`
+	Notices []advice.Notice    `json:"notices"`
 }
 
 // Tally is the plan in a few numbers.
@@ -98,7 +100,7 @@ func Of(sol *plan.Solved) (Result, error) {
 		return Result{}, err
 	}
 	res := Result{
-		Head: headOf(sol.Head), Layout: sol.Layout, Resolution: sol.Resolution, Need: n, Work: attach.Of(sol), Hours: hours.Of(sol),
+		Head: headOf(sol.Head), Layout: sol.Layout, Resolution: sol.Resolution, Need: n, Work: attach.Of(sol), Hours: hours.Of(sol), Design: hours.Design(sol),
 	}
 	t := totals(n)
 	t.Sections, t.Rows = len(sol.Layout.Sections), len(sol.Layout.Rows)

@@ -232,7 +232,7 @@ func TestLoadSpeaksUp(t *testing.T) {
 }
 
 // Plans of version 3 keep their tallies to the piece, the pack, the cent and the minute. The
-// tallies are those of the parting in even bands, the minutes those of the tasks place by place; a
+// tallies are those of the parting in even bands, hooks spread evenly and mirrored, the minutes those of the tasks place by place; a
 // change of any of them must be meant.
 func TestPlansOfVersion3KeepTheirTally(t *testing.T) {
 	raw, err := os.ReadFile("../plan/testdata/schema3.json")

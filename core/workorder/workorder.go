@@ -137,7 +137,7 @@ func RowOf(sol *plan.Solved, p *plan.Place) (key, name string, group Group, side
 	switch {
 	case p.Section >= 0:
 		name = fmt.Sprintf("%s, row %s", p.Zone.Name(), number)
-	case p.Ground == method.OnCornrow && sol.Input.Parting.Base.Run == parting.Horizontal:
+	case p.Ground == method.OnCornrow && sol.Input.Parting.RunIn(p.Zone) == parting.Horizontal:
 		name = parting.CornrowName(p.Zone.Name(), line)
 	default:
 		// What runs from front to back is filled from the nape up, all cornrows together.

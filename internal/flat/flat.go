@@ -7,6 +7,7 @@ import (
 	"math"
 
 	"kladotex/core/advice"
+	"kladotex/core/hours"
 	"kladotex/core/parting"
 	"kladotex/core/scalp"
 	"kladotex/core/tally"
@@ -51,7 +52,7 @@ type FlatLayout struct {
 	Zones []string `json:"zoneOf" doc:"Zone of each section"`
 	Rows  []int    `json:"rowOf"`
 	Index []int    `json:"indexOf"`
-	// Flags add up what is true: 1 front, 2 linked, 4 seen, 8 locked, 16 edited.
+	// Flags add up what is true: 1 front, 2 linked, 4 seen, 8 locked, 16 edited, 32 laid back.
 	Flags []int `json:"flags"`
 	// Points is the number of points of each outline, Outlines all of them in one.
 	Points     []int `json:"points"`
@@ -75,6 +76,7 @@ type FlatLayout struct {
 	Area     float64        `json:"areaMm2"`
 	Base     float64        `json:"baseAreaMm2"`
 	Out      float64        `json:"outAreaMm2"`
+	Spacing  float64        `json:"spacingMm" doc:"How far apart pieces are hooked on the base where no rule says otherwise, mm; 0 without a base"`
 	Seams    []parting.Seam `json:"seams"`
 
 	Channels []FlatChannel          `json:"channels"`
@@ -116,6 +118,7 @@ type FlatCornrow struct {
 	Into     string       `json:"into,omitempty"`
 	Merged   bool         `json:"merged,omitempty"`
 	Hooks    Line         `json:"hooks"`
+	Fed      bool         `json:"fed,omitempty" doc:"True where the last of its hooks is its end, from which it goes on as a braid"`
 }
 
 // FlatNet is a net, with its hooks.
@@ -124,6 +127,7 @@ type FlatNet struct {
 	Outlines []Line       `json:"outlines"`
 	Area     float64      `json:"areaMm2"`
 	Hooks    Line         `json:"hooks"`
+	Plaits   Line         `json:"plaits" doc:"The small plaits it lies on; empty over cornrows"`
 }
 
 // FlatChannel is a run of parts that would open as a bare channel.
@@ -150,11 +154,13 @@ type Given struct {
 
 // Preview is what a slider's movement shows.
 type Preview struct {
-	Tally   tally.Tally     `json:"tally"`
-	Head    tally.Head      `json:"head"`
-	Layout  FlatLayout      `json:"layout"`
-	Given   Given           `json:"given"`
-	Notices []advice.Notice `json:"notices"`
+	Tally  tally.Tally `json:"tally"`
+	Head   tally.Head  `json:"head"`
+	Layout FlatLayout  `json:"layout"`
+	Given  Given       `json:"given"`
+	// Design is what each side of a front design takes.
+	Design  []hours.DesignSide `json:"design"`
+	Notices []advice.Notice    `json:"notices"`
 }
 
 // Columned says that it is mostly long lists of whole numbers.
@@ -196,14 +202,22 @@ func linesOf(lines []scalp.Line) []Line {
 
 // Read is a preview as it was kept, by this program or an earlier one.
 func Read(raw []byte) (p Preview, err error) {
-	p.Given.Kept = []int{} // which earlier ones did not write
-	return p, json.Unmarshal(raw, &p)
+	p.Given.Kept, p.Design = []int{}, []hours.DesignSide{} // which earlier ones did not write
+	if err = json.Unmarshal(raw, &p); err != nil {
+		return p, err
+	}
+	for i := range p.Layout.Nets {
+		if net := &p.Layout.Nets[i]; net.Plaits == nil {
+			net.Plaits = Line{}
+		}
+	}
+	return p, nil
 }
 
 // Of is what a plan comes to, as it travels.
 func Of(r *tally.Result) Preview {
 	return Preview{
-		Tally: r.Tally, Head: r.Head, Layout: flattened(&r.Layout), Given: givenOf(r), Notices: r.Notices,
+		Tally: r.Tally, Head: r.Head, Layout: flattened(&r.Layout), Given: givenOf(r), Design: r.Design, Notices: r.Notices,
 	}
 }
 
@@ -233,7 +247,7 @@ func flattened(l *parting.Layout) FlatLayout {
 		IDs: make([]string, 0, n), Zones: make([]string, 0, n), Rows: ints(), Index: ints(), Flags: ints(), Points: ints(),
 		Areas: ints(), Shares: ints(), Widths: make([]int, 0, 3*n), Heights: make([]int, 0, 3*n), Hairline: ints(), Part: ints(),
 		Stagger: ints(), Into: []int{}, Neighbours: make([]int, 0, 6*n), Outlines: make(Line, 0, 48*n),
-		Area: math.Round(l.Area), Base: math.Round(l.BaseArea), Out: math.Round(l.OutArea),
+		Area: math.Round(l.Area), Base: math.Round(l.BaseArea), Out: math.Round(l.OutArea), Spacing: round(l.Spacing),
 		Seams: l.Seams, Balance: l.Balance, Rejected: l.Rejected,
 		Edge: lineOf(l.HairlineCurve), Border: lineOf(l.Border), PartLine: lineOf(l.PartLine), EarToEar: lineOf(l.EarToEar),
 		LeftOut: []Line{}, Bands: make([]FlatRow, len(l.Rows)), ZoneSum: make([]FlatZone, len(l.Zones)),
@@ -252,7 +266,7 @@ func flattened(l *parting.Layout) FlatLayout {
 		x := &l.Sections[i]
 		f.IDs, f.Zones, f.Rows, f.Index = append(f.IDs, x.ID), append(f.Zones, string(x.Zone)), append(f.Rows, x.Row), append(f.Index, x.Index)
 		flags := 0
-		for bit, set := range []bool{x.Front, x.Linked, x.Seen, x.Locked, x.Edited} {
+		for bit, set := range []bool{x.Front, x.Linked, x.Seen, x.Locked, x.Edited, x.Laid} {
 			if set {
 				flags |= 1 << bit
 			}
@@ -290,11 +304,11 @@ func flattened(l *parting.Layout) FlatLayout {
 	}
 	for i := range l.Cornrows {
 		t := &l.Cornrows[i]
-		f.Cornrows[i] = FlatCornrow{t.ID, t.Zone, lineOf(t.Line), round(t.Length), linesOf(t.Outlines), round(t.Width), t.Into, t.Merged, lineOf(t.Hooks)}
+		f.Cornrows[i] = FlatCornrow{t.ID, t.Zone, lineOf(t.Line), round(t.Length), linesOf(t.Outlines), round(t.Width), t.Into, t.Merged, lineOf(t.Hooks), t.Fed}
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]
-		f.Nets[i] = FlatNet{net.Zone, linesOf(net.Outlines), math.Round(net.Area), lineOf(net.Hooks)}
+		f.Nets[i] = FlatNet{net.Zone, linesOf(net.Outlines), math.Round(net.Area), lineOf(net.Hooks), lineOf(net.Plaits)}
 	}
 	for i, c := range l.Channels {
 		f.Channels[i] = FlatChannel{round(c.Length), lineOf(c.Line)}

@@ -94,11 +94,14 @@ func (w *page) zones() []lane {
 // cornrows is the table of cornrows and nets, where there are any.
 func (w *page) cornrows() []lane {
 	l, u := w.plan.Result.Layout, w.style.Unit
-	if len(l.Cornrows) == 0 {
+	if len(l.Cornrows)+len(l.Nets) == 0 {
 		return nil
 	}
 	title := "Cornrows"
-	if len(l.Nets) > 0 {
+	switch {
+	case len(l.Cornrows) == 0:
+		title = "The net"
+	case len(l.Nets) > 0:
 		title = "Cornrows under the net"
 	}
 	rows := [][]string{{"Zone", "Length of each, in order", "Pieces"}}
@@ -117,6 +120,10 @@ func (w *page) cornrows() []lane {
 		pieces[t.Zone] += len(t.Hooks)
 	}
 	for _, n := range l.Nets {
+		if lengths[n.Zone] == nil {
+			order = append(order, n.Zone)
+			lengths[n.Zone] = []string{words.Count(len(n.Plaits), "small plait")}
+		}
 		pieces[n.Zone] += len(n.Hooks)
 	}
 	for _, z := range order {
@@ -128,6 +135,14 @@ func (w *page) cornrows() []lane {
 	}
 }
 
+// plaitsUnder are the small plaits that the nets of a head lie on.
+func plaitsUnder(l parting.Layout) (n int) {
+	for _, net := range l.Nets {
+		n += len(net.Plaits)
+	}
+	return n
+}
+
 // baseWords say how the pieces stand on the base, and what is left of it.
 func (w *page) baseWords() string {
 	l, against := w.plan.Result.Layout, "the next cornrow"
@@ -135,7 +150,10 @@ func (w *page) baseWords() string {
 		against = "the row below"
 	}
 	tails := words.Count(l.Tails(), "tail") + " left to tuck or stitch."
-	return fmt.Sprintf("Pieces %s apart, staggered against %s. %s", w.style.Unit.Length(w.plan.Input.HookSpacing()), against, tails)
+	if len(l.Nets) > 0 && len(l.Cornrows) == 0 {
+		tails = words.Count(plaitsUnder(l), "small plait") + " lie under it."
+	}
+	return fmt.Sprintf("Pieces %s apart, staggered against %s. %s", w.style.Unit.Length(l.Spacing), against, tails)
 }
 
 // rows are those of a zone, lowest first.

@@ -24,7 +24,7 @@ func (w *page) stepText(s method.Step) string {
 
 // groundNames are what pieces hang on where no plait hangs loose, as a heading says it.
 var groundNames = map[method.Ground]string{
-	method.OnCornrow: "On the cornrows", method.OnNet: "Through the net", method.OnLink: "On the linked plaits",
+	method.OnCornrow: "On the cornrows", method.OnNet: "Through the net", method.OnLink: "On the linked plaits", method.OnLaid: "On plaits laid back", method.OnEnd: "From the ends of the cornrows",
 }
 
 // methods are how the pieces go on and come off: each method once, and then where it is done

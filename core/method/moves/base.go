@@ -14,6 +14,9 @@ const (
 
 	PlaitOver  ID = "plait-over"
 	PlaitUnder ID = "plait-under"
+
+	FeedIn  ID = "feed-in"
+	FedLump ID = "fed-lump"
 )
 
 var bases = map[ID]func() figure.Figure{
@@ -23,6 +26,9 @@ var bases = map[ID]func() figure.Figure{
 
 	PlaitOver:  func() figure.Figure { return plaiting(figure.Over) },
 	PlaitUnder: func() figure.Figure { return plaiting(figure.Under) },
+
+	FeedIn:  feedIn,
+	FedLump: fedLump,
 }
 
 // mesh is a net laid over what lies on the scalp.
@@ -153,5 +159,61 @@ func merge() figure.Figure {
 		Says:    "Plaited on as one: only one tail is left.",
 		Strands: snug(lyingBraid(names, of, from, 180, 400, 2.6, 0)),
 		States:  holds("middle over upper", "lower over middle"),
+	}}}
+}
+
+// fed is a cornrow plaited from x 132 to x1, with hair fed in at its middle strand and at the next
+// one, so thick; none where that is 0.
+func fed(x1, turns, thick, bright float64) (out []strand) {
+	names := [3]string{"upper", "middle", "lower"}
+	from := [3][]point{
+		line(-10, 150, 0, 13, 60, 154, 0, 13, 110, 160, 0, 14), line(-10, 170, 0, 13, 60, 170, 0, 13, 110, 170, 0, 14), line(-10, 190, 0, 13, 60, 186, 0, 13, 110, 180, 0, 14),
+	}
+	b := flat(44, 170, 132, x1, 15, 13, turns, 17)
+	for i := range b {
+		out = append(out, own(names[i], figure.Combed, 0.3, figure.Open, append(append([]point{}, from[i]...), b[i]...))...)
+	}
+	if thick == 0 {
+		return out
+	}
+	// Each bit lies free from above, and from where it is laid in it goes with a strand.
+	for k, bit := range []struct {
+		with, at int
+		x        float64
+	}{{1, 5, 96}, {0, 15, 176}} {
+		pts := line(bit.x, 92, 30, thick*0.8, bit.x+18, 118, 30, thick)
+		for _, p := range b[bit.with][bit.at:] {
+			pts = append(pts, pt(p.X, p.Y, p.Z+2.5, thick))
+		}
+		out = append(out, added(fmt.Sprintf("bit-%d", k+1), figure.Piece, bright, pts)...)
+	}
+	return out
+}
+
+// feedIn: braiding hair fed into a cornrow a little at a time, which goes on as a braid.
+func feedIn() figure.Figure {
+	return figure.Figure{Title: "Hair fed in", Stage: figure.Lying, Frames: []frame{{
+		Says:    "The cornrow is begun with own hair alone, a finger's breadth.",
+		Strands: fed(236, 1.6, 0, 0.2),
+		States:  holds("middle over upper"),
+	}, {
+		Says:    "A thin bit of braiding hair is laid to the middle strand, another at the next turn: always the same little.",
+		Strands: fed(300, 2.6, 10, 1),
+		Arrows:  arrows(way(70, 112, 92, 106, 112, 116)),
+		States:  holds("bit-1 over upper", "bit-1 under lower", "bit-2 over lower"),
+	}, {
+		Says:    "Where the scalp ends it is as thick as the braid that hangs: braided on.",
+		Strands: snug(fed(400, 4, 10, 0.6)),
+		States:  holds("bit-1 over upper", "bit-1 under lower"),
+	}}}
+}
+
+// fedLump is the usual mistake: too much hair at once.
+func fedLump() figure.Figure {
+	return figure.Figure{Title: "Too much at once", Stage: figure.Lying, Frames: []frame{{
+		Says:    "Wrong: too much hair is fed in at once. A lump stands up, and the root is pulled.",
+		Strands: fed(400, 4, 22, 1),
+		Wrong:   &xy{X: 150, Y: 150},
+		States:  holds("bit-1 over upper", "bit-1 under lower"),
 	}}}
 }

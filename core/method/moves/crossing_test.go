@@ -172,6 +172,8 @@ func TestPlaitsOfThreeAreTrue(t *testing.T) {
 		{WrappedThird, 4, 5, "third/1", "two-thirds/1", "two-thirds/2"},
 		{Halves, 0, 0, "third/2", "two-thirds/1", "two-thirds/2"},
 		{Stack, 1, 3, "own", "tip/1", "tip/2"},
+		{FeedIn, 0, 2, "middle", "upper", "lower"},
+		{FedLump, 0, 0, "middle", "upper", "lower"},
 	} {
 		f := drawn(t, p.id)
 		for i := p.first; i <= p.last; i++ {

@@ -160,6 +160,10 @@ func TestMovesAsTheTradeTellsThem(t *testing.T) {
 		// A plait laid into the next one is one of its three strands, and so is a thin cornrow.
 		{Link, 1, "first over upper"},
 		{Merge, 1, "middle over upper"},
+		// Hair fed in goes with a strand of the cornrow, over and under as that does.
+		{FeedIn, 1, "bit-1 under lower"},
+		{FeedIn, 1, "bit-1 over upper"},
+		{FeedIn, 2, "bit-2 over lower"},
 		// The outer strand over the middle one, or under it.
 		{PlaitOver, 0, "right over middle"},
 		{PlaitOver, 0, "left over right"},

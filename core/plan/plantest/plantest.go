@@ -77,6 +77,25 @@ func Size(mm float64) Change {
 	}
 }
 
+// Run lays cornrows another way.
+func Run(run parting.Run) Change {
+	return func(in *plan.Input) { in.Parting.Base.Run = run }
+}
+
+// FedIn is a front design of six cornrows a side, braiding hair fed in along them, which go on as
+// braids of 24 in.
+func FedIn() plan.Input {
+	in := plan.Default()
+	in.Parting = in.Parting.On(parting.FrontDesign)
+	in.Parting.Design.Cornrows, in.Parting.Design.Fed = 6, true
+	in.Pieces = append(in.Pieces, hair.Piece{
+		Key: "braid", Name: "Braiding hair", Form: hair.BraidingHair, Length: 24 * 25.4, Thickness: 8, Mass: 5,
+		Pack: hair.Pack{Units: 12, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 600}},
+	})
+	in.Ways = append(in.Ways, plan.NewWay("fed", method.FedIn))
+	return in.WithUse(plan.Use{Where: plan.Where{Kind: plan.AtEnds}, Piece: "braid", Way: "fed", Count: 1})
+}
+
 // Grown is own hair of inches inches all over.
 func Grown(inches float64) Change { return haired(inches * 25.4) }
 

@@ -1976,9 +1976,9 @@ export interface components {
              */
             cutBelowMm: number;
             /** @enum {string} */
-            ground: "plait" | "tracks" | "net" | "linked";
+            ground: "plait" | "tracks" | "net" | "linked" | "laid" | "end";
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             /** @description Draws through the piece; 0 unless the method weaves */
             passes: components["schemas"]["Between"];
             /** @description Key of the piece */
@@ -2035,10 +2035,15 @@ export interface components {
         };
         Base: {
             /**
+             * Format: int64
+             * @description Pieces hooked on the whole base, exactly so many; left out where their distance says
+             */
+            hooks?: number;
+            /**
              * @description Base
              * @enum {string}
              */
-            kind: "tracks" | "linked" | "net";
+            kind: "tracks" | "linked" | "plaits" | "net" | "individuals";
             /**
              * Format: double
              * @description Distance from the start of a cornrow at which it merges, mm
@@ -2057,7 +2062,7 @@ export interface components {
              * @description How cornrows run behind
              * @enum {string}
              */
-            run: "horizontal" | "straight-back" | "curved";
+            run: "horizontal" | "straight-back" | "curved" | "diagonal";
             /**
              * Format: int64
              * @description Cornrows on each side in front
@@ -2078,6 +2083,11 @@ export interface components {
              * @description Cornrows behind: side by side where they run back, one above the other where they run across
              */
             tracks: number;
+            /**
+             * @description What a net lies on; left out for cornrows
+             * @enum {string}
+             */
+            under?: "tracks" | "plaits" | "";
         };
         Basis: {
             /** @description True when the client brings hair and small things */
@@ -2915,18 +2925,38 @@ export interface components {
         Design: {
             /** @description True for bent cornrows */
             curved: boolean;
+            /** @description True where hair is fed in along each, and it goes on as a braid */
+            fed?: boolean;
             /** @description True for pieces hooked on the decorative cornrows */
             pieces?: boolean;
+            /**
+             * Format: double
+             * @description Share of the front that the design takes; left out for a little more than half
+             */
+            reach?: number;
+            /**
+             * Format: int64
+             * @description Rings or beads strung on each before it is plaited
+             */
+            rings?: number;
             /**
              * @description Where the decorative cornrows lie
              * @enum {string}
              */
-            side: "both" | "left" | "right";
+            side: "both" | "left" | "right" | "across";
             /**
              * Format: int64
-             * @description Decorative cornrows on a side
+             * @description Decorative cornrows: on a side, or one behind the other where they run across
              */
             tracks: number;
+        };
+        DesignSide: {
+            /**
+             * Format: double
+             * @description For the first of those who work
+             */
+            minutes: number;
+            zone: string;
         };
         Difference: {
             /** @description What the other state changed of the base */
@@ -3156,6 +3186,8 @@ export interface components {
             line: number[];
         };
         FlatCornrow: {
+            /** @description True where the last of its hooks is its end, from which it goes on as a braid */
+            fed?: boolean;
             hooks: number[];
             id: string;
             into?: string;
@@ -3201,6 +3233,11 @@ export interface components {
             rows: components["schemas"]["FlatRow"][];
             seams: components["schemas"]["Seam"][];
             shares: number[];
+            /**
+             * Format: double
+             * @description How far apart pieces are hooked on the base where no rule says otherwise, mm; 0 without a base
+             */
+            spacingMm: number;
             stagger: number[];
             toHairline: number[];
             toPart: number[];
@@ -3216,6 +3253,8 @@ export interface components {
             areaMm2: number;
             hooks: number[];
             outlines: number[][];
+            /** @description The small plaits it lies on; empty over cornrows */
+            plaits: number[];
             zone: string;
         };
         FlatRow: {
@@ -3864,10 +3903,10 @@ export interface components {
             /** @enum {string} */
             family: "loop" | "wrap" | "twist" | "hook" | "braid";
             /** @description What it can hang a piece on */
-            grounds: ("plait" | "tracks" | "net" | "linked")[];
+            grounds: ("plait" | "tracks" | "net" | "linked" | "laid" | "end")[];
             hidesBy: string;
             /** @enum {string} */
-            id: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
+            id: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             /** Format: double */
             leastHairMm: number;
             /** @description How it is fixed */
@@ -4146,6 +4185,33 @@ export interface components {
             tenderScalp: boolean;
             /** @enum {string} */
             texture: "straight" | "wavy" | "curly" | "coily";
+        };
+        OwnBase: {
+            /**
+             * @description Base
+             * @enum {string}
+             */
+            kind: "tracks" | "linked" | "plaits" | "net" | "individuals";
+            /**
+             * @description The part of the head that has a base of its own
+             * @enum {string}
+             */
+            part: "behind" | "sides" | "front" | "nape";
+            /**
+             * @description How cornrows run there
+             * @enum {string}
+             */
+            run: "horizontal" | "straight-back" | "curved" | "diagonal";
+            /**
+             * @description What becomes of the loose ends
+             * @enum {string}
+             */
+            tails: "tucked" | "stitched" | "chained";
+            /**
+             * Format: int64
+             * @description Cornrows there; on each side where the part lies at the sides
+             */
+            tracks: number;
         };
         PaceEvidence: {
             /** Format: double */
@@ -4535,6 +4601,7 @@ export interface components {
             tapes: components["schemas"]["Tapes"];
         };
         Preview: {
+            design: components["schemas"]["DesignSide"][];
             given: components["schemas"]["Given"];
             head: components["schemas"]["Head"];
             layout: components["schemas"]["FlatLayout"];
@@ -4683,7 +4750,7 @@ export interface components {
             against: string[];
             for: string[];
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             /** Format: double */
             minutes: number;
             needsPiece: boolean;
@@ -4802,9 +4869,29 @@ export interface components {
             zone: string;
         };
         Rule: {
+            /**
+             * Format: double
+             * @description The same behind
+             */
+            backMm: number;
             base: boolean;
+            /**
+             * Format: double
+             * @description Width and height of sections in front as a plan of the structure starts, mm
+             */
+            frontMm: number;
             napeGuard: boolean;
             parts: ("middle" | "side" | "diagonal" | "none" | "levels")[];
+            /**
+             * Format: int64
+             * @description Individuals beside the part as it starts; 0 as many as their width gives
+             */
+            perSide: number;
+            /**
+             * Format: double
+             * @description Share of the front that a design takes as it starts; 0 where there is none
+             */
+            reach: number;
             start: components["schemas"]["Base"];
             /** @enum {string} */
             structure: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
@@ -4887,6 +4974,8 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             /** @description Sections in front of the ear-to-ear part, round the hairline and along the part line */
             front: components["schemas"]["Wish"];
+            /** @description Parts of the head that have a base of their own; left out where all of it is alike */
+            grounds?: components["schemas"]["OwnBase"][];
             /** @description Spots of scalp that are left out */
             leftOut: components["schemas"]["Spot"][];
             /** @description One row of individuals at the nape */
@@ -5524,6 +5613,11 @@ export interface components {
         };
         Use: {
             /**
+             * Format: double
+             * @description How far apart pieces are hooked there, in shares of the usual distance: 0.7 is close, 1.5 airy; left out as elsewhere
+             */
+            apart?: number;
+            /**
              * Format: int64
              * @description Pieces at each spot; 0 to leave it as it is
              */
@@ -5550,7 +5644,7 @@ export interface components {
             };
             key: string;
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             /** @description The method's parameters by key; the catalogue lists them */
             settings: {
                 [key: string]: number;
@@ -5679,7 +5773,7 @@ export interface components {
             /** Format: double */
             cutBelowMm: number;
             /** @enum {string} */
-            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2";
+            method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             name: string;
             /** @description Key of the piece */
             piece: string;
@@ -5778,7 +5872,7 @@ export interface components {
         };
         Where: {
             /** @enum {string} */
-            kind: "everywhere" | "front" | "back" | "base" | "hairline" | "nape" | "part" | "zones" | "rows" | "places";
+            kind: "everywhere" | "front" | "back" | "base" | "hairline" | "nape" | "part" | "ends" | "zones" | "rows" | "places";
             /** @description Of places: unit vectors in the head's axes */
             places?: number[][];
             /** @description Of rows */

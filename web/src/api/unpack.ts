@@ -15,6 +15,8 @@ export interface Section {
   index: number;
   front: boolean;
   linked: boolean;
+  /** Hooked plainly, and laid back into the base. */
+  laid: boolean;
   seen: boolean;
   locked: boolean;
   edited: boolean;
@@ -66,6 +68,8 @@ export interface Cornrow {
   into?: string;
   merged: boolean;
   hooks: readonly Hook[];
+  /** True where the last of its hooks is its end, from which it goes on as a braid. */
+  fed: boolean;
 }
 
 export interface NetArea {
@@ -73,6 +77,8 @@ export interface NetArea {
   outlines: readonly (readonly Point[])[];
   areaMm2: number;
   hooks: readonly Hook[];
+  /** The small plaits it lies on; none over cornrows. */
+  plaits: readonly Point[];
 }
 
 export interface Row {
@@ -94,6 +100,8 @@ export interface Layout {
   areaMm2: number;
   baseAreaMm2: number;
   outAreaMm2: number;
+  /** How far apart pieces are hooked on the base where no rule says otherwise; 0 without a base. */
+  spacingMm: number;
   seams: readonly Schemas["Seam"][];
   channels: readonly { lengthMm: number; line: readonly Point[] }[];
   balance: readonly Schemas["Balance"][];
@@ -110,6 +118,8 @@ export interface PlanResult {
   head: Schemas["Head"];
   layout: Layout;
   notices: readonly Schemas["Notice"][];
+  /** What each side of a front design takes. */
+  design: readonly Schemas["DesignSide"][];
   /** Of every use, the number of places it says something about. */
   matched: readonly number[];
 }
@@ -141,10 +151,10 @@ const spread = (column: readonly number[], i: number): Spread => {
   return { min: (mean - below) / 10, mean: mean / 10, max: (mean + above) / 10 };
 };
 
-const flags = { front: 1, linked: 2, seen: 4, locked: 8, edited: 16 } as const;
+const flags = { front: 1, linked: 2, seen: 4, locked: 8, edited: 16, laid: 32 } as const;
 
 /** Unpacks what the server wrote as columns. */
-export function unpack({ tally, head, layout: packed, given, notices }: Packed): PlanResult {
+export function unpack({ tally, head, layout: packed, given, design, notices }: Packed): PlanResult {
   const [a, b, c] = [head.axesMm[0] ?? 1, head.axesMm[1] ?? 1, head.axesMm[2] ?? 1];
   const centroids = line(packed.centroids);
   const outlines = new Reader(packed.outlines);
@@ -185,6 +195,7 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
       index: at(packed.indexOf, i),
       front: (set & flags.front) !== 0,
       linked: (set & flags.linked) !== 0,
+      laid: (set & flags.laid) !== 0,
       seen: (set & flags.seen) !== 0,
       locked: (set & flags.locked) !== 0,
       edited: (set & flags.edited) !== 0,
@@ -217,17 +228,20 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
     ...(t.into !== undefined && { into: t.into }),
     merged: t.merged ?? false,
     hooks: hooks(t.hooks),
+    fed: t.fed ?? false,
   }));
   const nets = packed.nets.map((n): NetArea => ({
     zone: n.zone,
     outlines: n.outlines.map(line),
     areaMm2: n.areaMm2,
     hooks: hooks(n.hooks),
+    plaits: line(n.plaits),
   }));
   return {
     tally,
     head,
     notices,
+    design,
     matched: given.matched,
     layout: {
       sections,
@@ -243,6 +257,7 @@ export function unpack({ tally, head, layout: packed, given, notices }: Packed):
       areaMm2: packed.areaMm2,
       baseAreaMm2: packed.baseAreaMm2,
       outAreaMm2: packed.outAreaMm2,
+      spacingMm: packed.spacingMm,
       seams: packed.seams,
       channels: packed.channels.map((channel) => ({ lengthMm: channel.lengthMm, line: line(channel.line) })),
       balance: packed.balance,

@@ -15,6 +15,9 @@ interface Props extends Omit<Look, "hair" | "skin"> {
   box: Box;
 }
 
+/** How long a head stands still before what takes longer is painted, ms. */
+const restsAfter = 120;
+
 /** The painted head, in the pixels of the device. It says nothing to those who listen: what can be focused lies over it. */
 export const HeadPicture = memo(function HeadPicture({
   pictured,
@@ -33,17 +36,22 @@ export const HeadPicture = memo(function HeadPicture({
     if (!ctx || size.wide === 0 || size.high === 0) return;
     const [left, top, wide, high] = box;
     const scale = Math.min(size.wide / wide, size.high / high);
-    ctx.setTransform(1, 0, 0, 1, 0, 0);
-    ctx.clearRect(0, 0, size.wide, size.high);
-    ctx.setTransform(
-      scale,
-      0,
-      0,
-      scale,
-      size.wide / 2 - scale * (left + wide / 2),
-      size.high / 2 - scale * (top + high / 2),
-    );
-    paintHead(ctx, pictured, camera, { hair, skin, detail, classes, hooks, marked, chosen });
+    const paint = (rests: boolean) => {
+      ctx.setTransform(1, 0, 0, 1, 0, 0);
+      ctx.clearRect(0, 0, size.wide, size.high);
+      ctx.setTransform(
+        scale,
+        0,
+        0,
+        scale,
+        size.wide / 2 - scale * (left + wide / 2),
+        size.high / 2 - scale * (top + high / 2),
+      );
+      return paintHead(ctx, pictured, camera, { hair, skin, detail, classes, hooks, marked, chosen }, rests);
+    };
+    if (!paint(false)) return;
+    const later = setTimeout(() => paint(true), restsAfter);
+    return () => clearTimeout(later);
   }, [canvas, size, box, pictured, camera, hair, skin, detail, classes, hooks, marked, chosen]);
   return <canvas ref={watch} className={styles.picture} width={size.wide} height={size.high} aria-hidden />;
 });

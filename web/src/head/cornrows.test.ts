@@ -31,16 +31,29 @@ const layout = {
 describe("cornrows on the head", () => {
   const base = drawnBase(layout, axes);
 
-  it("are turns one after another, leaning to either side", () => {
-    const length = 1.45 * 105; // mm, about
-    expect(base.turns.length).toBeGreaterThan(length / 12);
-    expect(base.turns.length).toBeLessThan(length / 5);
+  const stations = base.plaits[0]?.stations() ?? [];
+
+  it("are plaits on the scalp, thin where they begin and end, two fifths of their band between", () => {
+    const length = line.reduce(
+      (sum, p, i) => sum + Math.hypot(...p.map((v, k) => v - (line[i - 1]?.[k] ?? v))),
+      0,
+    );
+    expect(stations.length).toBeGreaterThan(length / 2.2);
+    expect(stations.length).toBeLessThan(length / 1.8);
+    for (const s of stations) {
+      expect(Math.hypot(s.at[0] / 99, s.at[1] / 77, s.at[2] / 105)).toBeCloseTo(1, 6);
+      expect(s.along[0] * s.left[0] + s.along[1] * s.left[1] + s.along[2] * s.left[2]).toBeCloseTo(0, 6);
+    }
+    const middle = stations[Math.floor(stations.length / 2)]?.half ?? 0;
+    expect(2 * middle).toBeCloseTo(0.42 * 20, 6);
+    expect(stations[0]?.half ?? 0).toBeLessThan(0.5 * middle);
+    expect(stations[stations.length - 1]?.half ?? 0).toBeLessThan(0.5 * middle);
   });
 
   it("show from behind and not from in front", () => {
     const seen = (view: keyof typeof views) => {
       const camera = cameraAt(axes, views[view]);
-      return [base.turns.map((t) => t.at), base.hooks].map(
+      return [stations.map((s) => s.at), base.hooks].map(
         (places) => places.filter((p) => camera.facing(p) > 0.06).length,
       );
     };
@@ -60,6 +73,7 @@ describe("cornrows on the head", () => {
             zone: "T",
             outlines: [],
             areaMm2: 1400,
+            plaits: [],
             hooks: lattice.map((p) => ({
               at: p,
               given: { piece: 0, way: 0, count: 1, place: 0, accents: [] },

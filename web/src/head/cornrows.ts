@@ -1,71 +1,60 @@
-import type { Layout } from "../api/types";
-import type { Camera } from "./camera";
-import { add, cross, scale, unit, vec, type Vec } from "./vectors";
+import type { Cornrow, Layout } from "../api/types";
+import { add, cross, dot, scale, unit, vec, type Vec } from "./vectors";
 
-/** One turn of a plait worked flat: a leaf that leans to one side. */
-interface Turn {
+/** A place along a cornrow, with the frame it is drawn in. */
+export interface Station {
   at: Vec;
   normal: Vec;
-  from: Vec;
-  to: Vec;
+  /** The way the plait goes, and to the left of it. */
+  along: Vec;
   left: Vec;
-  right: Vec;
+  /** Half the plait's width there, mm. */
+  half: number;
+  /** How far its part lines lie to the left and to the right, mm; 0 where none is near. */
+  gaps: readonly [number, number];
+}
+
+/** A plait worked flat, made ready for drawing. */
+export interface FlatPlait {
+  /** Half its width where it is whole, mm. */
+  half: number;
+  /** Stations a step apart along its line; worked out when they are first drawn. */
+  stations: () => readonly Station[];
+  /** A cornrow that several run together into is drawn over them. */
+  merged: boolean;
+  /** Half the scalp that those took up between them, mm; 0 for one that begins by itself. */
+  over: number;
 }
 
 /** What stands where no individuals do, made ready for drawing once for every result. */
 export interface DrawnBase {
-  /** The scalp of each cornrow, and the ways its middle faces along its line. */
-  bands: { ring: readonly Vec[]; along: { at: Vec; normal: Vec }[] }[];
-  turns: Turn[];
+  /** The scalp of each cornrow. */
+  bands: { ring: readonly Vec[] }[];
+  plaits: FlatPlait[];
   hooks: Vec[];
   /** The threads of a net, from hook to hook. */
   mesh: [Vec, Vec][];
+  /** The small plaits under a net, each from its root to where it is laid back. */
+  under: FlatPlait[];
   /** Scalp whose hair stays loose. */
   leftOut: (readonly Vec[])[];
 }
 
-const turnStep = 6.5; // mm from turn to turn
-const widest = 13; // mm a plait is drawn across, at most
+export const stationStep = 2; // mm along the line
+const [thinnest, thickest] = [3.2, 15]; // mm, the width of a plait
+const ofBand = 0.42; // width of a plait ÷ that of the scalp it takes up
+const ofBorder = 0.62; // most of the way to the nearer part line
+/** How thick a plait begins and ends, as shares of itself: it grows as it takes hair up. */
+const [startShare, tailShare, mergeShare] = [0.35, 0.25, 0.75];
+const [growth, taper] = [2.5, 3]; // widths over which it does
 
 const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
 
 export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
-  const [a, b, c] = vec(axes);
-  const normalAt = (p: Vec): Vec => unit([p[0] / (a * a), p[1] / (b * b), p[2] / (c * c)]);
-  const turns: Turn[] = [];
-  for (const t of layout.tracks) {
-    const half = Math.min(widest, 0.8 * t.widthMm) / 2;
-    let [walked, lean] = [turnStep, 1];
-    t.line.forEach((point, i) => {
-      const before = t.line[i - 1];
-      if (!before) return;
-      const [p, q] = [before, point];
-      const step = Math.hypot(...minus(q, p));
-      walked += step;
-      if (walked < turnStep || step === 0) return;
-      walked = 0;
-      lean = -lean;
-      const normal = normalAt(q);
-      const along = scale(1 / step, minus(q, p));
-      const across = cross(normal, along);
-      const long = add(scale(0.62 * turnStep, along), scale(lean * half, across));
-      const short = scale(0.62 * half, unit(cross(normal, long)));
-      turns.push({
-        at: q,
-        normal,
-        from: add(q, scale(-1, long)),
-        to: add(q, long),
-        left: add(q, scale(1.5, short)),
-        right: add(q, scale(-1.5, short)),
-      });
-    });
-  }
+  const head = vec(axes);
   return {
-    bands: layout.tracks.flatMap((t) => {
-      const along = t.line.map((at) => ({ at, normal: normalAt(at) }));
-      return t.outlines.map((o) => ({ ring: o, along }));
-    }),
-    turns,
+    bands: layout.tracks.flatMap((t) => t.outlines.map((ring) => ({ ring }))),
+    plaits: layout.tracks.map((t) => flatPlait(t, layout.tracks, head)),
     hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map((h) => h.at)),
     mesh: layout.nets.flatMap(({ hooks, areaMm2 }) =>
       threads(
@@ -73,8 +62,122 @@ export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
         areaMm2,
       ),
     ),
+    under: layout.nets.flatMap((n) => n.plaits.map((root) => laidBack(root, head))),
     leftOut: [...layout.leftOut, ...edges(layout)],
   };
+}
+
+/** A cornrow as a plait: as wide as its band makes it, thin where it begins and where it ends. */
+function flatPlait(t: Cornrow, all: readonly Cornrow[], axes: Vec): FlatPlait {
+  const feeders = all.filter((o) => o.merged && o.into === t.id);
+  const width = feeders.length > 0 ? 1.3 * Math.max(...feeders.map((f) => f.widthMm)) : t.widthMm;
+  const half = Math.min(thickest, Math.max(thinnest, ofBand * width)) / 2;
+  const joins = t.merged && t.into !== undefined;
+  const ring = t.outlines[0];
+  return once({
+    half,
+    merged: feeders.length > 0,
+    over: feeders.reduce((sum, f) => sum + f.widthMm, 0) / 2,
+    stations: () => stationsOf(t.line, axes, half, joins ? mergeShare : tailShare, ring),
+  });
+}
+
+/** A small plait under a net: from its root back towards the nape. */
+function laidBack(root: Vec, axes: Vec): FlatPlait {
+  const [half, long] = [2.2, 24];
+  const normal = normalAt(root, axes);
+  const down = unit(minus([-0.6, 0, -1], scale(dot([-0.6, 0, -1], normal), normal)));
+  const line = [0, 1, 2, 3, 4].map((k) => onHead(add(root, scale((k * long) / 4, down)), axes));
+  return once({ half, merged: false, over: 0, stations: () => stationsOf(line, axes, half, tailShare) });
+}
+
+/** Works the stations out at the first call alone. */
+function once(plait: FlatPlait): FlatPlait {
+  let made: readonly Station[] | undefined;
+  return { ...plait, stations: () => (made ??= plait.stations()) };
+}
+
+const normalAt = (p: Vec, [a, b, c]: Vec): Vec => unit([p[0] / (a * a), p[1] / (b * b), p[2] / (c * c)]);
+
+/** The point of the scalp in the direction of one near it. */
+const onHead = (p: Vec, [a, b, c]: Vec): Vec => scale(1 / Math.hypot(p[0] / a, p[1] / b, p[2] / c), p);
+
+/** A smooth line through points at even steps (Catmull and Rom's spline), each step on the scalp. */
+function smooth(line: readonly Vec[], axes: Vec): Vec[] {
+  const out: Vec[] = [];
+  let carried = 0;
+  line.forEach((p, i) => {
+    const q = line[i + 1];
+    if (!q) return;
+    const [before, after] = [line[i - 1] ?? p, line[i + 2] ?? q];
+    const long = Math.hypot(...minus(q, p));
+    if (long === 0) return;
+    for (; carried < long; carried += stationStep) {
+      const u = carried / long;
+      const k = [
+        u * (-0.5 + u * (1 - 0.5 * u)),
+        1 + u * u * (-2.5 + 1.5 * u),
+        u * (0.5 + u * (2 - 1.5 * u)),
+        u * u * (-0.5 + 0.5 * u),
+      ];
+      const at = [before, p, q, after].reduce<Vec>((sum, v, n) => add(sum, scale(k[n] ?? 0, v)), [0, 0, 0]);
+      out.push(onHead(at, axes));
+    }
+    carried -= long;
+  });
+  const last = line[line.length - 1];
+  if (last && out.length > 0) out.push(last);
+  return out;
+}
+
+/** How often the way to the part lines is measured, in stations. */
+const gapEvery = 4;
+
+function stationsOf(
+  line: readonly Vec[],
+  axes: Vec,
+  half: number,
+  tail: number,
+  ring?: readonly Vec[],
+): Station[] {
+  const points = smooth(line, axes);
+  const n = points.length;
+  const whole = (n - 1) * stationStep;
+  let gaps: readonly [number, number] = [0, 0];
+  return points.map((at, i) => {
+    const [before, after] = [points[Math.max(0, i - 1)] ?? at, points[Math.min(n - 1, i + 1)] ?? at];
+    const normal = normalAt(at, axes);
+    const along = unit(minus(after, before));
+    const left = unit(cross(normal, along));
+    if (ring && i % gapEvery === 0) gaps = gapsAt(at, along, left, ring);
+    const near = Math.min(...gaps.map((g) => g || Infinity));
+    const gone = i * stationStep;
+    const grown = Math.min(1, startShare + (1 - startShare) * (gone / (2 * half * growth)));
+    const ending = Math.min(1, tail + (1 - tail) * ((whole - gone) / (2 * half * taper)));
+    return { at, normal, along, left, half: Math.min(half * Math.min(grown, ending), ofBorder * near), gaps };
+  });
+}
+
+/** How far the nearest parts of an outline lie to either side of a place, square to its way. */
+function gapsAt(at: Vec, along: Vec, left: Vec, ring: readonly Vec[]): readonly [number, number] {
+  const far = 60; // mm: what lies further is on the other side of the head
+  let [onLeft, onRight] = [far, far];
+  let q = ring[ring.length - 1] ?? at;
+  let b = dot(minus(q, at), along);
+  for (const p of ring) {
+    const a = dot(minus(p, at), along);
+    if (a < 0 !== b < 0) {
+      const f = a / (a - b);
+      const way = minus([p[0] + f * (q[0] - p[0]), p[1] + f * (q[1] - p[1]), p[2] + f * (q[2] - p[2])], at);
+      const aside = dot(way, left);
+      if (Math.hypot(...way) < far) {
+        if (aside > 0) onLeft = Math.min(onLeft, aside);
+        else onRight = Math.min(onRight, -aside);
+      }
+    }
+    [q, b] = [p, a];
+  }
+  return [onLeft === far ? 0 : onLeft, onRight === far ? 0 : onRight];
 }
 
 /**
@@ -106,11 +209,4 @@ function edges({ hairline, border }: Layout): Vec[][] {
     const next = (i + 1) % border.length;
     return [hairline[i] ?? inner, hairline[next] ?? inner, border[next] ?? inner, inner];
   });
-}
-
-/** The way a cornrow faces where it is in sight: one tone for all of it, and no edge in its middle. */
-export function meanFacing(along: readonly { at: Vec; normal: Vec }[], camera: Camera): Vec {
-  const seen = along.filter(({ at }) => camera.facing(at) > 0);
-  const sum = (seen.length > 0 ? seen : along).reduce<Vec>((s, { normal }) => add(s, normal), [0, 0, 0]);
-  return unit(sum);
 }

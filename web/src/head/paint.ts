@@ -3,7 +3,7 @@ import { bust, type BustPart } from "./bust";
 import type { Camera } from "./camera";
 import type { Pictured } from "./drawn";
 import type { Class } from "./reading";
-import { meanFacing } from "./cornrows";
+import { paintBase } from "./paintBase";
 import { dot, type Flat, type Vec } from "./vectors";
 
 /** How a head is painted. */
@@ -27,8 +27,17 @@ type Ctx = CanvasRenderingContext2D;
 const marigold = "#e0a02c";
 const thread = "#f3d7a2";
 
-/** Paints a parted head; the unit of ctx is 1 mm, its origin the middle of the head. */
-export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, camera: Camera, look: Look) {
+/**
+ * Paints a parted head; the unit of ctx is 1 mm, its origin the middle of the head. Combed hair and
+ * lights on the cornrows are painted once the head rests and kept; it tells whether they are still to come.
+ */
+export function paintHead(
+  ctx: Ctx,
+  { head, layout, sections, base }: Pictured,
+  camera: Camera,
+  look: Look,
+  rests = false,
+): boolean {
   const skin = skinTones[look.skin];
   const hair = hairTones[look.hair];
   const small = look.detail === "small";
@@ -45,34 +54,19 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
     for (const part of camera.clip(ring)) hatch(ctx, part.map(flat), skin.base, rgb(hair.light));
 
   // The base: scalp of the cornrows, then the plaits on it.
-  ctx.strokeStyle = skin.scalp;
-  ctx.lineWidth = small ? 2.6 : 1.5;
-  for (const { ring, along } of base.bands) {
-    const rings = camera.clip(ring);
-    if (rings.length === 0) continue;
-    ctx.fillStyle = tones(0.42 * lit(meanFacing(along, camera)));
-    rings.forEach((r) => fillRing(ctx, r, flat));
-  }
-  ctx.strokeStyle = rgb(hair.dark);
-  ctx.lineWidth = 0.5;
-  for (const t of base.turns) {
-    if (camera.facing(t.at) < 0.06) continue;
-    ctx.fillStyle = tones(lit(t.normal) + 0.12);
-    ctx.beginPath();
-    const [from, to, left, right] = [flat(t.from), flat(t.to), flat(t.left), flat(t.right)];
-    ctx.moveTo(...from);
-    ctx.quadraticCurveTo(...left, ...to);
-    ctx.quadraticCurveTo(...right, ...from);
-    ctx.closePath();
-    ctx.fill();
-    ctx.stroke();
-  }
+  const owed = paintPlaits(ctx, base, camera, look, rests);
   ctx.strokeStyle = "rgb(243 215 162 / 0.5)";
   ctx.beginPath();
   for (const [p, q] of base.mesh)
     if (camera.facing(p) > 0.06 && camera.facing(q) > 0.06) trace(ctx, [p, q], flat);
   ctx.stroke();
-  paintHooks(ctx, base.hooks, camera, small ? 2.2 : look.hooks ? 2.6 : 1.5, look);
+  const thin = base.plaits.length > 0 ? Math.min(...base.plaits.map((p) => 0.45 * p.half)) : 1.5;
+  const dotSize = small
+    ? Math.max(thin, 0.75 / ctx.getTransform().a)
+    : look.hooks
+      ? 2.6
+      : Math.min(1.5, thin);
+  paintHooks(ctx, base.hooks, camera, dotSize, look);
 
   // Sections, then what lies on them.
   ctx.strokeStyle = look.classes ? skin.shade : skin.scalp;
@@ -157,6 +151,65 @@ export function paintHead(ctx: Ctx, { head, layout, sections, base }: Pictured, 
   }
   paintBust(ctx, bare, "before", look.skin);
   bare.times++;
+  return owed;
+}
+
+/** Cornrows as they were painted at rest, by their base and by where the camera stands. */
+const restingBases = new WeakMap<Pictured["base"], WeakMap<Camera, Layer>>();
+
+/**
+ * Paints the base. In full it is painted once, when the head rests, and then comes from a picture of it: a
+ * slider repaints and a head turns with plain strokes. Tells whether the full one is still to come.
+ */
+function paintPlaits(ctx: Ctx, base: Pictured["base"], camera: Camera, look: Look, rests: boolean): boolean {
+  if (base.plaits.length + base.under.length === 0) return false;
+  const [hair, skin] = [hairTones[look.hair], skinTones[look.skin]];
+  const small = look.detail === "small";
+  const as = { ...hair, scalp: skin.scalp, part: small ? 2.4 : 1.4 };
+  if (look.detail !== "full") {
+    paintBase(ctx, base, camera, { ...as, plain: true });
+    return false;
+  }
+  const to = ctx.getTransform();
+  const { width, height } = ctx.canvas;
+  const of = [look.hair, look.skin, width, height, to.a, to.e, to.f].join(" ");
+  const kept = restingBases.get(base) ?? new WeakMap<Camera, Layer>();
+  let layer = kept.get(camera);
+  if (layer?.of !== of) {
+    if (!rests) {
+      // While a window is resized the picture there is stands in for the one to come.
+      if (layer?.as === as.dark) placeLayer(ctx, layer);
+      else paintBase(ctx, base, camera, { ...as, plain: true });
+      return true;
+    }
+    layer = layerOf(ctx, of, (own) => paintBase(own, base, camera, { ...as, plain: false }));
+    layer.as = as.dark;
+    restingBases.set(base, kept.set(camera, layer));
+  }
+  placeLayer(ctx, layer);
+  return false;
+}
+
+/** Paints a picture where what it shows belongs now, larger or smaller than it was made. */
+function placeLayer(ctx: Ctx, { canvas, made }: Layer) {
+  const to = ctx.getTransform();
+  const by = to.a / made.a;
+  ctx.setTransform(by, 0, 0, by, to.e - by * made.e, to.f - by * made.f);
+  ctx.drawImage(canvas, 0, 0);
+  ctx.setTransform(to);
+}
+
+/** A picture as large as a canvas and placed as it is. */
+function layerOf(ctx: Ctx, of: string, paint: (own: Ctx) => void): Layer {
+  const layer: Layer = { of, canvas: document.createElement("canvas"), made: ctx.getTransform() };
+  [layer.canvas.width, layer.canvas.height] = [ctx.canvas.width, ctx.canvas.height];
+  const own = layer.canvas.getContext("2d");
+  if (own) {
+    own.setTransform(ctx.getTransform());
+    [own.lineJoin, own.lineCap] = ["round", "round"];
+    paint(own);
+  }
+  return layer;
 }
 
 const rgb = (c: readonly number[]) => `rgb(${c.join(" ")})`;
@@ -274,6 +327,10 @@ interface StandingBust {
 interface Layer {
   of: string;
   canvas: HTMLCanvasElement;
+  /** Where its mm lay when it was made. */
+  made: DOMMatrix;
+  /** The hair it shows. */
+  as?: readonly number[];
 }
 
 const busts = new WeakMap<Camera, StandingBust>();
@@ -296,18 +353,10 @@ function paintBust(ctx: Ctx, bare: StandingBust, side: "behind" | "before", tone
   const of = [tone, width, height, to.a, to.e, to.f].join(" ");
   let layer = bare.layers[side];
   if (layer?.of !== of) {
-    layer = { of, canvas: document.createElement("canvas") };
-    [layer.canvas.width, layer.canvas.height] = [width, height];
-    const own = layer.canvas.getContext("2d");
-    if (!own) return;
-    own.setTransform(to);
-    [own.lineJoin, own.lineCap] = ["round", "round"];
-    bare[side].forEach((p) => paintBustPart(own, p, skin));
+    layer = layerOf(ctx, of, (own) => bare[side].forEach((p) => paintBustPart(own, p, skin)));
     bare.layers[side] = layer;
   }
-  ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.drawImage(layer.canvas, 0, 0);
-  ctx.setTransform(to);
+  placeLayer(ctx, layer);
 }
 
 function paintBustPart(ctx: Ctx, part: BustPart, skin: Skin) {

@@ -24,6 +24,7 @@ const section = (id: string, part: Partial<Section>): Section => ({
   neighbours: [],
   front: false,
   linked: false,
+  laid: false,
   locked: false,
   edited: false,
   given: { piece: 0, way: 0, count: 1, place: 0, accents: [] },

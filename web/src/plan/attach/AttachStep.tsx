@@ -113,6 +113,8 @@ export const groundNames: Readonly<Record<Ground, string>> = {
   tracks: "on the cornrows",
   net: "through the net",
   linked: "on the linked plaits",
+  laid: "on plaits laid back",
+  end: "from the ends of the cornrows",
 };
 
 interface StepsProps {

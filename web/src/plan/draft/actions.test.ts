@@ -16,8 +16,28 @@ const base: Base = {
 const merging: Base = { ...base, tracks: 6, mergeInto: 3, mergeAfterMm: 40, mergeSides: true };
 
 const rules = [
-  { structure: "all", parts: ["middle", "none", "levels"], napeGuard: false, base: false, start: base },
-  { structure: "horseshoe", parts: ["middle"], napeGuard: true, base: true, start: merging },
+  {
+    structure: "all",
+    parts: ["middle", "none", "levels"],
+    napeGuard: false,
+    base: false,
+    start: base,
+    frontMm: 25.4,
+    backMm: 25.4,
+    perSide: 0,
+    reach: 0,
+  },
+  {
+    structure: "horseshoe",
+    parts: ["middle"],
+    napeGuard: true,
+    base: true,
+    start: merging,
+    frontMm: 19.05,
+    backMm: 25.4,
+    perSide: 0,
+    reach: 0,
+  },
 ] as unknown as StructureRule[];
 
 const weave: Way = { key: "w1", method: "L1", settings: { pitchMm: 50 }, choices: { tip: "glue" } };
@@ -27,7 +47,17 @@ const wrap: Way = { key: "W2", method: "W2", settings: { ribbonMm: 6, tailMm: 60
 /** A plan as far as these actions look at it. */
 function draftOf(part: Partial<PlanInput> = {}): Draft {
   const input = {
-    parting: { structure: "all", part: { kind: "levels" }, napeGuard: false, base, edits: [] },
+    parting: {
+      structure: "all",
+      part: { kind: "levels" },
+      napeGuard: false,
+      base,
+      edits: [],
+      front: { widthMm: 25.4, heightMm: 25.4 },
+      back: { widthMm: 30, heightMm: 30 },
+      design: { side: "both", tracks: 3, curved: false },
+      perSide: 0,
+    },
     pieces: [{ key: "p1", name: "Driftline", form: "soft-loc" }],
     ways: [weave, hook],
     uses: [
@@ -46,6 +76,7 @@ test("a structure brings the base it starts with, unless somebody changed it", (
   const there = after(draftOf(), actions.chooseStructure("horseshoe", rules));
   expect(there.parting.base).toEqual(merging);
   expect(there.parting.part.kind).toBe("middle");
+  expect([there.parting.front.widthMm, there.parting.back.widthMm]).toEqual([19.05, 30]);
   const back = after({ title: "", input: there }, actions.chooseStructure("all", rules));
   expect(back.parting.base).toEqual(base);
   const own = { ...base, tracks: 9 };
@@ -54,6 +85,20 @@ test("a structure brings the base it starts with, unless somebody changed it", (
     actions.chooseStructure("horseshoe", rules),
   );
   expect(kept.parting.base).toEqual(own);
+});
+
+test("hair fed into a design brings its piece, its method and its rule, and takes them away again", () => {
+  const fed = after(draftOf(), actions.feedDesign(true));
+  const rule = fed.uses[2];
+  expect(rule?.where.kind).toBe("ends");
+  expect(fed.pieces.find((p) => p.key === rule?.piece)?.form).toBe("braiding-hair");
+  expect(fed.ways.find((w) => w.key === rule?.way)?.method).toBe("B3");
+  const bare = after(
+    { title: "", input: { ...fed, fill: { piece: "p1", count: 0 } } },
+    actions.feedDesign(false),
+  );
+  expect([bare.uses.length, bare.pieces.length, bare.ways.length]).toEqual([2, 1, 2]);
+  expect(bare.parting.design.fed).toBe(false);
 });
 
 test("what a base does not say is no", () => {

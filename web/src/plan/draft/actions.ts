@@ -4,6 +4,7 @@ import type {
   Basis,
   Day,
   Direction,
+  OwnBase,
   Hairline,
   Hand,
   OwnHair,
@@ -92,9 +93,13 @@ function sameBase(a: Base, b: Base): boolean {
   return (Object.keys({ ...a, ...b }) as (keyof Base)[]).every((k) => (a[k] ?? false) === (b[k] ?? false));
 }
 
+/** The size it starts with where nobody changed that of the structure before. */
+const sized = (wish: Wish, before: number | undefined, start: number): Wish =>
+  wish.widthMm === before && wish.heightMm === before ? { ...wish, widthMm: start, heightMm: start } : wish;
+
 /**
  * The parting on another structure: with a part line and a nape guard only where it takes them, and
- * with the base it starts with where nobody changed that of the structure before.
+ * with the base and the sizes it starts with where nobody changed those of the structure before.
  */
 function on(s: Settings, structure: Structure, rules: readonly StructureRule[]): Settings {
   const of = (wanted: Structure) => rules.find((r) => r.structure === wanted);
@@ -103,12 +108,46 @@ function on(s: Settings, structure: Structure, rules: readonly StructureRule[]):
   const { kind } = s.part;
   const fit = rule.parts.includes(kind) ? kind : rule.parts.includes("none") ? "none" : "middle";
   return {
-    ...s,
+    ...omit(s, "grounds"),
     structure,
     part: { ...s.part, kind: fit },
     napeGuard: s.napeGuard && rule.napeGuard,
     base: startedOn(s.base, before?.start, rule.start),
+    front: sized(s.front, before?.frontMm, rule.frontMm),
+    back: sized(s.back, before?.backMm, rule.backMm),
+    perSide: s.perSide === before?.perSide ? rule.perSide : s.perSide,
+    design: rule.reach > 0 && s.design.reach === undefined ? { ...s.design, reach: rule.reach } : s.design,
   };
+}
+
+/** Braiding hair to feed in, and the method by which it is. */
+const feed: { newPiece: Piece; newWay: Way } = {
+  newPiece: {
+    key: "",
+    name: "Braiding hair",
+    form: "braiding-hair",
+    colour: "",
+    lengthMm: 609.6,
+    thicknessMm: 8,
+    massG: 5,
+    loopMm: 0,
+    pack: { units: 16, cuts: 1, splits: 1 },
+    offers: [{ packs: 1, priceMinor: 600 }],
+  },
+  newWay: { key: "", method: "B3", settings: {} },
+};
+
+/** The plan without what is no longer named by a rule, of the hair that was fed in. */
+function unfed(i: PlanInput): PlanInput {
+  const uses = i.uses.filter((u) => u.where.kind !== "ends");
+  const gone = i.uses.filter((u) => u.where.kind === "ends");
+  const named = (key: string) =>
+    uses.some((u) => u.piece === key || u.way === key || u.mix?.some((m) => m.piece === key)) ||
+    i.fill.piece === key ||
+    (i.accents ?? []).some((a) => a.piece === key);
+  const left = <T extends { key: string }>(list: readonly T[]) =>
+    list.filter((x) => named(x.key) || !gone.some((u) => u.piece === x.key || u.way === x.key));
+  return { ...i, uses, pieces: left(i.pieces), ways: left(i.ways) };
 }
 
 /** The base on another structure: as that starts, unless more of it was changed than how the cornrows run. */
@@ -186,8 +225,26 @@ export const actions = {
   changeParting: onParting,
   setBase: (group: Group, part: Partial<Base>) =>
     onParting(group, (s) => ({ ...s, base: { ...s.base, ...part } })),
-  setDesign: (part: Partial<Settings["design"]>) =>
-    onParting(null, (s) => ({ ...s, design: { ...s.design, ...part } })),
+  setDesign: (group: Group, part: Partial<Settings["design"]>) =>
+    onParting(group, (s) => ({ ...s, design: { ...s.design, ...part } })),
+  /** Hair fed in along the design, which goes on as braids; or own hair alone. */
+  feedDesign: (fed: boolean) =>
+    onInput(null, (i) => {
+      const of = (input: PlanInput): PlanInput => ({
+        ...input,
+        parting: { ...input.parting, design: { ...input.parting.design, fed } },
+      });
+      if (!fed) return of(unfed(i));
+      const { input, use } = taken(i, { where: { kind: "ends" }, count: 1, ...feed });
+      return of({ ...input, uses: [...input.uses, use] });
+    }),
+  /** A base of its own for a part of the head, or the same as the rest. */
+  setGround: (part: OwnBase["part"], ground: Omit<OwnBase, "part"> | null) =>
+    onParting(null, (s) => {
+      const others = (s.grounds ?? []).filter((g) => g.part !== part);
+      const grounds = ground ? [...others, { ...ground, part }] : others;
+      return grounds.length > 0 ? { ...s, grounds } : omit(s, "grounds");
+    }),
   setPart: (group: Group, part: Partial<Part>) =>
     onParting(group, (s) => ({ ...s, part: { ...s.part, ...part } })),
   /** How one zone is parted; with alike, both. */

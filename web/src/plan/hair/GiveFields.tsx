@@ -18,14 +18,33 @@ interface Props {
   all?: boolean;
   /** True for the base, where only hooking goes. */
   base?: boolean;
+  /** True where pieces may be hooked on a base, so that it can be said how far apart. */
+  hooked?: boolean;
   onChange: (group: string | null, change: Omit<Wanted, "where">) => void;
 }
 
 const asItIs = "";
+
+/** How far apart pieces are hooked, in shares of the usual distance. */
+const spreads: readonly (readonly [number, string])[] = [
+  [0.6, "packed, 0.6 × the distance"],
+  [0.75, "close, ¾ of the distance"],
+  [1, "the usual distance"],
+  [1.5, "airy, 1½ × the distance"],
+  [2, "very airy, twice the distance"],
+];
 const mixed = "a mix";
 
 /** Which piece, in which way, how many: of the plan, of the supplier's list, or any method there is. */
-export function GiveFields({ input, use, whose, all = false, base = false, onChange }: Props) {
+export function GiveFields({
+  input,
+  use,
+  whose,
+  all = false,
+  base = false,
+  hooked = false,
+  onChange,
+}: Props) {
   const catalogue = useKnownCatalogue();
   const { pieces, ways } = input;
   const asBefore = { value: asItIs, label: "as it is" };
@@ -122,6 +141,22 @@ export function GiveFields({ input, use, whose, all = false, base = false, onCha
         ]}
         onChange={giveWay}
       />
+      {hooked && (
+        <Select<number>
+          aria-label={`How far apart on the base ${whose}`}
+          prefix={<span className={styles.what}>On the base</span>}
+          value={use.apart ?? 0}
+          options={[
+            { value: 0, label: base ? "as its count or distance says" : "as elsewhere" },
+            ...spreads.map(([value, label]) => ({ value, label })),
+          ]}
+          onChange={(apart) => {
+            const kept = { ...use };
+            delete kept.apart;
+            onChange(null, apart ? { ...kept, apart } : kept);
+          }}
+        />
+      )}
       <Count
         label={`Pieces at each spot ${whose}`}
         placeholder="as is"

@@ -1,6 +1,6 @@
 import { ArrowDownOutlined, ArrowUpOutlined, DeleteOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
-import type { PlanInput, PlanResult, Use } from "../../api/types";
+import type { PlanInput, PlanResult, Use, WhereKind } from "../../api/types";
 import { FieldErrorsUnder } from "../../ui/fields";
 import { useAct } from "../draft/act";
 import { actions, fixedUses } from "../draft/actions";
@@ -22,6 +22,7 @@ export function UseList({ input, result }: Props) {
   const act = useAct();
   const { uses } = input;
   const hasBase = baseOf(result);
+  const { layout } = result;
   const choices = whereChoices(result.layout);
   const add = (value: string) => {
     const chosen = choices.flatMap((g) => g.options).find((o) => o.value === value);
@@ -74,6 +75,9 @@ export function UseList({ input, result }: Props) {
                 whose={name.toLowerCase()}
                 all={i === 0}
                 base={i === 1}
+                hooked={
+                  i !== 0 && hookedAt.has(use.where.kind) && layout.tracks.length + layout.nets.length > 0
+                }
                 onChange={(group, change) => act(actions.setUse(i, group, { where: use.where, ...change }))}
               />
               <FieldErrorsUnder path={`uses[${i}]`} />
@@ -96,9 +100,20 @@ export function UseList({ input, result }: Props) {
   );
 }
 
+/** Parts of a head for which one can say how far apart pieces are hooked there. */
+const hookedAt: ReadonlySet<WhereKind> = new Set([
+  "base",
+  "front",
+  "back",
+  "hairline",
+  "part",
+  "nape",
+  "zones",
+]);
+
 /** Whether pieces are hooked on anything but loose plaits. */
 const baseOf = ({ layout }: PlanResult) =>
-  layout.tracks.length + layout.nets.length > 0 || layout.sections.some((s) => s.linked);
+  layout.tracks.length + layout.nets.length > 0 || layout.sections.some((s) => s.linked || s.laid);
 
 /** The rules in a few words. */
 export function usesText({ uses }: PlanInput, result: PlanResult): string {

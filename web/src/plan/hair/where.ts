@@ -11,6 +11,7 @@ export const whereNames: Readonly<Record<WhereKind, string>> = {
   hairline: "Along the hairline",
   part: "Along the part",
   nape: "At the nape",
+  ends: "Where cornrows go on as braids",
   zones: "A zone",
   rows: "A row",
   places: "Picked on the head",
@@ -39,7 +40,7 @@ export interface WhereChoice {
   where: Where;
 }
 
-const simple = ["front", "back", "hairline", "part", "nape"] as const;
+const simple = ["front", "back", "hairline", "part", "nape", "ends"] as const;
 
 /** The places of this head that a use can be for, by group. */
 export function whereChoices(layout: Layout): { label: string; options: WhereChoice[] }[] {
@@ -50,6 +51,7 @@ export function whereChoices(layout: Layout): { label: string; options: WhereCho
       label: "Of the head",
       options: simple
         .filter((kind) => kind !== "part" || layout.partLine.length > 0)
+        .filter((kind) => kind !== "ends" || layout.tracks.some((t) => t.fed))
         .map((kind) => ({ value: kind, label: whereNames[kind], where: { kind } })),
     },
     {

@@ -5,7 +5,7 @@ import { usePreferences } from "../../lib/preferences";
 import { area, length } from "../../lib/units";
 import styles from "../../ui/panel.module.css";
 import { Balance } from "./Balance";
-import { CornrowTable } from "./CornrowTable";
+import { CornrowTable } from "./base/CornrowTable";
 import { countOf } from "../../lib/countOf";
 
 /** The counts and what there is to know about the parts. */

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { lazy, memo, Suspense, useCallback, useState } from "react";
-import type { Wish } from "../../api/types";
+import type { Base, Layout, Settings, Wish } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { useSettled } from "../../lib/settled";
 import { area, length } from "../../lib/units";
@@ -8,7 +8,10 @@ import { Toggle } from "../../ui/fields";
 import { Parts } from "../../ui/Parts";
 import { useAct } from "../draft/act";
 import { actions, type Variant } from "../draft/actions";
-import { BaseWish } from "./BaseWish";
+import { BaseWish } from "./base/BaseWish";
+import { DesignWish } from "./base/DesignWish";
+import { hookedOn } from "./base/HowManyHooked";
+import { Individuals } from "./base/Individuals";
 import { Outcome } from "./Outcome";
 import { PartLine } from "./PartLine";
 import { patternNames } from "./patterns";
@@ -28,6 +31,26 @@ const RowGuide = lazy(async () => ({ default: (await import("./RowGuide")).RowGu
 
 const restTime = 300; // ms
 const none: Variant[] = [];
+
+const baseNames: Readonly<Record<Base["kind"], string>> = {
+  tracks: "Cornrows",
+  linked: "Linked plaits",
+  plaits: "Plaits laid back",
+  net: "Net",
+  individuals: "Individuals",
+};
+
+/** Whether plaits of their own sections stand where no individuals do, sized by the back. */
+const sized = ({ base, grounds }: Settings) =>
+  [base, ...(grounds ?? [])].some((g) => g.kind !== "tracks" && g.kind !== "net");
+
+/** The base in a line. */
+function baseSays(parting: Settings, based: boolean, layout: Layout): string {
+  if (!based) return parting.napeGuard ? "a row at the nape" : "none";
+  const n = hookedOn(layout);
+  const own = (parting.grounds ?? []).length > 0 ? ", mixed" : "";
+  return `${baseNames[parting.base.kind]}${own}${n > 0 ? `, ${countOf(n, "piece")}` : ""}`;
+}
 
 const same = (a: Wish, b: Wish) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -66,7 +89,7 @@ export const PartingStep = memo(function PartingStep() {
   const rule = catalogue.structures.find((r) => r.structure === parting.structure);
   // Where no back is parted into sections, one size is enough.
   const based = rule?.base ?? false;
-  const backless = rings || (based && parting.base.kind !== "linked" && !parting.napeGuard);
+  const backless = rings || (based && !sized(parting) && !parting.napeGuard);
   const size = (w: Wish) =>
     same({ ...w, widthMm: w.heightMm }, w)
       ? length(w.widthMm, unit)
@@ -82,24 +105,31 @@ export const PartingStep = memo(function PartingStep() {
             key: "structure",
             title: "Structure",
             says: `${structures[parting.structure].name}, ${partNames[parting.part.kind]}`,
-            paths: [
-              "parting.structure",
-              "parting.part",
-              "parting.base",
-              "parting.rows",
-              "parting.perSide",
-              "parting.design",
-            ],
+            paths: ["parting.structure", "parting.part", "parting.rows", "parting.perSide", "parting.design"],
             content: (
               <>
                 <StructureChoice structure={parting.structure} rules={catalogue.structures} />
                 {parting.structure !== "perimeter" && (
                   <PartLine part={parting.part} head={result.head} based={based} />
                 )}
-                <BaseWish settings={parting} rule={rule} />
+                <Individuals settings={parting} />
+                {parting.structure === "front-design" && (
+                  <DesignWish design={parting.design} minutes={result.design} />
+                )}
               </>
             ),
           },
+          ...(based || rule?.napeGuard
+            ? [
+                {
+                  key: "base",
+                  title: "Base",
+                  says: baseSays(parting, based, result.layout),
+                  paths: ["parting.base", "parting.grounds", "parting.napeGuard"],
+                  content: <BaseWish input={input} result={result} rule={rule} />,
+                },
+              ]
+            : []),
           {
             key: "sizes",
             title: "Sizes",
