@@ -38,6 +38,10 @@ const (
 	ThinPlait Code = "thin-plait"
 	// TightLoop: the loop does not pass over the plait.
 	TightLoop Code = "tight-loop"
+	// OwnLoop: the piece does not pass through its own loop.
+	OwnLoop Code = "own-loop"
+	// SlackLoop: the loop is far wider than what it is hitched on.
+	SlackLoop Code = "slack-loop"
 	// TightRoot: a snug plait leaves a thick piece no room under its root.
 	TightRoot Code = "tight-root"
 	// WrongBase: own hair is prepared otherwise than the method needs it.
@@ -98,6 +102,8 @@ var Facts = []Fact{
 	{FatPlait, OfFit, "Plaits may show through", "Plait too fat to hide", "F"},
 	{ThinPlait, OfFit, "Thin plaits, thick pieces", "Plait too thin to carry it", "T"},
 	{TightLoop, OfFit, "Tight loops", "Loop too small", "O"},
+	{OwnLoop, OfFit, "Loops too small for their piece", "Own loop too small", "I"},
+	{SlackLoop, OfFit, "Slack loops", "Loop slack on its plait", "C"},
 	{TightRoot, OfFit, "Snug roots, thick pieces", "No slack at the root", "R"},
 	{LongPlait, OfFit, "Plaits longer than the piece", "Plait longer than the piece", "L"},
 	{ShortHair, OfFit, "Short hair for the method", "Own hair short for the method", "S"},

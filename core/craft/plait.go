@@ -14,6 +14,10 @@ const (
 	FedUsual = 50.8 // mm; common practice
 	// ThinShare: the least thickness of a plait ÷ that of the piece it carries.
 	ThinShare = 0.18 // share; common practice
+	// MostStretched: to how many times its opening a loop gives.
+	MostStretched = 2.5 // times; common practice
+	// SlackLoop: from how many times the plait’s thickness a loop sits slack on it.
+	SlackLoop = 3.0 // times; common practice
 	// Hook: the thickness of a latch hook, which passes through a loop together with the plait.
 	Hook = 2.0 // mm; common practice
 )

@@ -47,6 +47,17 @@ var judged = []judgedHead{
 	{"sparse hair under thick locs", plantest.All(plantest.OwnHair(80, 60, 150), plantest.Size(0.75*in1), plantest.Piece(18*in1, 16, 2)), advice.ThinPlait},
 	{"a loop that does not open", func(in *plan.Input) { in.Pieces[0].Loop = 4 }, advice.TightLoop},
 	{"thick hair and a small loop", plantest.All(plantest.OwnHair(230, 90, 150), plantest.Size(1.25*in1), func(in *plan.Input) { in.Pieces[0].Loop = 7 }), advice.TightLoop},
+	{"12 mm locs with loops of 10 mm on cornrows", plantest.All(plantest.Piece(18*in1, 12, 4), func(in *plan.Input) {
+		in.Parting, in.Pieces[0].Loop = in.Parting.On(parting.EarToEar), 10
+	}), advice.OwnLoop},
+	{"a loop that does not go round a cornrow", plantest.All(plantest.OwnHair(230, 90, 200), plantest.Piece(18*in1, 8, 3), func(in *plan.Input) {
+		in.Parting, in.Pieces[0].Loop = in.Parting.On(parting.EarToEar), 10
+		in.Parting.Base.Cornrows = 4
+	}), advice.TightLoop},
+	{"thick locs on hair-thin cornrows", plantest.All(plantest.OwnHair(110, 55, 60), plantest.Piece(18*in1, 11, 2), func(in *plan.Input) {
+		in.Parting, in.Pieces[0].Loop = in.Parting.On(parting.EarToEar), 16
+		in.Parting.Base.Cornrows = 11
+	}), advice.SlackLoop},
 	{"a loop that opens far enough", func(in *plan.Input) { in.Pieces[0].Loop = 14 }, ""},
 	{"a thick loc on snug plaits", plantest.All(plantest.Piece(18*in1, 10, 4), func(in *plan.Input) { in.Plaits.Tension = plait.Snug }), advice.TightRoot},
 	{"a thin twist on snug plaits", plantest.All(plantest.Size(0.75*in1), plantest.Piece(18*in1, 7, 2), func(in *plan.Input) { in.Plaits.Tension = plait.Snug }), ""},

@@ -40,7 +40,9 @@ var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
 	advice.WrongForm: {otherPiece, otherMethod},
 	advice.FatPlait:  {smallerSections, splitHere, otherPiece, otherMethod},
 	advice.ThinPlait: {largerSections, otherPiece},
-	advice.TightLoop: {otherPiece, smallerSections, otherMethod},
+	advice.TightLoop: {stretched, otherPiece, smallerSections, otherMethod},
+	advice.OwnLoop:   {stretched, otherPiece},
+	advice.SlackLoop: {fewerCornrows, otherPiece},
 	advice.TightRoot: {slackPlaits, otherPiece},
 	advice.LongPlait: {otherPiece, otherMethod},
 	advice.ShortHair: {fedHair, otherMethod},
@@ -113,6 +115,29 @@ func (t *trouble) fattest() float64 {
 		}
 	}
 	return low
+}
+
+// stretched is the plan with the loops of the piece stretched as far as they must open.
+func stretched(t *trouble) []Remedy {
+	need := max(craft.TightLoop*t.piece.Thickness, t.p.Plait.Diameter+craft.Hook, t.p.Round+craft.Hook)
+	// What a loop gives is bounded by what it is made of.
+	if need = math.Ceil(need + 0.5); need > craft.MostStretched*t.piece.Loop {
+		return nil
+	}
+	in := t.Input
+	in.Pieces = slices.Clone(in.Pieces)
+	in.Pieces[t.p.Piece].Loop = need
+	return []Remedy{{fmt.Sprintf("Loops of %s stretched to %.0f mm first", t.piece.Name, need), in}}
+}
+
+// fewerCornrows is the plan with a cornrow less, each thicker.
+func fewerCornrows(t *trouble) []Remedy {
+	in := t.Input
+	if t.p.Section >= 0 || t.p.Ground != method.OnCornrow || in.Parting.Base.Cornrows < 4 || in.Parting.Base.MergeInto > 0 {
+		return nil
+	}
+	in.Parting.Base.Cornrows -= 2
+	return []Remedy{{fmt.Sprintf("%d cornrows behind, each wider", in.Parting.Base.Cornrows), in}}
 }
 
 func smallerSections(t *trouble) []Remedy {

@@ -50,7 +50,7 @@ var hooks = []Method{{
 			text("Undo tails and cornrows last, from the nape up."),
 		}
 	},
-	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
+	judge: judges(suited, ownLoop, roundTheBase, func(_ Method, j Job) []advice.Finding { return tender(j) }),
 }}
 
 // grounded are the words for hooking on a ground: what comes before it, where to start,

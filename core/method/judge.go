@@ -67,6 +67,43 @@ func untender(m Method, j Job) []advice.Finding {
 	return out
 }
 
+// ownLoop finds pieces too thick for their own loop: the hitch draws the piece through it.
+func ownLoop(_ Method, j Job) []advice.Finding {
+	loop, thick := j.Piece.Loop, j.Piece.Thickness
+	if j.Piece.Form.Facts().Folded || loop == 0 || loop >= thick {
+		return nil
+	}
+	return []advice.Finding{finding(advice.OwnLoop, advice.Look, thick-loop, func() (string, string) {
+		return fmt.Sprintf("A piece %.0f mm thick does not pass through its own loop, which opens %.0f mm.", thick, loop),
+			fmt.Sprintf("Stretch the loops to %.0f mm first, with the tail of a comb or two fingers: forced, a loop spoils the piece.", math.Ceil(craft.TightLoop*thick))
+	})}
+}
+
+// roundTheBase finds loops that do not go round what the piece is hooked on, and what is too thin to hold one.
+func roundTheBase(_ Method, j Job) (out []advice.Finding) {
+	loop, round := j.Piece.Loop, j.Round
+	if j.Piece.Form.Facts().Folded || loop == 0 || round == 0 {
+		return nil
+	}
+	what, thinner := "The cornrow", "more and thinner cornrows"
+	if j.Ground != OnCornrow {
+		what, thinner = "The plait", "smaller sections"
+	}
+	switch need := round + craft.Hook; {
+	case loop < need:
+		out = append(out, finding(advice.TightLoop, advice.Look, need-loop, func() (string, string) {
+			return fmt.Sprintf("%s comes out about %.0f mm thick; with the hook that is %.0f mm, and the loop opens %.0f mm.", what, round, need, loop),
+				fmt.Sprintf("Stretch the loops to %.0f mm first, or %s.", math.Ceil(need), thinner)
+		}))
+	case loop > craft.SlackLoop*round && j.Piece.Thickness > craft.RoomyPiece:
+		out = append(out, finding(advice.SlackLoop, advice.Hint, loop/round, func() (string, string) {
+			return fmt.Sprintf("A loop of %.0f mm sits slack on %.0f mm: a thick piece slides along it and turns.", loop, round),
+				"Draw the hitch tight twice, or larger plaits: fewer and wider cornrows."
+		}))
+	}
+	return out
+}
+
 // braidJudge is what speaks against a braid from the root: it hides own hair of any
 // thickness.
 func braidJudge(m Method, j Job) []advice.Finding {

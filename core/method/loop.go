@@ -143,7 +143,7 @@ var loops = []Method{{
 			text("Find where the plait comes out of the piece. Draw it out pass by pass and lay it aside.").drawn(moves.Weave, 4, 0),
 			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0))
 	},
-	judge: judges(onPlait, vanishing(craft.InSoft), roomy),
+	judge: judges(onPlait, vanishing(craft.InSoft), ownLoop, roomy),
 }, {
 	ID: HitchAndZigzag, Name: "Hitch and zigzag", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Braid}, Grounds: []Ground{OnPlait},
@@ -206,7 +206,7 @@ var loops = []Method{{
 			off,
 		}
 	},
-	judge: judges(onPlait, vanishing(craft.InBraid), roomy),
+	judge: judges(onPlait, vanishing(craft.InBraid), ownLoop, roomy),
 }, {
 	ID: HiddenKnot, Name: "Hidden-knot fold", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Bulk, hair.CurlyBulk}, Grounds: []Ground{OnPlait, OnCornrow, OnNet, OnLink, OnLaid},
@@ -300,7 +300,7 @@ var loops = []Method{{
 		}
 		return append(steps, text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
 	},
-	judge: judges(onPlait, vanishing(craft.InSoft)),
+	judge: judges(onPlait, vanishing(craft.InSoft), ownLoop),
 }, {
 	ID: Stack, Name: "Stack", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.CurlyBulk, hair.Bulk}, Grounds: []Ground{OnPlait},

@@ -310,6 +310,8 @@ type Job struct {
 	TenderScalp bool
 	// Snug is true where the plait sits tight at the scalp.
 	Snug bool
+	// Round is how thick the plait is that a hook goes round, mm; 0 where that does not matter.
+	Round float64
 	// Along is the length of the cornrow it goes on from, mm; 0 for what hangs elsewhere.
 	Along float64
 	// Spacing is the distance between pieces on cornrows and on a net, mm.

@@ -174,7 +174,8 @@ func TestJudgementsSayWhatIsWrongAndWhatHelps(t *testing.T) {
 		advice.LongPlait:   {func(j *Job) { j.Plait.Braided = 20 * inch }, "hang out", "at least 50.8 cm (20 in)"},
 		advice.FatPlait:    {func(j *Job) { j.Plait.Diameter = 9 }, "show through", "12 mm"},
 		advice.ThinPlait:   {func(j *Job) { j.Plait.Diameter = 1.2 }, "thin under", "6.6 mm"},
-		advice.TightLoop:   {func(j *Job) { j.Piece.Loop = 5 }, "loop opens 5 mm", "Stretch"},
+		advice.TightLoop:   {func(j *Job) { j.Piece.Loop, j.Plait.Diameter, j.Piece.Thickness = 8.4, 6.5, 8.2 }, "loop opens 8 mm", "Stretch"},
+		advice.OwnLoop:     {func(j *Job) { j.Piece.Loop = 8 }, "own loop, which opens 8 mm", "Stretch the loops to 11 mm"},
 		advice.TenderScalp: {func(j *Job) { j.TenderScalp = true }, "tightens the base", "loosen now"},
 	} {
 		m, j := job(t, HitchAndWeave, 6*inch)

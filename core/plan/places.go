@@ -7,6 +7,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"kladotex/core/craft"
 	"kladotex/core/hair"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -28,6 +29,8 @@ type Place struct {
 	Front bool `json:"front"`
 	// Section is the index of the section in the layout; -1 for a hook.
 	Section int `json:"section"`
+	// Round is how thick the plait is that a hook goes round, mm; 0 on a net and on loose plaits.
+	Round float64 `json:"roundMm,omitempty"`
 	// Along is the length of the cornrow that goes on from there as a braid, mm; else 0.
 	Along float64 `json:"alongMm,omitempty"`
 	// Hair is the length of own hair there, mm.
@@ -79,31 +82,33 @@ func placesOf(in Input, h scalp.Head, l *parting.Layout) []Place {
 			ID: s.ID, Zone: s.Zone, Ground: ground, At: s.Centroid, Front: s.Front, Section: i,
 			Hair: own, Plait: in.Plaits.Of(s.Area, own, density, strand), Way: -1, Piece: -1,
 		})
+		if p := &places[len(places)-1]; ground != method.OnPlait {
+			p.Round = p.Plait.Diameter
+		}
 	}
 	front := inFront(h, l)
-	hooks := func(id string, zone parting.Zone, ground method.Ground, at scalp.Line, area float64, fed *parting.Cornrow) {
+	hooks := func(id string, zone parting.Zone, ground method.Ground, at scalp.Line, area float64, on *parting.Cornrow) {
 		if len(at) == 0 {
 			return
 		}
 		share := area / float64(len(at)) // of the scalp whose hair carries one hook
 		for k, p := range at {
-			own, ground, share, along := lengths.at(p), ground, share, 0.0
-			if fed != nil && k == len(at)-1 { // all its hair goes into the braid
-				ground, share, along = method.OnEnd, area, fed.Length
+			own, ground, share, along, round := lengths.at(p), ground, share, 0.0, 0.0
+			if on != nil { // a cornrow holds the hair of as much of its band as that reaches back over
+				round = plait.Diameter(on.Width*min(on.Length, own*craft.BraidTakeUp), density, strand)
+			}
+			if on != nil && on.Fed && k == len(at)-1 { // all its hair goes into the braid
+				ground, share, along, round = method.OnEnd, area, on.Length, 0
 			}
 			places = append(places, Place{
 				ID: fmt.Sprintf("%s/%d", id, k+1), Zone: zone, Ground: ground, At: p, Front: front(p), Section: -1,
-				Hair: own, Plait: in.Plaits.Of(share, own, density, strand), Way: -1, Piece: -1, Along: along,
+				Hair: own, Plait: in.Plaits.Of(share, own, density, strand), Way: -1, Piece: -1, Along: along, Round: round,
 			})
 		}
 	}
 	for i := range l.Cornrows {
 		t := &l.Cornrows[i]
-		var fed *parting.Cornrow
-		if t.Fed {
-			fed = t
-		}
-		hooks(t.ID, t.Zone, method.OnCornrow, t.Hooks, t.Area, fed)
+		hooks(t.ID, t.Zone, method.OnCornrow, t.Hooks, t.Area, t)
 	}
 	for i := range l.Nets {
 		net := &l.Nets[i]

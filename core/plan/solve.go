@@ -161,7 +161,7 @@ func (s *Solved) Job(p *Place) method.Job { return s.JobBy(p, &s.Input.Ways[p.Wa
 func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
 	in := &s.Input
 	return method.Job{
-		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Round: p.Round, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
 		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: s.Layout.Spacing, Tails: s.tails,
 		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
 		Merges: in.Parting.Base.Kind == parting.Cornrows && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),

@@ -20,8 +20,8 @@ type drawnBust struct {
 	// width in half breadths.
 	Face [][4]float64 `json:"face"`
 	Neck [][4]float64 `json:"neck"`
-	// Nose are points of it: forward, aside and up in half head lengths.
-	Nose [][3]float64 `json:"nose"`
+	// Nose are slices of it.
+	Nose [][4]float64 `json:"nose"`
 	// Ear is its outline: forward and up in mm from its middle, on an average head.
 	Ear [][2]float64 `json:"ear"`
 	// Paired are the brow and the eye of one side, Mouth the line of the lips: aside in
@@ -67,15 +67,19 @@ type body struct {
 // bust is the far ear, face, nose, neck and skull, what lies behind first.
 func (c Camera) bust(res tally.Result) []Shape {
 	a, b := c.axes.X, c.axes.Y
-	sliced := func(slices [][4]float64) (ring []r3.Vec) {
-		for _, s := range slices {
-			ring = append(ring, turns(36, r3.Vec{X: a * (s[1] + s[2]) / 2, Z: a * s[0]}, a*(s[1]-s[2])/2, b*s[3])...)
+	// What is seen of slices: the hulls of neighbours, an edge round all of them.
+	sliced := func(list [][4]float64, fill Tone) (shapes []Shape) {
+		rings := make([][]Point, len(list))
+		for i, s := range list {
+			rings[i] = c.flatAll(turns(24, r3.Vec{X: a * (s[1] + s[2]) / 2, Z: a * s[0]}, a*(s[1]-s[2])/2, b*s[3]))
 		}
-		return ring
-	}
-	var nose []r3.Vec
-	for _, p := range drawn.Nose {
-		nose = append(nose, r3.Vec{X: a * p[0], Y: a * p[1], Z: a * p[2]})
+		var fills []Shape
+		for i := 2; i < len(rings); i++ {
+			ring := hull(slices.Concat(rings[i-2], rings[i-1], rings[i]))
+			shapes = append(shapes, Shape{ring, fill, neckTone, 0.4})
+			fills = append(fills, Shape{Outline: ring, Fill: fill})
+		}
+		return append(shapes, fills...)
 	}
 	var skull []r3.Vec
 	foot := drawn.SkullFoot
@@ -86,14 +90,11 @@ func (c Camera) bust(res tally.Result) []Shape {
 	}
 	wide := math.Sqrt(1 - foot*foot)
 	skull = append(skull, turns(36, r3.Vec{Z: foot * c.axes.Z}, a*wide, b*wide)...)
-	hulled := func(ring []r3.Vec, fill Tone) []Shape {
-		return []Shape{{hull(c.flatAll(ring)), fill, neckTone, 0.4}}
-	}
 	bodies := []body{
-		{hulled(sliced(cutNeck()), neckTone), r3.Vec{X: -0.25 * a, Z: -1.1 * a}},
-		{append(hulled(sliced(drawn.Face), skinTone), c.features()...), r3.Vec{X: 0.4 * a, Z: -0.5 * a}},
-		{hulled(nose, skinTone), r3.Vec{X: a, Z: -0.45 * a}},
-		{hulled(skull, skinTone), r3.Vec{}},
+		{sliced(smoothed(cutNeck()), neckTone), r3.Vec{X: -0.25 * a, Z: -1.1 * a}},
+		{append(sliced(smoothed(drawn.Face), skinTone), c.features()...), r3.Vec{X: 0.4 * a, Z: -0.5 * a}},
+		{sliced(smoothed(drawn.Nose), skinTone), r3.Vec{X: a, Z: -0.45 * a}},
+		{[]Shape{{Outline: hull(c.flatAll(skull)), Fill: skinTone}}, r3.Vec{}},
 	}
 	slices.SortStableFunc(bodies, func(p, q body) int {
 		return cmp.Compare(r3.Dot(p.middle, c.toViewer), r3.Dot(q.middle, c.toViewer))
@@ -105,13 +106,34 @@ func (c Camera) bust(res tally.Result) []Shape {
 	return far
 }
 
+// between is how many slices are drawn for each that is told.
+const between = 3
+
+// smoothed are slices run together (Catmull and Rom's spline), so that no edge shows between them.
+func smoothed(list [][4]float64) [][4]float64 {
+	var out [][4]float64
+	for i := range len(list) - 1 {
+		before, p, q, after := list[max(0, i-1)], list[i], list[i+1], list[min(len(list)-1, i+2)]
+		for n := range between {
+			u := float64(n) / between
+			var s [4]float64
+			for k := range s {
+				a, b, c, d := before[k], p[k], q[k], after[k]
+				s[k] = b + 0.5*u*(c-a+u*(2*a-5*b+4*c-d+u*(3*(b-c)+d-a)))
+			}
+			out = append(out, s)
+		}
+	}
+	return append(out, list[len(list)-1])
+}
+
 // neckFoot is where the neck ends on paper, where it cannot fade out, in half head
 // lengths.
 const neckFoot = -1.34
 
 // cutNeck are the slices of the neck down to its foot.
 func cutNeck() [][4]float64 {
-	last := len(drawn.Neck) - 1
+	last := slices.IndexFunc(drawn.Neck, func(s [4]float64) bool { return s[0] < neckFoot })
 	above, below := drawn.Neck[last-1], drawn.Neck[last]
 	f := (above[0] - neckFoot) / (above[0] - below[0])
 	var foot [4]float64

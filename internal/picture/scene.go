@@ -218,17 +218,49 @@ func Scene(res tally.Result, c Camera) []Shape {
 			shapes = append(shapes, Shape{c.flatAll(ring), looseTone, scalpTone, 0.6})
 		}
 	}
-	for _, t := range res.Layout.Cornrows {
-		fill := hair(c.meanFacing(t.Line)) // one tone for all of it, and no edge in its middle
-		for _, outline := range t.Outlines {
+	ground := func(line scalp.Line) (fill Tone) { // one tone for all of it, and no edge in its middle
+		fill = hair(c.meanFacing(line))
+		for i := range fill { // the plait on it is lighter
+			fill[i] = int(0.55*float64(fill[i]) + 0.45*float64(rootTone[i]))
+		}
+		return fill
+	}
+	laid := func(outlines []scalp.Line, along scalp.Line, edge float64) {
+		for _, outline := range outlines {
 			for _, ring := range c.clip(outline) {
-				shapes = append(shapes, Shape{c.flatAll(ring), fill, scalpTone, 1.8})
+				shapes = append(shapes, Shape{c.flatAll(ring), ground(along), scalpTone, edge})
 			}
 		}
 	}
 	for _, t := range res.Layout.Cornrows {
-		shapes = append(shapes, c.plait(t, hair)...)
+		laid(t.Outlines, t.Line, 0)
+	}
+	for i := range res.Layout.Cornrows {
+		t := &res.Layout.Cornrows[i]
+		for _, outline := range t.Outlines {
+			for _, line := range partLines(t, res.Layout.Cornrows, outline) {
+				for k := 1; k < len(line); k++ {
+					if from, to := vec(line[k-1]), vec(line[k]); c.facing(from) >= 0 && c.facing(to) >= 0 {
+						shapes = append(shapes, Shape{Outline: strip(c.flat(from), c.flat(to), 0.9), Fill: scalpTone})
+					}
+				}
+			}
+		}
+	}
+	for _, n := range res.Layout.Nets {
+		if len(n.Plaits) > 0 {
+			laid(n.Outlines, n.Plaits, 0.8)
+		}
+	}
+	for i := range res.Layout.Cornrows {
+		t := &res.Layout.Cornrows[i]
+		shapes = append(shapes, c.plait(flatPlait(t, res.Layout.Cornrows), hair)...)
 		roots = append(roots, c.hooks(t.Hooks)...)
+	}
+	for _, n := range res.Layout.Nets {
+		for _, root := range n.Plaits {
+			shapes = append(shapes, c.plait(c.laidBack(root), hair)...)
+		}
 	}
 	for _, n := range res.Layout.Nets {
 		shapes = append(shapes, c.threads(n)...)
@@ -246,10 +278,14 @@ func Scene(res tally.Result, c Camera) []Shape {
 		if len(rings) == 0 {
 			continue
 		}
+		half := max(1.6, 0.45*res.Places[i].Plait.Diameter)
 		if to, ok := places[s.Into]; ok {
-			if next := vec(to); c.facing(next) > 0.08 && c.facing(vec(s.Centroid)) > 0.08 {
-				roots = append(roots, Shape{strip(c.flat(vec(s.Centroid)), c.flat(next), max(1.2, 0.4*res.Places[i].Plait.Diameter)), rootTone, scalpTone, 0.3})
-			}
+			roots = append(roots, c.plait(c.linked(s.Centroid, to, half), hair)...)
+		}
+		if s.Laid {
+			lying := c.laidBack(s.Centroid)
+			lying.half = half
+			roots = append(roots, c.plait(lying, hair)...)
 		}
 		if c.facing(vec(s.Centroid)) > 0.12 {
 			roots = append(roots, Shape{Outline: disc(c.flat(vec(s.Centroid)), max(1.3, res.Places[i].Plait.Diameter/2)), Fill: rootTone})
@@ -279,44 +315,6 @@ func (c Camera) meanFacing(line scalp.Line) r3.Vec {
 // normal is the outward unit normal at a point of the scalp.
 func (c Camera) normal(p r3.Vec) r3.Vec {
 	return r3.Unit(r3.Vec{X: p.X / (c.axes.X * c.axes.X), Y: p.Y / (c.axes.Y * c.axes.Y), Z: p.Z / (c.axes.Z * c.axes.Z)})
-}
-
-// Sizes of a drawn cornrow, mm: how far its turns lie apart, and how wide it is drawn
-// at most.
-const turnStep, widestPlait = 6.5, 9.0
-
-// plait draws a cornrow as a row of turns leaning to either side in turn.
-func (c Camera) plait(t parting.Cornrow, hair func(r3.Vec) Tone) []Shape {
-	var shapes []Shape
-	half := min(widestPlait, 0.7*t.Width) / 2
-	walked, lean := turnStep, 1.0
-	for i := 1; i < len(t.Line); i++ {
-		from, to := vec(t.Line[i-1]), vec(t.Line[i])
-		walked += r3.Norm(r3.Sub(to, from))
-		if walked < turnStep {
-			continue
-		}
-		walked, lean = 0, -lean
-		if c.facing(to) < 0.05 {
-			continue
-		}
-		n := c.normal(to)
-		along := r3.Unit(r3.Sub(to, from))
-		across := r3.Cross(n, along)
-		long := r3.Add(r3.Scale(0.5*turnStep, along), r3.Scale(lean*half, across))
-		short := r3.Unit(r3.Cross(n, long))
-		var ring []r3.Vec
-		for k := range 10 {
-			sin, cos := math.Sincos(2 * math.Pi * float64(k) / 10)
-			ring = append(ring, r3.Add(to, r3.Add(r3.Scale(cos, long), r3.Scale(sin*half*0.55, short))))
-		}
-		fill := hair(n)
-		for k := range fill {
-			fill[k] = min(255, fill[k]+16)
-		}
-		shapes = append(shapes, Shape{c.flatAll(ring), fill, rootTone, 0.5})
-	}
-	return shapes
 }
 
 // threads are those of a net, between places that lie next to each other. A net may have

@@ -110,6 +110,7 @@ func TestPicturesShowTheBase(t *testing.T) {
 		drawn := string(View(p, lon, 0.3))
 		assert.NotContains(t, drawn, "NaN")
 		assert.Contains(t, drawn, hookTone.hex())
-		assert.Contains(t, drawn, `stroke-width="1.8"`)
+		assert.Contains(t, drawn, scalpTone.hex(), "part lines")
+		assert.Contains(t, drawn, `stroke-width="0.2"`, "the segments of plaits")
 	}
 }

@@ -53,7 +53,7 @@ export const Legend = memo(function Legend({
               <small>{count}</small>
             </li>
           ))}
-          {!reading.numbers && (
+          {reading.rows && (
             <li>
               <em>12</em> sections in the row
             </li>

@@ -30,8 +30,7 @@ export const MapNotes = memo(function MapNotes({ layout, camera, marked, reading
         .map((t) => (
           <path key={t.id} className={styles.marked} d={line(t.line)} />
         ))}
-      {reading !== undefined &&
-        !reading.numbers &&
+      {reading?.rows &&
         layout.rows.map((r) => {
           if (camera.facing(r.end) < 0.1) return null;
           const [x, y] = camera.flat(r.end);

@@ -19,27 +19,53 @@ type Slice = readonly [height: number, front: number, back: number, width: numbe
 type Spot = readonly [aside: number, up: number];
 
 const four = ([a = 0, b = 0, c = 0, d = 0]: readonly number[]): Slice => [a, b, c, d];
-const three = ([a = 0, b = 0, c = 0]: readonly number[]): Vec => [a, b, c];
 const two = ([a = 0, b = 0]: readonly number[]): Spot => [a, b];
 
 // What the numbers are is told where paper is drawn from them, in internal/picture.
 const [faceSlices, neckSlices] = [drawn.face.map(four), drawn.neck.map(four)];
-const nose = drawn.nose.map(three);
+const noseSlices = drawn.nose.map(four);
 const earOutline = drawn.ear.map(two);
 const features = drawn.paired.map((line) => line.map(two));
 const mouth = drawn.mouth.map(two);
 const { skullFoot } = drawn;
 const averageHalf = 108; // half the length of an average head, mm: that which ears are drawn for
 
-function slicePoints(slices: readonly Slice[], axes: Vec): Vec[] {
-  const [a, b] = axes;
-  return slices.flatMap(([z, front, back, width]) =>
-    Array.from({ length: 36 }, (_, i): Vec => {
-      const turn = (i * Math.PI) / 18;
-      const [mid, half] = [(front + back) / 2, (front - back) / 2];
-      return [a * (mid + half * Math.cos(turn)), b * width * Math.sin(turn), a * z];
-    }),
-  );
+const between = 4; // slices drawn for each that is told
+
+/** Slices run together (Catmull and Rom's spline), so that no edge shows between them. */
+function smoothed(slices: readonly Slice[]): Slice[] {
+  return slices.flatMap((p, i) => {
+    const q = slices[i + 1];
+    if (!q) return [p];
+    const [before, after] = [slices[i - 1] ?? p, slices[i + 2] ?? q];
+    return Array.from({ length: between }, (_, n) => {
+      const u = n / between;
+      const at = (k: number) => {
+        const [a, b, c, d] = [before[k] ?? 0, p[k] ?? 0, q[k] ?? 0, after[k] ?? 0];
+        return b + 0.5 * u * (c - a + u * (2 * a - 5 * b + 4 * c - d + u * (3 * (b - c) + d - a)));
+      };
+      return four([at(0), at(1), at(2), at(3)]);
+    });
+  });
+}
+
+function ringOf([z, front, back, width]: Slice, [a, b]: Vec): Vec[] {
+  const [mid, half] = [(front + back) / 2, (front - back) / 2];
+  return Array.from({ length: 28 }, (_, i): Vec => {
+    const turn = (i * Math.PI) / 14;
+    return [a * (mid + half * Math.cos(turn)), b * width * Math.sin(turn), a * z];
+  });
+}
+
+const [face, neck, nose] = [faceSlices, neckSlices, noseSlices].map(smoothed);
+
+/** What is seen of a body of slices: the hulls of neighbours, filled as one. */
+function outlineOf(slices: readonly Slice[], camera: Camera): string {
+  const rings = slices.map((s) => ringOf(s, camera.axes).map(camera.flat));
+  return rings
+    .slice(2)
+    .map((ring, i) => paths.closed(hull([...(rings[i] ?? []), ...(rings[i + 1] ?? []), ...ring]), onPicture))
+    .join("");
 }
 
 /** The skull's rim as the viewer sees it, and its foot. */
@@ -76,19 +102,15 @@ function onFace(z: number, y: number, axes: Vec): { point: Vec; normal: Vec } {
 export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; before: BustPart[] } {
   const axes = camera.axes;
   const flat = (points: readonly Vec[]) => points.map(camera.flat);
-  const body = (key: string, points: readonly Vec[], middle: Vec, tone: BustPart["tone"] = "skin") => ({
-    part: { key, path: paths.closed(hull(flat(points)), onPicture), tone, opacity: 1 } satisfies BustPart,
+  const body = (key: string, slices: readonly Slice[], middle: Vec, tone: BustPart["tone"] = "skin") => ({
+    part: { key, path: outlineOf(slices, camera), tone, opacity: 1 } satisfies BustPart,
     depth: dot(middle, camera.toViewer),
   });
   const a = axes[0];
   const bodies = [
-    body("neck", slicePoints(neckSlices, axes), [-0.25 * a, 0, -1.1 * a], "neck"),
-    body("face", slicePoints(faceSlices, axes), [0.4 * a, 0, -0.5 * a]),
-    body(
-      "nose",
-      nose.map((p): Vec => [p[0] * a, p[1] * a, p[2] * a]),
-      [a, 0, -0.45 * a],
-    ),
+    body("neck", neck ?? [], [-0.25 * a, 0, -1.1 * a], "neck"),
+    body("face", face ?? [], [0.4 * a, 0, -0.5 * a]),
+    body("nose", nose ?? [], [a, 0, -0.45 * a]),
     {
       part: {
         key: "skull",
@@ -108,7 +130,7 @@ export function bust(head: HeadShape, camera: Camera): { behind: BustPart[]; bef
     const opacity =
       clamp(2.2 * dot(middle.normal, camera.toViewer) - 0.15) * clamp(2.5 - 2.8 * camera.toViewer[2]);
     if (opacity > 0)
-      lines.push({ key, path: paths.open(spots, (s) => camera.flat(s.point)), tone: "line", opacity });
+      lines.push({ key, path: paths.curved(spots.map((s) => camera.flat(s.point))), tone: "line", opacity });
   };
   features.forEach((line, i) => {
     draw(`left${i}`, line);

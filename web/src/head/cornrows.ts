@@ -22,14 +22,12 @@ export interface FlatPlait {
   stations: () => readonly Station[];
   /** A cornrow that several run together into is drawn over them. */
   merged: boolean;
-  /** Half the scalp that those took up between them, mm; 0 for one that begins by itself. */
-  over: number;
 }
 
 /** What stands where no individuals do, made ready for drawing once for every result. */
 export interface DrawnBase {
-  /** The scalp of each cornrow. */
-  bands: { ring: readonly Vec[] }[];
+  /** The scalp of each cornrow, and where its part lines show. */
+  bands: { ring: readonly Vec[]; lines: (readonly Vec[])[] }[];
   plaits: FlatPlait[];
   hooks: Vec[];
   /** The threads of a net, from hook to hook. */
@@ -53,7 +51,15 @@ const minus = (p: Vec, q: Vec): Vec => [p[0] - q[0], p[1] - q[1], p[2] - q[2]];
 export function drawnBase(layout: Layout, axes: readonly number[]): DrawnBase {
   const head = vec(axes);
   return {
-    bands: layout.tracks.flatMap((t) => t.outlines.map((ring) => ({ ring }))),
+    bands: [
+      ...layout.tracks.flatMap((t) =>
+        t.outlines.map((ring) => ({ ring, lines: partLines(t, layout.tracks, ring) })),
+      ),
+      // Over small plaits the net has the scalp to itself.
+      ...layout.nets.flatMap((n) =>
+        n.plaits.length > 0 ? n.outlines.map((ring) => ({ ring, lines: [closedRing(ring)] })) : [],
+      ),
+    ],
     plaits: layout.tracks.map((t) => flatPlait(t, layout.tracks, head)),
     hooks: [...layout.tracks, ...layout.nets].flatMap((t) => t.hooks.map((h) => h.at)),
     mesh: layout.nets.flatMap(({ hooks, areaMm2 }) =>
@@ -73,22 +79,57 @@ function flatPlait(t: Cornrow, all: readonly Cornrow[], axes: Vec): FlatPlait {
   const width = feeders.length > 0 ? 1.3 * Math.max(...feeders.map((f) => f.widthMm)) : t.widthMm;
   const half = Math.min(thickest, Math.max(thinnest, ofBand * width)) / 2;
   const joins = t.merged && t.into !== undefined;
-  const ring = t.outlines[0];
+  const ring = t.merged ? undefined : t.outlines[0];
   return once({
     half,
     merged: feeders.length > 0,
-    over: feeders.reduce((sum, f) => sum + f.widthMm, 0) / 2,
     stations: () => stationsOf(t.line, axes, half, joins ? mergeShare : tailShare, ring),
   });
 }
 
-/** A small plait under a net: from its root back towards the nape. */
-function laidBack(root: Vec, axes: Vec): FlatPlait {
-  const [half, long] = [2.2, 24];
+const closedRing = (ring: readonly Vec[]) => (ring[0] ? [...ring, ring[0]] : []);
+
+/**
+ * The stretches of a band's outline at which a part line shows: all of it, but for what lies between cornrows
+ * that have run together.
+ */
+function partLines(t: Cornrow, all: readonly Cornrow[], ring: readonly Vec[]): (readonly Vec[])[] {
+  const [last, before] = [t.line[t.line.length - 1], t.line[t.line.length - 2]];
+  if (!t.merged || t.into === undefined || !last || !before) return [closedRing(ring)];
+  const on = minus(last, before);
+  const beside = all
+    .filter((o) => o.id !== t.id && o.merged && o.into === t.into)
+    .flatMap((o) => o.outlines.flat());
+  const gone = (p: Vec) =>
+    dot(minus(p, last), on) >= 0 && beside.some((q) => Math.hypot(...minus(p, q)) < 0.5);
+  const out: Vec[][] = [[]];
+  for (const p of closedRing(ring)) {
+    if (gone(p)) out.push([]);
+    else out[out.length - 1]?.push(p);
+  }
+  return out.filter((line) => line.length > 1);
+}
+
+/** Own hair of sections that lies in the base: linked plaits from root to root, others laid back. */
+export function lyingPlaits({ sections }: Layout, axes: readonly number[]): FlatPlait[] {
+  const head = vec(axes);
+  const roots = new Map(sections.map((s) => [s.id, s.centroid]));
+  return sections.flatMap((s) => {
+    const half = Math.max(1.6, s.plaitMm * 0.45);
+    if (s.laid) return [laidBack(s.centroid, head, half, 1.3 * s.heightMm.mean)];
+    const to = s.into === undefined ? undefined : roots.get(s.into);
+    if (!to) return [];
+    const line = [0, 1, 2, 3].map((k) => onHead(add(s.centroid, scale(k / 3, minus(to, s.centroid))), head));
+    return [once({ half, merged: false, stations: () => stationsOf(line, head, half, mergeShare) })];
+  });
+}
+
+/** A plait that is laid back: from its root towards the nape. */
+function laidBack(root: Vec, axes: Vec, half = 2.8, long = 30): FlatPlait {
   const normal = normalAt(root, axes);
   const down = unit(minus([-0.6, 0, -1], scale(dot([-0.6, 0, -1], normal), normal)));
   const line = [0, 1, 2, 3, 4].map((k) => onHead(add(root, scale((k * long) / 4, down)), axes));
-  return once({ half, merged: false, over: 0, stations: () => stationsOf(line, axes, half, tailShare) });
+  return once({ half, merged: false, stations: () => stationsOf(line, axes, half, tailShare) });
 }
 
 /** Works the stations out at the first call alone. */

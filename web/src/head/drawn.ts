@@ -1,5 +1,5 @@
 import type { HeadShape, Layout } from "../api/types";
-import { drawnBase, type DrawnBase } from "./cornrows";
+import { drawnBase, lyingPlaits, type DrawnBase, type FlatPlait } from "./cornrows";
 import { add, mix, scale, vec, type Vec } from "./vectors";
 
 /** A strand combed from a part to the root of its plait. */
@@ -14,8 +14,6 @@ export interface DrawnSection {
   ring: readonly Vec[];
   root: Vec;
   normal: Vec;
-  /** Where its plait is laid into the next one, of linked plaits. */
-  into: Vec | undefined;
   /** Diameter of its plait at the root, mm. */
   plait: number;
   /** How far the ring strays from the root, as the camera measures facing. */
@@ -30,6 +28,8 @@ export interface Pictured {
   layout: Layout;
   sections: readonly DrawnSection[];
   base: DrawnBase;
+  /** Plaits of sections that lie in the base. */
+  lying: FlatPlait[];
 }
 
 export const pictured = (head: HeadShape, layout: Layout): Pictured => ({
@@ -37,13 +37,13 @@ export const pictured = (head: HeadShape, layout: Layout): Pictured => ({
   layout,
   sections: drawnSections(layout, head.axesMm),
   base: drawnBase(layout, head.axesMm),
+  lying: lyingPlaits(layout, head.axesMm),
 });
 
 const strandEvery = 4; // mm of part line
 
 function drawnSections(layout: Layout, axes: readonly number[]): DrawnSection[] {
   const [a, b, c] = vec(axes);
-  const roots = new Map(layout.sections.map((s) => [s.id, s.centroid]));
   return layout.sections.map((s) => {
     const ring = s.outline;
     const root = s.centroid;
@@ -56,7 +56,6 @@ function drawnSections(layout: Layout, axes: readonly number[]): DrawnSection[] 
       ring,
       root,
       normal: s.normal,
-      into: s.into === undefined ? undefined : roots.get(s.into),
       plait: s.plaitMm,
       reach,
       strands: () => (strands ??= strandsOf(ring, root, s.normal)),

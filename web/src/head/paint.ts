@@ -3,7 +3,7 @@ import { bust, type BustPart } from "./bust";
 import type { Camera } from "./camera";
 import type { Pictured } from "./drawn";
 import type { Class } from "./reading";
-import { paintBase } from "./paintBase";
+import { paintBase, paintLying } from "./paintBase";
 import { dot, type Flat, type Vec } from "./vectors";
 
 /** How a head is painted. */
@@ -33,7 +33,7 @@ const thread = "#f3d7a2";
  */
 export function paintHead(
   ctx: Ctx,
-  { head, layout, sections, base }: Pictured,
+  { head, layout, sections, base, lying }: Pictured,
   camera: Camera,
   look: Look,
   rests = false,
@@ -107,21 +107,11 @@ export function paintHead(
       ctx.stroke();
     }
   }
+  if (lying.length > 0 && !look.classes)
+    paintLying(ctx, lying, camera, { ...hair, scalp: skin.scalp, part: 1.4, plain: true });
   for (const { s, facing, of } of seen) {
     if (facing < 0.08 || of) continue;
     const root = flat(s.root);
-    if (s.into && camera.facing(s.into) > 0.08) {
-      ctx.beginPath();
-      trace(ctx, [s.root, s.into], flat);
-      ctx.strokeStyle = rgb(hair.dark);
-      ctx.lineWidth = s.plait * 0.8;
-      ctx.stroke();
-      ctx.setLineDash([2.4, 1.6]);
-      ctx.strokeStyle = rgb(hair.light);
-      ctx.lineWidth = s.plait * 0.42;
-      ctx.stroke();
-      ctx.setLineDash([]);
-    }
     const r = small ? Math.max(1.8, s.plait / 2) : s.plait / 2;
     disc(ctx, root, r, rgb(hair.dark));
     if (look.detail !== "full") continue;
@@ -384,9 +374,10 @@ function face(ctx: Ctx, skin: Skin) {
 }
 
 function neck(ctx: Ctx, skin: Skin) {
-  const g = ctx.createLinearGradient(0, 40, 0, 140);
+  const g = ctx.createLinearGradient(0, 50, 0, 140);
   g.addColorStop(0, skin.shade);
-  g.addColorStop(0.55, skin.base);
+  g.addColorStop(0.5, skin.base);
+  g.addColorStop(0.8, skin.base); // below the chin
   g.addColorStop(1, `${skin.base}00`);
   return g;
 }

@@ -29,9 +29,14 @@ export function paintBase(ctx: Ctx, base: DrawnBase, camera: Camera, look: BaseL
   const brush = new Brush(ctx, camera, look, dots);
   brush.ground(base);
   const [own, merged] = [base.plaits.filter((p) => !p.merged), base.plaits.filter((p) => p.merged)];
-  for (const p of merged) brush.over(p);
   for (const group of [base.under, own, merged])
     for (let i = 0; i < group.length; i += 4) brush.plaits(group.slice(i, i + 4));
+}
+
+/** Paints plaits that lie over sections, without hair combed in: their own was plaited. */
+export function paintLying(ctx: Ctx, plaits: readonly FlatPlait[], camera: Camera, look: BaseLook) {
+  const brush = new Brush(ctx, camera, { ...look, plain: true }, ctx.getTransform().a);
+  for (let i = 0; i < plaits.length; i += 4) brush.plaits(plaits.slice(i, i + 4));
 }
 
 const rgb = (c: readonly number[]) => `rgb(${c.map(Math.round).join(" ")})`;
@@ -92,8 +97,11 @@ class Brush {
         ctx.beginPath();
         this.trace(part, true);
         ctx.fill();
-        ctx.stroke();
       }
+    ctx.beginPath();
+    for (const { lines } of bands)
+      for (const line of lines) camera.clipLine(line).forEach((stretch) => this.trace(stretch));
+    ctx.stroke();
   }
 
   /** One light over the whole head, so that bands side by side differ by their part line alone. */
@@ -107,24 +115,6 @@ class Brush {
     g.addColorStop(0.5, rgb(mixed(look.dark, look.light, 0.16)));
     g.addColorStop(1, rgb(mixed(look.dark, black, 0.35)));
     return g;
-  }
-
-  /** Ground over the part lines between cornrows that have run together. */
-  over(p: FlatPlait) {
-    const { ctx, camera } = this;
-    const aside = Math.max(p.half, p.over - 2);
-    const stations = p.stations();
-    const edge = (side: number) => stations.map((s) => add(s.at, scale(side * aside, s.left)));
-    const [a, b, c] = camera.axes;
-    const ring = [...edge(1), ...edge(-1).reverse()].map((q) =>
-      scale(1 / Math.hypot(q[0] / a, q[1] / b, q[2] / c), q),
-    );
-    ctx.fillStyle = this.lit();
-    for (const part of camera.clip(ring)) {
-      ctx.beginPath();
-      this.trace(part, true);
-      ctx.fill();
-    }
   }
 
   /** Some plaits, layer by layer: what is combed in, shadows, the bed, the segments. */
@@ -169,14 +159,15 @@ class Brush {
   private combed(p: FlatPlait) {
     const { ctx, dots, look } = this;
     const paths = [new Path2D(), new Path2D()];
-    p.stations().forEach((s, i) => {
+    const stations = p.stations();
+    stations.forEach((s, i) => {
       if (!this.shown(s)) return;
       s.gaps.forEach((gap, k) => {
         const room = (gap - s.half) * dots;
         if (room < 2.5) return;
         // No closer than can be told apart.
         const apart = Math.ceil((room < 6 ? 4.5 : 2.4) / dots / stationStep);
-        if (i % apart !== 0) return;
+        if (i % apart !== 0 || (stations.length - i) * stationStep < 0.8 * gap) return;
         const side = k === 0 ? 1 : -1;
         const vary = 0.75 + 0.5 * noise(i, k);
         const from = this.beside(s, side * (gap - 1.5), 0);

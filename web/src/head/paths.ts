@@ -31,6 +31,18 @@ export const curve = (from: Flat, via: Flat, to: Flat) => `M${at(from)}Q${at(via
 export const disc = (p: Flat, r: number) =>
   `M${at([p[0] - r, p[1]])}a${mm(r)} ${mm(r)} 0 1 0 ${mm(2 * r)} 0a${mm(r)} ${mm(r)} 0 1 0 ${mm(-2 * r)} 0Z`;
 
+/** A smooth open curve near the points, from the first to the last. */
+export function curved(points: readonly Flat[]): string {
+  const [first, last] = [points[0], points[points.length - 1]];
+  if (!first || !last) return "";
+  const arcs = points.slice(1, -1).map((p, i) => {
+    const next = points[i + 2] ?? last;
+    const to: Flat = i + 2 === points.length - 1 ? last : [(p[0] + next[0]) / 2, (p[1] + next[1]) / 2];
+    return `Q${at(p)} ${at(to)}`;
+  });
+  return `M${at(first)}${arcs.join("")}`;
+}
+
 /** A smooth closed curve near the points: quadratic arcs between the middles of the sides. */
 export function smooth(points: readonly Flat[]): string {
   const middle = (p: Flat, q: Flat): Flat => [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];

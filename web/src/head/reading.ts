@@ -21,8 +21,8 @@ export interface Reading {
   ofHook?: (h: Hook) => Class;
   /** What there is to say of one section, besides its class. */
   says?: (s: Section) => string | undefined;
-  /** True where the marks are numbers of their own: none are written at the ends of rows beside them. */
-  numbers?: boolean;
+  /** True where the row matters: how many sections each has is written at its end. */
+  rows?: boolean;
   /** The keys of the classes in the order of the legend; without it they come by number. */
   order?: readonly string[];
 }
@@ -123,6 +123,7 @@ export const readings: readonly Reading[] = [
   {
     key: "row",
     name: "Row",
+    rows: true,
     of: (s) => ({
       key: String(s.row),
       mark: String(s.row),
@@ -133,6 +134,7 @@ export const readings: readonly Reading[] = [
   {
     key: "stagger",
     name: "Stagger",
+    rows: true,
     of: (s) => staggers.find((c) => s.stagger < c.below) ?? (staggers[4] as Class),
     order: staggers.map((c) => c.key),
   },

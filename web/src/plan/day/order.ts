@@ -39,7 +39,6 @@ export function orderReading(day: DayPlan): Reading {
   return {
     key: orderKey,
     name: "Order",
-    numbers: true,
     of: (s) => of(s.given),
     ofHook: (h) => of(h.given),
     says: (s) => {
