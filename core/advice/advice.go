@@ -48,6 +48,8 @@ const (
 	WrongBase Code = "wrong-base"
 	// TenderScalp: the scalp is tender.
 	TenderScalp Code = "tender-scalp"
+	// HotWater: ends of human hair would be dipped in hot water.
+	HotWater Code = "hot-water"
 	// HeavyHere: a place carries more than twice what is usual; TooHeavy: more than
 	// four times.
 	HeavyHere Code = "heavy-here"
@@ -109,6 +111,7 @@ var Facts = []Fact{
 	{ShortHair, OfFit, "Short hair for the method", "Own hair short for the method", "S"},
 	{WrongBase, OfFit, "Plaits are not what the method needs", "Not plaited as it needs", "B"},
 	{Code: TenderScalp, Subject: OfRules, Title: "Tender scalp"},
+	{Code: HotWater, Subject: OfRules, Title: "Human hair and hot water"},
 	{Code: TooHeavy, Subject: OfLoad, Title: "Too heavy here"},
 	{Code: HeavyHere, Subject: OfLoad, Title: "Heavy here"},
 	{Code: LongPiece, Subject: OfLoad, Title: "Long pieces"},

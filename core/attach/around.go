@@ -55,8 +55,14 @@ func Around(in plan.Input) (before, after []method.Step) {
 			}
 		}
 	}
-	if slices.ContainsFunc(in.Pieces, func(p hair.Piece) bool { return p.Form == hair.CurlyBulk }) {
-		say(&before, "Hold and hook a curly piece by its top, never by the curls: handled less, they frizz less.")
+	if slices.ContainsFunc(in.Pieces, hair.Piece.Open) {
+		say(&before, "Hold and hook a piece with curls or loose ends by its top: handled less, they frizz less.")
+	}
+	if slices.ContainsFunc(in.Pieces, hair.Piece.Natural) {
+		say(&before, "Human hair slips: draw every hitch tight twice, and look at the knots before the last piece.")
+	}
+	if slices.ContainsFunc(in.Pieces, func(p hair.Piece) bool { return p.Coated }) && in.Custom(plan.Rinse) != "rinsed" {
+		say(&before, "Its coating irritates some scalps: rinse and dry it first, or lay a strand behind an ear for a day.")
 	}
 	before = append(before, Plaiting(in)...)
 	if in.Plaits.Band {

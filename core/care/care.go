@@ -60,7 +60,7 @@ func Brief(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 	for _, a := range work {
 		piece := in.Piece(a.Piece)
 		b.Parts = append(b.Parts, wear.Part{
-			Key: a.Piece, Name: piece.Called(), Method: a.Method, Ground: a.Ground, Form: piece.Form, Places: a.Places, Pieces: a.Pieces, CutBelow: a.CutBelow, TakesDown: a.TakeDown,
+			Key: a.Piece, Name: piece.Called(), Method: a.Method, Ground: a.Ground, Form: piece.Form, Ends: piece.Ends, Fibre: piece.Fibre, Places: a.Places, Pieces: a.Pieces, CutBelow: a.CutBelow, TakesDown: a.TakeDown,
 		})
 	}
 	counts := make([]int, len(in.Accents))

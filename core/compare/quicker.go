@@ -6,6 +6,8 @@ import (
 	"math"
 	"slices"
 
+	"kladotex/core/craft"
+	"kladotex/core/hair"
 	"kladotex/core/hours"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
@@ -17,7 +19,7 @@ import (
 
 // Quicker is another way to do a plan in less time, or in sittings that fit.
 type Quicker struct {
-	Key   string     `json:"key" enum:"larger,method,tracks,line,helper,sittings"`
+	Key   string     `json:"key" enum:"larger,method,tracks,line,hand,helper,sittings"`
 	Says  string     `json:"says" doc:"What is done, with its numbers"`
 	Input plan.Input `json:"input" doc:"The plan after it"`
 	// Minutes are those at the head in all sittings, breaks in them; Longest the longest of
@@ -36,7 +38,7 @@ var hurries = []struct {
 	key string
 	of  func(ctx context.Context, sol *plan.Solved, sum float64) (says string, in plan.Input, ok bool)
 }{
-	{"larger", largerAll}, {"method", fasterMethod}, {"tracks", cornrowsBehind}, {"line", partAlone}, {"helper", aHelper}, {"sittings", moreSittings},
+	{"larger", largerAll}, {"method", fasterMethod}, {"tracks", cornrowsBehind}, {"line", partAlone}, {"hand", byHand}, {"helper", aHelper}, {"sittings", moreSittings},
 }
 
 // Quicken finds ways to do a plan in the time that is wished, each a whole plan; none where it fits,
@@ -152,6 +154,31 @@ func cornrowsBehind(_ context.Context, sol *plan.Solved, _ float64) (says string
 
 func partAlone(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
 	return on(sol, parting.PartLine, "Individuals beside the part line alone, cornrows elsewhere")
+}
+
+// byHand braids every section from its root, nothing hung and nothing hidden.
+func byHand(_ context.Context, sol *plan.Solved, _ float64) (says string, in plan.Input, ok bool) {
+	in = sol.Input
+	main := in.Piece(in.Uses[0].Piece)
+	if main.Form == hair.BraidingHair || len(in.Pieces) >= plan.MaxPieces || len(in.Ways) >= plan.MaxWays {
+		return "", in, false
+	}
+	if in.Parting.Structure != parting.AllIndividuals {
+		in.Parting = in.Parting.On(parting.AllIndividuals)
+	}
+	braid := hair.Piece{
+		Key: in.FreshKey("braid"), Name: "Braiding hair", Form: hair.BraidingHair, Colour: main.Colour, Swatch: main.Swatch, Length: main.Length, Thickness: craft.BraidThick,
+		Mass: craft.BraidMass * main.Length, Pack: hair.Pack{Units: craft.BraidsPerPack, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: plan.UsualFeed.Price}},
+	}
+	m, _ := method.Lookup(method.WrappedThird)
+	way := in.WayOf(m)
+	if !slices.ContainsFunc(in.Ways, func(x plan.Way) bool { return x.Key == way.Key }) {
+		in.Ways = append(slices.Clone(in.Ways), way)
+	}
+	in.Pieces = append(slices.Clone(in.Pieces), braid)
+	in.Uses = []plan.Use{{Where: in.Uses[0].Where, Piece: braid.Key, Way: way.Key, Count: 1}, {Where: in.Uses[1].Where, Way: in.Uses[1].Way}}
+	in.Accents = nil
+	return "Braided by hand from the root, nothing hung", in, true
 }
 
 func on(sol *plan.Solved, structure parting.Structure, words string) (says string, in plan.Input, ok bool) {

@@ -14,6 +14,10 @@ const (
 	WaistLine = 0.630 // share of stature; memory: Drillis and Contini 1966
 	// HipLine: of the hip.
 	HipLine = 0.530 // share of stature; memory: Drillis and Contini 1966
+	// ThighLine: of the middle of the thigh.
+	ThighLine = 0.410 // share of stature; common practice
+	// KneeLine: of the knee.
+	KneeLine = 0.285 // share of stature; memory: Drillis and Contini 1966
 	// Stature: taken where nobody asked: 5 ft 5 in.
 	Stature = 1651.0 // mm; memory: growth charts
 	// ChildStature: taken for a child of ten: 4 ft 7 in.

@@ -20,6 +20,14 @@ const (
 	HairDensity = 1.3e-3 // g/mm³; memory: density of keratin
 	// BallShare: how much of a loose ball of combed-out hair is hair.
 	BallShare = 0.04 // share; common practice
+	// BraidThick: a braid made by hand, as thick as a pencil.
+	BraidThick = 8.0 // mm; common practice
+	// BraidMass: its mass for its length: about 5 g at 24 in.
+	BraidMass = 0.008 // g/mm; common practice
+	// BraidsPerPack: bundles that a pack of braiding hair gives.
+	BraidsPerPack = 16 // bundles/pack; common practice
+	// FedMass: hair fed into the end of a plait, thin to its tip.
+	FedMass = 0.003 // g/mm; common practice
 	// FedFrom: how far a cornrow goes with own hair alone before hair is fed in.
 	FedFrom = 13.0 // mm; common practice
 	// EdgeStrip: how wide tender edges are left out: baby hair and the first fine row of it.

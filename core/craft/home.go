@@ -20,14 +20,32 @@ const (
 	BatchTime = 90.0 // min; common practice
 	// TightLoop: the opening of a loop under which it is stretched.
 	TightLoop = 1.2 // thicknesses of the piece; common practice
+	// OilUse: scalp oil, before the head is parted.
+	OilUse = 5.0 // ml/head; common practice
+	// GelUse: gel or pomade along the parts of one section; a cornrow takes three times as much.
+	GelUse = 0.3 // g/section; common practice
+	// WaxUse: the same of a balm of wax.
+	WaxUse = 0.2 // g/section; common practice
+	// LeaveInUse: leave-in, for own hair of usual length.
+	LeaveInUse = 25.0 // ml/head; common practice
+	// UsualHair: own hair for which that is.
+	UsualHair = 150.0 // mm; common practice
+	// FoamUse: setting foam, for some minutes under a scarf.
+	FoamUse = 40.0 // ml/head; common practice
+	// GlueUse: a dot of glue on one piece.
+	GlueUse = 0.05 // ml/piece; common practice
 	// SoakHours: for which new hair is soaked.
 	SoakHours = 2 // h; common practice
 	// DryHours: for which it dries: overnight.
 	DryHours = 12 // h; common practice
-	// WashTime: to wash, dry and stretch own hair.
-	WashTime = 75.0 // min; common practice
+	// WashTime: to wash, dry and stretch own hair of no length.
+	WashTime = 35.0 // min; common practice
+	// WashRate: more for its length: 6 in take an hour and a quarter.
+	WashRate = 0.27 // min/mm; common practice
 	// CurlTime: to wash and dry it, the curl left.
-	CurlTime = 40.0 // min; common practice
+	CurlTime = 25.0 // min; common practice
+	// CurlRate: more for its length.
+	CurlRate = 0.1 // min/mm; common practice
 	// EatTime: to eat before sitting down.
 	EatTime = 30.0 // min; common practice
 	// EatAhead: how long before the first sitting.

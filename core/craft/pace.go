@@ -6,6 +6,20 @@ const (
 	SettleTime = 15.0 // min; common practice
 	// FinishTime: to check the back, trim and smooth.
 	FinishTime = 10.0 // min; common practice
+	// TrimStart: to comb out and find the guide before ends are cut.
+	TrimStart = 4.0 // min; common practice
+	// BluntTime: to cut one piece to a blunt line.
+	BluntTime = 0.08 // min/piece; common practice
+	// LayerTime: to cut one to its layer.
+	LayerTime = 0.12 // min/piece; common practice
+	// BobTime: to cut one to a rounded bob.
+	BobTime = 0.15 // min/piece; common practice
+	// DipStart: to heat water, measure it and lay towels.
+	DipStart = 6.0 // min; common practice
+	// DipTime: to dip the end of one braid.
+	DipTime = 0.12 // min/piece; common practice
+	// EdgeTime: to lay the edges.
+	EdgeTime = 3.0 // min; common practice
 	// LooseFinish: more for every loose piece, which is trimmed and rolled.
 	LooseFinish = 0.12 // min/piece; common practice
 	// HookedFinish: more for every hooked piece, which is looked at.

@@ -76,6 +76,8 @@ const (
 	LookEarly = 2 // days; common practice
 	// WashEvery: from one wash to the next.
 	WashEvery = 10 // days; common practice
+	// CurlEvery: after how many days curls below hooked braids are looked at.
+	CurlEvery = 3 // days; common practice
 	// RinseEvery: from one rinse or oiling of the scalp to the next.
 	RinseEvery = 4 // days; common practice
 	// FreshMatting: before which matting is loosened by hand rather than taken down.

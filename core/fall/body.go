@@ -19,7 +19,7 @@ type solid []Slice
 
 // BodyLine is a line of the body by which lengths are named.
 type BodyLine struct {
-	Key   string  `json:"key" enum:"chin,shoulder,armpit,mid-back,waist,hip"`
+	Key   string  `json:"key" enum:"chin,shoulder,armpit,mid-back,waist,hip,thigh,knee,floor"`
 	Name  string  `json:"name"`
 	Share float64 `json:"share" doc:"Its height ÷ stature"`
 }
@@ -28,6 +28,7 @@ type BodyLine struct {
 var Lines = []BodyLine{
 	{"chin", "chin", craft.ChinLine}, {"shoulder", "shoulder", craft.ShoulderLine}, {"armpit", "armpit", craft.ArmpitLine},
 	{"mid-back", "mid-back", craft.MidBackLine}, {"waist", "waist", craft.WaistLine}, {"hip", "hip", craft.HipLine},
+	{"thigh", "thigh", craft.ThighLine}, {"knee", "knee", craft.KneeLine}, {"floor", "floor", 0},
 }
 
 // reached is how far above a line an end may lie and still reach it, ÷ stature: 2 cm.

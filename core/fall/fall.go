@@ -148,10 +148,14 @@ func (w *Wearer) Hang(ctx context.Context, pieces []Piece, style Style) ([]Path,
 		return nil, err
 	}
 	out := make([]Path, len(lines))
+	floor := w.Height(0)
 	var weights []float64
 	for i, line := range lines {
 		out[i].Lift = lifts[i]
 		out[i].Points, weights = thinned(line, weights)
+		for k := range out[i].Points { // what is longer lies on it
+			out[i].Points[k].Z = max(out[i].Points[k].Z, floor)
+		}
 	}
 	return out, nil
 }

@@ -16,17 +16,17 @@ import (
 )
 
 // The lines of the body stand at the stature fractions of Drillis and Contini 1966 (from
-// memory): chin 0.870, shoulder 0.818, elbow 0.630, hip 0.530; those between are in order.
+// memory): chin 0.870, shoulder 0.818, elbow 0.630, hip 0.530, knee 0.285; those between are in order.
 func TestLinesOfTheBody(t *testing.T) {
-	for key, share := range map[string]float64{"chin": 0.870, "shoulder": 0.818, "waist": 0.630, "hip": 0.530} {
+	for key, share := range map[string]float64{"chin": 0.870, "shoulder": 0.818, "waist": 0.630, "hip": 0.530, "knee": 0.285} {
 		l, ok := LineOf(key)
 		require.True(t, ok)
 		assert.Equal(t, share, l.Share)
 	}
 	assert.True(t, slices.IsSortedFunc(Lines, func(a, b BodyLine) int { return compare(b.Share, a.Share) }))
-	_, ok := LineOf("knee")
+	_, ok := LineOf("ankle")
 	assert.False(t, ok)
-	for share, line := range map[float64]string{0.95: "ear", 0.88: "chin", 0.84: "chin", 0.82: "shoulder", 0.76: "armpit", 0.70: "mid-back", 0.66: "mid-back", 0.64: "waist", 0.4: "hip"} {
+	for share, line := range map[float64]string{0.95: "ear", 0.88: "chin", 0.84: "chin", 0.82: "shoulder", 0.76: "armpit", 0.70: "mid-back", 0.66: "mid-back", 0.64: "waist", 0.45: "hip", 0.4: "thigh", 0.25: "knee", 0.0: "floor"} {
 		assert.Equal(t, line, LineAt(share), "%v", share)
 	}
 	// A height and its share are one.

@@ -18,6 +18,9 @@ import (
 func Bought(in plan.Input, want need.Need) []quote.Charge {
 	out := []quote.Charge{}
 	for _, n := range want.Pieces {
+		if n.Made { // its hair stands by itself
+			continue
+		}
 		p := in.Piece(n.Piece)
 		name := p.Name
 		if p.Colour != "" {
@@ -30,14 +33,21 @@ func Bought(in plan.Input, want need.Need) []quote.Charge {
 	}
 	for _, n := range want.Wraps {
 		out = append(out, quote.Charge{
-			Kind: quote.Hair, Name: "Wrapping hair", Amount: n.Order.Cost,
-			Detail: fmt.Sprintf("%s for %s", words.Count(n.Order.Packs, "pack"), words.Count(n.Plaits, "plait")),
+			Kind: quote.Hair, Name: n.Name, Amount: n.Order.Cost,
+			Detail: fmt.Sprintf("%s: %s", words.Count(n.Order.Packs, "pack"), n.Says),
 		})
 	}
 	for _, n := range want.Things {
 		out = append(out, quote.Charge{
 			Kind: quote.Things, Name: n.Name, Amount: n.Order.Cost, Detail: fmt.Sprintf("%d on the head", n.Count),
 		})
+	}
+	used, cost := []string{}, int64(0)
+	for _, n := range want.Products {
+		used, cost = append(used, strings.ToLower(n.Name)), cost+n.Cost
+	}
+	if cost > 0 {
+		out = append(out, quote.Charge{Kind: quote.Things, Name: "What is used up", Amount: cost, Detail: words.List(used)})
 	}
 	return out
 }

@@ -33,7 +33,12 @@ func TestWhatAPlanCosts(t *testing.T) {
 		sum[l.Kind] += l.Amount
 	}
 	assert.Equal(t, res.Tally.Cost, sum[quote.Hair]+sum[quote.Things])
-	assert.Equal(t, int64(400), sum[quote.Things])
+	used := int64(0)
+	for _, p := range res.Need.Products {
+		used += p.Cost
+	}
+	assert.Equal(t, 400+used, sum[quote.Things], "the cuffs, and what is used up of jars and bottles")
+	assert.Positive(t, used)
 	assert.Equal(t, int64(quote.Hours(res.Tally.Minutes))*terms.Rate/60, sum[quote.Work])
 	in.Price = &quote.Basis{BringsHair: true}
 	brought, _, err := freeze.Price(plantest.Solve(t, in), terms)

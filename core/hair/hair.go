@@ -186,6 +186,41 @@ const (
 // Stiffnesses are all of them.
 var Stiffnesses = []Stiffness{Supple, Firm, Stiff}
 
+// Ends is how a piece ends.
+type Ends string
+
+// The ends.
+const (
+	PlainEnds Ends = "plain"
+	// CurlyEnds keep a curl below a loc or a braid.
+	CurlyEnds Ends = "curly"
+	// LooseEnds are left open below a braid or a twist.
+	LooseEnds Ends = "loose"
+)
+
+// EndKinds are all of them.
+var EndKinds = []Ends{PlainEnds, CurlyEnds, LooseEnds}
+
+// Open tells whether its ends mat and are kept apart by hand: those with a curl, those left open, and curly hair
+// itself.
+func (p Piece) Open() bool { return p.Ends == CurlyEnds || p.Ends == LooseEnds || p.Form == CurlyBulk }
+
+// Natural tells whether it is human hair, wholly or in part, which bears no hot water.
+func (p Piece) Natural() bool { return p.Fibre == Blend || p.Fibre == Human }
+
+// Fibre is what hair is made of.
+type Fibre string
+
+// The fibres.
+const (
+	Synthetic Fibre = "synthetic"
+	Blend     Fibre = "blend"
+	Human     Fibre = "human"
+)
+
+// Fibres are all of them.
+var Fibres = []Fibre{Synthetic, Blend, Human}
+
 // swatch is a colour as screens write it.
 var swatch = regexp.MustCompile(`^#[0-9a-f]{6}$`)
 
@@ -218,6 +253,12 @@ type Piece struct {
 	Item      string    `json:"item,omitempty" maxLength:"64" doc:"Id of the item of the supplies it is; left out for one that is not in them"`
 	Swatch    string    `json:"swatch,omitempty" doc:"Its colour as a screen shows it, such as #4a3021"`
 	Stiffness Stiffness `json:"stiffness,omitempty" enum:"supple,firm,stiff,"`
+	// Made is how it is made by hand; nil for one that is bought.
+	Made *Making `json:"made,omitempty" doc:"How it is made by hand; left out for one that is bought"`
+	// Ends, Fibre and Coated are what decide how it is cared for; empty where nobody said.
+	Ends   Ends  `json:"ends,omitempty" enum:"plain,curly,loose," doc:"How its ends are; left out for plain ones"`
+	Fibre  Fibre `json:"fibre,omitempty" enum:"synthetic,blend,human," doc:"What it is made of; left out for synthetic"`
+	Coated bool  `json:"coated,omitempty" doc:"True where its coating irritates some scalps"`
 	// Sold is the length of loose hair as it lies in the pack, opened out, mm.
 	Sold float64 `json:"soldMm,omitempty" doc:"Loose hair: length of a strand as sold, opened out, mm; left out where it hangs as it was sold"`
 }
@@ -241,6 +282,15 @@ func (p Piece) Check(bad *invalid.Errors, path string) {
 	}
 	if p.Stiffness != "" {
 		invalid.OneOf(bad, path+"stiffness", "Stiffness", p.Stiffness, Stiffnesses)
+	}
+	if p.Made != nil {
+		p.Made.Check(bad, path+"made.")
+	}
+	if p.Ends != "" {
+		invalid.OneOf(bad, path+"ends", "The ends", p.Ends, EndKinds)
+	}
+	if p.Fibre != "" {
+		invalid.OneOf(bad, path+"fibre", "The fibre", p.Fibre, Fibres)
 	}
 	if p.Sold != 0 {
 		bad.Length(path+"soldMm", "Length as sold", p.Sold, MinSold, MaxSold)

@@ -41,7 +41,7 @@ type DrapedPiece struct {
 	// Ends is the height of its end as a share of stature, Line the lowest body line it
 	// reaches.
 	Ends   float64    `json:"ends" doc:"Height of its end ÷ stature"`
-	Line   string     `json:"line" enum:"ear,chin,shoulder,armpit,mid-back,waist,hip" doc:"Lowest body line it reaches"`
+	Line   string     `json:"line" enum:"ear,chin,shoulder,armpit,mid-back,waist,hip,thigh,knee,floor" doc:"Lowest body line it reaches"`
 	Points scalp.Line `json:"points"`
 }
 

@@ -64,8 +64,8 @@ func TestTheLengthForALineReachesIt(t *testing.T) {
 	before, err := hang.Land(t.Context(), plantest.Solve(t, in))
 	require.NoError(t, err)
 	for _, line := range before.Lines {
-		if line.Key == "chin" {
-			continue // above it some ends lie on the head
+		if line.Key == "chin" || line.Half > 1300 {
+			continue // above it some ends lie on the head; longer pieces are not made
 		}
 		after, err := hang.Land(t.Context(), plantest.Solve(t, worn(line.Half, 9, 1650)))
 		require.NoError(t, err)

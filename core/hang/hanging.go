@@ -19,6 +19,8 @@ type hungPiece struct {
 	piece, place, row int
 	// count is 1, or how many hang together as one.
 	count int
+	// beside is true for an accent and for what is filled in: neither is what the head is told by.
+	beside bool
 }
 
 // hanging is all that hangs on a head.
@@ -89,6 +91,10 @@ func hang(sol *plan.Solved) *hanging {
 		}
 		for k, piece := range here {
 			root, side := root(sol, p.At), p.Zone.Side()
+			deep := 0.0
+			if k < p.Count {
+				deep = sol.Methods[p.Way].Depth(k, p.Count, p.Plait)
+			}
 			if n := len(here); n > 1 {
 				aside := scalp.Unit(r3.Cross(r3.Vec{Z: 1}, root))
 				if root.Y < 0 {
@@ -97,7 +103,7 @@ func hang(sol *plan.Solved) *hanging {
 				by := (float64(k) - float64(n-1)/2) * besides * sol.Input.Pieces[piece].Thickness / sol.Head.A
 				root = scalp.Unit(r3.Add(root, r3.Scale(by, aside)))
 			}
-			add(hungPiece{piece: piece, place: i, row: row, count: 1}, root, side, sol.Hangs(p, piece))
+			add(hungPiece{piece: piece, place: i, row: row, count: 1, beside: k >= p.Count}, root, side, deep+sol.Hangs(p, piece))
 		}
 	}
 	for k, piece := range sol.Input.Pieces {
@@ -110,7 +116,7 @@ func hang(sol *plan.Solved) *hanging {
 				continue
 			}
 			p := &sol.Places[i]
-			add(hungPiece{piece: k, place: i, row: rowOf(p), count: 1}, scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}), 0, sol.Hangs(p, k))
+			add(hungPiece{piece: k, place: i, row: rowOf(p), count: 1, beside: true}, scalp.Unit(r3.Vec{X: d[0], Y: d[1], Z: d[2]}), 0, sol.Hangs(p, k))
 		}
 	}
 	for k := range h.rows {

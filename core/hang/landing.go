@@ -12,13 +12,22 @@ import (
 // Landings say where the ends of a plan's pieces land, and what would make them land
 // elsewhere.
 type Landings struct {
-	Stature float64      `json:"statureMm"`
-	Asked   bool         `json:"asked" doc:"False where the height was not given and a usual one was taken"`
+	Stature float64 `json:"statureMm"`
+	Asked   bool    `json:"asked" doc:"False where the height was not given and a usual one was taken"`
+	// All is where the main pieces end, without accents and what is filled in; Longest where the
+	// row does that hangs lowest.
 	All     fall.Landing `json:"all"`
+	Longest LongestRow   `json:"longest"`
 	// Rows are from the lowest behind to the highest in front, as they are worked.
 	Rows []RowLanding `json:"rows"`
 	// Lines are the body lines with the lengths that reach them, from the top.
 	Lines []LineReach `json:"lines"`
+}
+
+// LongestRow is the row that hangs lowest.
+type LongestRow struct {
+	Name  string       `json:"name"`
+	Lands fall.Landing `json:"lands"`
 }
 
 // RowLanding is where the pieces of one row end.
@@ -37,6 +46,9 @@ type RowLanding struct {
 	// Off is what is cut off the guide piece; negative where the piece does not come down
 	// to the line.
 	Off float64 `json:"offMm" doc:"What is cut off; below zero the piece falls short by so much"`
+	// Reach is, for every body line, how long a piece of the row is made that comes down to it, mm: the
+	// length of its guide piece.
+	Reach []float64 `json:"reachMm" doc:"For every body line, how long a piece of the row must be to come down to it, mm"`
 }
 
 // LineReach is the length, as pieces are sold, whose ends come down to a body line.
@@ -89,11 +101,36 @@ func Land(ctx context.Context, sol *plan.Solved) (Landings, error) {
 		}
 		out.Rows = append(out.Rows, r)
 	}
-	out.All = fall.Landed(all)
+	main := make([]float64, 0, len(all))
+	for i, share := range all {
+		if !h.list[i].beside {
+			main = append(main, share)
+		}
+	}
+	out.All = fall.Landed(main)
+	for _, r := range out.Rows {
+		if out.Longest.Name == "" || r.Lands.Middle < out.Longest.Lands.Middle {
+			out.Longest = LongestRow{r.Name, r.Lands}
+		}
+	}
 	// As sold: lengths that hang are longer before they spring up.
 	sold := make([]float64, len(h.pieces))
 	for i, x := range h.list {
 		sold[i] = sol.Input.Pieces[x.piece].Length / max(1, whole[i])
+	}
+	for k := range out.Rows {
+		r := &out.Rows[k]
+		r.Reach = make([]float64, len(fall.Lines))
+		for n, line := range fall.Lines {
+			need := make([]float64, 0, len(r.Drawn))
+			for _, i := range r.Drawn {
+				if mm := reach.At(i, line.Share); !h.list[i].beside && !math.IsInf(mm, 0) {
+					need = append(need, mm*sold[i])
+				}
+			}
+			slices.Sort(need)
+			r.Reach[n] = finite(fall.Quantile(need, 0.5))
+		}
 	}
 	for k, line := range fall.Lines {
 		need := make([]float64, 0, len(h.pieces))

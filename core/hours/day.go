@@ -28,7 +28,7 @@ func (d *Work) Day(home []need.Task) DayPlan {
 		Practised: pace.Estimate(headTasks(sol), pace.Worker{Hand: pace.Practised, Own: 1}).Total.Likely,
 	}
 	out.Figures = d.figures(out.Hours, home)
-	out.Rows = d.dayRows()
+	out.Rows, out.Finish = d.dayRows(), Finishing(sol)
 	out.Paces = d.paces(out.Timeable)
 	if len(d.Hands) > 1 {
 		for _, s := range (sitting.Crew{People: make([]sitting.Person, 1), Breaks: d.Crew.Breaks}).Cut(d.alone(), d.limit) {

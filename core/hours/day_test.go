@@ -11,6 +11,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"kladotex/core/fall"
+	"kladotex/core/hair"
+	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
 	"kladotex/core/plan"
@@ -321,4 +324,47 @@ func TestDaysAreCountedOn(t *testing.T) {
 		n := rapid.IntRange(-800, 800).Draw(t, "days")
 		assert.Equal(t, from.AddDate(0, 0, n).Format(time.DateOnly), addDays(from.Format(time.DateOnly), n))
 	})
+}
+
+// Who does the design in front does that alone, and nobody else does it.
+func TestSomebodyDoesOnlyTheDesign(t *testing.T) {
+	in := plantest.FedIn()
+	in.Day = &plan.Day{Hands: []plan.Hand{
+		{Key: "a", Name: "A", Hand: pace.Practised, Does: plan.DoesBoth}, {Key: "b", Name: "B", Hand: pace.Practised, Does: plan.DoesDesign},
+	}}
+	require.NoError(t, plan.Check(in))
+	work := WorkOf(plantest.Solve(t, in))
+	designs := 0
+	for _, s := range work.Steps {
+		switch {
+		case s.Design:
+			designs++
+			assert.Zero(t, s.By[0], s.Name)
+			assert.Positive(t, s.By[1], s.Name)
+		case s.Kind == pace.Cornrows || s.Kind == pace.Plaits || s.Kind == pace.Hook:
+			assert.Zero(t, s.By[1], s.Name)
+			assert.Positive(t, s.By[0], s.Name)
+		}
+	}
+	assert.GreaterOrEqual(t, designs, 13, "twelve cornrows, and the braids they go on as")
+	in.Day.Hands = in.Day.Hands[1:]
+	assert.Error(t, plan.Check(in), "somebody must do the rest")
+}
+
+// What ends a head takes its own time: a bob longer than a blunt line, braids dipped longer than braids left loose.
+func TestWhatEndsAHeadTakesTime(t *testing.T) {
+	minutes := func(in plan.Input) (sum float64) {
+		for _, p := range Finishing(plantest.Solve(t, in)) {
+			sum += p.Minutes
+		}
+		return sum
+	}
+	plain := plan.Default()
+	blunt, bob := plain, plain
+	blunt.Trim, bob.Trim = &plan.Trim{Shape: fall.Blunt, Line: "shoulder"}, &plan.Trim{Shape: fall.Bob, Line: "chin"}
+	assert.Greater(t, minutes(blunt), minutes(plain)+8)
+	assert.Greater(t, minutes(bob), minutes(blunt)+5)
+	braids := plantest.Of(plantest.By(method.WrappedThird, hair.BraidingHair))
+	loose := plantest.Of(plantest.By(method.WrappedThird, hair.BraidingHair), func(in *plan.Input) { in.Ways[0].Choices = method.Chosen{"end": "loose"} })
+	assert.Greater(t, minutes(braids), minutes(loose)+10)
 }

@@ -30,6 +30,8 @@ type DayPlan struct {
 	Timeable []Timeable `json:"timeable"`
 	// Paces are what timed pieces say.
 	Paces []TimedPace `json:"paces"`
+	// Finish is what ends the head, part by part.
+	Finish []FinishPart `json:"finish"`
 	// Due are what comes before the first sitting, the earliest first.
 	Due []DayDue `json:"due"`
 	// Says are what there is to know about it, in words.

@@ -182,10 +182,10 @@ func minutesOf(at string) float64 {
 	return float64(60*h + m)
 }
 
-// wash is what washing and drying own hair takes, minutes.
+// wash is what washing and drying own hair of its length takes, minutes.
 func (d *Work) wash() float64 {
 	if d.Input.Custom(plan.Stretch) == "curl" {
-		return craft.CurlTime
+		return craft.CurlTime + craft.CurlRate*d.Input.Hair.Longest()
 	}
-	return craft.WashTime
+	return craft.WashTime + craft.WashRate*d.Input.Hair.Longest()
 }

@@ -24,6 +24,8 @@ type Step struct {
 	// head on another's, minutes.
 	Places []int
 	Rate   float64
+	// Design is true for the decorative cornrows in front, which somebody may do alone.
+	Design bool
 
 	at int // its index in the steps of the day
 }
@@ -94,7 +96,8 @@ func (d *Work) build() {
 	settle := d.add(pace.Settle.Name(), settleTask(d.Solved), sitting.Step{Plaits: true})
 	base := []int{}
 	for _, t := range cornrows(d.Solved) {
-		base = append(base, d.add(parting.CornrowName(t.Zone.Name(), t.ID), cornrowTask(d.Solved, t), sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.CornrowsBehind})...)
+		as := sitting.Step{Plaits: true, After: settle, Arms: t.Zone == parting.CornrowsBehind}
+		base = append(base, d.addOf(t.OfDesign(), parting.CornrowName(t.Zone.Name(), t.ID), cornrowTask(d.Solved, t), as)...)
 	}
 	for _, whole := range wholeBase {
 		if t, has := whole.of(d.Solved); has {
@@ -155,7 +158,12 @@ func (d *Work) eachRow(passes ...func(r int, links bool)) {
 
 // add appends a step of the whole head and returns its index, as what others wait for.
 func (d *Work) add(name string, t pace.Task, as sitting.Step) []int {
-	s := Step{Kind: t.Kind, Name: name, at: len(d.Steps), Rate: t.Minutes, Step: as}
+	return d.addOf(false, name, t, as)
+}
+
+// addOf is [Work.add] of a step that is one of a front design, or is not.
+func (d *Work) addOf(design bool, name string, t pace.Task, as sitting.Step) []int {
+	s := Step{Kind: t.Kind, Name: name, at: len(d.Steps), Rate: t.Minutes, Step: as, Design: design}
 	s.Row, s.By = sitting.NoRow, d.by(t)
 	if s.Kind == pace.Cornrows || s.Kind == pace.Nets || s.Kind == pace.Plaits {
 		d.allow(&s)
@@ -181,7 +189,12 @@ func (d *Work) addLong(name string, t pace.Task, after []int) []int {
 
 // allow takes from a step those who do not do it.
 func (d *Work) allow(s *Step) {
+	designer := slices.ContainsFunc(d.Hands, func(h plan.Hand) bool { return h.Does == plan.DoesDesign })
 	for k, h := range d.Hands {
+		if designer && s.Design != (h.Does == plan.DoesDesign) {
+			s.By[k] = 0
+			continue
+		}
 		if s.Plaits && h.Does == plan.DoesAttaches || !s.Plaits && h.Does == plan.DoesPlaits {
 			s.By[k] = 0
 		}
@@ -217,6 +230,7 @@ func (d *Work) addRow(r int, kind pace.Kind, verb string, places []int, minutes 
 			}
 		}
 		s.Arms = s.Arms && s.Plaits
+		s.Design = !slices.ContainsFunc(part, func(i int) bool { return d.Places[i].Ground != method.OnEnd })
 		d.allow(&s)
 		d.Steps = append(d.Steps, s)
 		out = append(out, len(d.Steps)-1)

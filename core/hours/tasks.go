@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"kladotex/core/craft"
+	"kladotex/core/fall"
 	"kladotex/core/method"
 	"kladotex/core/pace"
 	"kladotex/core/parting"
@@ -163,24 +164,63 @@ var wholeBase = []struct {
 	of   func(*plan.Solved) (pace.Task, bool)
 }{{"Plaits under the net", underNetTask}, {"Tails put away", tailTask}, {pace.Nets.Name(), netTask}}
 
-// finishTask is to look the whole head over, fill and trim.
-func finishTask(sol *plan.Solved) pace.Task {
-	minutes := craft.FinishTime + craft.FillTime*float64(sol.Input.Fill.Total())
-	switch sol.Input.Custom(plan.Foam) {
-	case "night":
-		minutes -= craft.FoamTime - craft.FoamOn
-	case "none":
-		minutes -= craft.FoamTime
-	}
+// FinishPart is one of the things that end a head.
+type FinishPart struct {
+	Name    string  `json:"name"`
+	Minutes float64 `json:"minutes" doc:"Practised hands on another's head"`
+}
+
+// trimTimes are what cutting one piece takes, by the shape of the ends.
+var trimTimes = map[fall.Shape]float64{fall.Blunt: craft.BluntTime, fall.Layers: craft.LayerTime, fall.Bob: craft.BobTime}
+
+// Finishing is what ends a head, each with its minutes by count and by what was chosen.
+func Finishing(sol *plan.Solved) []FinishPart {
+	loose, hooked, dipped := 0, 0, 0
 	for i := range sol.Places {
 		p := &sol.Places[i]
 		switch {
 		case p.Kept:
+			continue
 		case p.Ground == method.OnPlait:
-			minutes += craft.LooseFinish * float64(p.Count)
+			loose += p.Count
 		default:
-			minutes += craft.HookedFinish * float64(p.Count)
+			hooked += p.Count
 		}
+		if sol.Chosen[p.Way]["end"] == "water" {
+			dipped += p.Count
+		}
+	}
+	in := &sol.Input
+	out := []FinishPart{{"Check the back, smooth and roll", craft.FinishTime - craft.FoamTime + craft.LooseFinish*float64(loose) + craft.HookedFinish*float64(hooked)}}
+	add := func(name string, minutes float64) {
+		if minutes > 0 {
+			out = append(out, FinishPart{name, minutes})
+		}
+	}
+	add("Fill thin spots", craft.FillTime*float64(in.Fill.Total()))
+	if in.Trim != nil {
+		add("Cut the ends", craft.TrimStart+trimTimes[in.Trim.Shape]*float64(loose+hooked))
+	}
+	if dipped > 0 {
+		add("Ends in hot water", craft.DipStart+craft.DipTime*float64(dipped))
+	}
+	switch in.Custom(plan.Foam) {
+	case "minutes":
+		add("Foam, some minutes under a scarf", craft.FoamTime)
+	case "night":
+		add("Foam and a scarf for the night", craft.FoamOn)
+	}
+	if !in.Fragile() {
+		add("Lay the edges", craft.EdgeTime)
+	}
+	return out
+}
+
+// finishTask is to look the whole head over, fill, trim and set.
+func finishTask(sol *plan.Solved) pace.Task {
+	minutes := 0.0
+	for _, p := range Finishing(sol) {
+		minutes += p.Minutes
 	}
 	return pace.Task{Kind: pace.Finish, Skill: string(pace.Finish), Minutes: minutes}
 }

@@ -97,8 +97,8 @@ var touches = map[string][]Touch{
 	"ends":      {TheSteps, TheHours, WhatToBuy, AtHome, TheLoad, TheMethods},
 	"elastics":  {TheSteps, TheHours, WhatToBuy},
 	"hook":      {TheSteps},
-	"glue":      {TheSteps, AtHome},
-	"seal":      {TheSteps, TheHours, AtHome},
+	"glue":      {TheSteps, WhatToBuy, AtHome},
+	"seal":      {TheSteps, TheHours, WhatToBuy, AtHome},
 	"hide":      {TheMethods},
 	"draws":     {TheSteps, TheHours},
 	"perimeter": {TheSteps, TheHours},
@@ -107,13 +107,13 @@ var touches = map[string][]Touch{
 	"stretch":   {TheSteps},
 	"rinse":     {TheSteps, AtHome},
 	"colour":    {TheSteps},
-	"pieces":    {TheSteps, AtHome},
-	"product":   {TheSteps, TheHours, AtHome},
+	"pieces":    {TheSteps, WhatToBuy, AtHome},
+	"product":   {TheSteps, TheHours, WhatToBuy, AtHome},
 	"neat":      {TheParting, TheSteps, TheHours, AtHome, TheLoad},
 	"start":     {TheSteps, TheOrder},
 	"moisture":  {TheSteps, TheHours, AtHome},
 	"density":   {TheParting, TheSteps, TheHours, WhatToBuy, AtHome, TheLoad},
-	"foam":      {TheSteps, TheHours, AtHome},
+	"foam":      {TheSteps, TheHours, WhatToBuy, AtHome},
 }
 
 // settled are the questions that a setting of the plan answers.

@@ -114,6 +114,12 @@ func braidJudge(m Method, j Job) []advice.Finding {
 				fmt.Sprintf("A braid of at least %s hides it.", invalid.AtLeast(own))
 		}))
 	}
+	if j.Chosen["end"] == "water" && j.Piece.Natural() {
+		out = append(out, finding(advice.HotWater, advice.Look, 0, func() (string, string) {
+			return "Human hair is not set by hot water: it dries out, and the ends open again.",
+				"Choose a band, or leave the ends loose."
+		}))
+	}
 	return append(out, tender(j)...)
 }
 

@@ -297,6 +297,15 @@ func (m Method) Pieces(s Settings) int {
 	return m.pieces(s)
 }
 
+// Depth is how far down a plait piece k of n there is hooked, mm: those of a stack along it, the last at its
+// root, all others at the root.
+func (m Method) Depth(k, n int, p plait.Plait) float64 {
+	if m.ID != Stack || n < 2 {
+		return 0
+	}
+	return p.Length() * float64(n-1-k) / float64(n-1)
+}
+
 // Job is what a method is asked to do at one place.
 type Job struct {
 	Ground   Ground

@@ -36,20 +36,20 @@ type Task struct {
 func Tasks(sol *plan.Solved, n Need) []Task {
 	in := sol.Input
 	var out []Task
-	made := in.Custom(plan.Origin) == "made"
 	for k := range n.Pieces {
 		need := &n.Pieces[k]
 		p := in.Piece(need.Piece)
 		count := need.OnHead + need.Fill + need.Spares
-		switch {
+		switch _, made := in.Making(p); {
+		case made:
+			making, _ := in.Making(p)
+			out = append(out, makeTask(p, count, making))
 		case p.Form == hair.BraidingHair:
 			out = append(out, braidTask(p, count))
 		case p.Form.Facts().Folded:
 			if t, ok := cutTask(p, count); ok {
 				out = append(out, t)
 			}
-		case p.Form == hair.HandmadeLoc && made:
-			out = append(out, makeTask(p, count, wrapping(sol)))
 		}
 	}
 	if in.Custom(plan.Rinse) == "rinsed" {
@@ -168,28 +168,16 @@ func braidTask(p hair.Piece, count int) Task {
 	return t
 }
 
-// wrapping is the wrapping hair of the first way that has one, else the usual.
-func wrapping(sol *plan.Solved) hair.Wrapping {
-	for i := range sol.Input.Ways {
-		if have := sol.Input.Ways[i].Wrapping; have != nil {
-			return *have
-		}
-	}
-	return plan.UsualWrapping
-}
-
 // makeTask is how locs are made by hand, in batches.
-func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
+func makeTask(p hair.Piece, count int, making hair.Making) Task {
+	wrapping := making.Wrapping
 	m := supply.MakeLoc(p.Length, p.Thickness, wrapping.StrandLength)
 	packs := m.Strands * float64(count) / float64(wrapping.Strands)
 	return Task{
 		Key: "make:" + p.Key, Title: "Make " + p.Called(), Count: count, Unit: "loc", Minutes: m.Minutes * float64(count), Before: 2,
 		Made: &m, Batches: supply.Batches(count, m.Minutes, craft.BatchTime),
 		Steps: []method.Step{
-			{
-				Text:    "Cut a base of cord or hair {base} long, fold it back at the top and leave a loop of {loop}.",
-				Lengths: map[string]float64{"base": m.Base, "loop": craft.LoopLength},
-			},
+			beginLoc(making.Base, m),
 			{Text: "Make the first one to its full length and mark it: it is the guide, every other is laid beside it."},
 			{
 				Text:    fmt.Sprintf("Wind wrapping hair from the loop down, turn beside turn: about %.0f strands of {strand} a loc.", math.Ceil(m.Strands)),
@@ -206,9 +194,24 @@ func makeTask(p hair.Piece, count int, wrapping hair.Wrapping) Task {
 	}
 }
 
+// beginLoc is how a made loc is begun.
+func beginLoc(base hair.MadeBase, m supply.MadeLoc) method.Step {
+	cut := map[hair.MadeBase]string{
+		hair.CordBase: "Cut a base of cord {base} long, fold it back at the top and leave a loop of {loop}.",
+		hair.OldHair:  "Twist old hair into a base {base} long, fold it back at the top and leave a loop of {loop}.",
+	}
+	if base == hair.FinishedLoc {
+		return method.Step{Text: "Take a finished loc, trim what stands off, and stretch its loop."}
+	}
+	return method.Step{Text: cut[base], Lengths: map[string]float64{"base": m.Base, "loop": craft.LoopLength}}
+}
+
 // wrapTask is how wrapping hair is laid ready; false where nobody wraps.
 func wrapTask(sol *plan.Solved, need *WrapNeed) (Task, bool) {
 	at := slices.IndexFunc(sol.Input.Ways, func(x plan.Way) bool { return x.Key == need.Way })
+	if at < 0 { // what is wound into pieces is told where they are made
+		return Task{}, false
+	}
 	way := &sol.Input.Ways[at]
 	if way.Wrapping == nil {
 		return Task{}, false

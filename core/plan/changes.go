@@ -167,6 +167,8 @@ var fields = append([]field{
 	{"wishes.noTracks", "We can't cornrow", Plain, func(in Input) string { return yesNo(in.Wish().NoCornrows) }},
 	{"wishes.hand", "Hand", Plain, func(in Input) string { return said(in.Wish().Hand) }},
 	{"ways", "Methods", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
+	{"feed", "Hair fed into ends", Plain, func(in Input) string { return feedText(in) }},
+	{"products", "Products", Plain, func(in Input) string { return each(in.Products, productText) }},
 	{"uses", "What goes where", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
@@ -431,4 +433,18 @@ func underName(b parting.Base) string {
 // groundText says the base of a part of the head so that any difference shows.
 func groundText(g parting.OwnBase) string {
 	return fmt.Sprintf("%s: %s, %s, %d, %s", said(g.Part), said(g.Kind), said(g.Run), g.Cornrows, said(g.Tails))
+}
+
+// feedText says the hair fed into ends so that any difference shows.
+func feedText(in Input) string {
+	if in.Feed == nil {
+		return "as usual"
+	}
+	h := in.Feed
+	return fmt.Sprintf("%s %s, %s g for %d.%02d", h.Name, h.Colour, number(h.PackMass), h.Price/100, h.Price%100)
+}
+
+// productText says a product so that any difference shows.
+func productText(c Chosen) string {
+	return fmt.Sprintf("%s: %s, %d for %d.%02d", c.Product, c.Thing.Name, c.Thing.Pack, c.Thing.Price/100, c.Thing.Price%100)
 }

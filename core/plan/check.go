@@ -84,6 +84,10 @@ func (in Input) check() invalid.Errors {
 	}
 	in.checkCustoms(&bad)
 	in.checkAccents(&bad, pieces)
+	in.checkProducts(&bad)
+	if in.Feed != nil {
+		in.Feed.Check(&bad, "feed.")
+	}
 	if in.Day != nil {
 		in.Day.check(&bad, "day.")
 	}
@@ -197,10 +201,7 @@ func (in Input) checkAccents(bad *invalid.Errors, pieces []string) {
 		case a.Thing == nil && !slices.Contains(pieces, a.Piece):
 			bad.Add(at+"piece", "The piece must be one of the plan's; it is %q.", a.Piece)
 		case a.Thing != nil:
-			bad.Letters(at+"thing.name", "The name of the thing", a.Thing.Name, 1, 80)
-			bad.Number(at+"thing.massG", "The mass of one", a.Thing.Mass, 0, 50, " g")
-			bad.Count(at+"thing.pack", "How many in a pack", a.Thing.Pack, 1, 5000)
-			hair.CheckPrice(bad, at+"thing.priceMinor", a.Thing.Price)
+			a.Thing.check(bad, at+"thing.")
 		}
 	}
 }
@@ -226,3 +227,21 @@ func (u Use) checkMix(bad *invalid.Errors, path string, pieces []string) {
 const maxAccents = 12
 
 const outerRows = 2
+
+// checkProducts refuses products that cannot be.
+func (in Input) checkProducts(bad *invalid.Errors) {
+	bad.Count("products", "The number of products named", len(in.Products), 0, len(Products))
+	for i, c := range in.Products {
+		at := invalid.At("products", i) + "."
+		invalid.OneOf(bad, at+"product", "The product", c.Product, ProductKeys())
+		c.Thing.check(bad, at+"thing.")
+	}
+}
+
+// check refuses a small thing that cannot be; the paths of bad are put under path.
+func (t Thing) check(bad *invalid.Errors, path string) {
+	bad.Letters(path+"name", "The name of the thing", t.Name, 1, 80)
+	bad.Number(path+"massG", "The mass of one", t.Mass, 0, 50, " g")
+	bad.Count(path+"pack", "How many in a pack", t.Pack, 1, 5000)
+	hair.CheckPrice(bad, path+"priceMinor", t.Price)
+}

@@ -38,10 +38,12 @@ const (
 	DoesAttaches Does = "attaches"
 	// PlaitsFirst parts and plaits, and helps to attach once all is plaited.
 	PlaitsFirst Does = "plaits-first"
+	// DoesDesign does the decorative cornrows in front and nothing else.
+	DoesDesign Does = "design"
 )
 
 // Doings are all of them.
-var Doings = []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst}
+var Doings = []Does{DoesBoth, DoesPlaits, DoesAttaches, PlaitsFirst, DoesDesign}
 
 // Hand is one who works.
 type Hand struct {
@@ -225,7 +227,7 @@ func checkRoles(bad *invalid.Errors, path string, hands []Hand) {
 		return
 	}
 	may := func(not Does) bool {
-		return slices.ContainsFunc(hands, func(h Hand) bool { return h.Does != not })
+		return slices.ContainsFunc(hands, func(h Hand) bool { return h.Does != not && h.Does != DoesDesign })
 	}
 	if !may(DoesAttaches) {
 		bad.Add(path, "Nobody parts and plaits: let one of them do both.")

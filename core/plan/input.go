@@ -66,6 +66,10 @@ type Input struct {
 	Customs map[string]string `json:"customs,omitempty" doc:"Sides taken on questions of practice, by key; those left out are as usual"`
 	// Redo is what is done again of a head that is worn; nil for a whole head.
 	Redo *Redo `json:"redo,omitempty" doc:"What is done again of a head that is worn; left out for a whole head"`
+	// Feed is the hair fed into the ends of plaits; nil for the usual one.
+	Feed *hair.Wrapping `json:"feed,omitempty" doc:"The hair fed into the ends of plaits; left out for the usual one"`
+	// Products are those taken in place of the usual ones.
+	Products []Chosen `json:"products,omitempty" maxItems:"12" doc:"Gel, foam and the like taken in place of the usual ones"`
 	// ReuseFirst takes pieces that were worn before out of the stash before new ones.
 	ReuseFirst bool `json:"reuseFirst,omitempty" doc:"True to take pieces that were worn before out of the stash first"`
 }
@@ -114,9 +118,6 @@ func Default() Input {
 
 // UsualWrapping is the wrapping hair a plan starts with.
 var UsualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100, Price: 600}
-
-// UsualBands are the small bands that some methods and plaits take.
-var UsualBands = Thing{Name: "Thin bands", Mass: 0.05, Pack: 200, Price: 300}
 
 // NewWay is a method as it usually is, with usual wrapping hair where it wraps.
 func NewWay(key string, id method.ID) Way {

@@ -278,3 +278,47 @@ func (in Input) AccentPiece(accent int) int {
 	}
 	return slices.IndexFunc(in.Pieces, func(p hair.Piece) bool { return p.Key == key })
 }
+
+// Product is what the plan takes of a kind: the one it names, else the usual one.
+func (in Input) Product(key ProductKey) Thing {
+	for _, c := range in.Products {
+		if c.Product == key {
+			return c.Thing
+		}
+	}
+	for _, p := range Products {
+		if p.Key == key {
+			return p.Usual
+		}
+	}
+	return Thing{}
+}
+
+// Fed is the hair the plan feeds into ends.
+func (in Input) Fed() hair.Wrapping {
+	if in.Feed != nil {
+		return *in.Feed
+	}
+	return UsualFeed
+}
+
+// Making is what a piece is made of by hand; false for one that is bought.
+func (in Input) Making(p hair.Piece) (hair.Making, bool) {
+	switch {
+	case p.Made != nil:
+		return *p.Made, true
+	case p.Form == hair.HandmadeLoc && in.Custom(Origin) == "made":
+		return hair.Making{Base: hair.CordBase, Wrapping: in.wrapping()}, true
+	}
+	return hair.Making{}, false
+}
+
+// wrapping is the wrapping hair of the first method that has some, else the usual.
+func (in Input) wrapping() hair.Wrapping {
+	for i := range in.Ways {
+		if have := in.Ways[i].Wrapping; have != nil {
+			return *have
+		}
+	}
+	return UsualWrapping
+}

@@ -123,6 +123,7 @@ func (s *Solved) massAt(i int) float64 {
 	if n := s.Works[i].Strands; n > 0 {
 		g += float64(n) * in.Ways[p.Way].Wrapping.StrandMass()
 	}
+	g += s.FedGrams(p)
 	for _, a := range p.Accents {
 		if k := in.AccentPiece(a); k >= 0 {
 			g += in.Pieces[k].Mass
@@ -131,6 +132,14 @@ func (s *Solved) massAt(i int) float64 {
 		}
 	}
 	return g + float64(s.Filled[i])*in.Piece(in.Fill.Piece).Mass
+}
+
+// FedGrams is the hair fed into the end of the plait of a place, g: none where no plait is made.
+func (s *Solved) FedGrams(p *Place) float64 {
+	if p.Section < 0 || s.Input.Plaits.Fed == 0 || p.Way >= 0 && p.Ground == method.OnPlait && s.Methods[p.Way].Unplaited(s.Chosen[p.Way]) {
+		return 0
+	}
+	return craft.FedMass * p.Plait.Fed
 }
 
 // tails are what is done with the loose tails of cornrows, before pieces are hooked on.

@@ -9,7 +9,7 @@ import (
 type Trim struct {
 	Shape fall.Shape `json:"shape"`
 	// Line is the body line the ends are cut to.
-	Line string `json:"line" enum:"chin,shoulder,armpit,mid-back,waist,hip"`
+	Line string `json:"line" enum:"chin,shoulder,armpit,mid-back,waist,hip,thigh,knee,floor"`
 }
 
 func (t Trim) check(bad *invalid.Errors, path string) {

@@ -26,6 +26,12 @@ const (
 	Thread       Kind = "thread"
 	Hook         Kind = "hook"
 	Net          Kind = "net"
+	Gel          Kind = "gel"
+	Wax          Kind = "wax"
+	Oil          Kind = "oil"
+	LeaveIn      Kind = "leave-in"
+	Foam         Kind = "foam"
+	Glue         Kind = "glue"
 )
 
 // KindFacts are what holds for every item of a kind.
@@ -61,6 +67,12 @@ var Kinds = func() (all []KindFacts) {
 		KindFacts{Thread, "Thread", "spool", "spools", false, false, false},
 		KindFacts{Hook, "Hooks", "hook", "hooks", false, false, false},
 		KindFacts{Net, "Nets", "net", "nets", false, false, false},
+		KindFacts{Gel, "Gel", "g", "g", false, false, false},
+		KindFacts{Wax, "Wax", "g", "g", false, false, false},
+		KindFacts{Oil, "Oil", "ml", "ml", false, false, false},
+		KindFacts{LeaveIn, "Leave-in", "ml", "ml", false, false, false},
+		KindFacts{Foam, "Setting foam", "ml", "ml", false, false, false},
+		KindFacts{Glue, "Glue", "ml", "ml", false, false, false},
 	)
 }()
 
@@ -73,13 +85,13 @@ func (k Kind) Facts() KindFacts {
 }
 
 // Fibre is what hair is made of.
-type Fibre string
+type Fibre = hair.Fibre
 
 // The fibres.
 const (
-	Synthetic Fibre = "synthetic"
-	Blend     Fibre = "blend"
-	Human     Fibre = "human"
+	Synthetic = hair.Synthetic
+	Blend     = hair.Blend
+	Human     = hair.Human
 )
 
 // FibreFacts are what holds for hair of a fibre.
@@ -117,8 +129,8 @@ func KindNames() []Kind {
 	return out
 }
 
-// Facts are those of the fibre; empty for one that is unknown.
-func (f Fibre) Facts() FibreFacts {
+// FactsOf are those of a fibre; empty for one that is unknown.
+func FactsOf(f Fibre) FibreFacts {
 	if i := slices.IndexFunc(Fibres, func(x FibreFacts) bool { return x.Fibre == f }); i >= 0 {
 		return Fibres[i]
 	}
@@ -181,6 +193,7 @@ type Item struct {
 	Loop      float64        `json:"loopMm" doc:"Opening of the loop when stretched, mm; 0 when not measured"`
 	Stiffness hair.Stiffness `json:"stiffness" enum:"supple,firm,stiff,"`
 	Fibre     Fibre          `json:"fibre"`
+	Ends      hair.Ends      `json:"ends,omitempty" enum:"plain,curly,loose," doc:"How its ends are; left out for plain ones"`
 	Coated    bool           `json:"coated" doc:"Its coating irritates some scalps: rinse and dry before use"`
 
 	// Units in a pack as sold; Cuts and Splits are how loose hair is usually prepared.
@@ -205,7 +218,7 @@ func (i Item) Open() float64 {
 func (i Item) Piece(key, id, colour string) hair.Piece {
 	p := hair.Piece{
 		Key: key, Name: i.Name, Form: hair.Form(i.Kind), Colour: colour, Length: i.Length, Thickness: i.Thickness, Mass: i.Mass, Loop: i.Loop,
-		Stiffness: i.Stiffness, Pack: i.Pack, Offers: i.Offers, Item: id,
+		Stiffness: i.Stiffness, Pack: i.Pack, Offers: i.Offers, Item: id, Ends: i.Ends, Fibre: i.Fibre, Coated: i.Coated,
 	}
 	for _, c := range i.Colours {
 		if c.Name == colour {

@@ -128,6 +128,9 @@ func totals(n need.Need) (t Tally) {
 	for _, x := range n.Things {
 		t.Cost += x.Order.Cost
 	}
+	for _, x := range n.Products {
+		t.Cost += x.Cost
+	}
 	for _, w := range n.Wraps {
 		t.Packs += w.Order.Packs
 		t.Cost += w.Order.Cost

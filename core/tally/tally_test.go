@@ -58,7 +58,11 @@ func TestTallySumsThePlan(t *testing.T) {
 	order := res.Need.Pieces[0].Order
 	assert.Equal(t, res.Tally.Pieces+res.Tally.Spares, order.Need)
 	assert.GreaterOrEqual(t, order.Units, order.Need)
-	assert.Equal(t, order.Cost, res.Tally.Cost)
+	cost := order.Cost
+	for _, p := range res.Need.Products {
+		cost += p.Cost
+	}
+	assert.Equal(t, cost, res.Tally.Cost)
 	assert.InDelta(t, float64(res.Tally.Pieces)*in.Pieces[0].Mass, res.Tally.Weight, 1e-9)
 	looked := 0
 	for _, n := range res.Notices {

@@ -24,8 +24,11 @@ type Care struct {
 // nightly is the rhythm of what is done every night, days.
 const nightly = 1
 
-// curls are the forms whose ends curl and tangle at the nape.
-var curls = []hair.Form{hair.CurlyBulk}
+// piece is what hangs there, as far as its ends and its fibre go.
+func (p Part) piece() hair.Piece { return hair.Piece{Form: p.Form, Ends: p.Ends, Fibre: p.Fibre} }
+
+// looped tells whether a curl hangs below a braid that was hooked on: it slides along the braid and mats first.
+func (p Part) looped() bool { return p.Form == hair.Braid && p.piece().Open() }
 
 // Care is what the client does while the head is worn, in the order of a day: for the methods, the
 // water it gets, the pieces and the hairline at hand. Common practice, no source.
@@ -51,8 +54,14 @@ func (b *Brief) Care() []Care {
 			roundTo(craft.Soaked*b.Mass, 10), roundTo(b.Mass, 10))})
 	}
 	out = append(out, Care{Key: "scalp", Title: "The scalp", Every: craft.RinseEvery, Text: "A few drops of light oil, or a diluted rinse, from a nozzle along the parts; press it in with the fingertips, no nails. Little: what builds up at the root mats."})
-	if slices.ContainsFunc(b.Parts, func(p Part) bool { return slices.Contains(curls, p.Form) }) {
-		out = append(out, Care{Key: "curls", Title: "Curly ends", Every: nightly, Text: "At the nape, every day: take the ends apart by hand, one piece at a time, from the tip upward. No brush, no comb."})
+	if slices.ContainsFunc(b.Parts, func(p Part) bool { return p.piece().Open() }) {
+		out = append(out, Care{Key: "curls", Title: "Curly and loose ends", Every: nightly, Text: "At the nape, every day: take the ends apart by hand, one piece at a time, from the tip upward. No brush, no comb. No heavy cream or oil on them, and no hot water: both mat them. Ends that have matted are cut off, not combed."})
+	}
+	if slices.ContainsFunc(b.Parts, Part.looped) {
+		out = append(out, Care{Key: "looped-curls", Title: "Curls below braids", Every: craft.CurlEvery, Text: "On braids that were hooked on, curls mat at the nape within days: look there from the third day on, and cut a knot out before it takes in its neighbours."})
+	}
+	if slices.ContainsFunc(b.Parts, func(p Part) bool { return p.piece().Natural() }) {
+		out = append(out, Care{Key: "natural", Title: "Human hair", Text: "Treat it as your own: lukewarm water, a little conditioner from the middle down, no hot water. It slips more than fibre: an end that comes loose is put back the same day."})
 	}
 	out = append(out,
 		Care{Key: "elastics", Title: "No elastics", Avoid: true, Text: "Nothing tight to tie it up: a strip of cloth or a large soft clip. Not up at all in the first week, and never twice in the same place."},

@@ -56,8 +56,11 @@ type Part struct {
 	Method method.ID     `json:"method"`
 	Ground method.Ground `json:"ground"`
 	Form   hair.Form     `json:"form"`
-	Places int           `json:"places"`
-	Pieces int           `json:"pieces"`
+	// Ends and Fibre are those of the piece; empty for plain ends and for synthetic hair.
+	Ends   hair.Ends  `json:"ends,omitempty" enum:"plain,curly,loose,"`
+	Fibre  hair.Fibre `json:"fibre,omitempty" enum:"synthetic,blend,human,"`
+	Places int        `json:"places"`
+	Pieces int        `json:"pieces"`
 	// CutBelow is the distance from the root above which no piece is cut through, mm; 0 where nothing is.
 	CutBelow  float64       `json:"cutBelowMm"`
 	TakesDown []method.Step `json:"takesDown"`

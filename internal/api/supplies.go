@@ -110,7 +110,7 @@ func lotOf(l store.Lot) lotDocument {
 		ID: l.ID, Item: l.Stocked.Item, Name: l.Item.Name, Kind: l.Item.Kind, Lot: l.Lot, Stock: l.Stock, Pieces: l.Pieces(l.Pack),
 		Promises: append([]store.Promise{}, l.Promises...), Created: l.Created, WornBy: l.WornBy,
 	}
-	most := l.Item.Fibre.Facts().Rounds
+	most := supply.FactsOf(l.Item.Fibre).Rounds
 	out.Ends = l.Once || most > 0 && l.Round >= most
 	for _, c := range l.Item.Colours {
 		if c.Name == l.Colour {

@@ -10,6 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
 
+	"kladotex/core/supply"
 	"kladotex/core/wear"
 	"kladotex/internal/flat"
 	"kladotex/internal/sheet"
@@ -172,7 +173,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 			case err != nil:
 				return nil, problem(ctx, err, "")
 			default:
-				piece.Rounds = item.Fibre.Facts().Rounds
+				piece.Rounds = supply.FactsOf(item.Fibre).Rounds
 			}
 		}
 		out.Pieces = append(out.Pieces, piece)

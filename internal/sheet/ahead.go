@@ -38,13 +38,20 @@ func (w *page) order() lane {
 	need := w.plan.Result.Need
 	for _, p := range need.Pieces {
 		piece := w.plan.Input.Piece(p.Piece)
+		if p.Made {
+			rows = append(rows, []string{words.Count(p.Order.Need, "piece") + " " + piece.Called(), "made by hand", "", ""})
+			continue
+		}
 		add(strings.TrimSuffix(piece.Name+", "+strings.ToLower(piece.Colour), ", "), p.Order)
 	}
 	for _, t := range need.Things {
 		add(t.Name, t.Order)
 	}
 	for _, x := range need.Wraps {
-		add(fmt.Sprintf("wrapping hair: %d strands for %d plaits", x.Strands, x.Plaits), x.Order)
+		add(strings.ToLower(x.Name)+": "+x.Says, x.Order)
+	}
+	for _, p := range need.Products {
+		rows = append(rows, []string{fmt.Sprintf("%.0f %s %s", p.Amount, p.Unit, strings.ToLower(p.Name)), "a share of a jar", "", money(p.Cost, w.style.Currency)})
 	}
 	rows = append(rows, []string{"In all", "", "", money(w.plan.Result.Tally.Cost, w.style.Currency)})
 	return w.rowsLane(1, "To buy", rows, []float64{0.36, 0.4, 0.12, 0.12})

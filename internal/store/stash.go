@@ -303,7 +303,7 @@ func matching(ctx context.Context, q querier, who holder, c Claim) ([]supply.Sto
 		if l.Stocked.Item != c.Item && (item.Line == "" || l.Item.Line != item.Line || l.Item.Thickness != item.Thickness) {
 			continue
 		}
-		if most := l.Item.Fibre.Facts().Rounds; most > 0 && l.Round >= most {
+		if most := supply.FactsOf(l.Item.Fibre).Rounds; most > 0 && l.Round >= most {
 			continue // worn as often as its fibre stands
 		}
 		if l.Length == 0 {

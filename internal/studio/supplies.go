@@ -11,7 +11,6 @@ import (
 
 	"github.com/google/uuid"
 
-	"kladotex/core/freeze"
 	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/need"
@@ -256,18 +255,24 @@ func wantedOf(in plan.Input, need need.Need) []wanted {
 	var out []wanted
 	for _, n := range need.Pieces {
 		p := in.Piece(n.Piece)
+		if n.Made { // what the stash has not is made, not bought
+			out = append(out, wanted{p.Key, p.Name, "", p.Colour, 0, 1, 1, p.Offers})
+			continue
+		}
 		out = append(out, wanted{p.Key, p.Name, p.Item, p.Colour, n.OnHead + n.Fill + n.Spares, p.Pack.Cuts * p.Pack.Splits, p.Pack.Units, p.Offers})
 	}
 	for _, n := range need.Wraps {
-		i := slices.IndexFunc(in.Ways, func(w plan.Way) bool { return w.Key == n.Way })
-		h := in.Ways[i].Wrapping
+		h := n.Hair(in)
 		per := max(1, h.Cuts)
-		name := cmp.Or(h.Name, "Wrapping hair, "+in.WayName(n.Way))
-		out = append(out, wanted{freeze.WrapKey(n.Way), name, h.Item, h.Colour, n.Order.Need, per, max(1, h.Strands/per), h.AsOffers()})
+		pack := max(1, h.Strands/per)
+		if n.Unit == "g" { // of hair that is weighed out a strand counts as its mass
+			per, pack = 1, max(1, int(h.PackMass))
+		}
+		out = append(out, wanted{n.Key(), n.Name, h.Item, h.Colour, n.Order.Need, per, pack, h.AsOffers()})
 	}
 	for _, n := range need.Things {
 		t := n.Thing(in)
-		out = append(out, wanted{freeze.ThingKey(n.Accent), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
+		out = append(out, wanted{n.Key(), t.Name, t.Item, t.Colour, n.Count, 1, t.Pack, []hair.Offer{{Packs: 1, Price: t.Price}}})
 	}
 	return out
 }

@@ -2663,6 +2663,10 @@ export interface components {
             /** @description Key of the option that holds where none is chosen */
             usual: string;
         };
+        Chosen: {
+            product: string;
+            thing: components["schemas"]["Thing"];
+        };
         Clash: {
             /** @enum {string} */
             kind: "chair" | "person" | "stash";
@@ -2848,6 +2852,7 @@ export interface components {
             aloneMin: number;
             due: components["schemas"]["DayDue"][];
             figures: components["schemas"]["DayFigure"][];
+            finish: components["schemas"]["FinishPart"][];
             hands: components["schemas"]["Hand"][];
             hours: components["schemas"]["Hours"];
             /**
@@ -3008,7 +3013,7 @@ export interface components {
              * @description Lowest body line it reaches
              * @enum {string}
              */
-            line: "ear" | "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            line: "ear" | "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip" | "thigh" | "knee" | "floor";
             /**
              * Format: int64
              * @description Index of the piece
@@ -3087,7 +3092,7 @@ export interface components {
         };
         Fact: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** @description What it is called on the head */
             label?: string;
             /** @description The sign for it on the head */
@@ -3155,6 +3160,14 @@ export interface components {
             piece: string;
             /** @description How far 1, 2, 3 … packs go */
             reach: components["schemas"]["Reach"][];
+        };
+        FinishPart: {
+            /**
+             * Format: double
+             * @description Practised hands on another's head
+             */
+            minutes: number;
+            name: string;
         };
         Fitted: {
             /** Format: int64 */
@@ -3360,7 +3373,7 @@ export interface components {
              * @description What they do of the work
              * @enum {string}
              */
-            does: "both" | "plaits" | "attaches" | "plaits-first";
+            does: "both" | "plaits" | "attaches" | "plaits-first" | "design";
             /** @description True for a helper who plaits at home the evening before */
             evening?: boolean;
             /**
@@ -3486,6 +3499,8 @@ export interface components {
             };
             /** @description When it is done; left out while that is open */
             day?: components["schemas"]["Day"];
+            /** @description The hair fed into the ends of plaits; left out for the usual one */
+            feed?: components["schemas"]["Wrapping"];
             fill: components["schemas"]["Fill"];
             hair: components["schemas"]["Own"];
             hairline: components["schemas"]["Hairline"];
@@ -3497,6 +3512,8 @@ export interface components {
             plaits: components["schemas"]["Preparation"];
             /** @description What the install is priced by; left out for the studio's usual way */
             price?: components["schemas"]["Basis"];
+            /** @description Gel, foam and the like taken in place of the usual ones */
+            products?: components["schemas"]["Chosen"][];
             /** @description What is done again of a head that is worn; left out for a whole head */
             redo?: components["schemas"]["Redo"];
             /** @description True to take pieces that were worn before out of the stash first */
@@ -3575,12 +3592,17 @@ export interface components {
             colours: components["schemas"]["Colour"][];
             /** @description Currency of the prices; it must be the studio's */
             currency: string;
+            /**
+             * @description How its ends are; left out for plain ones
+             * @enum {string}
+             */
+            ends?: "plain" | "curly" | "loose" | "";
             /** @enum {string} */
             fibre: "synthetic" | "blend" | "human";
             /** @description Loose hair: sold folded, so that a strand opened out is twice as long */
             folded: boolean;
             /** @enum {string} */
-            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue";
             /**
              * Format: double
              * @description Hanging length of a piece; of loose hair, the length of a strand as it lies in the pack
@@ -3658,7 +3680,7 @@ export interface components {
             hair: boolean;
             hangs: boolean;
             /** @enum {string} */
-            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue";
             loose: boolean;
             name: string;
             unit: string;
@@ -3679,6 +3701,7 @@ export interface components {
             /** @description False where the height was not given and a usual one was taken */
             asked: boolean;
             lines: components["schemas"]["LineReach"][];
+            longest: components["schemas"]["LongestRow"];
             rows: components["schemas"]["RowLanding"][];
             /** Format: double */
             statureMm: number;
@@ -3747,7 +3770,7 @@ export interface components {
             /** Format: double */
             halfMm: number;
             /** @enum {string} */
-            key: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            key: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip" | "thigh" | "knee" | "floor";
             name: string;
             /**
              * Format: double
@@ -3795,6 +3818,10 @@ export interface components {
              */
             spread: number;
         };
+        LongestRow: {
+            lands: components["schemas"]["Landing"];
+            name: string;
+        };
         Lot: {
             colour: string;
             /** @enum {string} */
@@ -3826,7 +3853,7 @@ export interface components {
             /** @description Id of its item */
             item: string;
             /** @enum {string} */
-            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+            kind: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue";
             lot: components["schemas"]["Lot"];
             name: string;
             /** Format: int64 */
@@ -3887,6 +3914,12 @@ export interface components {
             strands: number;
             /** Format: double */
             turns: number;
+        };
+        Making: {
+            /** @description What it is wound on */
+            base: string;
+            /** @description The hair wound over its base */
+            wrapping: components["schemas"]["Wrapping"];
         };
         Me: {
             id: string;
@@ -3971,6 +4004,7 @@ export interface components {
         };
         Need: {
             pieces: components["schemas"]["PieceNeed"][];
+            products: components["schemas"]["ProductNeed"][];
             things: components["schemas"]["ThingNeed"][];
             wraps: components["schemas"]["WrapNeed"][];
         };
@@ -4060,7 +4094,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** @description What was found, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -4391,8 +4425,20 @@ export interface components {
             ownHead: number;
         };
         Piece: {
+            /** @description True where its coating irritates some scalps */
+            coated?: boolean;
             /** @description Its colour in words; may be empty */
             colour: string;
+            /**
+             * @description How its ends are; left out for plain ones
+             * @enum {string}
+             */
+            ends?: "plain" | "curly" | "loose" | "";
+            /**
+             * @description What it is made of; left out for synthetic
+             * @enum {string}
+             */
+            fibre?: "synthetic" | "blend" | "human" | "";
             /** @enum {string} */
             form: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair";
             /** @description Id of the item of the supplies it is; left out for one that is not in them */
@@ -4408,6 +4454,8 @@ export interface components {
              * @description Opening of its loop when stretched, mm; 0 when not measured
              */
             loopMm: number;
+            /** @description How it is made by hand; left out for one that is bought */
+            made?: components["schemas"]["Making"];
             /**
              * Format: double
              * @description Mass of one piece, g
@@ -4448,6 +4496,8 @@ export interface components {
              * @description Of them, those hooked on cornrows, on a net or on linked plaits
              */
             hooked: number;
+            /** @description True for one made by hand: no packs of it are bought */
+            made?: boolean;
             /**
              * Format: int64
              * @description At places, without those to fill with
@@ -4466,7 +4516,7 @@ export interface components {
         };
         PlaceFit: {
             /** @enum {string} */
-            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** Format: double */
             hungG: number;
             /** Format: double */
@@ -4673,6 +4723,20 @@ export interface components {
              */
             usedUp: number;
         };
+        ProductNeed: {
+            /** Format: double */
+            amount: number;
+            /**
+             * Format: int64
+             * @description Its share of the price of a jar, minor units
+             */
+            costMinor: number;
+            item?: string;
+            name: string;
+            product: string;
+            /** @enum {string} */
+            unit: "g" | "ml";
+        };
         Promise: {
             /** Format: int64 */
             pieces: number;
@@ -4705,7 +4769,7 @@ export interface components {
             /** @description The plan after it */
             input: components["schemas"]["Input"];
             /** @enum {string} */
-            key: "larger" | "method" | "tracks" | "line" | "helper" | "sittings";
+            key: "larger" | "method" | "tracks" | "line" | "hand" | "helper" | "sittings";
             /** Format: double */
             longestMin: number;
             /** Format: double */
@@ -4851,6 +4915,8 @@ export interface components {
             offMm: number;
             /** Format: int64 */
             pieces: number;
+            /** @description For every body line, how long a piece of the row must be to come down to it, mm */
+            reachMm: number[];
             /** Format: double */
             shortestMm: number;
         };
@@ -5525,13 +5591,17 @@ export interface components {
         ThingNeed: {
             /**
              * Format: int64
-             * @description Index of the accent; -1 for small bands that methods and plaits take
+             * @description Index of the accent; -1 for what methods, plaits and made pieces take
              */
             accent: number;
             /** Format: int64 */
             count: number;
             name: string;
             order: components["schemas"]["Order"];
+            /** @description Which of those it is; left out for an accent */
+            product?: string;
+            /** @enum {string} */
+            unit: "piece" | "m";
         };
         Timeable: {
             name: string;
@@ -5603,7 +5673,7 @@ export interface components {
         };
         Trim: {
             /** @enum {string} */
-            line: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            line: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip" | "thigh" | "knee" | "floor";
             /** @enum {string} */
             shape: "blunt" | "layers" | "bob";
         };
@@ -6048,19 +6118,26 @@ export interface components {
             swatch?: string;
         };
         WrapNeed: {
+            name: string;
             order: components["schemas"]["Order"];
+            /** @description Key of the piece made by hand of it */
+            piece?: string;
             /**
              * Format: int64
-             * @description Plaits wrapped
+             * @description Plaits wrapped, pieces made, or ends fed
              */
             plaits: number;
+            /** @description How much for what, such as 156 strands for 78 plaits */
+            says: string;
             /**
              * Format: int64
-             * @description For all of them, without spares
+             * @description For all of them, without spares; of hair fed in, grams
              */
             strands: number;
-            /** @description Key of the method */
-            way: string;
+            /** @enum {string} */
+            unit: "strand" | "g";
+            /** @description Key of the method that winds it */
+            way?: string;
         };
         Wrapping: {
             colour?: string;
@@ -6116,7 +6193,7 @@ export interface components {
         };
         ZoneFinding: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
             /** Format: int64 */
             count: number;
             places: string[];
@@ -7749,7 +7826,7 @@ export interface operations {
                 /** @description Words of its name, product or colours */
                 search?: string;
                 /** @description Only those of this kind */
-                kind?: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net";
+                kind?: "looped-twist" | "looped-braid" | "soft-loc" | "coil-loc" | "handmade-loc" | "bulk" | "curly-bulk" | "braiding-hair" | "wrapping-hair" | "bands" | "cuffs" | "thread" | "hook" | "net" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue";
                 /** @description List the archived ones instead */
                 archived?: boolean;
                 /** @description Next of the page before; left out for the first page */

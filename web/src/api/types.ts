@@ -129,6 +129,7 @@ export type Structure = Settings["structure"];
 export type StructurePoint = Schemas["StructurePoint"];
 export type Part = Schemas["Part"];
 export type Base = Schemas["Base"];
+export type Chosen = Schemas["Chosen"];
 export type OwnBase = Schemas["OwnBase"];
 export type Edit = Schemas["Edit"];
 export type RejectedEdit = Schemas["RejectedEdit"];

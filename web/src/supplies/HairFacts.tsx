@@ -2,6 +2,7 @@ import { Segmented } from "antd";
 import type { Catalogue, Item } from "../api/types";
 import { LengthField, NumberField, Toggle } from "../ui/fields";
 import fields from "../ui/panel.module.css";
+import { pieceEnds } from "../ui/pieceEnds";
 
 interface FactsProps {
   item: Item;
@@ -70,6 +71,15 @@ export function HairFacts({ item, unit, loose, fibres, set }: FactsProps) {
             { value: "stiff", label: "Stiff" },
           ]}
           onChange={(stiffness) => set(null, { stiffness })}
+        />
+      </label>
+      <label className={fields.stack}>
+        <span>Its ends</span>
+        <Segmented<NonNullable<Item["ends"]>>
+          block
+          value={item.ends ?? ""}
+          options={pieceEnds}
+          onChange={(ends) => set(null, { ends })}
         />
       </label>
       <label className={fields.stack}>

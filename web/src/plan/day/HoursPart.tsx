@@ -60,6 +60,10 @@ export function HoursPart({ day }: { day: DayPlan }) {
         </tfoot>
       </table>
       <p className={panel.lead}>
+        To check and finish:{" "}
+        {day.finish.map((f) => `${f.name.toLowerCase()} ${hours(f.minutes)}`).join(" · ")}.
+      </p>
+      <p className={panel.lead}>
         {day.hands.length > 1
           ? `Work of ${day.hands[0]?.name ?? "one"} alone, without breaks; the sittings show what two of you make of it.`
           : "Work alone, without breaks; the sittings put them in."}
@@ -82,6 +86,7 @@ const roles: readonly { key: Hand["does"]; name: string; help: string }[] = [
   },
   { key: "plaits", name: "Only parts and plaits", help: "Leaves once the last row is plaited" },
   { key: "attaches", name: "Only attaches", help: "Waits for the first row" },
+  { key: "design", name: "Only the design in front", help: "Its cornrows, and the braids they go on as" },
 ];
 
 /** Who works, how practised they are, and who does what. */

@@ -70,6 +70,7 @@ const day: DayPlan = {
     { key: "home", name: "At home beforehand, apart", holds: "wash own hair", minutes: range(75) },
   ],
   practisedMin: 100,
+  finish: [{ name: "Check the back, smooth and roll", minutes: 22 }],
   hands: [
     { key: "a", name: "Odalys", hand: "practised", does: "both" },
     { key: "b", name: "Ikaika", hand: "used", does: "plaits-first" },

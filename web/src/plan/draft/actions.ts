@@ -2,6 +2,7 @@ import type {
   Accent,
   Base,
   Basis,
+  Chosen,
   Day,
   Direction,
   OwnBase,
@@ -339,6 +340,13 @@ export const actions = {
       uses: kept(i.uses, (u) => (u.way === key ? omit(u, "way") : u)),
     })),
 
+  /** A product of the supplies in place of the usual one; none for that. */
+  chooseProduct: (product: Chosen["product"], thing: Chosen["thing"] | undefined) =>
+    onInput(null, (i) => {
+      const others = (i.products ?? []).filter((c) => c.product !== product);
+      const products = thing ? [...others, { product, thing }] : others;
+      return products.length > 0 ? { ...i, products } : omit(i, "products");
+    }),
   addUse: (wanted: Wanted) =>
     onInput(null, (i) => {
       const { input, use } = taken(i, wanted);

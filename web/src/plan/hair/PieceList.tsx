@@ -1,12 +1,14 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
-import { Button, Select } from "antd";
+import { Button, Segmented, Select } from "antd";
 import Input from "antd/es/input/Input";
-import { useCurrency, useMoney, useKnownCatalogue } from "../../api/queries";
+import { useCurrency, useItemChoice, useKnownCatalogue, useMoney } from "../../api/queries";
 import type { Catalogue, Form, Piece, PlanInput } from "../../api/types";
 import { kindOf } from "../../head";
+import { omit } from "../../lib/omit";
+import { pieceEnds } from "../../ui/pieceEnds";
 import { usePreferences } from "../../lib/preferences";
 import { length, minorUnits } from "../../lib/units";
-import { LengthField, NumberField } from "../../ui/fields";
+import { LengthField, NumberField, Toggle } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
 import styles from "../../ui/panel.module.css";
 import own from "../../ui/ownPiece.module.css";
@@ -59,6 +61,64 @@ export function PieceList({ input }: Props) {
 }
 
 const formOf = (catalogue: Catalogue, form: Form) => catalogue.forms.find((f) => f.form === form);
+
+/** Wrapping hair a loc is begun with where nothing is said. */
+const usualWinding: NonNullable<Piece["made"]>["wrapping"] = {
+  strandLengthMm: 610,
+  strandsPerPack: 50,
+  packMassG: 90,
+  priceMinor: 700,
+};
+
+/** Whether a piece is made by hand, and over what: then no packs of it are bought. */
+function MadeByHand({ piece, set }: { piece: Piece; set: (group: null, part: Partial<Piece>) => void }) {
+  const act = useAct();
+  const items = (useItemChoice().data ?? []).filter((i) => i.wrapping);
+  const { made } = piece;
+  return (
+    <>
+      <Toggle
+        label="Made by hand"
+        note="no packs: its base and the hair wound over it are bought"
+        checked={made !== undefined}
+        onChange={(on) =>
+          on
+            ? set(null, { made: { base: "cord", wrapping: items[0]?.wrapping ?? usualWinding } })
+            : act(actions.replacePiece(piece.key, omit(piece, "made")))
+        }
+      />
+      {made && (
+        <>
+          <Segmented<typeof made.base>
+            block
+            aria-label="Made over"
+            value={made.base}
+            options={[
+              { value: "cord", label: "Over cord" },
+              { value: "old-hair", label: "Old hair" },
+              { value: "loc", label: "A finished loc" },
+            ]}
+            onChange={(base) => set(null, { made: { ...made, base } })}
+          />
+          {items.length > 0 && (
+            <Select<string>
+              aria-label="Hair wound over it"
+              value={made.wrapping.item ?? ""}
+              options={[
+                ...(made.wrapping.item ? [] : [{ value: "", label: "Wrapping hair" }]),
+                ...items.map((i) => ({ value: i.id, label: i.item.name })),
+              ]}
+              onChange={(id) => {
+                const wrapping = items.find((i) => i.id === id)?.wrapping;
+                if (wrapping) set(null, { made: { ...made, wrapping } });
+              }}
+            />
+          )}
+        </>
+      )}
+    </>
+  );
+}
 
 interface CardProps {
   piece: Piece;
@@ -138,6 +198,7 @@ function PieceCard({ piece, index, removable }: CardProps) {
           <Button onClick={() => act(actions.replacePiece(piece.key, newer))}>Take them over</Button>
         </div>
       )}
+      {!folded && <MadeByHand piece={piece} set={set} />}
       <Fold title="Piece, pack and prices by hand">
         <label className={styles.stack}>
           <span>What it is called</span>
@@ -186,6 +247,24 @@ function PieceCard({ piece, index, removable }: CardProps) {
           step={0.1}
           onChange={(massG) => set("mass", { massG })}
         />
+        <label className={styles.stack}>
+          <span>Its ends</span>
+          <Segmented<NonNullable<Piece["ends"]>>
+            block
+            value={piece.ends ?? ""}
+            options={pieceEnds}
+            onChange={(ends) => set(null, { ends })}
+          />
+        </label>
+        <label className={styles.stack}>
+          <span>Fibre</span>
+          <Segmented<NonNullable<Piece["fibre"]>>
+            block
+            value={piece.fibre || "synthetic"}
+            options={catalogue.fibres.map((f) => ({ value: f.fibre, label: f.name }))}
+            onChange={(fibre) => set(null, { fibre })}
+          />
+        </label>
         {!folded && (
           <NumberField
             label="Its loop opens"

@@ -30,7 +30,7 @@ export function useAccentChoice({ pieces }: PlanInput, catalogue: Catalogue) {
 }
 
 /** A small thing of the supplies as a plan has it. */
-function thingOf({ id, item }: ItemDocument): NonNullable<Accent["thing"]> {
+export function thingOf({ id, item }: ItemDocument): NonNullable<Accent["thing"]> {
   const single = item.offers.find((o) => o.packs === 1) ?? item.offers[0];
   const colour = item.colours[0]?.name;
   return {

@@ -64,6 +64,7 @@ const catalogue = {
   methods: [{ id: "L1", name: "Hitch and weave", grounds: ["plait", "tracks"] }],
   ways: [],
   kinds: [{ kind: "cuffs", hair: false }],
+  fibres: [],
   bounds: { pieces: 12, ways: 20, uses: 200, count: 6 },
 } as unknown as Catalogue;
 

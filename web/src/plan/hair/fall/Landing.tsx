@@ -42,9 +42,10 @@ export function Landing({ input }: { input: PlanInput }) {
       />
       {drape && <BodyPicture drape={drape} lines={data.lines} drawn={pointed?.drawn} />}
       <p className={panel.lead}>
-        Half of the ends reach the <b>{data.all.line}</b>. Curl, wave and what twisting takes up are counted.
+        Half of the ends reach the <b>{data.all.line}</b>, the longest row ({data.longest.name.toLowerCase()})
+        the <b>{data.longest.lands.line}</b>. Curl, wave and what twisting takes up are counted.
       </p>
-      <Lines input={input} lines={data.lines} />
+      <Lines input={input} lines={data.lines} rows={data.rows} />
       <Cut input={input} lines={data.lines} />
       <Rows landings={data} cut={input.trim} pointed={row} onPoint={setRow} />
     </>
@@ -56,7 +57,7 @@ const reachable = 38;
 const inch = 25.4;
 
 /** For each line of the body, the length of piece whose ends reach it. */
-function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] }) {
+function Lines({ input, lines, rows }: { input: PlanInput } & Pick<Landings, "lines" | "rows">) {
   const unit = usePreferences((p) => p.unit);
   const act = useAct();
   const main = input.uses[0]?.piece ?? input.uses[0]?.mix?.[0]?.piece ?? "";
@@ -83,6 +84,27 @@ function Lines({ input, lines }: { input: PlanInput; lines: Landings["lines"] })
           onChange={(key) => setWish(key ?? undefined)}
         />
       </label>
+      {line && piece?.made && (
+        <table className={panel.table}>
+          <caption>To make, one guide piece a row</caption>
+          <thead>
+            <tr>
+              <th scope="col">Row</th>
+              <th scope="col">Length</th>
+              <th scope="col">Pieces</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.name}>
+                <th scope="row">{r.name}</th>
+                <td>{length(r.reachMm[lines.indexOf(line)] ?? 0, unit)}</td>
+                <td>{r.pieces}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {line && piece && (
         <>
           <p>

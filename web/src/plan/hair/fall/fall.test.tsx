@@ -118,6 +118,7 @@ const landings = {
   statureMm: 1651,
   asked: false,
   all: { low: 0.6, middle: 0.7, high: 0.78, line: "mid-back" },
+  longest: { name: "Front, row 6", lands: { low: 0.55, middle: 0.6, high: 0.62, line: "waist" } },
   rows: [
     {
       name: "Back, row 1",

@@ -45,6 +45,9 @@ const lands: Readonly<Record<Drape["pieces"][number]["line"], Omit<Class, "key">
   "mid-back": { fill: "#94b690", ink: dark, mark: "M", name: "Mid-back" },
   waist: { fill: "#3f6f4a", ink: light, mark: "W", name: "Waist" },
   hip: { fill: "#4f7186", ink: light, mark: "H", name: "Hip" },
+  thigh: { fill: "#6d5a86", ink: light, mark: "T", name: "Thigh" },
+  knee: { fill: "#8c3522", ink: light, mark: "K", name: "Knee" },
+  floor: { fill: "#5b1f14", ink: light, mark: "F", name: "On the floor" },
 };
 
 const byPlace = (

@@ -1,12 +1,14 @@
 import { Segmented, Select } from "antd";
 import type { ReactNode } from "react";
 import type { PlanInput, PlanResult, Shopping } from "../../../api/types";
+import { useItemChoice, useMoney } from "../../../api/queries";
 import { usePreferences } from "../../../lib/preferences";
 import { weight } from "../../../lib/units";
 import { NumberField } from "../../../ui/fields";
 import panel from "../../../ui/panel.module.css";
 import { useAct } from "../../draft/act";
 import { actions } from "../../draft/actions";
+import { thingOf } from "../accents";
 import { pieceName } from "../pieceChoice";
 import styles from "./ToBuy.module.css";
 import { countOf } from "../../../lib/countOf";
@@ -30,15 +32,17 @@ export function ToBuy({ input, result, shop }: Props) {
       })}
       {shop.need.wraps.map((w, i) => {
         const line = shop.wrapLines[i];
-        const hair = input.ways.find((x) => x.key === w.way)?.wrapping;
+        const hair =
+          input.ways.find((x) => x.key === w.way)?.wrapping ??
+          input.pieces.find((x) => x.key === w.piece)?.made?.wrapping;
         return (
           line && (
             <Line
-              key={w.way}
-              name={hair?.name ?? "Wrapping hair"}
+              key={w.way ?? w.piece ?? "feed"}
+              name={w.name}
               colour={hair?.colour}
               swatch={hair?.swatch}
-              need={`${w.strands} strands for ${countOf(w.plaits, "plait")}`}
+              need={w.says}
               all={w.order.need}
               line={line}
             />
@@ -50,16 +54,17 @@ export function ToBuy({ input, result, shop }: Props) {
         return (
           line && (
             <Line
-              key={t.accent}
+              key={t.product ?? t.accent}
               name={t.name}
               colour={input.accents?.[t.accent]?.thing?.colour}
-              need={`${t.count} on the head`}
+              need={t.unit === "m" ? `${t.count} m for the bases` : `${t.count} on the head`}
               all={t.count}
               line={line}
             />
           )
         );
       })}
+      <UsedUp input={input} products={shop.need.products} />
       <HowMany input={input} shop={shop} />
       <NumberField
         label="To fill thin spots"
@@ -97,6 +102,24 @@ interface NeedProps {
 function NeedCard({ input, need, line }: NeedProps) {
   const piece = input.pieces.find((p) => p.key === need.piece);
   if (!piece) return null;
+  if (need.made) {
+    const all = need.onHead + need.fill + need.spares;
+    return (
+      <div className={styles.card}>
+        <h3>
+          {piece.swatch && <i style={{ background: piece.swatch }} aria-hidden />}
+          {pieceName(input.pieces, piece)}
+        </h3>
+        <p className={styles.need}>
+          {need.onHead} on the head + {need.spares} spare = <b>{all}</b>
+        </p>
+        <p className={styles.sum}>
+          <strong>Made by hand</strong>
+          <span>no packs to buy; what it is made of stands below, how under At home</span>
+        </p>
+      </div>
+    );
+  }
   const yieldOf = piece.pack.units * piece.pack.cuts * piece.pack.splits;
   const hang = need.onHead + need.fill;
   const all = hang + need.spares;
@@ -172,6 +195,50 @@ function Line({ name, colour, swatch, need, all, line, children }: LineProps) {
         </span>
       </p>
       {children}
+    </div>
+  );
+}
+
+/** Gel, foam and the like: how much of a jar the head takes, and which jar. */
+function UsedUp({ input, products }: { input: PlanInput; products: Shopping["need"]["products"] }) {
+  const act = useAct();
+  const money = useMoney();
+  const items = useItemChoice().data ?? [];
+  if (products.length === 0) return null;
+  return (
+    <div className={styles.card}>
+      <h3>What is used up</h3>
+      <p className={styles.need}>Bring it along. A head pays its share of the jar.</p>
+      <ul className={styles.used}>
+        {products.map((p) => {
+          const own = items.filter((i) => i.item.kind === p.product);
+          const chosen = input.products?.find((c) => c.product === p.product);
+          return (
+            <li key={p.product}>
+              {own.length > 0 ? (
+                <Select<string>
+                  aria-label={`Which ${p.product}`}
+                  value={chosen?.thing.item ?? ""}
+                  options={[
+                    { value: "", label: chosen ? "The usual one" : p.name },
+                    ...own.map((i) => ({ value: i.id, label: i.item.name })),
+                  ]}
+                  onChange={(item) => {
+                    const found = own.find((i) => i.id === item);
+                    act(actions.chooseProduct(p.product, found && thingOf(found)));
+                  }}
+                />
+              ) : (
+                <span>{p.name}</span>
+              )}
+              <b>
+                {p.amount} {p.unit}
+              </b>
+              <span>{money(p.costMinor)}</span>
+            </li>
+          );
+        })}
+      </ul>
     </div>
   );
 }

@@ -66,8 +66,19 @@ const shop = {
         order: {},
       },
     ],
-    wraps: [{ way: "w1", plaits: 78, strands: 156, order: { need: 164 } }],
-    things: [{ accent: 0, name: "Cuff", count: 8, order: {} }],
+    wraps: [
+      {
+        way: "w1",
+        plaits: 78,
+        strands: 156,
+        unit: "strand",
+        name: "Marlow wrap",
+        says: "156 strands for 78 plaits",
+        order: { need: 164 },
+      },
+    ],
+    things: [{ accent: 0, name: "Cuff", unit: "piece", count: 8, order: {} }],
+    products: [{ product: "gel", name: "Firm gel", amount: 30, unit: "g", costMinor: 96 }],
   },
   fillings: [
     {
