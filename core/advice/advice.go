@@ -48,6 +48,10 @@ const (
 	WrongBase Code = "wrong-base"
 	// TenderScalp: the scalp is tender.
 	TenderScalp Code = "tender-scalp"
+	// Sparse: pieces hang so far apart on a base that scalp shows.
+	Sparse Code = "sparse-base"
+	// Slips: plaits of straight or very fine hair let go.
+	Slips Code = "slips"
 	// HotWater: ends of human hair would be dipped in hot water.
 	HotWater Code = "hot-water"
 	// HeavyHere: a place carries more than twice what is usual; TooHeavy: more than
@@ -109,6 +113,7 @@ var Facts = []Fact{
 	{TightRoot, OfFit, "Snug roots, thick pieces", "No slack at the root", "R"},
 	{LongPlait, OfFit, "Plaits longer than the piece", "Plait longer than the piece", "L"},
 	{ShortHair, OfFit, "Short hair for the method", "Own hair short for the method", "S"},
+	{Slips, OfFit, "Plaits that slip", "Lets go without a band", "~"},
 	{WrongBase, OfFit, "Plaits are not what the method needs", "Not plaited as it needs", "B"},
 	{Code: TenderScalp, Subject: OfRules, Title: "Tender scalp"},
 	{Code: HotWater, Subject: OfRules, Title: "Human hair and hot water"},
@@ -119,6 +124,7 @@ var Facts = []Fact{
 	{Code: HeavyHead, Subject: OfLoad, Title: "Heavy to wear"},
 	{Code: EmptyUse, Subject: OfRules, Title: "Matches no spot"},
 	{Code: NoWay, Subject: OfRules, Title: "No method suits here"},
+	{Code: Sparse, Subject: OfSections, Title: "Bald between pieces"},
 	{Code: BareEdges, Subject: OfRules, Title: "Bare edges"},
 }
 

@@ -8,6 +8,10 @@ const (
 	ShownShare = 1.6 // thicknesses; common practice
 	// NetShare: the same on a net, where pieces stand in every direction: about as many as individuals of an inch.
 	NetShare = 3.0 // thicknesses; common practice
+	// BareShare: how far apart pieces hang on cornrows before scalp shows between them.
+	BareShare = 4.0 // thicknesses; common practice
+	// BareNetShare: the same on a net, where none lies in the way of another.
+	BareNetShare = 5.0 // thicknesses; common practice
 	// NarrowestCornrow: the least width of a cornrow: a loop no longer passes under a thinner one.
 	NarrowestCornrow = 8.0 // mm; common practice
 	// ThinCornrow: the width of a cornrow under which it is told to be thin.

@@ -30,6 +30,8 @@ const (
 	FedMass = 0.003 // g/mm; common practice
 	// FedFrom: how far a cornrow goes with own hair alone before hair is fed in.
 	FedFrom = 13.0 // mm; common practice
+	// FineStrand: the diameter of a hair under which plaits slip whatever the texture.
+	FineStrand = 55.0 // µm; common practice
 	// EdgeStrip: how wide tender edges are left out: baby hair and the first fine row of it.
 	EdgeStrip = 8.0 // mm; common practice
 )

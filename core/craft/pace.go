@@ -62,6 +62,8 @@ const (
 	FeedRate = 0.024 // min/mm; common practice
 	// RingTime: to string one ring before a cornrow is plaited.
 	RingTime = 0.3 // min; common practice
+	// SlipSlower: how much longer plaiting takes where hair slips through the fingers.
+	SlipSlower = 1.15 // times; common practice
 	// LinkedShare: how much of its length a plait is worked before it is laid into the next.
 	LinkedShare = 0.6 // share; common practice
 	// LayBack: to lay a plait back into the base once its piece hangs, or under a net.

@@ -62,6 +62,9 @@ var EdgeStates = []Edges{StrongEdges, FineEdges, FragileEdges, BareEdges}
 // Longest is the greatest of the four lengths, mm.
 func (o Own) Longest() float64 { return max(o.Front, o.Sides, o.Crown, o.Nape) }
 
+// Slips tells whether plaits of it let go by themselves: straight hair, and hair of very fine strands.
+func (o Own) Slips() bool { return o.Texture == Straight || o.Strand < craft.FineStrand }
+
 // Check refuses hair that cannot be. The paths of bad are put under path; unmeasured
 // says whether a length of 0 stands for one that was not measured.
 func (o Own) Check(bad *invalid.Errors, path string, unmeasured bool) {

@@ -34,6 +34,9 @@ func plaitTask(sol *plan.Solved, i int) (pace.Task, bool) {
 		minutes = pace.Plait(p.Plait.Braided, p.Plait.Twisted)
 	}
 	minutes += preparing(sol, p)
+	if sol.Input.Hair.Slips() {
+		minutes *= craft.SlipSlower
+	}
 	return pace.Task{Kind: pace.Plaits, Skill: plan.PlaitingSkill, Minutes: minutes}, true
 }
 

@@ -64,6 +64,9 @@ var judged = []judgedHead{
 	{"long own hair and short pieces", plantest.All(plantest.OwnHair(190, 75, 18*in1), plantest.Piece(12*in1, 9, 3)), advice.LongPlait},
 	{"long own hair and pieces as long", plantest.All(plantest.OwnHair(190, 75, 16*in1), plantest.Piece(18*in1, 9, 4)), ""},
 	{"very short own hair woven in", plantest.OwnHair(190, 75, 25), advice.ShortHair},
+	{"straight hair, only looped", func(in *plan.Input) { in.Hair.Texture = hair.Straight }, advice.Slips},
+	{"straight hair with a band at each root", func(in *plan.Input) { in.Hair.Texture, in.Plaits.Band = hair.Straight, true }, ""},
+	{"very fine hair, only looped", plantest.All(plantest.OwnHair(200, 50, 150), plantest.Size(1.1*in1)), advice.Slips},
 	{"a coil loc method with braids", func(in *plan.Input) { in.Ways[0] = plan.NewWay(plantest.FirstWay, method.OpenCoil) }, advice.WrongForm},
 	{"a whole plait for anchor and twist", plantest.By(method.AnchorTwist, hair.Bulk), advice.WrongBase},
 	// Load.

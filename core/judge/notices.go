@@ -2,8 +2,11 @@ package judge
 
 import (
 	"fmt"
+	"math"
 
 	"kladotex/core/advice"
+	"kladotex/core/craft"
+	"kladotex/core/invalid"
 	"kladotex/core/plan"
 )
 
@@ -34,6 +37,7 @@ func Notices(sol *plan.Solved, pieces int) []advice.Notice {
 	}
 	out := append([]advice.Notice{}, refused(sol.Input)...)
 	out = append(out, sol.Layout.Notices...)
+	out = append(out, sparse(sol)...)
 	out = append(out, loadOfHead(sol, sol.Weight, pieces)...)
 	out = append(out, found.Notices(func(group string) int { return total[group] })...)
 	for u, use := range sol.Input.Uses {
@@ -62,6 +66,33 @@ func Notices(sol *plan.Solved, pieces int) []advice.Notice {
 		}
 	}
 	return out
+}
+
+// sparse is said of a base whose pieces hang so far apart that scalp shows between them.
+func sparse(sol *plan.Solved) []advice.Notice {
+	n, apart := sol.Layout.Hooks(), sol.Layout.Spacing
+	thick := 0.0
+	for i := range sol.Places {
+		if p := &sol.Places[i]; p.Section < 0 {
+			thick = max(thick, sol.Input.Pieces[p.Piece].Thickness)
+		}
+	}
+	most, what := craft.BareShare*thick, "the cornrows"
+	if len(sol.Layout.Cornrows) == 0 {
+		most, what = craft.BareNetShare*thick, "the net"
+	}
+	if n == 0 || thick == 0 || apart <= most {
+		return nil
+	}
+	need := float64(n) * apart / most
+	if len(sol.Layout.Cornrows) == 0 {
+		need *= apart / most
+	}
+	return []advice.Notice{{
+		Code: advice.Sparse, Severity: advice.Look, About: []string{},
+		Reason: fmt.Sprintf("Pieces hang %s apart on %s: bald between them.", invalid.Length(apart), what),
+		Remedy: fmt.Sprintf("At most %s apart, about %.0f pieces, or thicker ones.", invalid.AtMost(most), math.Ceil(need)),
+	}}
 }
 
 // allPlaces is the group of findings that are about no method in particular.

@@ -46,6 +46,7 @@ var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
 	advice.TightRoot: {slackPlaits, otherPiece},
 	advice.LongPlait: {otherPiece, otherMethod},
 	advice.ShortHair: {fedHair, otherMethod},
+	advice.Slips:     {bandedRoots, fedHair},
 	advice.WrongBase: {fewTurns, otherMethod},
 	advice.TooHeavy:  {fewerPieces, otherPiece, cutShorter, largerSections, wider},
 	advice.HeavyHere: {fewerPieces, otherPiece, cutShorter, largerSections, wider},
@@ -115,6 +116,13 @@ func (t *trouble) fattest() float64 {
 		}
 	}
 	return low
+}
+
+// bandedRoots is the plan with a small band round each root.
+func bandedRoots(t *trouble) []Remedy {
+	in := t.Input
+	in.Plaits.Band = true
+	return []Remedy{{"A small band round each root", in}}
 }
 
 // stretched is the plan with the loops of the piece stretched as far as they must open.
@@ -389,6 +397,7 @@ func fewTurns(t *trouble) []Remedy {
 // fedHair feeds hair into the ends, so that the plait is long enough for the method.
 func fedHair(t *trouble) []Remedy {
 	in := t.Input
-	in.Plaits.Fed = max(in.Plaits.Fed, 25.4*math.Ceil((t.Methods[t.p.Way].LeastHair-t.p.Hair)/25.4))
+	lacks := 25.4 * math.Ceil((t.Methods[t.p.Way].LeastHair-t.p.Hair)/25.4)
+	in.Plaits.Fed = max(in.Plaits.Fed, craft.FedUsual, lacks)
 	return []Remedy{{fmt.Sprintf("%s of hair fed into the ends", invalid.Length(in.Plaits.Fed)), in}}
 }

@@ -222,7 +222,7 @@ func (r *Ranked) rulesOut(format string, a ...any) { r.Out = append(r.Out, fmt.S
 
 // weights are what is weighed, in the order reasons are read.
 var weights = []func(Method, Situation, []Job, *Ranked){
-	byPiece, byHair, byFit, byHiding, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand, byCornrows, byLeftOver,
+	byPiece, byHair, byFit, byHiding, byScalp, byRoot, byWater, byWear, byHours, byTakeDown, byHand, byTexture, byCornrows, byLeftOver,
 }
 
 func byPiece(m Method, _ Situation, _ []Job, r *Ranked) {
@@ -306,6 +306,20 @@ func byHiding(m Method, s Situation, _ []Job, r *Ranked) {
 		r.speaksFor("It hides own hair as wished: %s.", m.HidesBy)
 	default:
 		r.speaksAgainst("It hides own hair differently: %s.", m.HidesBy)
+	}
+}
+
+// byTexture weighs how it holds where plaits slip.
+func byTexture(m Method, _ Situation, jobs []Job, r *Ranked) {
+	if len(jobs) == 0 || !jobs[0].Slips {
+		return
+	}
+	switch m.Family {
+	case Braid:
+		r.speaksFor("Braided in, straight or very fine hair holds.")
+	case Twist:
+		r.speaksAgainst("Straight or very fine hair untwists by itself.")
+	case Loop, Wrap, Hook:
 	}
 }
 

@@ -39,6 +39,7 @@ func onPlait(m Method, j Job) []advice.Finding { return append(untender(m, j), t
 func untender(m Method, j Job) []advice.Finding {
 	out := suited(m, j)
 	out = append(out, shortHair(m, j)...)
+	out = append(out, slipping(m, j)...)
 	reach := j.Piece.Length
 	if m.reach != nil {
 		reach = m.reach(j)
@@ -212,6 +213,17 @@ func shortHair(m Method, j Job) []advice.Finding {
 	return []advice.Finding{finding(advice.ShortHair, advice.Look, -hair, func() (string, string) {
 		return fmt.Sprintf("Own hair, %s, is short for %s, which holds from about %s.", invalid.Length(hair), strings.ToLower(name), invalid.Length(least)),
 			"Hair fed into the ends, or a method for short hair, holds better."
+	})}
+}
+
+// slipping is a finding where a plait lets go by itself.
+func slipping(m Method, j Job) []advice.Finding {
+	if !j.Slips || m.Family == Braid {
+		return nil
+	}
+	return []advice.Finding{finding(advice.Slips, advice.Look, 0, func() (string, string) {
+		return "Straight or very fine hair lets go: a plait that is only looped slips out within weeks, where textured hair holds.",
+			"A small band at each root, hair fed into the ends, or a method that braids hair in."
 	})}
 }
 

@@ -317,6 +317,9 @@ type Job struct {
 	// Wrapping is nil unless the method wraps.
 	Wrapping    *hair.Wrapping
 	TenderScalp bool
+	// Slips is true where plaits of the hair let go by themselves and nothing holds them: no band, no
+	// hair fed into their ends.
+	Slips bool
 	// Snug is true where the plait sits tight at the scalp.
 	Snug bool
 	// Round is how thick the plait is that a hook goes round, mm; 0 where that does not matter.

@@ -39,7 +39,7 @@ func (in Input) resolve(f *finder, l *parting.Layout) Resolution {
 			if use.Count > 0 {
 				p.Count = use.Count
 			}
-			if here || use.names() || use.Count > 0 {
+			if here || use.names() || use.Count > 0 || use.Apart > 0 && p.Section < 0 {
 				r.Matched[u]++
 			}
 		}

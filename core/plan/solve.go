@@ -171,7 +171,7 @@ func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
 	in := &s.Input
 	return method.Job{
 		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Round: p.Round, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
-		TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: s.Layout.Spacing, Tails: s.tails,
+		Slips: in.Hair.Slips() && !in.Plaits.Band && in.Plaits.Fed == 0, TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: s.Layout.Spacing, Tails: s.tails,
 		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
 		Merges: in.Parting.Base.Kind == parting.Cornrows && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),
 	}

@@ -72,7 +72,7 @@ func TestAHeadIsJudgedHungAndPriced(t *testing.T) {
 	light.Trim = &plan.Trim{Shape: fall.Blunt, Line: "waist"}
 	landings := ask[hang.Landings](s, "/api/v1/landing", light)
 	assert.Positive(t, landings.Rows[0].Guide)
-	light.Trim.Line = "knee"
+	light.Trim.Line = "ankle"
 	res := s.send("POST", "/api/v1/landing", text(t, light))
 	assert.Equal(t, http.StatusUnprocessableEntity, res.StatusCode)
 	assert.Contains(t, string(res.body), "trim.line")

@@ -3092,7 +3092,7 @@ export interface components {
         };
         Fact: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** @description What it is called on the head */
             label?: string;
             /** @description The sign for it on the head */
@@ -4094,7 +4094,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** @description What was found, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -4516,7 +4516,7 @@ export interface components {
         };
         PlaceFit: {
             /** @enum {string} */
-            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** Format: double */
             hungG: number;
             /** Format: double */
@@ -6193,7 +6193,7 @@ export interface components {
         };
         ZoneFinding: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** Format: int64 */
             count: number;
             places: string[];
