@@ -82,18 +82,19 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(says + `("left to tuck or stitch")`)
 	b.part("Structure")
 	assert.Less(t, b.sections(), whole/2)
+	b.part("Base")
 	b.press("radio", "Curved")
-	b.press("radio", "Straight back")
+	b.press("radio", "Back")
 	b.part("Read")
 	b.waitFor(says + `(" into T")`) // as a horseshoe starts
-	b.part("Structure")
+	b.part("Base")
 	merging := `[...document.querySelectorAll("label")].find((l) => l.innerText.includes("merge into fewer")).querySelector("[role=switch]")`
 	value[bool](b, "("+merging+".click(), true)")
 	b.waitFor("!" + says + `("After")`)
 	value[bool](b, "("+merging+".click(), true)")
 	b.part("Read")
 	b.waitFor(says + `(" into T")`)
-	b.part("Structure")
+	b.part("Base")
 	b.press("radio", "Chained")
 	b.part("Read")
 	b.waitFor(says + `("3 tails are left")`) // one behind, one on each side
@@ -108,9 +109,10 @@ func TestChoosingAStructure(t *testing.T) {
 	b.waitFor(isSaved)
 
 	// More cornrows than fit are refused with the number that does.
-	b.write("Cornrows behind", "40")
+	b.part("Base")
+	b.write("Cornrows", "40")
 	b.waitFor(`/up to \d+ are possible on this head/.test(document.body.innerText)`)
-	b.write("Cornrows behind", "9")
+	b.write("Cornrows", "9")
 	b.waitFor(`!/up to \d+ are possible on this head/.test(document.body.innerText)`)
 	b.waitFor(isSaved)
 	b.do(chromedp.Reload())
@@ -154,13 +156,17 @@ func TestReadingALayout(t *testing.T) {
 		assert.Len(t, slices.Compact(told), value[int](b, legend+`.length`), "no mark means two things by %s", reading)
 	}
 
+	// The numbers at the rows' ends are those of the table, on both sides; they stand where the
+	// row matters.
+	const chips = `[...document.querySelectorAll("[data-head] g > title")].filter((e) => e.textContent.startsWith("Back left"))`
+	b.waitFor(chips + `.length === 0`)
+	b.press("radio", "Row")
+	b.waitFor(chips + `.length > 0`)
 	b.part("Read")
-	// The numbers at the rows' ends are those of the table, on both sides.
 	rows := value[[]string](b, `[...document.querySelectorAll("td[class*=rows]")].map((e) => e.innerText)`)
 	require.GreaterOrEqual(t, len(rows), 4)
 	assert.Equal(t, rows[0], rows[1], "left and right alike")
-	ends := value[[]string](b, `[...document.querySelectorAll("[data-head] g > title")].filter((e) => e.textContent.startsWith("Back left")).map((e) => e.parentElement.querySelector("text").textContent)`)
-	assert.NotEmpty(t, ends)
+	ends := value[[]string](b, chips+`.map((e) => e.parentElement.querySelector("text").textContent)`)
 	assert.Subset(t, strings.Split(rows[0], " · "), ends)
 
 	// A side part: left and right are counted apart.
@@ -303,8 +309,8 @@ func TestAQuickerHeadForAClient(t *testing.T) {
 	b.part("Compare")
 	b.press("button", "Pin this state")
 	b.choose("ear-to-ear")
-	b.waitFor(says + `("Cornrows behind")`)
-	b.press("radio", "Side to side")
+	b.part("Base")
+	b.press("radio", "Sideways")
 	b.waitFor(`!document.querySelector('[data-tally=sections] dd span').innerText.includes("` + strconv.Itoa(whole) + `")`)
 	half := b.sections()
 	time.Sleep(400 * time.Millisecond) // a state is pinned once it has come to rest

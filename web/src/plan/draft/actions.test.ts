@@ -15,6 +15,8 @@ const base: Base = {
 };
 const merging: Base = { ...base, tracks: 6, mergeInto: 3, mergeAfterMm: 40, mergeSides: true };
 
+const net: Base = { ...base, kind: "net", under: "plaits", tracks: 24, noRing: true };
+
 const rules = [
   {
     structure: "all",
@@ -33,6 +35,17 @@ const rules = [
     napeGuard: true,
     base: true,
     start: merging,
+    frontMm: 19.05,
+    backMm: 25.4,
+    perSide: 0,
+    reach: 0,
+  },
+  {
+    structure: "net-cap",
+    parts: ["middle", "none"],
+    napeGuard: false,
+    base: true,
+    start: net,
     frontMm: 19.05,
     backMm: 25.4,
     perSide: 0,
@@ -85,6 +98,8 @@ test("a structure brings the base it starts with, unless somebody changed it", (
     actions.chooseStructure("horseshoe", rules),
   );
   expect(kept.parting.base).toEqual(own);
+  const netted = after({ title: "", input: kept }, actions.chooseStructure("net-cap", rules));
+  expect(netted.parting.base).toEqual(net);
 });
 
 test("hair fed into a design brings its piece, its method and its rule, and takes them away again", () => {

@@ -151,9 +151,13 @@ function unfed(i: PlanInput): PlanInput {
   return { ...i, uses, pieces: left(i.pieces), ways: left(i.ways) };
 }
 
-/** The base on another structure: as that starts, unless more of it was changed than how the cornrows run. */
+/**
+ * The base on another structure: as that starts, unless more of it was changed than how the
+ * cornrows run. A structure that is named by its base, as the net cap is, brings it along.
+ */
 function startedOn(base: Base, before: Base | undefined, start: Base): Base {
-  if (!before || !sameBase({ ...base, run: before.run }, before)) return base;
+  const goesWith = before?.kind !== start.kind && base.kind === before?.kind;
+  if (!before || !(goesWith || sameBase({ ...base, run: before.run }, before))) return base;
   // What merges runs back.
   return start.mergeInto === 0 && before.mergeInto === 0 ? { ...start, run: base.run } : start;
 }

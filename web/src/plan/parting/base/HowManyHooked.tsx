@@ -135,12 +135,8 @@ function State({ name, n, input, onTake }: StateProps) {
           <dd>{tally ? weight(tally.weightG, unit) : "…"}</dd>
         </dl>
       )}
-      <Button
-        disabled={chosen || !tally}
-        onClick={() => onTake(n)}
-        aria-label={`Take ${name.toLowerCase()}: ${n}`}
-      >
-        {chosen ? "Taken" : "Take it"}
+      <Button disabled={chosen || !tally} onClick={() => onTake(n)}>
+        {chosen ? "Taken" : `Take ${name.toLowerCase()}`}
       </Button>
     </div>
   );
