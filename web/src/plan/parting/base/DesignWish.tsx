@@ -79,7 +79,8 @@ export function DesignWish({ design, minutes }: { design: Design; minutes: PlanR
       {minutes.length > 0 && (
         <p className={panel.lead}>
           {minutes.map((m) => `${zoneName(m.zone)}: ${hours(m.minutes)}`).join(" · ")}
-          {design.fed && ", the braids behind with it"}. Somebody may do only this: say so under Day, Who works.
+          {design.fed && ", the braids behind with it"}. Somebody may do only this: say so under Day, Who
+          works.
         </p>
       )}
     </section>
