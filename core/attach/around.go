@@ -31,7 +31,7 @@ func Water(in plan.Input) method.Water {
 		if i < 0 {
 			continue
 		}
-		if m, _ := method.Lookup(in.Ways[i].Method); m.Bears() == method.Dry {
+		if m, _ := method.Lookup(in.Ways[i].Method); m.As(in.Ways[i].Choices).Bears() == method.Dry {
 			return method.Dry // whatever is wished: water would undo it
 		}
 	}
@@ -76,7 +76,7 @@ func Around(in plan.Input) (before, after []method.Step) {
 var far = map[plait.Far]string{
 	plait.Whole:  "Plait the section down its whole length, ",
 	plait.Half:   "Plait the section to the half, then twist two strands to the tip, ",
-	plait.Anchor: "Plait three turns, then twist two strands to the tip, ",
+	plait.Anchor: "Plait %s, then twist two strands to the tip, ",
 }
 
 // Plaiting is how the sections are plaited: which stay unplaited for their method, and how far, how
@@ -122,6 +122,14 @@ func Plaiting(in plan.Input) (steps []method.Step) {
 		tight = "snug at the scalp, never so that the skin lifts."
 	}
 	text := far[p.Far] + tight
+	var lengths map[string]float64
+	if p.Far == plait.Anchor {
+		turns := words.Count(p.Turns(), "turn")
+		if p.Anchor > 0 {
+			turns, lengths = "{length}, about "+turns, map[string]float64{"length": p.Anchor}
+		}
+		text = fmt.Sprintf(text, turns)
+	}
 	if of := whose(plaited, loose); of != "" {
 		text = of + strings.ToLower(text[:1]) + text[1:]
 	}
@@ -129,7 +137,7 @@ func Plaiting(in plan.Input) (steps []method.Step) {
 	if p.Direction == plait.Under {
 		drawing, over = moves.PlaitUnder, "The outer strand goes under the middle one: the root lies flat, no knot stands up."
 	}
-	steps = append(steps, method.Step{Text: text}, method.Step{Text: over, Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1}})
+	steps = append(steps, method.Step{Text: text, Lengths: lengths}, method.Step{Text: over, Shows: &moves.Clip{Figure: drawing, First: 0, Last: 1}})
 	if p.Fed > 0 {
 		steps = append(steps, method.Step{Text: "Before own hair ends, feed a thin bit of hair in: the ends are sealed and longer."})
 	}

@@ -29,6 +29,8 @@ type Attachment struct {
 	Strands   plan.Between  `json:"strands" doc:"Strands of wrapping hair for one place"`
 	Attach    float64       `json:"attachMin" doc:"Minutes to fix one piece, practised"`
 	Conceal   plan.Between  `json:"concealMin" doc:"Minutes to hide one plait, practised"`
+	HidesBy   string        `json:"hidesBy" doc:"How the plait is hidden"`
+	Wash      string        `json:"wash" doc:"How it bears washing"`
 	Steps     []method.Step `json:"steps"`
 	TakeDown  []method.Step `json:"takeDown" doc:"The moves in which it comes off"`
 	CutBelow  float64       `json:"cutBelowMm" doc:"Distance from the root above which no piece is cut through, mm; 0 where none is"`
@@ -52,6 +54,7 @@ func Of(sol *plan.Solved) []Attachment {
 			way := sol.Input.Ways[p.Way]
 			groups = append(groups, &group{way: p.Way, piece: p.Piece, short: i, long: i, Attachment: Attachment{
 				Way: way.Key, Method: way.Method, Piece: sol.Input.Pieces[p.Piece].Key, Ground: p.Ground,
+				HidesBy: sol.Methods[p.Way].HidesBy, Wash: sol.Methods[p.Way].Wash,
 			}})
 			k = len(groups) - 1
 		}
@@ -77,7 +80,7 @@ func Of(sol *plan.Solved) []Attachment {
 	slices.SortStableFunc(groups, func(a, b *group) int { return a.way - b.way })
 	out := make([]Attachment, len(groups))
 	for i, g := range groups {
-		m, _ := method.Lookup(g.Method)
+		m := sol.Methods[g.way]
 		places := method.Range{
 			Short: sol.Job(&sol.Places[g.short]), Long: sol.Job(&sol.Places[g.long]),
 			ShortWork: sol.Works[g.short], LongWork: sol.Works[g.long],

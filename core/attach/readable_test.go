@@ -75,7 +75,7 @@ func TestNoStepIsLongerThanTwentyTwoWords(t *testing.T) {
 				for _, o := range c.Options {
 					for i := range in.Ways {
 						if in.Ways[i].Method == m.ID {
-							in.Ways[i].Choices = method.Chosen{c.Key: o.Key}
+							in.Ways[i] = plan.NewWay(in.Ways[i].Key, m.ID).With(c.Key, o.Key)
 						}
 					}
 					told(in)

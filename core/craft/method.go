@@ -79,6 +79,6 @@ const (
 	HookTime = 0.42 // min; common practice
 	// RoomyPiece: the thickness above which a piece tightens a snug root once more.
 	RoomyPiece = 8.0 // mm; common practice
-	// MostAnchored: how far anchor turns go at the most: five turns.
-	MostAnchored = 45.0 // mm; common practice
+	// MostAnchored: how far anchor turns go at the most: two inches.
+	MostAnchored = 51.0 // mm; common practice
 )

@@ -13,6 +13,7 @@ import (
 	"kladotex/core/parting"
 	"kladotex/core/plan"
 	"kladotex/core/plan/plantest"
+	"kladotex/core/supply"
 )
 
 // Times of common practice, no source (core.md §9), each within a quarter of what is told; of
@@ -106,12 +107,20 @@ func TestADesignTakesAnHourASide(t *testing.T) {
 	assert.InEpsilon(t, 60, sides[0].Minutes-braids, 0.25)
 }
 
-// Each piece of a plait that is twisted in takes its own twist: two strands twice one.
-func TestTwoStrandsTakeTwoTwists(t *testing.T) {
-	hidden := func(count int) float64 {
+// Strands of one twist are taken up and twisted as one: two of them are twice the hair, and no
+// more time than one.
+func TestStrandsOfOneTwist(t *testing.T) {
+	of := func(count int) (bought int, minutes float64) {
 		in := plantest.WornBy(method.FoldAndTwist, hair.Bulk, parting.AllIndividuals)
-		in.Uses[0].Count = count
-		return Of(plantest.Solve(t, in)).Of(pace.Conceal).Likely
+		in.Uses[0].Count, in.Spares = count, supply.Spares{}
+		sol := plantest.Solve(t, in)
+		for _, p := range sol.Places {
+			bought += p.Count
+		}
+		return bought, Of(sol).Of(pace.Attaching...).Likely
 	}
-	assert.InEpsilon(t, 2*hidden(1), hidden(2), 1e-9)
+	one, minutes := of(1)
+	two, asLong := of(2)
+	assert.Equal(t, 2*one, two)
+	assert.InEpsilon(t, minutes, asLong, 1e-9)
 }

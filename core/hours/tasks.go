@@ -62,7 +62,7 @@ func preparing(sol *plan.Solved, p *plan.Place) (minutes float64) {
 func attachTasks(sol *plan.Solved, out []pace.Task, i int) []pace.Task {
 	p, x := &sol.Places[i], &sol.Works[i]
 	skill := string(sol.Input.Ways[p.Way].Method)
-	attach, hide := x.Attach*float64(p.Count), x.Hiding(p.Count)
+	attach, hide := x.Fixing(p.Count), x.Conceal
 	if p.Ground == method.OnEnd { // fed in while the cornrow is plaited
 		return append(out, pace.Task{Kind: pace.Attach, Skill: skill, Minutes: attach + hide, Piece: true})
 	}

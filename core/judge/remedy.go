@@ -38,7 +38,7 @@ type trouble struct {
 // remedyFor are the ways to put a finding right, in the order they are offered.
 var remedyFor = map[advice.Code][]func(*trouble) []Remedy{
 	advice.WrongForm: {otherPiece, otherMethod},
-	advice.FatPlait:  {smallerSections, splitHere, otherPiece, otherMethod},
+	advice.FatPlait:  {smallerSections, splitHere, otherPiece, wrapped, otherMethod},
 	advice.ThinPlait: {largerSections, otherPiece},
 	advice.TightLoop: {stretched, otherPiece, smallerSections, otherMethod},
 	advice.OwnLoop:   {stretched, otherPiece},
@@ -359,6 +359,13 @@ func fewerPieces(t *trouble) []Remedy {
 	return []Remedy{{says, t.Input.WithUse(plan.Use{Where: t.zone.where(), Count: borne})}}
 }
 
+// suits tells whether nothing is found against the piece of the worst place in another way.
+func (t *trouble) suits(way *plan.Way) bool {
+	m, _ := method.Lookup(way.Method)
+	found := m.Judge(t.JobBy(t.p, way, m.DecidedOn(t.Input.Child, way.Choices)))
+	return !slices.ContainsFunc(found, func(f advice.Finding) bool { return slices.Contains(fits, f.Code) })
+}
+
 // otherMethod offers methods that find nothing against the same piece at the worst place.
 func otherMethod(t *trouble) []Remedy {
 	var out []Remedy
@@ -367,8 +374,7 @@ func otherMethod(t *trouble) []Remedy {
 			continue
 		}
 		way := t.Input.WayOf(m)
-		found := m.Judge(t.JobBy(t.p, &way, m.DecidedOn(t.Input.Child, way.Choices)))
-		if slices.ContainsFunc(found, func(f advice.Finding) bool { return slices.Contains(fits, f.Code) }) {
+		if !t.suits(&way) {
 			continue
 		}
 		in := t.Input
@@ -378,6 +384,22 @@ func otherMethod(t *trouble) []Remedy {
 		out = append(out, Remedy{m.Name + " instead", in.WithUse(plan.Use{Where: t.zone.where(), Way: way.Key})})
 	}
 	return out
+}
+
+// wrapped hides the plaits of a way under wrapping hair, where its method leaves that open.
+func wrapped(t *trouble) []Remedy {
+	m := t.Methods[t.p.Way]
+	if m.WrapsAs == "" || m.Wraps {
+		return nil
+	}
+	in := t.Input
+	way := in.Ways[t.p.Way].With(method.CoverKey, m.WrapsAs)
+	if !t.suits(&way) {
+		return nil
+	}
+	in.Ways = slices.Clone(in.Ways)
+	in.Ways[t.p.Way] = way
+	return []Remedy{{"The plaits wrapped over instead", in}}
 }
 
 // slackPlaits makes all plaits a little slack.

@@ -9,7 +9,7 @@ import (
 // braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
 // take-up.
 func braidedBy(j Job, start float64) Work {
-	w := Work{Attach: start, Conceal: j.Piece.Length * craft.BraidRate, Unplaited: true, Each: true}
+	w := Work{Attach: start, Conceal: j.Piece.Length * craft.BraidRate, Unplaited: true, AsOne: true}
 	if j.Chosen["end"] == "band" {
 		w.Bands = 1
 	}

@@ -54,6 +54,28 @@ var weavePitch = Parameter{
 	Help: "Closer passes hold better and take longer",
 }
 
+// lacePitch is the same of a lace.
+var lacePitch = Parameter{
+	Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 8, Most: 50, Usual: 0.85 * inch,
+	Help: "About ¾ to 1 in: no gaps",
+}
+
+// laceBeside is the pitch of a lace where a weave may be chosen instead, which has its own.
+var laceBeside = Parameter{
+	Key: "laceMm", Name: lacePitch.Name, Unit: Length, Least: lacePitch.Least, Most: lacePitch.Most, Usual: lacePitch.Usual,
+	Help: lacePitch.Help,
+}
+
+// laced are the moves of a lace, a pitch between its passes.
+func laced(r Range, pitch float64) []Step {
+	return []Step{
+		with("Push the hook through the braid from one side, catch own hair {length} below where it came out, draw it through.", pitch).drawn(moves.Lace, 0, 2),
+		text("The next one from the other side, close below: left, right, left, no gaps.").drawn(moves.Lace, 2, 3),
+		repeat(lacedOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
+		text("Pull the braid straight and smooth it: nothing of own hair shows from either side.").drawn(moves.Lace, 4, 5),
+	}
+}
+
 // onLongHair is what is done with a plait that is longer than its piece.
 var onLongHair = Choice{Key: "long", Name: "A plait longer than the piece", Usual: "down", Options: []Option{
 	{"down", "Down to the tip", "For hair no longer than the piece"},
@@ -120,30 +142,24 @@ var loops = []Method{{
 
 	LeastHair: 50, WearWeeks: [2]int{6, 8},
 	traits:     Traits{Pull: Middling, Flat: false, Wet: Swim, Whole: false, Skill: UsedHand, Off: 0.4},
-	Parameters: []Parameter{weavePitch},
-	Choices:    []Choice{onLongHair, tipFinish},
+	Parameters: []Parameter{weavePitch.only(weave), ribbonWidth.only(wrap), wrapTail.only(wrap)},
+	Choices:    []Choice{covered(weave, wrap), onLongHair.only(weave), tipFinish.only(weave), wrapEnd.only(wrap)},
 	work: func(j Job) Work {
-		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		return Work{Passes: n, Attach: craft.HitchTime, Conceal: float64(n) * craft.PassTime}
+		w := coverOf(j.Chosen).work(j)
+		w.Attach += craft.HitchTime
+		return w
 	},
 	reach: toTheTip,
 	steps: func(r Range) []Step {
-		pitch := r.Long.Settings["pitchMm"]
 		out := append([]Step{stretched(r.Long)}, rootHitch(moves.RootHitch)...)
-		out = append(out, intoThePiece(pitch)...)
-		out = append(out, repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4))
-		if r.Long.Chosen["long"] == "back" {
-			out = append(out, text("Where the piece ends before the plait does, turn round and weave the rest up again beside the first way.").drawn(moves.Weave, 3, 4))
-		}
-		return append(out, tipSteps[r.Long.Chosen["tip"]])
+		return append(out, coverOf(r.Long.Chosen).steps(r)...)
 	},
 	cuts: true,
 	takeDown: func(r Range) []Step {
-		return append(unglued(r),
-			text("Find where the plait comes out of the piece. Draw it out pass by pass and lay it aside.").drawn(moves.Weave, 4, 0),
-			text("Cut the piece below the mark, open the loop at the root and draw it off.").drawn(moves.RootHitch, 5, 0))
+		c := coverOf(r.Long.Chosen)
+		return append(c.free(r), text(c.off).drawn(moves.RootHitch, 5, 0))
 	},
-	judge: judges(onPlait, vanishing(craft.InSoft), ownLoop, roomy),
+	judge: judges(onPlait, underCover, ownLoop, roomy),
 }, {
 	ID: HitchAndZigzag, Name: "Hitch and zigzag", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Braid}, Grounds: []Ground{OnPlait},
@@ -156,11 +172,8 @@ var loops = []Method{{
 	Wrong:   moves.LaceGap,
 
 	LeastHair: 25, WearWeeks: [2]int{6, 8},
-	traits: Traits{Pull: Middling, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.5},
-	Parameters: []Parameter{{
-		Key: "pitchMm", Name: "Distance between passes", Unit: Length, Least: 8, Most: 50, Usual: 0.85 * inch,
-		Help: "About ¾ to 1 in: no gaps",
-	}},
+	traits:     Traits{Pull: Middling, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.5},
+	Parameters: []Parameter{lacePitch},
 	Choices: []Choice{{Key: "hair", Name: "Own hair", Usual: "plaited", Options: []Option{
 		{"plaited", "Plaited first", "Holds best, and protects the ends"},
 		{"loose", "Loose, drawn through the loop", "For very short hair: once more on a large section, twice on a small one, never more"},
@@ -188,11 +201,7 @@ var loops = []Method{{
 			}
 			out = append(out, turn)
 		}
-		return append(out,
-			with("Push the hook through the braid from one side, catch own hair {length} below where it came out, draw it through.", pitch).drawn(moves.Lace, 0, 2),
-			text("The next one from the other side, close below: left, right, left, no gaps.").drawn(moves.Lace, 2, 3),
-			repeat(lacedOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Lace, 3, 4),
-			text("Pull the braid straight and smooth it: nothing of own hair shows from either side.").drawn(moves.Lace, 4, 5))
+		return append(out, laced(r, pitch)...)
 	},
 	cuts: true,
 	takeDown: func(r Range) []Step {
@@ -259,14 +268,14 @@ var loops = []Method{{
 
 	LeastHair: 75, WearWeeks: [2]int{6, 8},
 	traits:     Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: PractisedHand, Off: 0.8},
-	Parameters: []Parameter{weavePitch},
+	Parameters: []Parameter{weavePitch.only(weave), laceBeside.only(lace), ribbonWidth.only(wrap), wrapTail.only(wrap)},
 	Choices: []Choice{{Key: "hold", Name: "The small strand", Usual: "plaited", Options: []Option{
-		{"plaited", "Plaited in with the rest", "Small strand and halves of the large one make a three-strand plait"},
-		{"banded", "Gathered and banded", "On fine hair; a band tangles, and perishes within days"},
-	}}, tipFinish},
+		{Key: "plaited", Name: "Plaited in with the rest", Help: "Small strand and halves of the large one make a three-strand plait"},
+		{Key: "banded", Name: "Gathered and banded", Help: "On fine hair; a band tangles, and perishes within days"},
+	}}, covered(weave, lace, wrap), tipFinish.only(weave), wrapEnd.only(wrap)},
 	work: func(j Job) Work {
-		n := passes(j.Plait.Length(), j.Settings["pitchMm"])
-		w := Work{Passes: n, Attach: craft.HitchTime + craft.SplitRootTime, Conceal: float64(n) * craft.PassTime}
+		w := coverOf(j.Chosen).work(j)
+		w.Attach += craft.HitchTime + craft.SplitRootTime
 		if j.Chosen["hold"] == "banded" {
 			w.Bands = 1
 		}
@@ -274,7 +283,6 @@ var loops = []Method{{
 	},
 	unplaited: func(Chosen) bool { return true },
 	steps: func(r Range) []Step {
-		pitch := r.Long.Settings["pitchMm"]
 		out := []Step{
 			stretched(r.Long),
 			text("Leave the section unplaited. Part off a third, on the side away from the part: the small strand.").drawn(moves.SplitRoot, 0, 0),
@@ -285,22 +293,20 @@ var loops = []Method{{
 		} else {
 			out = append(out, text("Halve the large strand; plait small strand and halves, three strands, away from the knot.").drawn(moves.SplitRoot, 3, 5))
 		}
-		out = append(out, intoThePiece(pitch)...)
-		return append(out,
-			repeat(wovenOn, r.ShortWork.Passes, r.LongWork.Passes, pitch).drawn(moves.Weave, 3, 4),
-			tipSteps[r.Long.Chosen["tip"]])
+		return append(out, coverOf(r.Long.Chosen).steps(r)...)
 	},
 	cuts: true,
 	takeDown: func(r Range) []Step {
-		steps := append(unglued(r), text("Draw the plait out of the piece, pass by pass from the end.").drawn(moves.Weave, 4, 0))
+		c := coverOf(r.Long.Chosen)
+		steps := c.free(r)
 		if r.Long.Chosen["hold"] == "banded" {
 			steps = append(steps, text("Roll the band off both strands.").drawn(moves.SplitBand, 1, 0), text(clipBand))
 		} else {
 			steps = append(steps, text("Undo the plait up to the knot.").drawn(moves.SplitRoot, 5, 3))
 		}
-		return append(steps, text("Cut the piece below the mark, open the loop and draw it off the small strand.").drawn(moves.SplitRoot, 3, 0))
+		return append(steps, text(c.off).drawn(moves.SplitRoot, 3, 0))
 	},
-	judge: judges(onPlait, vanishing(craft.InSoft), ownLoop),
+	judge: judges(onPlait, underCover, ownLoop),
 }, {
 	ID: Stack, Name: "Stack", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.CurlyBulk, hair.Bulk}, Grounds: []Ground{OnPlait},

@@ -8,6 +8,7 @@
 package method
 
 import (
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -94,6 +95,8 @@ type Parameter struct {
 	Most  float64 `json:"most"`
 	Usual float64 `json:"usual"`
 	Help  string  `json:"help"`
+	// Of is the cover it goes with, an option of the choice "cover"; empty for any.
+	Of string `json:"of,omitempty" doc:"Option of the choice cover it goes with; left out for any"`
 }
 
 // Unit says how a parameter is read.
@@ -114,6 +117,8 @@ type Choice struct {
 	// Child is the same on a child's head; empty for no other.
 	Child   string   `json:"child,omitempty" doc:"Key of the option that holds on a child's head where none is chosen; left out for the usual one"`
 	Options []Option `json:"options"`
+	// Of is the cover it goes with, an option of the choice "cover"; empty for any.
+	Of string `json:"of,omitempty" doc:"Option of the choice cover it goes with; left out for any"`
 }
 
 // Option is one way of a choice, with when it is the right one.
@@ -145,8 +150,10 @@ type Method struct {
 	WearWeeks  [2]int      `json:"wearWeeks"`
 	Parameters []Parameter `json:"parameters"`
 	Choices    []Choice    `json:"choices"`
-	// Wraps is true when it takes wrapping hair.
-	Wraps bool `json:"wraps"`
+	// Wraps is true when it takes wrapping hair, WrapsAs the cover under which one that else takes
+	// none does; empty for no such cover.
+	Wraps   bool   `json:"wraps"`
+	WrapsAs string `json:"wrapsAs,omitempty" doc:"Option of the choice cover under which it takes wrapping hair; left out for none"`
 
 	work  func(Job) Work
 	steps func(Range) []Step
@@ -173,6 +180,7 @@ var Catalogue = func() []Method {
 		if all[i].Choices == nil {
 			all[i].Choices = []Choice{}
 		}
+		all[i].WrapsAs = all[i].wrapCover()
 	}
 	return all
 }()
@@ -209,23 +217,37 @@ func (m Method) Suits(form hair.Form) bool { return slices.Contains(m.Takes, for
 // Settings are the values of a method's parameters, by key.
 type Settings map[string]float64
 
-// Usual are the settings a method starts from.
+// Usual are the settings a method starts from, those of its usual cover.
 func (m Method) Usual() Settings {
-	s := Settings{}
+	s, decided := Settings{}, m.Decided(nil)
 	for _, p := range m.Parameters {
-		s[p.Key] = p.Usual
+		if decided.Cover(p.Of) {
+			s[p.Key] = p.Usual
+		}
 	}
 	return s
 }
 
-// Check refuses settings that are missing, unknown or out of range; the paths of bad are
-// put under path.
+// Set are the settings as they hold: those given, the others as usual.
+func (m Method) Set(given Settings) Settings {
+	if !slices.ContainsFunc(m.Parameters, func(p Parameter) bool { _, set := given[p.Key]; return !set }) {
+		return given
+	}
+	s := Settings{}
+	for _, p := range m.Parameters {
+		s[p.Key] = p.Usual
+	}
+	maps.Copy(s, given)
+	return s
+}
+
+// Check refuses settings that are unknown or out of range; the paths of bad are put under
+// path. Settings left out are as usual.
 func (m Method) Check(bad *invalid.Errors, path string, s Settings) {
 	for _, p := range m.Parameters {
 		v, set := s[p.Key]
 		switch {
 		case !set:
-			bad.Add(path+p.Key, "%s needs its %s.", m.Name, p.Name)
 		case p.Unit == Length:
 			bad.Length(path+p.Key, p.Name, v, p.Least, p.Most)
 		case p.Unit == Count:
@@ -294,7 +316,7 @@ func (m Method) Pieces(s Settings) int {
 	if m.pieces == nil {
 		return 1
 	}
-	return m.pieces(s)
+	return m.pieces(m.Set(s))
 }
 
 // Depth is how far down a plait piece k of n there is hooked, mm: those of a stack along it, the last at its
@@ -350,9 +372,9 @@ type Work struct {
 	// Attach is minutes to fix one piece, Conceal to hide the plait, for a practised
 	// stylist.
 	Attach, Conceal float64
-	// Each is true where every piece of a place is worked to its end by itself, as legs are
-	// twisted: then Conceal is what one of them takes. Else one hides the plait for all.
-	Each bool
+	// AsOne is true where all pieces of a place are strands of one: they are taken up together,
+	// and Attach is what all of them take.
+	AsOne bool
 	// Unplaited is true where own hair is worked in without a plait.
 	Unplaited bool
 	// Bands are the small bands that one piece takes.
@@ -360,16 +382,14 @@ type Work struct {
 }
 
 // Minutes is how long a practised stylist takes for a place with that number of pieces.
-func (w Work) Minutes(pieces int) float64 {
-	return float64(pieces)*w.Attach + w.Hiding(pieces)
-}
+func (w Work) Minutes(pieces int) float64 { return w.Fixing(pieces) + w.Conceal }
 
-// Hiding are the minutes of it that go into hiding the plait.
-func (w Work) Hiding(pieces int) float64 {
-	if w.Each {
-		return float64(pieces) * w.Conceal
+// Fixing are the minutes of it that go into fixing the pieces.
+func (w Work) Fixing(pieces int) float64 {
+	if w.AsOne {
+		return w.Attach
 	}
-	return w.Conceal
+	return float64(pieces) * w.Attach
 }
 
 // For works the method out for a job.

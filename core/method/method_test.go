@@ -31,7 +31,7 @@ func job(t *testing.T, id ID, length float64) (Method, Job) {
 	return m, Job{
 		Ground: m.Grounds[0], Plait: base, Hair: length / craft.BraidTakeUp,
 		Piece:    hair.Piece{Name: "Piece", Form: m.Takes[len(m.Takes)-1], Length: 18 * inch, Thickness: 9, Mass: 4},
-		Settings: m.Usual(), Chosen: m.Decided(nil), Wrapping: &hair.Wrapping{StrandLength: 24 * inch, Strands: 60, PackMass: 100}, Spacing: 19,
+		Settings: m.Set(nil), Chosen: m.Decided(nil), Wrapping: &hair.Wrapping{StrandLength: 24 * inch, Strands: 60, PackMass: 100}, Spacing: 19,
 	}
 }
 
@@ -94,7 +94,7 @@ func TestCatalogueIsWhole(t *testing.T) {
 			assert.Greater(t, len(c.Options), 1, c.Key)
 			seen := map[string]bool{}
 			for _, o := range c.Options {
-				with := m.Decided(Chosen{c.Key: o.Key})
+				with := m.Decided(m.Choosing(nil, c.Key, o.Key))
 				m.CheckChoices(&bad, "", Chosen{c.Key: o.Key})
 				assert.Empty(t, bad)
 				other := j

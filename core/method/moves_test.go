@@ -28,7 +28,7 @@ var practice = map[ID]struct{ on, off []string }{
 	},
 	SplitRoot: {
 		[]string{"the small strand", "down to its root", "Halve the large strand", "three strands", "up through its middle, and out right at the hitch"},
-		[]string{"Draw the plait out of the piece", "Undo the plait", "Cut the piece below the mark"},
+		[]string{"Draw it out pass by pass", "Undo the plait", "Cut the piece below the mark"},
 	},
 	CornrowHitch: {
 		[]string{"Start low at the back", "under the whole cornrow", "through its own loop", "Hook the next one"},
@@ -198,7 +198,7 @@ func TestEveryMethodIsDrawn(t *testing.T) {
 			for _, c := range m.Choices {
 				for _, o := range c.Options {
 					j := usual
-					j.Ground, j.Chosen, j.Merges = ground, m.Decided(Chosen{c.Key: o.Key}), true
+					j.Ground, j.Chosen, j.Merges = ground, m.Decided(m.Choosing(nil, c.Key, o.Key)), true
 					r := Range{j, j, m.For(j), m.For(j)}
 					name := string(m.ID) + " " + string(ground) + " " + o.Key
 					assert.NotEmpty(t, check(name, m.Steps(r), false), name)

@@ -45,9 +45,9 @@ func TestMethodsAsTheyAreTold(t *testing.T) {
 					continue
 				}
 				other := j
-				other.Chosen = m.Decided(Chosen{c.Key: o.Key})
+				other.Chosen = m.Decided(m.Choosing(nil, c.Key, o.Key))
 				var told strings.Builder
-				tell(&told, m, other)
+				tell(&told, m.As(other.Chosen), other)
 				fmt.Fprintf(&b, "  %s: %s\n", strings.ToLower(c.Name), strings.ToLower(o.Name))
 				for _, line := range strings.Split(strings.TrimSpace(told.String()), "\n") {
 					if !strings.Contains(usual, strings.TrimSpace(line)) {

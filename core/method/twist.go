@@ -30,7 +30,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{3, 5},
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: craft.FoldTime, Conceal: craft.UndoTime + j.Piece.Length*craft.TwistRate, Each: true}
+		return Work{Attach: craft.FoldTime, Conceal: craft.UndoTime + j.Piece.Length*craft.TwistRate, AsOne: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{
@@ -58,7 +58,7 @@ var twists = []Method{{
 	LeastHair: 75, WearWeeks: [2]int{4, 6},
 	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: craft.FoldTime, Conceal: j.Piece.Length * craft.TwistRate, Each: true}
+		return Work{Attach: craft.FoldTime, Conceal: j.Piece.Length * craft.TwistRate, AsOne: true}
 	},
 	steps: func(r Range) []Step {
 		return []Step{

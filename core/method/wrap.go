@@ -52,10 +52,9 @@ func wound(j Job, length, attach float64) Work {
 	}
 }
 
-// unwound are the moves in which a wrap comes off, as the figure of its winding is drawn
-// from frame to frame, and those after them. Hair that is unwound comes free by itself; the
-// rest of the piece stays whole.
-func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
+// unwinding are the moves in which a wrap comes off, as the figure of its winding is drawn from
+// frame to frame. Hair that is unwound comes free by itself.
+func unwinding(id moves.ID, from, half, to int) func(Range) []Step {
 	return func(r Range) []Step {
 		var steps []Step
 		if r.Long.Chosen["end"] == "glue" {
@@ -64,9 +63,23 @@ func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
 		return append(steps,
 			text("Find the end of the wind under its last turns and loosen it backward.").drawn(id, from, half),
 			text("If it will not give, lift one turn past the plait's end clear on the tail of a comb; snip that alone."),
-			text("Unwind upward to the root.").drawn(id, half, to),
-			more)
+			text("Unwind upward to the root.").drawn(id, half, to))
 	}
+}
+
+// unwound are the same and the move after them: the rest of the piece stays whole.
+func unwound(id moves.ID, from, half, to int, more Step) func(Range) []Step {
+	return func(r Range) []Step { return append(unwinding(id, from, half, to)(r), more) }
+}
+
+// winding are the moves of a wrap over plait and piece, both hanging from the root.
+func winding(r Range) []Step {
+	return append([]Step{
+		with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
+		text("Wind its long side over them, twice at the start, slack enough that the scalp does not move.").drawn(moves.Wind, 0, 1),
+		with("Go on downward, each turn {length} below the last.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 1, 2),
+		with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3),
+	}, sealed(r, text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))...)
 }
 
 // tooTight advises against a hitch that sits tight on the scalp where that is tender.
@@ -116,12 +129,7 @@ var wraps = []Method{{
 	work:       func(j Job) Work { return wound(j, j.Plait.Length()+craft.WoundPast, craft.SharedTime) },
 	steps: func(r Range) []Step {
 		out := append([]Step{text("Stretch the loop of the piece until plait and piece pass through it" + moist(r.Long) + ".")}, sharedHitch(moves.SharedHitch)...)
-		out = append(out,
-			with("Lay {length} of the wrapping hair down along plait and piece.", r.Long.Settings["tailMm"]).drawn(moves.Wind, 0, 0),
-			text("Wind its long side over them, twice at the start, slack enough that the scalp does not move.").drawn(moves.Wind, 0, 1),
-			with("Go on downward, each turn {length} below the last.", r.Long.Settings["ribbonMm"]).drawn(moves.Wind, 1, 2),
-			with("Go on until {length} past the end of the plait, so that own hair cannot poke out.", craft.WoundPast).drawn(moves.Wind, 2, 3))
-		return append(out, sealed(r, text("Lay the last turns back upward, tuck the end under them and roll the piece between the palms.").drawn(moves.Wind, 3, 4))...)
+		return append(out, winding(r)...)
 	},
 	takeDown: unwound(moves.Wind, 4, 2, 0, text("Draw the piece up out of the shared loop, then the plait; open the loop and draw it off.").drawn(moves.SharedHitch, 5, 0)),
 	judge:    judges(untender, fatBase, tooTight, roomy),

@@ -54,6 +54,8 @@ var Fars = []Far{Whole, Half, Anchor}
 // Preparation is how the base plaits are made; the schools differ.
 type Preparation struct {
 	Far Far `json:"far" doc:"How far it is plaited; the rest is twisted with two strands"`
+	// Anchor is how far a few turns go along the plait, mm; 0 for three turns.
+	Anchor float64 `json:"anchorMm,omitempty" doc:"How far a few turns go along the plait, mm; left out for three turns"`
 	// Fed is 0 for bare ends.
 	Fed       float64   `json:"fedMm" doc:"How far hair fed into the ends goes past them, mm; 0 leaves them bare"`
 	Direction Direction `json:"direction" doc:"How the outer strand goes: over leaves a ridge at the root, under lies flat"`
@@ -96,12 +98,28 @@ func (p Preparation) Of(area, hair, density, strand float64) Plait {
 	case Half:
 		worked = hair / 2
 	case Anchor:
-		worked = min(hair, craft.AnchorLength)
+		worked = min(hair, p.anchored())
 	}
 	return Plait{
 		Area: area, Hairs: area * density, Diameter: Diameter(area, density, strand),
 		Braided: worked * craft.BraidTakeUp, Twisted: (hair - worked) * craft.TwistTakeUp, Fed: p.Fed,
 	}
+}
+
+// anchored is the hair that the anchor turns take, mm.
+func (p Preparation) anchored() float64 {
+	if p.Anchor > 0 {
+		return p.Anchor / craft.BraidTakeUp
+	}
+	return craft.AnchorLength
+}
+
+// Turn is how far one turn of a plait goes along it, mm.
+const Turn = craft.AnchorLength * craft.BraidTakeUp / craft.AnchorTurns
+
+// Turns are about how many turns the anchor takes.
+func (p Preparation) Turns() int {
+	return max(1, int(math.Round(p.anchored()*craft.BraidTakeUp/Turn)))
 }
 
 // Load is what g grams load the plait with, mg a hair.

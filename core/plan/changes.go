@@ -152,6 +152,7 @@ var fields = append([]field{
 	{"parting.leftOut", "Spots left out", Plain, spotsText},
 	{"parting.edits", "Changes by hand", Plain, editsText},
 	{"plaits.far", "How far it is plaited", Plain, func(in Input) string { return said(in.Plaits.Far) }},
+	{"plaits.anchorMm", "A few turns go over", Length, func(in Input) string { return number(in.Plaits.Anchor) }},
 	{"plaits.fedMm", "Hair fed into the ends", Length, func(in Input) string { return number(in.Plaits.Fed) }},
 	{"plaits.direction", "Outer strand", Plain, func(in Input) string { return string(in.Plaits.Direction) }},
 	{"plaits.tension", "Plaits at the scalp", Plain, func(in Input) string { return string(in.Plaits.Tension) }},
@@ -276,24 +277,31 @@ func pieceText(p hair.Piece) string {
 func wayText(in Input, w Way) string {
 	parts := []string{in.comparedName(w.Key)}
 	m, _ := method.Lookup(w.Method)
+	decided := m.Decided(w.Choices)
+	settings := m.Set(w.Settings)
 	for _, p := range m.Parameters {
-		value := number(w.Settings[p.Key])
+		if !decided.Cover(p.Of) {
+			continue
+		}
+		value := number(settings[p.Key])
 		switch p.Unit {
 		case method.Length:
-			value = invalid.Length(w.Settings[p.Key])
+			value = invalid.Length(settings[p.Key])
 		case method.Fine:
 			value += " mm"
 		}
 		parts = append(parts, strings.ToLower(p.Name)+" "+value)
 	}
-	decided := m.Decided(w.Choices)
 	for _, c := range m.Choices {
+		if !decided.Cover(c.Of) {
+			continue
+		}
 		i := slices.IndexFunc(c.Options, func(o method.Option) bool { return o.Key == decided[c.Key] })
 		if i >= 0 {
 			parts = append(parts, strings.ToLower(c.Name)+": "+strings.ToLower(c.Options[i].Name))
 		}
 	}
-	if h := w.Wrapping; h != nil && m.Wraps {
+	if h := w.Wrapping; h != nil {
 		if h.Name != "" {
 			parts = append(parts, h.Name)
 		}

@@ -39,6 +39,9 @@ func (in Input) check() invalid.Errors {
 	}
 	in.Hair.Check(&bad, "hair.", false)
 	invalid.OneOf(&bad, "plaits.far", "How far to plait", in.Plaits.Far, plait.Fars)
+	if in.Plaits.Anchor != 0 {
+		bad.Length("plaits.anchorMm", "How far the turns go", in.Plaits.Anchor, 8, 150)
+	}
 	bad.Length("plaits.fedMm", "Hair fed into the ends", in.Plaits.Fed, 0, 300)
 	invalid.OneOf(&bad, "plaits.direction", "The way of the plaits", in.Plaits.Direction, plait.Directions)
 	invalid.OneOf(&bad, "plaits.tension", "The tension of the plaits", in.Plaits.Tension, plait.Tensions)
@@ -105,11 +108,15 @@ func (w Way) check(bad *invalid.Errors, path string) {
 	}
 	m.Check(bad, path+"settings.", w.Settings)
 	m.CheckChoices(bad, path+"choices.", w.Choices)
-	switch {
-	case w.Wrapping != nil:
-		w.Wrapping.Check(bad, path+"wrapping.")
-	case m.Wraps:
+	switch wraps := m.As(w.Choices).Wraps; {
+	case wraps && w.Wrapping == nil:
 		bad.Add(path+"wrapping", "%s takes wrapping hair; say which.", m.Name)
+	case wraps:
+		w.Wrapping.Check(bad, path+"wrapping.")
+	case w.Wrapping != nil && m.WrapsAs != "":
+		bad.Add(path+"wrapping", "%s takes wrapping hair only where the plait is wrapped; leave it out, or choose that.", m.Name)
+	case w.Wrapping != nil:
+		bad.Add(path+"wrapping", "%s takes no wrapping hair; leave it out.", m.Name)
 	}
 }
 

@@ -71,12 +71,13 @@ func TestEveryBadFieldIsNamed(t *testing.T) {
 			in.Ways[0] = plan.NewWay(plantest.FirstWay, method.CollarAndWrap)
 			in.Ways[0].Wrapping = nil
 		},
+		"ways[2].wrapping":                func(in *plan.Input) { wrapped(in).Wrapping = nil },
 		"ways[2].wrapping.strandLengthMm": func(in *plan.Input) { wrapped(in).Wrapping.StrandLength = 0 },
 		"ways[2].wrapping.strandsPerPack": func(in *plan.Input) { wrapped(in).Wrapping.Strands = 0 },
 		"ways[2].wrapping.packMassG":      func(in *plan.Input) { wrapped(in).Wrapping.PackMass = 0 },
 		"ways[2].wrapping.priceMinor":     func(in *plan.Input) { wrapped(in).Wrapping.Price = -1 },
 		"ways[2].settings.ribbonMm":       func(in *plan.Input) { wrapped(in).Settings["ribbonMm"] = 0 },
-		"ways[2].settings.tailMm":         func(in *plan.Input) { delete(wrapped(in).Settings, "tailMm") },
+		"ways[2].settings.tailMm":         func(in *plan.Input) { wrapped(in).Settings["tailMm"] = -1 },
 		"ways[0].settings.turns":          func(in *plan.Input) { in.Ways[0].Settings["turns"] = 3 },
 		"ways[0].settings.pitchMm":        func(in *plan.Input) { in.Ways[0].Settings["pitchMm"] = 0 },
 		"ways[2].method":                  func(in *plan.Input) { wrapped(in).Method = "L9" },
@@ -157,8 +158,6 @@ func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
 		// What those versions had for a base.
 		base := &want.Parting.Base
 		base.Cornrows, base.SideCornrows, base.Spacing, want.Parting.PerSide = 10, 4, 19, 12
-		// The wrapping hair of the plan stays, for when its method is one that wraps.
-		want.Ways[0].Wrapping = plan.NewWay("", method.CollarAndWrap).Wrapping
 		want.Pieces[0].Name = "Pre-looped loc"
 		assert.Equal(t, want, in, file)
 
@@ -167,6 +166,17 @@ func TestDocumentsOfEarlierVersionsAreBroughtUpToDate(t *testing.T) {
 		require.NotEmpty(t, bad, "a field no version has")
 		assert.Equal(t, "sparkle", bad[0].Path)
 	}
+}
+
+// Version 4 kept wrapping hair with a method that winds none.
+func TestWrappingHairOfVersion4(t *testing.T) {
+	raw, err := os.ReadFile("testdata/schema4.json")
+	require.NoError(t, err)
+	in, err := plan.Decode(bytes.NewReader(raw))
+	require.NoError(t, err)
+	assert.Nil(t, in.Ways[0].Wrapping)
+	assert.Equal(t, &plan.UsualWrapping, in.Ways[2].Wrapping)
+	assert.Equal(t, plan.Default().Uses, in.Uses)
 }
 
 // Whatever is read either computes to finite numbers or is refused by name.

@@ -26,7 +26,7 @@ func FuzzReadFile(f *testing.F) {
 	good, err := plan.File{"A plan", plan.Default()}.Encode()
 	require.NoError(f, err)
 	f.Add(good)
-	f.Add(bytes.Replace(good, []byte(`"schema": 4`), []byte(`"schema": 1`), 1))
+	f.Add(bytes.Replace(good, []byte(`"schema": 5`), []byte(`"schema": 1`), 1))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":null}`))
 	f.Add([]byte(`{"format":"kladotex-plan","title":"x","plan":{"schema":3}}`))
 	f.Fuzz(func(t *testing.T, raw []byte) {

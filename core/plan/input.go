@@ -122,8 +122,24 @@ var UsualWrapping = hair.Wrapping{StrandLength: 610, Strands: 60, PackMass: 100,
 // NewWay is a method as it usually is, with usual wrapping hair where it wraps.
 func NewWay(key string, id method.ID) Way {
 	m, _ := method.Lookup(id)
-	w := Way{Key: key, Method: id, Settings: m.Usual()}
-	if m.Wraps {
+	return Way{Key: key, Method: id, Settings: m.Usual()}.wrapping()
+}
+
+// With is the way with an option of one of its method's choices taken.
+func (w Way) With(choice, option string) Way {
+	m, _ := method.Lookup(w.Method)
+	w.Choices = m.Choosing(w.Choices, choice, option)
+	return w.wrapping()
+}
+
+// wrapping gives the way wrapping hair where it winds some and has none, and takes away what it
+// does not wind.
+func (w Way) wrapping() Way {
+	m, _ := method.Lookup(w.Method)
+	switch wraps := m.As(w.Choices).Wraps; {
+	case !wraps:
+		w.Wrapping = nil
+	case w.Wrapping == nil:
 		usual := UsualWrapping
 		w.Wrapping = &usual
 	}

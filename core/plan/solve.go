@@ -68,7 +68,8 @@ func solve(ctx context.Context, in Input, lay func(context.Context, scalp.Head, 
 	s.Resolution = in.resolve(s.find, &s.Layout)
 	for _, way := range in.Ways {
 		m, _ := method.Lookup(way.Method) // checked above
-		s.Methods, s.Chosen = append(s.Methods, m), append(s.Chosen, m.DecidedOn(in.Child, way.Choices))
+		chosen := m.DecidedOn(in.Child, way.Choices)
+		s.Methods, s.Chosen = append(s.Methods, m.As(chosen)), append(s.Chosen, chosen)
 	}
 	if err := s.checkKept(); err != nil {
 		return nil, err
@@ -169,8 +170,9 @@ func (s *Solved) Job(p *Place) method.Job { return s.JobBy(p, &s.Input.Ways[p.Wa
 // JobBy is what a way would be asked to do at a place.
 func (s *Solved) JobBy(p *Place, way *Way, chosen method.Chosen) method.Job {
 	in := &s.Input
+	m, _ := method.Lookup(way.Method)
 	return method.Job{
-		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Round: p.Round, Piece: in.Pieces[p.Piece], Settings: way.Settings, Chosen: chosen, Wrapping: way.Wrapping,
+		Ground: p.Ground, Plait: p.Plait, Hair: p.Hair, Along: p.Along, Round: p.Round, Piece: in.Pieces[p.Piece], Settings: m.Set(way.Settings), Chosen: chosen, Wrapping: way.Wrapping,
 		Slips: in.Hair.Slips() && !in.Plaits.Band && in.Plaits.Fed == 0, TenderScalp: in.Hair.Tender, Snug: in.Plaits.Tension == plait.Snug, Spacing: s.Layout.Spacing, Tails: s.tails,
 		Dry: in.Custom(Moisture) == "dry", FrontFirst: in.Custom(Start) == "front",
 		Merges: in.Parting.Base.Kind == parting.Cornrows && (in.Parting.Base.MergeInto > 0 || in.Parting.Base.MergeSides),

@@ -13,8 +13,8 @@ type Way struct {
 	Method   method.ID       `json:"method"`
 	Settings method.Settings `json:"settings" doc:"The method's parameters by key; the catalogue lists them"`
 	Choices  method.Chosen   `json:"choices,omitempty" doc:"Options of the method's choices by key; those left out are as usual"`
-	// Wrapping may be kept for methods that take none; those that wrap need it.
-	Wrapping *hair.Wrapping `json:"wrapping,omitempty" doc:"The wrapping hair; methods that wrap need it"`
+	// Wrapping is what is wound; ways that wrap need it, others have none.
+	Wrapping *hair.Wrapping `json:"wrapping,omitempty" doc:"The wrapping hair; ways that wrap need it, others have none"`
 }
 
 // Use says what places get. What it leaves out stays as earlier uses say.

@@ -45,6 +45,8 @@ type catalogue struct {
 	Messages     []message.Sort    `json:"messages"`
 	MessageNames map[string]string `json:"messageNames" doc:"What may stand in braces, with what it stands for"`
 	Bounds       bounds            `json:"bounds"`
+	// Turn is how far one turn of a plait goes.
+	Turn float64 `json:"turnMm" doc:"How far one turn of a plait goes along it, mm"`
 }
 
 // bounds are the most entries a plan's lists can have.

@@ -13,13 +13,13 @@ import (
 )
 
 // Current is the version of the document that the program writes.
-const Current = 4
+const Current = 5
 
 // ErrUnknown: the document is of a version that no step leads on from.
 var ErrUnknown = errors.New("unknown version of a plan")
 
 // steps lead from a version to the next.
-var steps = map[int]func(document) error{1: from1, 2: from2, 3: from3}
+var steps = map[int]func(document) error{1: from1, 2: from2, 3: from3, 4: from4}
 
 // document is a JSON object by the names of its fields.
 type document map[string]json.RawMessage

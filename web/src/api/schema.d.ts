@@ -1977,6 +1977,8 @@ export interface components {
             cutBelowMm: number;
             /** @enum {string} */
             ground: "plait" | "tracks" | "net" | "linked" | "laid" | "end";
+            /** @description How the plait is hidden */
+            hidesBy: string;
             /** @enum {string} */
             method: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
             /** @description Draws through the piece; 0 unless the method weaves */
@@ -1999,6 +2001,8 @@ export interface components {
             /** @description Thickness of the plaits, mm */
             thicknessMm: components["schemas"]["Between"];
             turns: components["schemas"]["Between"];
+            /** @description How it bears washing */
+            wash: string;
             /** @description Key of the method */
             way: string;
         };
@@ -2213,6 +2217,11 @@ export interface components {
             schools: components["schemas"]["School"][];
             sizes: components["schemas"]["SizeLimits"];
             structures: components["schemas"]["Rule"][];
+            /**
+             * Format: double
+             * @description How far one turn of a plait goes along it, mm
+             */
+            turnMm: number;
             ways: components["schemas"]["Way"][];
         };
         Caution: {
@@ -2659,6 +2668,8 @@ export interface components {
             child?: string;
             key: string;
             name: string;
+            /** @description Option of the choice cover it goes with; left out for any */
+            of?: string;
             options: components["schemas"]["Option"][];
             /** @description Key of the option that holds where none is chosen */
             usual: string;
@@ -3956,6 +3967,8 @@ export interface components {
             wash: string;
             wearWeeks: number[];
             wraps: boolean;
+            /** @description Option of the choice cover under which it takes wrapping hair; left out for none */
+            wrapsAs?: string;
             /** @description The drawing of that mistake */
             wrong: string;
         };
@@ -4308,6 +4321,8 @@ export interface components {
             /** Format: double */
             most: number;
             name: string;
+            /** @description Option of the choice cover it goes with; left out for any */
+            of?: string;
             /** @enum {string} */
             unit: "length" | "mm" | "count";
             /** Format: double */
@@ -4605,6 +4620,11 @@ export interface components {
             version: number;
         };
         Preparation: {
+            /**
+             * Format: double
+             * @description How far a few turns go along the plait, mm; left out for three turns
+             */
+            anchorMm?: number;
             /** @description A small elastic at the root holds fine hair; it tangles and breaks hair left in */
             band: boolean;
             /**
@@ -5719,7 +5739,7 @@ export interface components {
             settings: {
                 [key: string]: number;
             };
-            /** @description The wrapping hair; methods that wrap need it */
+            /** @description The wrapping hair; ways that wrap need it, others have none */
             wrapping?: components["schemas"]["Wrapping"];
         };
         WearAdvice: {

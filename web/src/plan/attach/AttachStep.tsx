@@ -215,11 +215,11 @@ function StepsByWay({ work, input }: StepsProps) {
       {method && (
         <dl className={styles.facts}>
           <dt>Hidden by</dt>
-          <dd>{method.hidesBy}</dd>
+          <dd>{shown.hidesBy}</dd>
           <dt>Root</dt>
           <dd>{method.root}</dd>
           <dt>Washing</dt>
-          <dd>{method.wash}</dd>
+          <dd>{shown.wash}</dd>
           <dt>Usual wear</dt>
           <dd>
             {method.wearWeeks[0]} to {method.wearWeeks[1]} weeks

@@ -97,6 +97,30 @@ function WayCard({ way, index, place, input, places, removable }: CardProps) {
     act(actions.chooseMethod(way.key, usual, other));
   };
   const path = (field: string) => `ways[${index}].${field}`;
+  const decided = (c: Method["choices"][number]) =>
+    way.choices?.[c.key] ?? (input.child ? c.child : undefined) ?? c.usual;
+  const cover = method?.choices.find((c) => c.key === "cover");
+  const goes = (of: string | undefined) => !of || (cover && decided(cover) === of);
+  const take = (choice: string, option: string) =>
+    act(
+      choice === cover?.key
+        ? actions.chooseCover(
+            way.key,
+            option,
+            option === method?.wrapsAs ? catalogue.ways.find((w) => w.wrapping)?.wrapping : undefined,
+          )
+        : actions.choose(way.key, choice, option),
+    );
+  const asked = (c: Method["choices"][number]) => (
+    <ChoiceField
+      key={c.key}
+      label={c.name}
+      path={path(`choices.${c.key}`)}
+      value={decided(c)}
+      options={c.options}
+      onChange={(option) => take(c.key, option)}
+    />
+  );
   return (
     <div className={own.card}>
       <div className={own.head}>
@@ -131,30 +155,26 @@ function WayCard({ way, index, place, input, places, removable }: CardProps) {
           this plan has none yet.
         </p>
       )}
-      {method?.parameters.map((p) => {
-        const of = { label: p.name, path: path(`settings.${p.key}`), help: p.help };
-        const value = way.settings[p.key] ?? p.usual;
-        const set = (v: number) => act(actions.setParameter(way.key, p.key, v));
-        switch (p.unit) {
-          case "length":
-            return <LengthField key={p.key} {...of} mm={value} onChange={set} />;
-          case "count":
-            return <CountField key={p.key} {...of} value={value} min={p.least} max={p.most} onChange={set} />;
-          default:
-            return <NumberField key={p.key} {...of} unit="mm" step={0.5} value={value} onChange={set} />;
-        }
-      })}
-      {method?.choices.map((c) => (
-        <ChoiceField
-          key={c.key}
-          label={c.name}
-          path={path(`choices.${c.key}`)}
-          value={way.choices?.[c.key] ?? (input.child ? c.child : undefined) ?? c.usual}
-          options={c.options}
-          onChange={(option) => act(actions.choose(way.key, c.key, option))}
-        />
-      ))}
-      {method?.wraps && way.wrapping && <WrappingHair way={way} path={path("wrapping")} />}
+      {cover && asked(cover)}
+      {method?.parameters
+        .filter((p) => goes(p.of))
+        .map((p) => {
+          const of = { label: p.name, path: path(`settings.${p.key}`), help: p.help };
+          const value = way.settings[p.key] ?? p.usual;
+          const set = (v: number) => act(actions.setParameter(way.key, p.key, v));
+          switch (p.unit) {
+            case "length":
+              return <LengthField key={p.key} {...of} mm={value} onChange={set} />;
+            case "count":
+              return (
+                <CountField key={p.key} {...of} value={value} min={p.least} max={p.most} onChange={set} />
+              );
+            default:
+              return <NumberField key={p.key} {...of} unit="mm" step={0.5} value={value} onChange={set} />;
+          }
+        })}
+      {method?.choices.filter((c) => c !== cover && goes(c.of)).map(asked)}
+      {way.wrapping && <WrappingHair way={way} path={path("wrapping")} />}
     </div>
   );
 }

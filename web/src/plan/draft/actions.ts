@@ -308,6 +308,16 @@ export const actions = {
       ...i,
       ways: i.ways.map((w) => (w.key === key ? { ...w, choices: { ...w.choices, [choice]: option } } : w)),
     })),
+  /** How the plait is hidden, and the wrapping hair of a cover that winds some. */
+  chooseCover: (key: string, cover: string, wrapping: Way["wrapping"]) =>
+    onInput(null, (i) => ({
+      ...i,
+      ways: i.ways.map((w) =>
+        w.key === key
+          ? { ...omit(w, "wrapping"), choices: { ...w.choices, cover }, ...(wrapping && { wrapping }) }
+          : w,
+      ),
+    })),
   setWrapping: (key: string, group: Group, part: Partial<NonNullable<Way["wrapping"]>>) =>
     onInput(group && `way.${key}.${group}`, (i) => ({
       ...i,
@@ -318,7 +328,7 @@ export const actions = {
   /** Other wrapping hair for a way; nothing of what it had is kept. */
   replaceWrapping: (key: string, wrapping: NonNullable<Way["wrapping"]>) =>
     onInput(null, (i) => ({ ...i, ways: byKey(i.ways, key, { wrapping }) })),
-  /** Another method for a way; wrapping hair that was kept is used again. */
+  /** Another method for a way; its wrapping hair goes on where that winds some too. */
   chooseMethod: (key: string, usual: Way, piece?: Piece) =>
     onInput(null, (i) => {
       const ways = i.ways.map((w) =>
@@ -327,7 +337,7 @@ export const actions = {
               key: w.key,
               method: usual.method,
               settings: usual.settings,
-              ...((w.wrapping ?? usual.wrapping) && { wrapping: w.wrapping ?? usual.wrapping }),
+              ...(usual.wrapping && { wrapping: w.wrapping ?? usual.wrapping }),
             }
           : w,
       );

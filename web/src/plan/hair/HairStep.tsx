@@ -9,6 +9,7 @@ import { Trouble } from "../../ui/Trouble";
 import { Segmented, Skeleton } from "antd";
 import { useAct } from "../draft/act";
 import { actions, type Variant } from "../draft/actions";
+import { AnchorTurns } from "./AnchorTurns";
 import { AccentList, accentsText } from "./AccentList";
 import { PieceList } from "./PieceList";
 import { Cost, Falls, FitAndLoad, Landing } from "./fall/parts";
@@ -203,6 +204,7 @@ function BasePlaits({ input }: { input: PlanInput }) {
           }[plaits.far]
         }
       </p>
+      {plaits.far === "anchor" && <AnchorTurns anchorMm={plaits.anchorMm ?? 0} />}
       <LengthField
         label="Hair fed into the ends"
         path="plaits.fedMm"

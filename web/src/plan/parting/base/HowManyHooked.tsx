@@ -65,7 +65,7 @@ export function HowManyHooked({ input, layout }: { input: PlanInput; layout: Lay
             {length(layout.spacingMm, unit)} apart in the middle of it. Closer at the part, airy behind: a
             rule of What goes where.
           </p>
-          <div className={styles.quick}>
+          <div className={panel.quick}>
             {perPack > 0 && perPack <= 100 && (
               <Button onClick={() => set(2 * perPack)}>Pack a side: {2 * perPack}</Button>
             )}
