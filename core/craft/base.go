@@ -33,7 +33,7 @@ const (
 	// StartReach: how much of the front a design takes as it starts.
 	StartReach = 0.45 // share; common practice
 	// StartNetPlaits: how many small plaits lie under a net.
-	StartNetPlaits = 24 // plaits; common practice
+	StartNetPlaits = 16 // plaits; common practice
 	// StartPerSide: how many individuals a part line starts with on each side.
 	StartPerSide = 5 // individuals; common practice
 )

@@ -42,10 +42,14 @@ const (
 	WashTime = 35.0 // min; common practice
 	// WashRate: more for its length: 6 in take an hour and a quarter.
 	WashRate = 0.27 // min/mm; common practice
-	// CurlTime: to wash and dry it, the curl left.
+	// CurlTime: of that, to wash and detangle; the curl left, it dries by itself.
 	CurlTime = 25.0 // min; common practice
 	// CurlRate: more for its length.
 	CurlRate = 0.1 // min/mm; common practice
+	// BlowTime: to section it for drying and set the heat.
+	BlowTime = 10.0 // min; common practice
+	// BlowRate: blow-drying it, by its length: half an hour for 6 in.
+	BlowRate = 0.13 // min/mm; common practice
 	// EatTime: to eat before sitting down.
 	EatTime = 30.0 // min; common practice
 	// EatAhead: how long before the first sitting.

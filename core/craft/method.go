@@ -11,7 +11,7 @@ const (
 	// DrawTime: one more draw of own hair through the loop.
 	DrawTime = 0.25 // min; common practice
 	// KnotTime: a hidden knot.
-	KnotTime = 0.75 // min; common practice
+	KnotTime = 0.47 // min; common practice
 	// KnotTurn: more for each turn of a hidden knot beyond two.
 	KnotTurn = 0.1 // min/turn; common practice
 	// SplitRootTime: parting a root in two and plaiting the small strand in.

@@ -25,13 +25,15 @@ const (
 	// HookedFinish: more for every hooked piece, which is looked at.
 	HookedFinish = 0.04 // min/piece; common practice
 	// NetTime: to lay a net and stitch its edge.
-	NetTime = 25.0 // min; common practice
+	NetTime = 15.0 // min; common practice
 	// TailTime: to tuck or stitch one tail.
 	TailTime = 0.6 // min; common practice
 	// AccentTime: to hook one piece on beside another.
 	AccentTime = 0.5 // min; common practice
 	// ThingTime: to close a cuff.
 	ThingTime = 0.3 // min; common practice
+	// RoughKnot: to rough up one knot.
+	RoughKnot = 0.08 // min; common practice
 	// FillTime: to find a thin spot and hook a piece into it.
 	FillTime = 0.72 // min; common practice
 	// PartTime: to part one section and clip the rest away.

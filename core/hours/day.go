@@ -72,7 +72,11 @@ func (d *Work) figures(h pace.Hours, home []need.Task) []DayFigure {
 		{"base", "With plaits and base", names(with...), h.Of(with...)},
 		{"head", "All of it at the head", "from the first comb to the last check: " + names(append(with, pace.Settle, pace.Finish)...), h.Total},
 	}
-	minutes, holds := d.wash(), []string{"wash and dry own hair"}
+	minutes, holds := 0.0, []string(nil)
+	for _, step := range d.ownHair() {
+		minutes += step.Minutes
+		holds = append(holds, strings.ToLower(step.Title[:1])+step.Title[1:])
+	}
 	for _, t := range home {
 		minutes += t.Minutes
 		holds = append(holds, strings.ToLower(t.Title[:1])+t.Title[1:])

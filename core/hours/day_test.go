@@ -367,4 +367,32 @@ func TestWhatEndsAHeadTakesTime(t *testing.T) {
 	braids := plantest.Of(plantest.By(method.WrappedThird, hair.BraidingHair))
 	loose := plantest.Of(plantest.By(method.WrappedThird, hair.BraidingHair), func(in *plan.Input) { in.Ways[0].Choices = method.Chosen{"end": "loose"} })
 	assert.Greater(t, minutes(braids), minutes(loose)+10)
+	knots := plantest.Of(plantest.By(method.HiddenKnot, hair.CurlyBulk))
+	roughed := knots
+	roughed.Customs = map[string]string{plan.Knots: plan.KnotsRough}
+	assert.Greater(t, minutes(roughed), minutes(knots)+5)
+	plain.Customs = roughed.Customs
+	assert.InDelta(t, minutes(plan.Default()), minutes(plain), 1e-9, "pieces with a loop leave no knot to rough up")
+}
+
+// Washing, drying and stretching are steps of their own, longer on longer hair; what is blow-dried
+// does not wait.
+func TestOwnHairTakesItsTimeFirst(t *testing.T) {
+	before := func(side string, inches float64) (keys []string, minutes float64) {
+		in := plantest.Of(plantest.Grown(inches))
+		in.Customs = map[string]string{plan.Stretch: side}
+		for _, d := range dayOf(t, in).Due {
+			if d.Key == "wash" || d.Key == "dry" {
+				keys, minutes = append(keys, d.Key), minutes+d.Minutes
+			}
+		}
+		return keys, minutes
+	}
+	for side, want := range map[string][]string{"stretched": {"wash", "dry"}, plan.Blown: {"wash", "dry"}, plan.CurlLeft: {"wash"}} {
+		short, quick := before(side, 4)
+		long, slow := before(side, 16)
+		assert.Equal(t, want, short, side)
+		assert.Equal(t, want, long, side)
+		assert.Greater(t, slow, 1.3*quick, side)
+	}
 }

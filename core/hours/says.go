@@ -47,11 +47,11 @@ func (d *Work) due(in plan.Input, home []need.Task, p *DayPlan) []DayDue {
 	for _, t := range out {
 		first = max(first, t.Before)
 	}
-	title := "Wash, detangle, dry and stretch own hair"
-	if d.Input.Custom(plan.Stretch) == "curl" {
-		title = "Wash, detangle and dry own hair, the curl left"
+	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first})
+	for _, step := range d.ownHair() {
+		step.Before = before + 1
+		out = append(out, step)
 	}
-	out = append(out, DayDue{Key: "hair", Title: "Hair at home, counted", Before: first}, DayDue{Key: "wash", Title: title, Before: before + 1, Minutes: d.wash()})
 	if len(sittings) > 0 {
 		out = append(out, DayDue{Key: "eat", Title: "Eat and drink before you sit down", Before: before, At: earlier(sittings[0].At, craft.EatAhead), Minutes: craft.EatTime})
 	}
@@ -182,10 +182,16 @@ func minutesOf(at string) float64 {
 	return float64(60*h + m)
 }
 
-// wash is what washing and drying own hair of its length takes, minutes.
-func (d *Work) wash() float64 {
-	if d.Input.Custom(plan.Stretch) == "curl" {
-		return craft.CurlTime + craft.CurlRate*d.Input.Hair.Longest()
+// ownHair is what own hair of its length takes before it is parted, a step after the other.
+func (d *Work) ownHair() []DayDue {
+	long := d.Input.Hair.Longest()
+	wash := DayDue{Key: "wash", Title: "Wash and detangle own hair", Minutes: craft.CurlTime + craft.CurlRate*long}
+	switch d.Input.Custom(plan.Stretch) {
+	case plan.CurlLeft:
+		wash.Title += "; it dries, the curl left"
+		return []DayDue{wash}
+	case plan.Blown:
+		return []DayDue{wash, {Key: "dry", Title: "Blow-dry own hair", Minutes: craft.BlowTime + craft.BlowRate*long}}
 	}
-	return craft.WashTime + craft.WashRate*d.Input.Hair.Longest()
+	return []DayDue{wash, {Key: "dry", Title: "Dry and stretch own hair", Minutes: craft.WashTime + craft.WashRate*long - wash.Minutes}}
 }

@@ -178,7 +178,8 @@ var trimTimes = map[fall.Shape]float64{fall.Blunt: craft.BluntTime, fall.Layers:
 
 // Finishing is what ends a head, each with its minutes by count and by what was chosen.
 func Finishing(sol *plan.Solved) []FinishPart {
-	loose, hooked, dipped := 0, 0, 0
+	loose, hooked, dipped, knots := 0, 0, 0, 0
+	in := &sol.Input
 	for i := range sol.Places {
 		p := &sol.Places[i]
 		switch {
@@ -189,11 +190,13 @@ func Finishing(sol *plan.Solved) []FinishPart {
 		default:
 			hooked += p.Count
 		}
+		if in.Pieces[p.Piece].Form.Facts().Folded && p.Ground != method.OnEnd {
+			knots += p.Count
+		}
 		if sol.Chosen[p.Way]["end"] == "water" {
 			dipped += p.Count
 		}
 	}
-	in := &sol.Input
 	out := []FinishPart{{"Check the back, smooth and roll", craft.FinishTime - craft.FoamTime + craft.LooseFinish*float64(loose) + craft.HookedFinish*float64(hooked)}}
 	add := func(name string, minutes float64) {
 		if minutes > 0 {
@@ -206,6 +209,9 @@ func Finishing(sol *plan.Solved) []FinishPart {
 	}
 	if dipped > 0 {
 		add("Ends in hot water", craft.DipStart+craft.DipTime*float64(dipped))
+	}
+	if in.Custom(plan.Knots) == plan.KnotsRough {
+		add("Knots roughed up", craft.RoughKnot*float64(knots))
 	}
 	switch in.Custom(plan.Foam) {
 	case "minutes":

@@ -104,7 +104,7 @@ var touches = map[string][]Touch{
 	"perimeter": {TheSteps, TheHours},
 	"water":     {TheSteps},
 	"wear":      {TheMethods, WeeksOfWear},
-	"stretch":   {TheSteps},
+	"stretch":   {TheSteps, AtHome},
 	"rinse":     {TheSteps, AtHome},
 	"colour":    {TheSteps},
 	"pieces":    {TheSteps, WhatToBuy, AtHome},
@@ -113,6 +113,7 @@ var touches = map[string][]Touch{
 	"start":     {TheSteps, TheOrder},
 	"moisture":  {TheSteps, TheHours, AtHome},
 	"density":   {TheParting, TheSteps, TheHours, WhatToBuy, AtHome, TheLoad},
+	"knots":     {TheSteps, TheHours},
 	"foam":      {TheSteps, TheHours, WhatToBuy, AtHome},
 }
 

@@ -21,7 +21,7 @@ import (
 func TestUsualSides(t *testing.T) {
 	want := map[string]string{"tension": "slack", "elastics": "no", "edges": "out", "glue": "rolled", "hook": "up", "far": "whole", "direction": "over",
 		"part": "before", "draws": "few", "hide": "inside", "perimeter": "B2", "water": "roots", "wear": "six",
-		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "foam": "minutes", "run": "straight-back", "ends": "bare", "seal": "tucked"}
+		"stretch": "stretched", "rinse": "rinsed", "colour": "roots", "pieces": "bought", "product": "gel", "neat": "shown", "start": "back", "moisture": "damp", "density": "air", "knots": "left", "foam": "minutes", "run": "straight-back", "ends": "bare", "seal": "tucked"}
 	require.Len(t, Schools, len(want))
 	for _, s := range Schools {
 		assert.Equal(t, want[s.Key], s.Usual, s.Key)

@@ -51,7 +51,7 @@ func loadAt(sol *plan.Solved, i int) (advice.Finding, bool) {
 		return advice.Finding{}, false
 	}
 	mass := sol.Input.Pieces[p.Piece].Mass
-	h := hangs{count: p.Count, piece: mass, others: sol.Hung[i] - float64(p.Count)*mass, hook: p.Section < 0}
+	h := hangs{count: p.Count, piece: mass, others: sol.Hung[i] - float64(p.Count)*mass, wound: sol.Wound(i), hook: p.Section < 0}
 	return heavyFinding(p.Plait, h, share, whose), true
 }
 
@@ -76,11 +76,21 @@ func longAt(sol *plan.Solved, i int) (advice.Finding, bool) {
 	}}, true
 }
 
-// hangs is what hangs at one place: a number of pieces, the mass of each, g, and what hangs beside them.
+// hangs is what hangs at one place: a number of pieces, the mass of each, g, and what hangs beside
+// them, of it the wrapping hair.
 type hangs struct {
-	count         int
-	piece, others float64
-	hook          bool
+	count                int
+	piece, others, wound float64
+	hook                 bool
+}
+
+// says is what hangs there in words.
+func (h hangs) says() string {
+	g := words.Grams(float64(h.count)*h.piece + h.others)
+	if h.wound > 0 {
+		g += ", " + words.Grams(h.wound) + " of it wrapping hair,"
+	}
+	return g
 }
 
 // heavyFinding says that what hangs is heavy on a plait that bears a share of what others do. What it offers
@@ -96,7 +106,7 @@ func heavyFinding(on plait.Plait, h hangs, share float64, whose string) advice.F
 		return advice.Notice{
 			Code: code, Severity: severity,
 			Reason: fmt.Sprintf("%s on about %.0f hairs%s, %.1f times what is usual and about twice that when soaked: %s. %s",
-				words.Grams(g), on.Hairs, whose, load/craft.UsualLoad, word, noLimit),
+				h.says(), on.Hairs, whose, load/craft.UsualLoad, word, noLimit),
 			Remedy: lighter(h, on.Bears(share*craft.HeavyLoad), load/(share*craft.HeavyLoad)),
 		}
 	}}

@@ -26,6 +26,7 @@ const (
 	Origin   = "pieces"
 	Product  = "product"
 	Neatness = "neat"
+	Knots    = "knots"
 	Foam     = "foam"
 )
 
@@ -34,6 +35,9 @@ const (
 	CrispShown = "shown"
 	CrispAll   = "all"
 	RoughParts = "rough"
+	CurlLeft   = "curl"
+	Blown      = "blown"
+	KnotsRough = "rough"
 )
 
 // Customs are all such questions in the order they come up at work. Common practice, no
@@ -46,9 +50,16 @@ var Customs = []Custom{
 			Ready:  []string{"leave-in"},
 		},
 		{
-			Key: "curl", Name: "Washed, the curl left", Reason: "No heat and no pull; the plaits come out shorter",
+			Key: CurlLeft, Name: "Washed, the curl left", Reason: "No heat and no pull; the plaits come out shorter",
 			Before: []string{washed, "Work a little leave-in through and let it dry; the curl stays. Its plaits come out shorter."},
 			Ready:  []string{"leave-in"},
+		},
+		{
+			Key: Blown, Name: "Washed, blow-dried", Reason: "Straight and dry the same day, the plaits come out longest; heat dries hair out",
+			Before: []string{
+				washed, "Work leave-in through. Blow-dry on the least heat that does, the nozzle moving, never on one spot or near the scalp.",
+			},
+			Ready: []string{"leave-in", "a hair dryer"},
 		},
 	}},
 	{Rinse, "New hair", "rinsed", []CustomSide{
@@ -124,6 +135,13 @@ var Customs = []Custom{
 			After: []string{"Look for thin spots from all sides and fill them."},
 		},
 		{Key: "packed", Name: "Packed, so that no cornrow shows", Reason: "Nothing to fill afterwards; heavier"},
+	}},
+	{Knots, "Knots of loose hair", "left", []CustomSide{
+		{Key: "left", Name: "Left as they are", Reason: "Quick; the hair falls over them"},
+		{
+			Key: KnotsRough, Name: "Roughed up", Reason: "No knot shows where the hair parts; a while for a whole head",
+			After: []string{"Draw a few hairs out at each knot and rough them up with the fingers: no knot shows."},
+		},
 	}},
 	{Foam, "Setting foam", "minutes", []CustomSide{
 		{

@@ -117,14 +117,20 @@ func (s *Solved) checkKept() error {
 	return bad
 }
 
+// Wound is the mass of the wrapping hair at a place, dry, g.
+func (s *Solved) Wound(i int) float64 {
+	n := s.Works[i].Strands
+	if n == 0 {
+		return 0
+	}
+	return float64(n) * s.Input.Ways[s.Places[i].Way].Wrapping.StrandMass()
+}
+
 // massAt is the mass at a place, dry, g.
 func (s *Solved) massAt(i int) float64 {
 	p, in := &s.Places[i], &s.Input
 	g := float64(p.Count) * in.Pieces[p.Piece].Mass
-	if n := s.Works[i].Strands; n > 0 {
-		g += float64(n) * in.Ways[p.Way].Wrapping.StrandMass()
-	}
-	g += s.FedGrams(p)
+	g += s.Wound(i) + s.FedGrams(p)
 	for _, a := range p.Accents {
 		if k := in.AccentPiece(a); k >= 0 {
 			g += in.Pieces[k].Mass

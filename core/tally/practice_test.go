@@ -19,43 +19,66 @@ import (
 )
 
 // Heads as a stylist says them, each as a plan of it opens, and what is commonly used on them
-// (common practice, no source): individuals, what is hooked beside them, both together. A size is
-// told where a stylist would tell it; nothing else is tuned.
+// (common practice, no source): individuals, what is hooked beside them, both together, and the
+// hours of the whole head where they are told. What a stylist says is said; nothing is tuned.
 func TestHeadsAsTheyOpen(t *testing.T) {
 	const inch = 25.4
 	type span [2]int
-	some := span{1, 1000}
+	any := span{0, 1000}
+	with := func(list ...plantest.Change) plantest.Change { return plantest.All(list...) }
+	by := func(id method.ID, form hair.Form, size float64) plantest.Change {
+		return with(plantest.By(id, form), plantest.Size(size*inch))
+	}
+	behind := func(change func(*parting.Base)) plantest.Change {
+		return func(in *plan.Input) { change(&in.Parting.Base) }
+	}
+	small := plantest.Piece(18*inch, 7, 2)
 	for _, c := range []struct {
-		what        string
-		structure   parting.Structure
-		change      plantest.Change
-		plaits      span
-		hooked, all span
+		what                string
+		structure           parting.Structure
+		change              plantest.Change
+		plaits, hooked, all span
+		minutes             span
 	}{
-		{"all over, ¾ in, small twists", parting.AllIndividuals, plantest.All(plantest.Size(0.75*inch), plantest.Piece(14*inch, 7, 2)), span{160, 195}, span{}, some},
-		{"all over, 1 in", parting.AllIndividuals, plantest.Size(inch), span{95, 120}, span{}, some},
-		{"all over, 1¼ in", parting.AllIndividuals, plantest.Size(1.25 * inch), span{60, 75}, span{}, some},
-		{"all over, 1½ in", parting.AllIndividuals, plantest.Size(1.5 * inch), span{40, 50}, span{}, some},
-		{"ear to ear with locs", parting.EarToEar, plantest.All(), span{24, 34}, span{45, 60}, some},
-		{"ear to ear, cornrows from side to side", parting.EarToEar, plantest.Run(parting.Horizontal), span{24, 34}, span{45, 60}, some},
-		{"a ring with long braids", parting.Perimeter, plantest.All(), span{15, 20}, span{60, 75}, some},
-		{"horseshoe, 6 + 6, goddess locs", parting.Horseshoe, plantest.Piece(18*inch, 10, 4), span{12, 12}, span{40, 60}, some},
-		{"part line, 5 a side, small braids", parting.PartLine, plantest.Piece(18*inch, 7, 2), span{10, 10}, some, span{80, 120}},
-		{"linked plaits", parting.Linked, plantest.All(), span{60, 70}, span{}, some},
-		{"front design", parting.FrontDesign, plantest.All(), some, some, span{70, 90}},
-		{"net and hidden knots, bulk", parting.NetCap, plantest.Piece(18*inch, 7, 2), some, some, span{100, 180}},
+		{"all over, ¾ in, small twists", parting.AllIndividuals, with(plantest.Size(0.75*inch), plantest.Piece(14*inch, 7, 2)), span{160, 195}, span{}, any, any},
+		{"all over, 1 in", parting.AllIndividuals, plantest.Size(inch), span{95, 120}, span{}, any, any},
+		{"all over, 1¼ in", parting.AllIndividuals, plantest.Size(1.25 * inch), span{60, 75}, span{}, any, any},
+		{"all over, 1½ in", parting.AllIndividuals, plantest.Size(1.5 * inch), span{40, 50}, span{}, any, any},
+		{"short twists woven one by one", parting.AllIndividuals, with(plantest.Grown(4), by(method.HitchAndWeave, hair.Twist, 0.82), plantest.Piece(8*inch, 7, 1.5)), span{140, 160}, span{}, any, any},
+		{"coil locs", parting.AllIndividuals, by(method.OpenCoil, hair.CoilLoc, 1.34), span{50, 60}, span{}, any, any},
+		{"collar and wrap", parting.AllIndividuals, by(method.CollarAndWrap, hair.HandmadeLoc, 1.25), span{45, 70}, span{}, any, any},
+		{"banded locs on long hair", parting.AllIndividuals, with(plantest.Grown(18), by(method.Banded, hair.HandmadeLoc, 1.5)), span{40, 46}, span{}, any, any},
+		{"five pieces a plait", parting.AllIndividuals, with(by(method.Stack, hair.CurlyBulk, 1.5), plantest.Piece(10*inch, 5, 1.5), func(in *plan.Input) { in.Ways[0].Settings["stations"] = 5 }), span{40, 50}, span{}, span{200, 250}, span{180, 1000}},
+		{"braids by hand, 24 in", parting.AllIndividuals, with(by(method.WrappedThird, hair.BraidingHair, 1.14), plantest.Piece(24*inch, 8, 5)), span{70, 80}, span{}, any, span{360, 480}},
+		{"ear to ear with locs", parting.EarToEar, with(), span{24, 34}, span{45, 60}, any, any},
+		{"ear to ear, cornrows from side to side", parting.EarToEar, plantest.Run(parting.Horizontal), span{24, 34}, span{45, 60}, any, any},
+		{"ear to ear, sixty spread behind", parting.EarToEar, behind(func(b *parting.Base) { b.Hooks = 60 }), span{24, 34}, span{60, 60}, any, any},
+		{"a ring with long braids", parting.Perimeter, with(), span{15, 20}, span{60, 75}, any, any},
+		{"horseshoe, 6 + 6, goddess locs", parting.Horseshoe, plantest.Piece(18*inch, 10, 4), span{12, 12}, span{40, 60}, any, any},
+		{"part line, 5 a side, small braids", parting.PartLine, small, span{10, 10}, any, span{80, 120}, span{90, 150}},
+		{"the same, full", parting.PartLine, with(small, behind(func(b *parting.Base) { b.Hooks = 110 })), span{10, 10}, span{110, 110}, span{120, 120}, any},
+		{"linked plaits", parting.Linked, with(), span{60, 70}, span{}, any, any},
+		{"front design", parting.FrontDesign, with(), any, any, span{70, 90}, any},
+		{"front design, hair fed in", parting.FrontDesign, plantest.Feeds, any, any, span{70, 90}, any},
+		{"a design on one side, individuals behind", parting.FrontDesign, with(func(in *plan.Input) { in.Parting.Design.Side = parting.LeftSide }, behind(func(b *parting.Base) { b.Kind = parting.NoBase })), any, span{}, any, any},
+		{"net and hooks, bulk", parting.NetCap, small, any, any, span{100, 180}, any},
+		{"net and hidden knots, no part", parting.NetCap, with(small, plantest.By(method.HiddenKnot, hair.Bulk), func(in *plan.Input) {
+			in.Parting.Part.Kind, in.Ways[1] = parting.NoPart, plan.NewWay(plantest.HookWay, method.HiddenKnot)
+		}), span{}, any, span{100, 180}, span{90, 150}},
 	} {
 		in := plan.Default()
 		in.Parting = in.Parting.On(c.structure)
 		c.change(&in)
 		res, err := tally.Compute(t.Context(), in)
-		require.NoError(t, err)
+		require.NoError(t, err, c.what)
 		within := func(n int, want span, of string) {
 			assert.True(t, want[0] <= n && n <= want[1], "%s: %d %s", c.what, n, of)
 		}
+		t.Logf("%s: %d plaits, %d hooked, %d pieces, %d packs, %.0f min, %.0f g", c.what, res.Tally.Sections, res.Layout.Hooks(), res.Tally.Pieces, res.Tally.Packs, res.Tally.Minutes, res.Tally.Weight)
 		within(res.Tally.Sections, c.plaits, "plaits")
 		within(res.Layout.Hooks(), c.hooked, "hooked")
 		within(res.Tally.Pieces, c.all, "pieces")
+		within(int(res.Tally.Minutes), c.minutes, "minutes")
 		for _, n := range res.Notices {
 			assert.Equal(t, advice.Hint, n.Severity, "%s opens with a warning: %s", c.what, n.Reason)
 		}

@@ -43,6 +43,7 @@ type Tally struct {
 	Minutes  float64    `json:"minutes" doc:"Likely time"`
 	Range    pace.Range `json:"range" doc:"Minutes, with those it will hardly go below and above"`
 	Weight   float64    `json:"weightG" doc:"Mass of the hair hung, dry, g"`
+	Wound    float64    `json:"woundG" doc:"Of it wrapping hair, g"`
 	Notices  int        `json:"notices" doc:"Notices that should be looked at"`
 }
 
@@ -106,6 +107,9 @@ func Of(sol *plan.Solved) (Result, error) {
 	t.Sections, t.Rows = len(sol.Layout.Sections), len(sol.Layout.Rows)
 	t.Range = res.Hours.Total
 	t.Minutes, t.Weight = t.Range.Likely, sol.Weight
+	for i := range sol.Places {
+		t.Wound += sol.Wound(i)
+	}
 	res.Notices = judge.Notices(sol, t.Pieces)
 	for _, n := range res.Notices {
 		if n.Severity != advice.Hint {

@@ -87,13 +87,20 @@ func Run(run parting.Run) Change {
 func FedIn() plan.Input {
 	in := plan.Default()
 	in.Parting = in.Parting.On(parting.FrontDesign)
-	in.Parting.Design.Cornrows, in.Parting.Design.Fed = 6, true
+	in.Parting.Design.Cornrows = 6
+	Feeds(&in)
+	return in
+}
+
+// Feeds feeds braiding hair of 24 in into the cornrows of a design.
+func Feeds(in *plan.Input) {
+	in.Parting.Design.Fed = true
 	in.Pieces = append(in.Pieces, hair.Piece{
 		Key: "braid", Name: "Braiding hair", Form: hair.BraidingHair, Length: 24 * 25.4, Thickness: 8, Mass: 5,
 		Pack: hair.Pack{Units: 12, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: 600}},
 	})
 	in.Ways = append(in.Ways, plan.NewWay("fed", method.FedIn))
-	return in.WithUse(plan.Use{Where: plan.Where{Kind: plan.AtEnds}, Piece: "braid", Way: "fed", Count: 1})
+	*in = in.WithUse(plan.Use{Where: plan.Where{Kind: plan.AtEnds}, Piece: "braid", Way: "fed", Count: 1})
 }
 
 // Grown is own hair of inches inches all over.

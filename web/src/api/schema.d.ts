@@ -5499,6 +5499,11 @@ export interface components {
              * @description Mass of the hair hung, dry, g
              */
             weightG: number;
+            /**
+             * Format: double
+             * @description Of it wrapping hair, g
+             */
+            woundG: number;
         };
         Tapes: {
             /**

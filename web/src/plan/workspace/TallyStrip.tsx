@@ -50,7 +50,12 @@ export const TallyStrip = memo(function TallyStrip({ result, before, onNotice }:
       write: hours,
       note: `${hours(tally.range.low)} to ${hours(tally.range.high)}`,
     },
-    { key: "weightG", label: "Weight, dry", write: (v) => weight(v, unit), note: "hung on the head" },
+    {
+      key: "weightG",
+      label: "Weight, dry",
+      write: (v) => weight(v, unit),
+      note: tally.woundG > 0 ? `${weight(tally.woundG, unit)} of it wrapping hair` : "hung on the head",
+    },
   ];
   // Said once, in one sentence, and not by every figure for itself.
   const said = before
