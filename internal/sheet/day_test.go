@@ -35,7 +35,7 @@ func TestTheDayOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(body, again))
 	text := readOf(t, body)
-	for _, says := range []string{"Day sheet", "Saturday, 27 March 2027", "18:30 to about", "Wash, detangle, dry and stretch", "Friday, 26 March 2027", "no plait missed", "Working order"} {
+	for _, says := range []string{"Day sheet", "Saturday, 27 March 2027", "18:30 to about", "Wash and detangle own hair", "Dry and stretch own hair", "Friday, 26 March 2027", "no plait missed", "Working order"} {
 		assert.Contains(t, text, says)
 	}
 	for _, r := range day.Rows {
