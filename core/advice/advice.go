@@ -52,6 +52,8 @@ const (
 	Sparse Code = "sparse-base"
 	// Slips: plaits of straight or very fine hair let go.
 	Slips Code = "slips"
+	// Allergy: a product is used that the head does not bear.
+	Allergy Code = "allergy"
 	// HotWater: ends of human hair would be dipped in hot water.
 	HotWater Code = "hot-water"
 	// HeavyHere: a place carries more than twice what is usual; TooHeavy: more than
@@ -116,6 +118,7 @@ var Facts = []Fact{
 	{Slips, OfFit, "Plaits that slip", "Lets go without a band", "~"},
 	{WrongBase, OfFit, "Plaits are not what the method needs", "Not plaited as it needs", "B"},
 	{Code: TenderScalp, Subject: OfRules, Title: "Tender scalp"},
+	{Code: Allergy, Subject: OfRules, Title: "Allergy"},
 	{Code: HotWater, Subject: OfRules, Title: "Human hair and hot water"},
 	{Code: TooHeavy, Subject: OfLoad, Title: "Too heavy here"},
 	{Code: HeavyHere, Subject: OfLoad, Title: "Heavy here"},

@@ -16,6 +16,7 @@ import (
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 	"kladotex/core/wear"
+	"kladotex/core/words"
 )
 
 // Facts are all that is known of one client.
@@ -31,9 +32,11 @@ type Facts struct {
 	Stature  float64        `json:"statureMm" doc:"Height standing, mm; 0 when not asked"`
 	Hair     hair.Own       `json:"hair" doc:"A length of 0 was not measured"`
 	History  []Event        `json:"history" maxItems:"20" enum:"chemical,heat-damage,hair-loss,sore-scalp,fibre-itch,product-allergy,pain-before" doc:"What calls for caution"`
-	Notes    string         `json:"notes" maxLength:"4000"`
-	Consent  Consent        `json:"consent"`
-	Installs []Install      `json:"installs" maxItems:"100" doc:"Earlier installs, newest first"`
+	// Allergies are the products that are not borne.
+	Allergies []plan.ProductKey `json:"allergies,omitempty" maxItems:"9" enum:"bands,rings,cord,gel,wax,oil,leave-in,foam,glue" doc:"Products that are not borne"`
+	Notes     string            `json:"notes" maxLength:"4000"`
+	Consent   Consent           `json:"consent"`
+	Installs  []Install         `json:"installs" maxItems:"100" doc:"Earlier installs, newest first"`
 }
 
 // Event is something in the past, or going on, that calls for caution.
@@ -109,10 +112,8 @@ var cautions = map[Event]string{
 func (f Facts) Cautions() []string {
 	out := []string{}
 	for _, e := range []Event{SoreScalp, HairLoss, Chemical, ProductAllergy, FibreItch, PainBefore, HeatDamage} {
-		for _, have := range f.History {
-			if have == e {
-				out = append(out, cautions[e])
-			}
+		if slices.Contains(f.History, e) || e == ProductAllergy && len(f.Allergies) > 0 {
+			out = append(out, f.caution(e))
 		}
 	}
 	if f.Hair.Tender {
@@ -128,6 +129,18 @@ func (f Facts) Cautions() []string {
 		out = append(out, childCaution)
 	}
 	return out
+}
+
+// caution is what an event calls for.
+func (f Facts) caution(e Event) string {
+	if e != ProductAllergy || len(f.Allergies) == 0 {
+		return cautions[e]
+	}
+	names := make([]string, len(f.Allergies))
+	for i, key := range f.Allergies {
+		names[i] = key.Name()
+	}
+	return "Allergy to " + words.List(names) + ": none of it on this head; patch test others, and read what is in them."
 }
 
 // Grave is a caution that must be read before anything is attached.
@@ -189,7 +202,7 @@ func (f Facts) Begin(in plan.Input) plan.Input {
 	if f.Tapes != nil || f.Hairline != (scalp.Hairline{}) {
 		in.Hairline = f.Hairline
 	}
-	in.Child = f.Guardian != ""
+	in.Child, in.Avoid = f.Guardian != "", f.Allergies
 	if f.Stature > 0 {
 		in.Stature = f.Stature
 	}
@@ -250,6 +263,9 @@ func (f Facts) Check() error {
 	}
 	for i, k := range f.Consent.Withheld {
 		invalid.OneOf(&bad, invalid.At("consent.withheld", i), "What was not agreed to", k, []Keeping{KeepPhotos, KeepHealth})
+	}
+	for i, key := range f.Allergies {
+		invalid.OneOf(&bad, invalid.At("allergies", i), "The product", key, plan.ProductKeys())
 	}
 	for i, in := range f.Installs {
 		path := fmt.Sprintf("installs[%d].", i)

@@ -128,3 +128,14 @@ func TestConsentCoversWhatIsNotWithheld(t *testing.T) {
 	require.Len(t, fields, 1)
 	assert.Equal(t, "consent.withheld[0]", fields[0].Path)
 }
+
+// What a client does not bear is on every plan that is begun for them, and is said by its name.
+func TestAllergiesGoWithTheClient(t *testing.T) {
+	f := New()
+	f.Allergies = []plan.ProductKey{plan.Gel, plan.Glue}
+	require.NoError(t, f.Check())
+	assert.Contains(t, f.Cautions()[0], "firm gel, glue")
+	assert.Equal(t, f.Allergies, f.Begin(plan.Default()).Avoid)
+	f.Allergies[0] = "soap"
+	assert.Equal(t, "allergies[0]", invalid.From(f.Check())[0].Path)
+}

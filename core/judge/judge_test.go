@@ -151,6 +151,27 @@ func TestRemediesHelp(t *testing.T) {
 	}
 }
 
+// A product that is not borne is said where the head is planned with it, and nowhere else.
+func TestWhatIsNotBorneIsSaid(t *testing.T) {
+	said := func(change plantest.Change, avoid ...plan.ProductKey) (reasons []string) {
+		in := plantest.Of(change)
+		in.Avoid = avoid
+		for _, n := range judge.Notices(plantest.Solve(t, in), 100) {
+			if n.Code == advice.Allergy {
+				assert.Equal(t, advice.Danger, n.Severity)
+				assert.NotEmpty(t, n.Remedy)
+				reasons = append(reasons, n.Reason)
+			}
+		}
+		return reasons
+	}
+	banded := func(in *plan.Input) { in.Plaits.Band = true }
+	assert.Len(t, said(banded, plan.Bands, plan.Gel, plan.FoamSet, plan.Glue), 3)
+	assert.Len(t, said(plantest.All(), plan.Bands, plan.Glue, plan.Wax), 0)
+	bare := func(in *plan.Input) { in.Customs = map[string]string{plan.Product: "none", plan.Foam: "none"} }
+	assert.Empty(t, said(bare, plan.Gel, plan.Wax, plan.FoamSet))
+}
+
 // heavy tells of the two codes that say a load is too much.
 func heavy(c advice.Code) bool { return c == advice.HeavyHere || c == advice.TooHeavy }
 

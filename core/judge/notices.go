@@ -3,6 +3,7 @@ package judge
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"kladotex/core/advice"
 	"kladotex/core/craft"
@@ -38,6 +39,7 @@ func Notices(sol *plan.Solved, pieces int) []advice.Notice {
 	out := append([]advice.Notice{}, refused(sol.Input)...)
 	out = append(out, sol.Layout.Notices...)
 	out = append(out, sparse(sol)...)
+	out = append(out, allergies(sol)...)
 	out = append(out, loadOfHead(sol, sol.Weight, pieces)...)
 	out = append(out, found.Notices(func(group string) int { return total[group] })...)
 	for u, use := range sol.Input.Uses {
@@ -93,6 +95,35 @@ func sparse(sol *plan.Solved) []advice.Notice {
 		Reason: fmt.Sprintf("Pieces hang %s apart on %s: bald between them.", invalid.Length(apart), what),
 		Remedy: fmt.Sprintf("At most %s apart, about %.0f pieces, or thicker ones.", invalid.AtMost(most), math.Ceil(need)),
 	}}
+}
+
+// without says how a head does without a product.
+var without = map[plan.ProductKey]string{
+	plan.Gel:     "Parts with another product, or with none; plain water parts cleanly too.",
+	plan.Wax:     "Parts with another product, or with none; plain water parts cleanly too.",
+	plan.Oil:     "Leave the scalp bare, or a plain oil that was borne before.",
+	plan.LeaveIn: "Another leave-in that was borne before, or water alone.",
+	plan.FoamSet: "No setting foam: a scarf alone lays flyaways flat.",
+	plan.Glue:    "Ends tucked or rolled in, without glue.",
+	plan.Bands:   "Plaits without bands, or bands of another make: latex is what many do not bear.",
+}
+
+// allergies are products of this head that it does not bear.
+func allergies(sol *plan.Solved) (out []advice.Notice) {
+	used := sol.Measured()
+	if sol.Bands() > 0 {
+		used[plan.Bands] = 1
+	}
+	for _, p := range plan.Products {
+		if used[p.Key] > 0 && slices.Contains(sol.Input.Avoid, p.Key) {
+			out = append(out, advice.Notice{
+				Code: advice.Allergy, Severity: advice.Danger, About: []string{},
+				Reason: fmt.Sprintf("This head is planned with %s, and there is an allergy to it.", p.Key.Name()),
+				Remedy: without[p.Key] + " Read what is in anything new, and try it behind an ear a day before.",
+			})
+		}
+	}
+	return out
 }
 
 // allPlaces is the group of findings that are about no method in particular.

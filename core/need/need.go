@@ -170,7 +170,7 @@ func Of(sol *plan.Solved) (Need, error) {
 	n := Need{Pieces: []PieceNeed{}, Wraps: []WrapNeed{}, Things: []ThingNeed{}, Products: []ProductNeed{}}
 	feed := WrapNeed{Unit: grams}
 	fedGrams, cord := 0.0, 0.0
-	things, bands := make([]int, len(in.Accents)), 0
+	things := make([]int, len(in.Accents))
 	pieces := make([]PieceNeed, len(in.Pieces))
 	wraps := make([]WrapNeed, len(in.Ways))
 	for i := range sol.Places {
@@ -192,10 +192,6 @@ func Of(sol *plan.Solved) (Need, error) {
 		if g := sol.FedGrams(p); g > 0 {
 			feed.Plaits++
 			fedGrams += g
-		}
-		bands += sol.Works[i].Bands * p.Count
-		if in.Plaits.Band && p.Ground == method.OnPlait {
-			bands++
 		}
 		if s := sol.Works[i].Strands; s > 0 {
 			wraps[p.Way].Plaits++
@@ -273,7 +269,7 @@ func Of(sol *plan.Solved) (Need, error) {
 			rings += in.Parting.Design.Rings
 		}
 	}
-	counted := map[plan.ProductKey]int{plan.Bands: bands, plan.Rings: rings, plan.Cord: int(math.Ceil(cord / 1000))}
+	counted := map[plan.ProductKey]int{plan.Bands: sol.Bands(), plan.Rings: rings, plan.Cord: int(math.Ceil(cord / 1000))}
 	measured := sol.Measured()
 	for _, facts := range plan.Products {
 		of := in.Product(facts.Key)

@@ -170,6 +170,7 @@ var fields = append([]field{
 	{"ways", "Methods", Plain, func(in Input) string { return each(in.Ways, func(w Way) string { return wayText(in, w) }) }},
 	{"feed", "Hair fed into ends", Plain, func(in Input) string { return feedText(in) }},
 	{"products", "Products", Plain, func(in Input) string { return each(in.Products, productText) }},
+	{"avoid", "Products the head does not bear", Plain, func(in Input) string { return productNames(in.Avoid) }},
 	{"uses", "What goes where", Plain, func(in Input) string { return each(in.Uses, func(u Use) string { return useText(in, u) }) }},
 	{"spares.percent", "Spares", Percent, func(in Input) string { return number(in.Spares.Percent) }},
 	{"spares.least", "Spares at least", Plain, func(in Input) string { return strconv.Itoa(in.Spares.Least) }},
@@ -450,6 +451,11 @@ func feedText(in Input) string {
 	}
 	h := in.Feed
 	return fmt.Sprintf("%s %s, %s g for %d.%02d", h.Name, h.Colour, number(h.PackMass), h.Price/100, h.Price%100)
+}
+
+// productNames are the names of products in words.
+func productNames(keys []ProductKey) string {
+	return each(keys, func(k ProductKey) string { return k.Name() })
 }
 
 // productText says a product so that any difference shows.

@@ -47,7 +47,7 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 		Install: "2026-12-04", Within: 300, Hands: []Hand{Someone}, Trials: []Trial{{}}, Sittings: &usual,
 		Order: &WorkOrder{Apart: true, ByRow: true, Rows: []string{"behind/B1"}},
 	}
-	whole.Plaits.Anchor = 40
+	whole.Plaits.Anchor, whole.Avoid = 40, []ProductKey{Gel}
 	whole.Accents = []Accent{{Piece: firstPiece, Where: Where{Kind: InFront}, Count: 4}}
 	whole.Stature, whole.Trim = 1650, &Trim{fall.Bob, "chin"}
 	whole.Feed, whole.Products = &UsualFeed, []Chosen{{Product: Gel}}

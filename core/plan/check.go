@@ -243,6 +243,9 @@ func (in Input) checkProducts(bad *invalid.Errors) {
 		invalid.OneOf(bad, at+"product", "The product", c.Product, ProductKeys())
 		c.Thing.check(bad, at+"thing.")
 	}
+	for i, key := range in.Avoid {
+		invalid.OneOf(bad, invalid.At("avoid", i), "The product", key, ProductKeys())
+	}
 }
 
 // check refuses a small thing that cannot be; the paths of bad are put under path.

@@ -70,6 +70,8 @@ type Input struct {
 	Feed *hair.Wrapping `json:"feed,omitempty" doc:"The hair fed into the ends of plaits; left out for the usual one"`
 	// Products are those taken in place of the usual ones.
 	Products []Chosen `json:"products,omitempty" maxItems:"12" doc:"Gel, foam and the like taken in place of the usual ones"`
+	// Avoid are products that the head does not bear.
+	Avoid []ProductKey `json:"avoid,omitempty" maxItems:"9" enum:"bands,rings,cord,gel,wax,oil,leave-in,foam,glue" doc:"Products that the head does not bear: an allergy"`
 	// ReuseFirst takes pieces that were worn before out of the stash before new ones.
 	ReuseFirst bool `json:"reuseFirst,omitempty" doc:"True to take pieces that were worn before out of the stash first"`
 }

@@ -1,6 +1,11 @@
 package plan
 
-import "kladotex/core/hair"
+import (
+	"slices"
+	"strings"
+
+	"kladotex/core/hair"
+)
 
 // ProductKey names something that is used up at a head beside hair.
 type ProductKey string
@@ -40,6 +45,15 @@ var Products = []ProductFacts{
 	{LeaveIn, "Leave-in", "ml", false, Thing{Name: "Leave-in", Pack: 300, Price: 900}},
 	{FoamSet, "Setting foam", "ml", false, Thing{Name: "Setting foam", Pack: 250, Price: 700}},
 	{Glue, "Glue", "ml", false, Thing{Name: "Glue", Pack: 20, Price: 500}},
+}
+
+// Name is the product as it is spoken of.
+func (k ProductKey) Name() string {
+	i := slices.IndexFunc(Products, func(p ProductFacts) bool { return p.Key == k })
+	if i < 0 {
+		return string(k)
+	}
+	return strings.ToLower(Products[i].Name)
 }
 
 // ProductKeys are their keys.

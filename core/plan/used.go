@@ -4,7 +4,23 @@ import (
 	"math"
 
 	"kladotex/core/craft"
+	"kladotex/core/method"
 )
+
+// Bands are the thin bands that a head takes, at roots and at ends.
+func (s *Solved) Bands() (n int) {
+	for i := range s.Places {
+		p := &s.Places[i]
+		if p.Kept {
+			continue
+		}
+		n += s.Works[i].Bands * p.Count
+		if s.Input.Plaits.Band && p.Ground == method.OnPlait {
+			n++
+		}
+	}
+	return n
+}
 
 // Measured is how much of every product that is measured out a head takes, in its unit.
 func (s *Solved) Measured() map[ProductKey]float64 {

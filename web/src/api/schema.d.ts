@@ -3103,7 +3103,7 @@ export interface components {
         };
         Fact: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "allergy" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** @description What it is called on the head */
             label?: string;
             /** @description The sign for it on the head */
@@ -3114,6 +3114,8 @@ export interface components {
             title: string;
         };
         Facts: {
+            /** @description Products that are not borne */
+            allergies?: ("bands" | "rings" | "cord" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue")[];
             consent: components["schemas"]["Consent"];
             /** @description How to reach the client, in their words */
             contact: string;
@@ -3502,6 +3504,8 @@ export interface components {
         Input: {
             /** @description A few pieces or small things put on beside the rest */
             accents?: components["schemas"]["Accent"][];
+            /** @description Products that the head does not bear: an allergy */
+            avoid?: ("bands" | "rings" | "cord" | "gel" | "wax" | "oil" | "leave-in" | "foam" | "glue")[];
             /** @description True for a child, whose head bears less */
             child: boolean;
             /** @description Sides taken on questions of practice, by key; those left out are as usual */
@@ -4107,7 +4111,7 @@ export interface components {
         Notice: {
             about: string[];
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "allergy" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** @description What was found, and why it matters */
             reason: string;
             /** @description What would help; empty where nothing needs to be done */
@@ -4531,7 +4535,7 @@ export interface components {
         };
         PlaceFit: {
             /** @enum {string} */
-            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
+            fit?: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "allergy" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** Format: double */
             hungG: number;
             /** Format: double */
@@ -6218,7 +6222,7 @@ export interface components {
         };
         ZoneFinding: {
             /** @enum {string} */
-            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
+            code: "sliver" | "needle" | "oversize" | "weak-stagger" | "channel-behind-crown" | "asymmetry" | "fat-track" | "thin-track" | "wrong-form" | "fat-plait" | "thin-plait" | "tight-loop" | "own-loop" | "slack-loop" | "tight-root" | "long-plait" | "short-hair" | "slips" | "wrong-base" | "tender-scalp" | "allergy" | "hot-water" | "too-heavy" | "heavy-here" | "long-piece" | "few-necks" | "heavy-head" | "empty-use" | "no-way" | "sparse-base" | "bare-edges";
             /** Format: int64 */
             count: number;
             places: string[];

@@ -3,7 +3,7 @@ import type { Facts } from "../api/types";
 import { localDay } from "../lib/localDay";
 import { LengthField, Toggle } from "../ui/fields";
 import { HairFields } from "../ui/HairFields";
-import { choices } from "../ui/hairNames";
+import { choices, productNames } from "../ui/hairNames";
 import steps from "../ui/panel.module.css";
 
 interface FactsProps {
@@ -52,6 +52,14 @@ export function CautionFacts({ facts, set }: FactsProps) {
         value={facts.history}
         options={choices(events)}
         onChange={(history: Facts["history"]) => set(null, { history })}
+      />
+      <Select
+        mode="multiple"
+        aria-label="Allergic to"
+        placeholder="Allergic to none of the products"
+        value={facts.allergies ?? []}
+        options={choices(productNames)}
+        onChange={(allergies: NonNullable<Facts["allergies"]>) => set(null, { allergies })}
       />
     </section>
   );

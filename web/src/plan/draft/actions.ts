@@ -361,6 +361,9 @@ export const actions = {
       const products = thing ? [...others, { product, thing }] : others;
       return products.length > 0 ? { ...i, products } : omit(i, "products");
     }),
+  /** Products that the head does not bear. */
+  setAvoid: (avoid: NonNullable<PlanInput["avoid"]>) =>
+    onInput(null, (i) => (avoid.length > 0 ? { ...i, avoid } : omit(i, "avoid"))),
   addUse: (wanted: Wanted) =>
     onInput(null, (i) => {
       const { input, use } = taken(i, wanted);

@@ -8,6 +8,7 @@ import { NumberField } from "../../../ui/fields";
 import panel from "../../../ui/panel.module.css";
 import { useAct } from "../../draft/act";
 import { actions } from "../../draft/actions";
+import { choices, productNames } from "../../../ui/hairNames";
 import { thingOf } from "../accents";
 import { pieceName } from "../pieceChoice";
 import styles from "./ToBuy.module.css";
@@ -209,6 +210,14 @@ function UsedUp({ input, products }: { input: PlanInput; products: Shopping["nee
     <div className={styles.card}>
       <h3>What is used up</h3>
       <p className={styles.need}>Bring it along. A head pays its share of the jar.</p>
+      <Select
+        mode="multiple"
+        aria-label="Allergic to"
+        placeholder="Allergic to none of them"
+        value={input.avoid ?? []}
+        options={choices(productNames)}
+        onChange={(avoid: NonNullable<PlanInput["avoid"]>) => act(actions.setAvoid(avoid))}
+      />
       <ul className={styles.used}>
         {products.map((p) => {
           const own = items.filter((i) => i.item.kind === p.product);
