@@ -108,9 +108,10 @@ func TestNetOverLoosePlaits(t *testing.T) {
 // and lengths to land, and somebody else may do only the design.
 func TestFrontDesignWithFedInHair(t *testing.T) {
 	t.Parallel()
-	onDeskAndPhone(t, "The ferry pilot, a design on the left", func(b tab) {
+	onDeskAndPhone(t, "The baker, own front and a quick back", func(b tab) {
+		b.choose("front-design")
+		b.press("radio", "Left")
 		pieces := b.tally("pieces")
-		b.part("Structure")
 		b.press("radio", "Both sides")
 		b.waitFor(says + `("Design left: ")`)
 		b.waitFor(says + `("Design right: ")`)

@@ -4,6 +4,12 @@ package craft
 const (
 	// GrowthCoily: mean growth of coily hair.
 	GrowthCoily = 0.256 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
+	// GrowthLeastDays: over which own growth is measured at the least, to say anything.
+	GrowthLeastDays = 28 // days; common practice
+	// GrowthMisread: by how much a length of hair is misread, at either end of it.
+	GrowthMisread = 5.0 // mm; common practice
+	// GrowthMost: beyond which a length was misread, or hair was trimmed where it is less than none.
+	GrowthMost = 0.65 // mm/day; memory: beyond two and a half times the mean of coily hair
 	// GrowthCoilySpread: its standard deviation.
 	GrowthCoilySpread = 0.044 // mm/day; memory: Loussouarn 2001, British Journal of Dermatology 145
 	// GrowthStraight: mean growth of straight and wavy hair; the half inch a month that is often said.

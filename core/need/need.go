@@ -33,6 +33,7 @@ type PieceNeed struct {
 	Piece  string `json:"piece" doc:"Key of the piece"`
 	OnHead int    `json:"onHead" doc:"At places, without those to fill with"`
 	Hooked int    `json:"hooked" doc:"Of them, those hooked on cornrows, on a net or on linked plaits"`
+	FedIn  int    `json:"fedIn" doc:"Of them, those fed into cornrows that go on as braids"`
 	Fill   int    `json:"fill"`
 	Spares int    `json:"spares"`
 	// Made is true for a piece that is made by hand, of which no packs are bought.
@@ -179,7 +180,11 @@ func Of(sol *plan.Solved) (Need, error) {
 			continue
 		}
 		pieces[p.Piece].OnHead += p.Count
-		if p.Ground != method.OnPlait {
+		switch p.Ground {
+		case method.OnPlait:
+		case method.OnEnd:
+			pieces[p.Piece].FedIn += p.Count
+		default:
 			pieces[p.Piece].Hooked += p.Count
 		}
 		for _, a := range p.Accents {

@@ -388,7 +388,7 @@ func (l Layout) Tails() (n int) {
 		n = 0 // it takes them in
 	}
 	for _, t := range l.Cornrows {
-		if t.Into == "" {
+		if t.Into == "" && !t.Fed { // what is fed in goes on as a braid
 			n++
 		}
 	}

@@ -71,8 +71,7 @@ func (b *Brief) Takedown(days int) Guide {
 		g.Off += a.Off
 	}
 	// The end of own hair has grown away from the scalp; what grows fast counts.
-	likely, spread := b.GrownIn(days)
-	grown := likely + 2*spread
+	grown := b.mostGrown(days)
 	comb := craft.CombTime
 	for _, onBase := range []bool{true, false} { // what lies on the base comes off first
 		for _, p := range b.Parts {

@@ -47,6 +47,8 @@ type Brief struct {
 	Base float64 `json:"baseMin"`
 	// Ring are the outer rows: that at the hairline, and that behind it.
 	Ring [2]Row `json:"ring"`
+	// Own is what is known of how this client's hair grows; it grows on with the log, and is not frozen.
+	Own Growth `json:"-"`
 }
 
 // Part is one piece hung in one way on one ground.

@@ -59,6 +59,26 @@ func TestGrowthIsAsPublished(t *testing.T) {
 	}
 }
 
+// Two heads that were measured make the rate the client's own, surer than the texture's; a trim and
+// a few days say nothing; what is cut through lies no nearer to the scalp for slow hair.
+func TestGrowthFollowsTheClient(t *testing.T) {
+	b := head()
+	mark := b.Takedown(56).Mark
+	_, wide := b.GrownIn(56)
+	b.Own = Growth{}.Plus(150, 158, 56).Plus(160, 168, 56).Plus(168, 120, 56).Plus(120, 140, 20).Plus(150, 400, 56)
+	likely, spread := b.GrownIn(56)
+	assert.InDelta(t, 8, likely, 1e-9)
+	assert.Positive(t, spread)
+	assert.GreaterOrEqual(t, b.Takedown(56).Mark, mark)
+	assert.Contains(t, b.GrowsBy(), "16 weeks")
+	for range 12 {
+		b.Own = b.Own.Plus(150, 158, 56)
+	}
+	_, spread = b.GrownIn(56)
+	assert.Less(t, spread, wide)
+	assert.Positive(t, spread)
+}
+
 // Shedding: 50 to 100 hairs a day (advice of dermatologists' associations, from memory), so that eight
 // weeks of a whole head come to 2,800 to 5,600; of half a head to half of it. Against the mass of so
 // many cylinders of keratin, 1.32 g/cm³ (from memory).

@@ -56,6 +56,7 @@ type wornDocument struct {
 	Pieces      []wornPiece       `json:"pieces"`
 	Things      []wear.Thing      `json:"things"`
 	Growing     []wear.Grown      `json:"growing" doc:"Grown out at the end of every week"`
+	GrowsBy     string            `json:"growsBy" doc:"What that is taken from"`
 	Signs       []wear.Sign       `json:"signs" doc:"What to look for, in the order of today"`
 	Entries     []wear.Entry      `json:"entries" doc:"What was seen and done, the oldest first"`
 	Care        []wear.Care       `json:"care"`
@@ -148,7 +149,7 @@ func (s *server) wornAnswer(ctx context.Context, h studio.Head, err error) (*str
 	}
 	out := wornDocument{
 		WornEntry: entryOfWorn(&h), PlanID: h.PlanID, ClientID: h.ClientID, OwnHead: h.Brief.OwnHead, Pieces: []wornPiece{},
-		Things: append([]wear.Thing{}, h.Brief.Things...), Growing: h.Brief.Growing(mostWeeks), Signs: wear.SignsOn(h.Day), Entries: append([]wear.Entry{}, h.Entries...),
+		Things: append([]wear.Thing{}, h.Brief.Things...), Growing: h.Brief.Growing(mostWeeks), GrowsBy: h.Brief.GrowsBy(), Signs: wear.SignsOn(h.Day), Entries: append([]wear.Entry{}, h.Entries...),
 		Care: h.Brief.Care(), Dates: h.Dates(), Renewals: h.Brief.Renewals(h.Day, h.State, h.Clock), Takedown: h.Brief.Takedown(day), Account: h.Account(),
 	}
 	if out.KeepsHealth, err = s.studio.KeepsHealth(ctx, h.ID); err != nil {

@@ -203,8 +203,13 @@ func Plans() []Plan {
 	design.Parting.Structure = parting.FrontDesign
 	design.Parting.Part = parting.Part{Kind: parting.DiagonalPart, Offset: 26, EndOffset: 6}
 	design.Parting.Design = parting.Design{Side: parting.LeftSide, Cornrows: 4, Curved: true}
-	design.Parting.Base.Cornrows, design.Parting.Base.Run = 9, parting.Curved
-	hang(&design, line(2))
+	design.Parting.Base.Cornrows, design.Parting.Base.Run, design.Parting.Base.Hooks = 7, parting.Curved, 60
+	hang(&design, line(2), line(10))
+	// Its cornrows go on behind as braids.
+	design.Parting.Design.Fed = true
+	fed := plan.NewWay("fed", method.FedIn)
+	design.Ways = append(design.Ways, fed)
+	design.Uses = append(design.Uses, plan.Use{Where: plan.Where{Kind: plan.AtEnds}, Piece: design.Pieces[1].Key, Way: fed.Key, Count: 1})
 
 	quick := begin(pilot)
 	quick.Parting = parting.Plain(square(parting.Brick, 1.125), square(parting.Brick, 1.125))

@@ -69,7 +69,7 @@ func dayAfter(from time.Time, on string) (int, error) {
 const longestWorn = 26 * 7 * 24 * time.Hour
 
 // head works out how it stands with a finished install.
-func (s *Studio) head(ctx context.Context, w store.WornHead, rules house.Rules) (Head, error) {
+func (s *Studio) head(ctx context.Context, w store.WornHead, own wear.Growth, rules house.Rules) (Head, error) {
 	h := Head{WornHead: w, Logs: []chair.Log{w.Log}}
 	var err error
 	if h.Input, err = s.frozenInput(ctx, w.ID); err != nil {
@@ -84,6 +84,7 @@ func (s *Studio) head(ctx context.Context, w store.WornHead, rules house.Rules) 
 		}
 		h.Brief = care.Brief(sol, attach.Of(sol))
 	}
+	h.Brief.Own = own
 	clock, err := s.clockOf(rules)
 	if err != nil {
 		return Head{}, err
@@ -125,12 +126,37 @@ func (s *Studio) heads(ctx context.Context, list []store.WornHead, err error) ([
 		return nil, err
 	}
 	out := make([]Head, len(list))
+	grows := map[string]wear.Growth{}
 	for i, w := range list {
-		if out[i], err = s.head(ctx, w, home.Rules); err != nil {
+		own, known := grows[w.ClientID]
+		if !known {
+			if own, err = s.growth(ctx, w.ClientID); err != nil {
+				return nil, err
+			}
+			grows[w.ClientID] = own
+		}
+		if out[i], err = s.head(ctx, w, own, home.Rules); err != nil {
 			return nil, err
 		}
 	}
 	return out, nil
+}
+
+// growth is how a client's hair grew under the heads that were taken down and measured; nothing where no
+// client is on file.
+func (s *Studio) growth(ctx context.Context, clientID string) (g wear.Growth, err error) {
+	if clientID == "" {
+		return g, nil
+	}
+	list, err := s.Store.Heads(ctx, clientID)
+	for _, w := range list {
+		for _, e := range w.Entries {
+			if e.Kind == wear.Down && w.Brief != nil && w.Redoes == "" {
+				g = g.Plus(w.Brief.Hair, e.Length, e.Day)
+			}
+		}
+	}
+	return g, err
 }
 
 // WornHeads are the installs being worn, the one to be taken down first leading.

@@ -4508,6 +4508,11 @@ export interface components {
              * @description Chance that the packs ordered are enough
              */
             enough: number;
+            /**
+             * Format: int64
+             * @description Of them, those fed into cornrows that go on as braids
+             */
+            fedIn: number;
             /** Format: int64 */
             fill: number;
             /**
@@ -6090,6 +6095,8 @@ export interface components {
              * @description Grown out at the roots, likely
              */
             grownMm: number;
+            /** @description What that is taken from */
+            growsBy: string;
             /** @description How the head is drawn */
             head: components["schemas"]["Preview"];
             id: string;

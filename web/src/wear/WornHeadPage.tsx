@@ -186,7 +186,7 @@ function Grown({ head }: { head: WornHead }) {
           between scalp and piece after {weeks(week)}
           {week === now ? ", as today" : ""}{" "}
           <small>
-            ({comb(grown.leastMm, unit)}–{comb(grown.mostMm, unit)} {unit})
+            ({comb(grown.leastMm, unit)}–{comb(grown.mostMm, unit)} {unit}) {head.growsBy}
           </small>
         </p>
         <Slide

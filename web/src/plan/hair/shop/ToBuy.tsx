@@ -126,9 +126,11 @@ function NeedCard({ input, need, line }: NeedProps) {
   const all = hang + need.spares;
   const there = Math.min(all, line.stash + line.used + line.coming);
   const bare = Math.ceil(Math.max(0, hang - there) / yieldOf);
+  const enough = Math.ceil(Math.max(0, all - there) / yieldOf);
   const needs = [
     `${need.onHead} on the head`,
     need.hooked > 0 && `, ${need.hooked} of them hooked on the base`,
+    need.fedIn > 0 && `, ${need.fedIn} of them fed into cornrows`,
     need.accents > 0 && `, ${need.accents} as accents`,
     need.fill > 0 && ` + ${need.fill} to fill`,
     ` + ${need.spares} spare`,
@@ -142,11 +144,13 @@ function NeedCard({ input, need, line }: NeedProps) {
       all={all}
       line={line}
     >
-      {bare < line.order.packs && (
+      {enough < line.order.packs && (
+        <p className={styles.hint}>{packs(enough)} would be enough; a set of more costs no more here.</p>
+      )}
+      {bare < enough && (
         <p className={styles.hint}>
           {bare === 0 ? "Nothing" : packs(bare)} if you go without spares: the last{" "}
-          {line.order.packs - bare === 1 ? "pack is" : `${line.order.packs - bare} packs are`} for spares
-          alone.
+          {enough - bare === 1 ? "pack is" : `${enough - bare} packs are`} for spares alone.
         </p>
       )}
     </Line>

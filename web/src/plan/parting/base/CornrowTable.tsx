@@ -15,7 +15,7 @@ export const CornrowTable = memo(function CornrowTable({ layout }: { layout: Lay
   const unit = usePreferences((p) => p.unit);
   if (layout.tracks.length + layout.nets.length === 0) return null;
   const zones = [...new Set([...layout.tracks, ...layout.nets].map((t) => t.zone))];
-  const tails = layout.tracks.filter((t) => !t.into).length;
+  const tails = layout.tracks.filter((t) => !t.into && !t.fed).length;
   const whole = layout.tracks.reduce((sum, t) => sum + t.lengthMm, 0);
   const written = (t: Cornrow) => `${length(t.lengthMm, unit)}${t.merged && t.into ? ` into ${t.into}` : ""}`;
   return (
@@ -54,7 +54,8 @@ export const CornrowTable = memo(function CornrowTable({ layout }: { layout: Lay
       {layout.tracks.length > 0 && (
         <p className={styles.lead}>
           {countOf(layout.tracks.length, "cornrow")}, {length(whole, unit)} to plait.{" "}
-          {countOf(tails, "tail is left to tuck or stitch.", "tails are left to tuck or stitch.")}
+          {tails > 0 &&
+            countOf(tails, "tail is left to tuck or stitch.", "tails are left to tuck or stitch.")}
         </p>
       )}
     </>
