@@ -131,6 +131,14 @@ func strandsOf(h scalp.Head, c basePair) []strand {
 func (b *baseZone) lines() []float64 {
 	rise := b.rise()
 	switch {
+	case b.apart > 0: // a cornrow, a row of individuals, and so on
+		ts, at, whole := []float64{0}, 0.0, float64(b.cornrows)+b.apart*float64(b.cornrows-1)
+		for i := range 2*b.cornrows - 1 {
+			at += max(1, b.apart*float64(i%2))
+			ts = append(ts, rise.ShareAt(rise.Whole()*at/whole))
+		}
+		ts[len(ts)-1] = 1
+		return ts
 	case b.slants:
 		return rowLines(rise, b.cornrows/2, 1)
 	case !b.central || !b.columns:
@@ -148,8 +156,12 @@ func (b *baseZone) lines() []float64 {
 // hairline, or at the ear-to-ear part.
 func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 	ts := b.lines()
-	out := make([]strand, len(ts)-1)
-	for i := range out {
+	step := 1
+	if b.apart > 0 {
+		step = 2
+	}
+	out := make([]strand, 0, len(ts)-1)
+	for i := 0; i < len(ts)-1; i += step {
 		lower, upper := b.patch.Line(ts[i]), b.patch.Line(ts[i+1])
 		ring := append(slices.Clone(lower.Points), b.patch.End.Between(nil, ts[i], ts[i+1])...)
 		ring = append(ring, upper.Reversed().Points...)
@@ -165,7 +177,7 @@ func (b *baseZone) lay(h scalp.Head, side Side) []strand {
 			outline, path = surface.Mirrored(outline), path.Mirrored()
 			slices.Reverse(outline)
 		}
-		out[i] = strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i%2 == 1, bare: b.net}
+		out = append(out, strand{zone: on(b.key, b.central, side), path: path, outlines: []scalp.Line{outline}, area: b.bandArea(h, lower, upper, ts[i], ts[i+1]), staggered: i/step%2 == 1, bare: b.net})
 	}
 	return out
 }

@@ -444,6 +444,8 @@ type Design struct {
 	Pieces bool `json:"pieces,omitempty" doc:"True for pieces hooked on the decorative cornrows"`
 	// Fed is true where hair is fed in along each, and it goes on behind as a braid.
 	Fed bool `json:"fed,omitempty" doc:"True where hair is fed in along each, and it goes on as a braid"`
+	// Between is true for a row of individuals between any two of them.
+	Between bool `json:"between,omitempty" doc:"True for a row of individuals between any two of them"`
 	// Rings are strung on every cornrow before it is plaited.
 	Rings int `json:"rings,omitempty" doc:"Rings or beads strung on each before it is plaited"`
 }

@@ -148,6 +148,8 @@ type baseZone struct {
 	path string
 	// net is true where net covers them, plaits where that lies on small plaits instead.
 	net, plaits bool
+	// apart is how much wider than a cornrow the row of individuals is that lies between any two; 0 for none.
+	apart float64
 	// slants is true where they run outward from the middle, as many on either side.
 	slants bool
 }
@@ -418,16 +420,18 @@ func (f *frame) design(front *panel) {
 	}
 	beside, design := *front, *front
 	beside.sector, design.sector = nil, nil
+	design.rails = rails{}
 	if across {
 		beside.patch, design.patch = front.patch.Strip(share, 1), front.patch.Strip(0, share)
 		for _, r := range []int{startRail, endRail} {
 			from := map[int]float64{startRail: design.patch.Start.Length(), endRail: design.patch.End.Length()}[r]
-			beside.rails[r] = cutRail(front.rails[r], from, math.Inf(1))
+			beside.rails[r], design.rails[r] = cutRail(front.rails[r], from, math.Inf(1)), cutRail(front.rails[r], 0, from)
 		}
 		beside.rails[bottomRail] = nil
 	} else {
 		beside.patch, design.patch = front.patch.Strip(0, 1-share), front.patch.Strip(1-share, 1)
 		beside.rails[endRail] = cutRail(front.rails[endRail], 0, beside.patch.End.Length())
+		design.rails[endRail] = cutRail(front.rails[endRail], beside.patch.End.Length(), math.Inf(1))
 		beside.rails[topRail] = nil
 	}
 	f.panels = append(f.panels, &beside)
@@ -435,7 +439,30 @@ func (f *frame) design(front *panel) {
 	if s.Design.Curved {
 		b.patch.Bow = bowOf(b.cornrows)
 	}
+	if s.Design.Between {
+		b.apart = rowShare
+		f.between(&design, b)
+	}
 	f.bases = append(f.bases, b)
+}
+
+// rowShare is how much wider a row of individuals between two cornrows is than they are.
+const rowShare = 1.5
+
+// betweenKeys are the letters of the rows between the cornrows of a design, from the first gap on.
+const betweenKeys = "AEGIJKMOQUV"
+
+// between lays a row of individuals between any two cornrows of a design.
+func (f *frame) between(design *panel, b *baseZone) {
+	ts := b.lines()
+	for k := 1; k+1 < len(ts)-1; k += 2 {
+		row := *design
+		row.key, row.setRows, row.patch, row.rails = betweenKeys[k/2:k/2+1], 1, b.patch.Strip(ts[k], ts[k+1]), rails{}
+		for r, side := range map[int]surface.Curve{startRail: b.patch.Start, endRail: b.patch.End} {
+			row.rails[r] = cutRail(design.rails[r], side.Sub(f.h, 0, ts[k]).Length(), side.Sub(f.h, 0, ts[k+1]).Length())
+		}
+		f.panels = append(f.panels, &row)
+	}
 }
 
 // inOne tells whether cornrows run from the front to the nape inside a ring, with no
@@ -805,7 +832,14 @@ func (b *baseZone) width() float64 {
 	if b.central && b.columns {
 		room *= 2
 	}
-	return room / float64(b.cornrows)
+	return room / (float64(b.cornrows) + b.apart*float64(b.cornrows-1))
+}
+
+// fit is how many cornrows have room, each as narrow as one may be.
+func (b *baseZone) fit() float64 {
+	n := float64(b.cornrows)
+	room := b.width() * (n + b.apart*(n-1))
+	return math.Floor((room/craft.NarrowestCornrow + b.apart) / (1 + b.apart))
 }
 
 // checkBases refuses more cornrows than fit.
@@ -817,7 +851,7 @@ func (f *frame) checkBases() error {
 		}
 		if width := b.width(); width < craft.NarrowestCornrow {
 			bad.Add(b.path, "%d cornrows would be %s wide each, and a loop passes under none thinner than %s; up to %.0f are possible on this head.",
-				b.cornrows, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), math.Floor(width*float64(b.cornrows)/craft.NarrowestCornrow))
+				b.cornrows, invalid.Beyond(width, craft.NarrowestCornrow, math.Inf(1)), invalid.AtLeast(craft.NarrowestCornrow), b.fit())
 			return bad
 		}
 	}

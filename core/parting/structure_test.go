@@ -86,6 +86,9 @@ func randomSettings(r *rand.Rand, structure Structure, pattern Pattern) Settings
 	if r.IntN(3) == 0 {
 		s.Edges = 8
 	}
+	if structure == FrontDesign && r.IntN(2) == 0 {
+		s.Design.Between, s.Design.Cornrows, s.Design.Reach = true, 2+r.IntN(2), 0.6+0.2*r.Float64()
+	}
 	return s
 }
 

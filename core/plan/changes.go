@@ -145,6 +145,7 @@ var fields = append([]field{
 	{"parting.design.tracks", "Cornrows of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Cornrows) }},
 	{"parting.design.reach", "Share of the front the design takes", Plain, func(in Input) string { return number(in.Parting.Design.Reach) }},
 	{"parting.design.fed", "Hair fed into the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Fed) }},
+	{"parting.design.between", "Individuals between the cornrows of the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Between) }},
 	{"parting.design.rings", "Rings on a cornrow of the design", Plain, func(in Input) string { return strconv.Itoa(in.Parting.Design.Rings) }},
 	{"parting.design.pieces", "Pieces on the design", Plain, func(in Input) string { return yesNo(in.Parting.Design.Pieces) }},
 	{"parting.design.curved", "Design curved", Plain, func(in Input) string { return yesNo(in.Parting.Design.Curved) }},

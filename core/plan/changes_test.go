@@ -32,7 +32,7 @@ func leaves(prefix string, v any, out map[string]bool) {
 // No field of the document can be changed without its being told.
 func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole := Default()
-	whole.Parting.Design.Pieces, whole.Parting.Base.MergeSides, whole.Parting.Base.NoRing = true, true, true // else left out
+	whole.Parting.Design.Pieces, whole.Parting.Design.Between, whole.Parting.Base.MergeSides, whole.Parting.Base.NoRing = true, true, true, true // else left out
 	whole.Parting.Base.Hooks, whole.Parting.Base.Under, whole.Parting.Grounds = 60, parting.OverPlaits, []parting.OwnBase{{}}
 	whole.Parting.Design.Reach, whole.Parting.Design.Fed, whole.Parting.Design.Rings = 0.5, true, 2
 	whole.Wishes = &method.Wishes{Updo: true, Water: method.Swim, Weeks: 6, Reuse: true, Quick: true, Hand: method.NewHand, Hours: 4, Hide: method.HiddenUnder, NoCornrows: true}

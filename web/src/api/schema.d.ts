@@ -2939,6 +2939,8 @@ export interface components {
             touches: ("the parting" | "the steps" | "the hours" | "the working order" | "what to buy" | "what is prepared at home" | "fit and load" | "which methods suit" | "the weeks of wear")[];
         };
         Design: {
+            /** @description True for a row of individuals between any two of them */
+            between?: boolean;
             /** @description True for bent cornrows */
             curved: boolean;
             /** @description True where hair is fed in along each, and it goes on as a braid */

@@ -92,7 +92,9 @@ const drawings: Record<Structure, { lines?: string; dots: readonly (readonly [nu
   },
   horseshoe: {
     dots: [...beside, [22, 25]],
-    lines: `M12 12V36M9 16V32M32 12V36M35 16V32M18 30V40M22 30V41M26 30V40`,
+    // At the sides and behind thin cornrows run together into fewer.
+    lines:
+      "M12 12V22q0 5-1 9V36M9 16V22q0 5 2 9M32 12V22q0 5 1 9V36M35 16V22q0 5-2 9M16 28q1 4 2 6V40M20 28q-1 4-2 6M24 28q1 4 2 6V40M28 28q-1 4-2 6M22 29V41",
   },
   perimeter: { dots: ring, lines: "M16 14V34M20 12V36M24 12V36M28 14V34" },
   "net-cap": {

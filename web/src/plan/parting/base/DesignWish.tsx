@@ -53,6 +53,14 @@ export function DesignWish({ design, minutes }: { design: Design; minutes: PlanR
           onChange={(twentieths) => act(actions.setDesign("design.reach", { reach: twentieths / 20 }))}
         />
       </div>
+      {design.tracks > 1 && (
+        <Toggle
+          label="Individuals between"
+          note="a row of them between any two cornrows"
+          checked={design.between ?? false}
+          onChange={(between) => set({ between })}
+        />
+      )}
       <Toggle label="Curved" checked={design.curved} onChange={(curved) => set({ curved })} />
       <Toggle
         label="Hair fed in"
