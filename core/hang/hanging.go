@@ -138,6 +138,9 @@ func rowOf(sol *plan.Solved, p *plan.Place) (key, name string) {
 		row := sol.Layout.Sections[p.Section].Row
 		return fmt.Sprintf("%s/%d", zone, row), fmt.Sprintf("%s, row %d", zone, row)
 	}
+	if p.Ground == method.OnEnd {
+		return zone + "/ends", "Braids of the design"
+	}
 	if p.Ground == method.OnCornrow && sol.Input.Parting.RunIn(p.Zone) == parting.Horizontal {
 		id, _, _ := strings.Cut(p.ID, "/")
 		name := parting.CornrowName(zone, id)

@@ -13,6 +13,7 @@ import (
 	"kladotex/core/message"
 	"kladotex/core/method"
 	"kladotex/core/parting"
+	"kladotex/core/plait"
 	"kladotex/core/plan"
 	"kladotex/core/scalp"
 	"kladotex/core/supply"
@@ -79,7 +80,7 @@ func (s *server) catalogueOperations(api huma.API) {
 			Default: plan.Default(), Heads: scalp.Presets(), Pieces: s.studio.Samples(), Kinds: supply.Kinds, Moves: supply.Moves, Fibres: supply.Fibres,
 			Sizes:      sizeLimits{parting.MinSize, parting.MaxSize, parting.NamedSizes()},
 			Structures: parting.Rules(), Methods: method.Catalogue, Forms: hair.Forms, Schools: house.Schools, Notices: advice.Facts,
-			Currencies: currency.GetCurrencyCodes(), Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
+			Currencies: currency.GetCurrencyCodes(), Turn: plait.Turn, Bounds: bounds{plan.MaxPieces, plan.MaxWays, plan.MaxUses, plan.MaxCount},
 		}
 		for _, m := range method.Catalogue {
 			c.Ways = append(c.Ways, plan.NewWay(string(m.ID), m.ID))

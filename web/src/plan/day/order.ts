@@ -7,7 +7,7 @@ export const orderKey = "order";
 const groups: Readonly<
   Record<DayRow["group"], { name: string; fills: readonly [string, string]; ink: string }>
 > = {
-  base: { name: "Base, behind", fills: ["#4f7186", "#5f8399"], ink: "#fffaf0" },
+  base: { name: "Base, behind", fills: ["#3f6076", "#4f7186"], ink: "#fffaf0" },
   behind: { name: "Plaits behind", fills: ["#94b690", "#b3cba9"], ink: "#2a231c" },
   front: { name: "In front", fills: ["#e6bd6b", "#f0d58f"], ink: "#2a231c" },
   hairline: { name: "The hairline", fills: ["#d9977b", "#d9977b"], ink: "#2a231c" },

@@ -219,7 +219,7 @@ function BasePlaits({ input }: { input: PlanInput }) {
           block
           value={plaits.direction}
           options={[
-            { value: "over", label: "Over: a ridge at the root" },
+            { value: "over", label: "Over: a small ridge" },
             { value: "under", label: "Under: lies flat" },
           ]}
           onChange={(direction) => act(actions.setPreparation(null, { direction }))}
