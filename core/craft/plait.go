@@ -9,7 +9,7 @@ const (
 	// Packing: how much of a plait’s cross-section is hair, the rest being air between strands.
 	Packing = 0.5 // share; common practice
 	// AnchorTurns: as few turns as hold a hitch.
-	AnchorTurns = 3.0 // common practice
+	AnchorTurns = 3.0 // turns; common practice
 	// AnchorLength: the hair that the anchor turns take: three turns of a plait as thick as a pencil.
 	AnchorLength = 25.0 // mm; common practice
 	// FedUsual: how far hair fed into the ends goes past them, where nothing else is said: two inches.

@@ -33,25 +33,24 @@ func TestIndividualsBetweenDecoratedCornrows(t *testing.T) {
 		return sum
 	}
 	for _, side := range []Side{BothSides, LeftSide, Across} {
-		for cornrows := 1; cornrows <= 4; cornrows++ {
-			for _, curved := range []bool{false, true} {
-				plain, mixed := of(side, cornrows, false, curved), of(side, cornrows, true, curved)
-				rows := map[Zone]int{}
-				for _, x := range mixed.Sections {
-					rows[x.Zone] = max(rows[x.Zone], x.Row)
-				}
-				gaps := 0
-				for zone, n := range rows {
-					if strings.HasPrefix(zone.Name(), "Between") {
-						gaps++
-						assert.Equal(t, 1, n, zone)
-					}
-				}
-				sides := map[Side]int{BothSides: 2, LeftSide: 1, Across: 1}[side]
-				assert.Equal(t, sides*(cornrows-1), gaps, "%s, %d cornrows", side, cornrows)
-				assert.Len(t, mixed.Cornrows, len(plain.Cornrows))
-				assert.InEpsilon(t, area(plain), area(mixed), 0.01)
+		for cornrows := 1; cornrows <= 3; cornrows++ {
+			curved := cornrows%2 == 0
+			plain, mixed := of(side, cornrows, false, curved), of(side, cornrows, true, curved)
+			rows := map[Zone]int{}
+			for _, x := range mixed.Sections {
+				rows[x.Zone] = max(rows[x.Zone], x.Row)
 			}
+			gaps := 0
+			for zone, n := range rows {
+				if strings.HasPrefix(zone.Name(), "Between") {
+					gaps++
+					assert.Equal(t, 1, n, zone)
+				}
+			}
+			sides := map[Side]int{BothSides: 2, LeftSide: 1, Across: 1}[side]
+			assert.Equal(t, sides*(cornrows-1), gaps, "%s, %d cornrows", side, cornrows)
+			assert.Len(t, mixed.Cornrows, len(plain.Cornrows))
+			assert.InEpsilon(t, area(plain), area(mixed), 0.01)
 		}
 	}
 	s := Plain(inches, inches).On(FrontDesign)

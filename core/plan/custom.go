@@ -57,7 +57,7 @@ var Customs = []Custom{
 		{
 			Key: Blown, Name: "Washed, blow-dried", Reason: "Straight and dry the same day, the plaits come out longest; heat dries hair out",
 			Before: []string{
-				washed, "Work leave-in through. Blow-dry on the least heat that does, the nozzle moving, never on one spot or near the scalp.",
+				washed, "Work leave-in through. Blow-dry on the least heat that does, the nozzle moving, never resting or near the scalp.",
 			},
 			Ready: []string{"leave-in", "a hair dryer"},
 		},

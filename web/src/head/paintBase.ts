@@ -119,13 +119,13 @@ class Brush {
 
   /** Some plaits, layer by layer: what is combed in, shadows, the bed, the segments. */
   plaits(list: readonly FlatPlait[]) {
-    if (!this.look.plain) for (const p of list) this.combed(p);
-    // Shadows lie on the head, and so end where it does.
+    // Combed hair and shadows lie on the head, and so end where it does.
     const { ctx, camera } = this;
     ctx.save();
     ctx.beginPath();
     this.trace(camera.rim(), true);
     ctx.clip();
+    if (!this.look.plain) for (const p of list) this.combed(p);
     for (const p of list) {
       if (!this.look.plain) {
         this.line(p, 1.75, "rgb(0 0 0 / 0.16)");
