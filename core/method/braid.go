@@ -9,7 +9,7 @@ import (
 // braidedBy is the work of a braid of so much hair: it ends at the bundle's length after
 // take-up.
 func braidedBy(j Job, start float64) Work {
-	w := Work{Attach: start, Conceal: j.Piece.Length * craft.BraidRate, Unplaited: true, AsOne: true}
+	w := Work{Attach: start, Conceal: j.Piece.Length * craft.BraidRate, Unplaited: true}
 	if j.Chosen["end"] == "band" {
 		w.Bands = 1
 	}
@@ -49,7 +49,7 @@ var braids = []Method{{
 	Mend:    "Borrow a little from each of the others well above its end.",
 	Wrong:   moves.RunsOut,
 
-	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
+	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips}, AsOne: true,
 	traits:    Traits{Pull: Middling, Flat: false, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
 	work:      func(j Job) Work { return braidedBy(j, craft.BraidStart) },
 	unplaited: func(Chosen) bool { return true },
@@ -80,7 +80,7 @@ var braids = []Method{{
 	Mend:    "Part one third from two thirds before you begin.",
 	Wrong:   moves.Halves,
 
-	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips},
+	LeastHair: 50, WearWeeks: [2]int{6, 8}, Choices: []Choice{tips}, AsOne: true,
 	traits:    Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: PractisedHand, Off: 3},
 	work:      func(j Job) Work { return braidedBy(j, craft.BraidStart+craft.ThirdTime) },
 	unplaited: func(Chosen) bool { return true },
@@ -113,7 +113,7 @@ var braids = []Method{{
 	Mend:    "Undo it to there, halve the bit, and feed in at every turn instead of every third.",
 	Wrong:   moves.FedLump,
 
-	LeastHair: 40, WearWeeks: [2]int{2, 6}, Choices: []Choice{tips},
+	LeastHair: 40, WearWeeks: [2]int{2, 6}, Choices: []Choice{tips}, AsOne: true,
 	traits: Traits{Pull: Middling, Flat: true, Wet: Roots, Whole: false, Skill: UsedHand, Off: 3},
 	work: func(j Job) Work {
 		w := braidedBy(j, craft.FeedStart+craft.FeedRate*j.Along)

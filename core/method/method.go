@@ -150,6 +150,8 @@ type Method struct {
 	WearWeeks  [2]int      `json:"wearWeeks"`
 	Parameters []Parameter `json:"parameters"`
 	Choices    []Choice    `json:"choices"`
+	// AsOne is true where all pieces of a place are strands of one, taken up together.
+	AsOne bool `json:"asOne" doc:"True where all pieces at a spot are strands of one, taken up together"`
 	// Wraps is true when it takes wrapping hair, WrapsAs the cover under which one that else takes
 	// none does; empty for no such cover.
 	Wraps   bool   `json:"wraps"`
@@ -372,9 +374,8 @@ type Work struct {
 	// Attach is minutes to fix one piece, Conceal to hide the plait, for a practised
 	// stylist.
 	Attach, Conceal float64
-	// AsOne is true where all pieces of a place are strands of one: they are taken up together,
-	// and Attach is what all of them take.
-	AsOne bool
+	// together is true where Attach is what all pieces of a place take.
+	together bool
 	// Unplaited is true where own hair is worked in without a plait.
 	Unplaited bool
 	// Bands are the small bands that one piece takes.
@@ -386,7 +387,7 @@ func (w Work) Minutes(pieces int) float64 { return w.Fixing(pieces) + w.Conceal 
 
 // Fixing are the minutes of it that go into fixing the pieces.
 func (w Work) Fixing(pieces int) float64 {
-	if w.AsOne {
+	if w.together {
 		return w.Attach
 	}
 	return float64(pieces) * w.Attach
@@ -395,6 +396,7 @@ func (w Work) Fixing(pieces int) float64 {
 // For works the method out for a job.
 func (m Method) For(j Job) Work {
 	w := m.work(j)
+	w.together = m.AsOne
 	if j.Dry {
 		w.Attach *= craft.DrySlower
 	}

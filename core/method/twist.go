@@ -27,10 +27,10 @@ var twists = []Method{{
 	Mend:    "Untwist, part own hair in two even halves and give one to each leg.",
 	Wrong:   moves.OneSided,
 
-	LeastHair: 75, WearWeeks: [2]int{3, 5},
+	LeastHair: 75, WearWeeks: [2]int{3, 5}, AsOne: true,
 	traits: Traits{Pull: Light, Flat: true, Wet: Roots, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: craft.FoldTime, Conceal: craft.UndoTime + j.Piece.Length*craft.TwistRate, AsOne: true}
+		return Work{Attach: craft.FoldTime, Conceal: craft.UndoTime + j.Piece.Length*craft.TwistRate}
 	},
 	steps: func(r Range) []Step {
 		return []Step{
@@ -55,10 +55,10 @@ var twists = []Method{{
 	Mend:    "Untwist, turn each leg on itself one way and both round each other the other way.",
 	Wrong:   moves.SameWay,
 
-	LeastHair: 75, WearWeeks: [2]int{4, 6},
+	LeastHair: 75, WearWeeks: [2]int{4, 6}, AsOne: true,
 	traits: Traits{Pull: Light, Flat: true, Wet: Swim, Whole: false, Skill: NewHand, Off: 0.8},
 	work: func(j Job) Work {
-		return Work{Attach: craft.FoldTime, Conceal: j.Piece.Length * craft.TwistRate, AsOne: true}
+		return Work{Attach: craft.FoldTime, Conceal: j.Piece.Length * craft.TwistRate}
 	},
 	steps: func(r Range) []Step {
 		return []Step{

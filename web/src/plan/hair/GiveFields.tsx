@@ -57,6 +57,9 @@ export function GiveFields({
   };
   const unused = catalogue.methods.filter((m) => suits(m.id) && !ways.some((w) => w.method === m.id));
   const known = ways.filter((w) => suits(w.method));
+  // Twists and braids take all that hangs at a spot as strands of one.
+  const way = ways.find((w) => w.key === use.way);
+  const strands = (use.count ?? 0) > 1 && way !== undefined && methodOf(catalogue, way.method)?.asOne === true;
   const givePiece = (value: string) => {
     const kept: Omit<Wanted, "where"> = { ...use };
     delete kept.piece;
@@ -163,7 +166,7 @@ export function GiveFields({
         value={use.count || null}
         min={1}
         max={catalogue.bounds.count}
-        unit={use.count ? "each" : undefined}
+        unit={use.count ? (strands ? "strands as one" : "each") : undefined}
         onChange={(n) => {
           const kept = { ...use };
           delete kept.count;
