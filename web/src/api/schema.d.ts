@@ -3947,6 +3947,8 @@ export interface components {
             role: "owner" | "stylist" | "apprentice";
         };
         Method: {
+            /** @description True where all pieces at a spot are strands of one, taken up together */
+            asOne: boolean;
             /** @enum {string} */
             base: "plait" | "anchor" | "loose";
             choices: components["schemas"]["Choice"][];

@@ -187,10 +187,14 @@ export class Autosave<D> {
       this.version = stored.version;
       this.base = sent;
       this.shelf.clear();
-      if (!this.isSaved) this.layOnShelf(); // typed while the save was under way
       this.tell({ kind: "saved", at: new Date(stored.updated) });
+      if (!this.isSaved) {
+        // Typed while the save was under way.
+        this.layOnShelf();
+        this.tell({ kind: "changed" });
+        this.saveIn(0);
+      }
       this.onSaved?.(stored, created && !this.left);
-      if (!this.isSaved) this.saveIn(0);
     } catch (error) {
       if (!this.replaced) this.fail(error);
     }
