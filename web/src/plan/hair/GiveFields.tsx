@@ -59,7 +59,8 @@ export function GiveFields({
   const known = ways.filter((w) => suits(w.method));
   // Twists and braids take all that hangs at a spot as strands of one.
   const way = ways.find((w) => w.key === use.way);
-  const strands = (use.count ?? 0) > 1 && way !== undefined && methodOf(catalogue, way.method)?.asOne === true;
+  const strands =
+    (use.count ?? 0) > 1 && way !== undefined && methodOf(catalogue, way.method)?.asOne === true;
   const givePiece = (value: string) => {
     const kept: Omit<Wanted, "where"> = { ...use };
     delete kept.piece;
