@@ -19,7 +19,7 @@ CHAIR_SOURCES := $(shell find core/chair core/pace core/invalid cmd/chair -name 
 FOLD := web/src/chair/fold
 WEB_SOURCES := $(shell find web/src web/sw web/public web/index.html web/package.json web/package-lock.json web/tsconfig.json web/vite.config.ts core/parting/zones.json internal/picture/bust.json -type f)
 
-.PHONY: demo quick test check units short pages race bench bars pictures types craft rooms words clean
+.PHONY: demo quick test check rules units short pages race bench bars pictures types craft rooms words clean
 
 demo: bin/kladotex
 	./bin/kladotex demo -db demo.db -addr 127.0.0.1:$(PORT)
@@ -28,7 +28,9 @@ demo: bin/kladotex
 quick: check
 	$(MAKE) --no-print-directory -j2 short pages
 
-test: check
+# The rules need no pages: they are tested while those are built.
+test:
+	$(MAKE) --no-print-directory -j2 check rules
 	$(MAKE) --no-print-directory -j2 units pages
 	go test -count=1 -timeout 20m -parallel 3 -v ./e2e
 
@@ -37,6 +39,9 @@ check: bin/kladotex web/node_modules/.package-lock.json $(FOLD)/chair.wasm
 	test -z "$$(gofmt -l core internal cmd e2e scripts web/*.go)"
 	go vet ./...
 	cd web && npm run --silent check
+
+rules:
+	go test ./core/...
 
 units:
 	go test $$(go list ./... | grep -v /e2e)

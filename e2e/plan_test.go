@@ -218,84 +218,68 @@ func TestAccessibility(t *testing.T) {
 	// Without motion, so that no colour is caught half-way.
 	b := open(t, 1280, 800)
 	address := start(t, "demo", "-db", demoFile(t))
-	lookAt := func(page, place string, dim bool) {
-		if dim { // what a page says and how it is walked does not change with its colours
-			b.judgeBy(page+", dim", place, `{ runOnly: ["color-contrast"] }`)
-		} else {
-			b.judgeBy(page, place, `{}`)
-		}
-	}
-	look := func(page string, dim bool) { lookAt(page, "html", dim) }
 	const pictures = `document.querySelector("img[src*=picture]")`
-	for _, dim := range []bool{false, true} {
-		b.visit(address+"/favicon.svg", "document.readyState === 'complete'")
-		b.do(chromedp.Navigate(address))
-		b.waitFor(`document.querySelector("main")`)
-		value[bool](b, `(localStorage.setItem("kladotex.preferences", JSON.stringify({state: {dim: `+strconv.FormatBool(dim)+`}, version: 0})), true)`)
-		if !dim {
-			b.visit(address, `document.body.innerText.includes("Open demo studio")`)
-			look("door", dim)
-			b.press("button", "Open demo studio")
-			b.waitFor(pictures) // leaving sooner would leave the door half open
+	b.visit(address, `document.body.innerText.includes("Open demo studio")`)
+	b.judge("door")
+	b.press("button", "Open demo studio")
+	b.waitFor(pictures) // leaving sooner would leave the door half open
+	b.visit(address, pictures)
+	b.judge("today")
+	b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
+	b.judge("clients")
+	b.follow("Maren Tolliver-Oduya")
+	b.waitFor(drawn + " > 40")
+	b.waitFor(pictures)
+	b.judge("client")
+	b.visit(address+"/clients/new", `document.body.innerText.includes("not measured yet")`)
+	b.judge("new client")
+	b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
+	b.judge("house rules")
+	b.press("button", "Add a person")
+	b.waitFor(`document.body.innerText.includes("First password")`)
+	b.judge("add a person")
+	assert.Equal(t, "hidden", value[string](b, `getComputedStyle(document.body).overflowY`), "the page behind a dialog stays where it is")
+	b.visit(address+"/plans", pictures)
+	b.judge("plans")
+	plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
+	for _, step := range []string{"head", "hair", "attach", "parting"} {
+		b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
+		titles := partsOf("main")
+		b.waitFor(titles + ".length > 0")
+		b.judge(step)
+		for _, title := range value[[]string](b, titles) {
+			b.part(title)
+			b.judgeBy(step+", "+title, part(title), `{}`)
 		}
-		b.visit(address, pictures)
-		look("today", dim)
-		b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
-		look("clients", dim)
-		b.follow("Maren Tolliver-Oduya")
-		b.waitFor(drawn + " > 40")
-		b.waitFor(pictures)
-		look("client", dim)
-		b.visit(address+"/clients/new", `document.body.innerText.includes("not measured yet")`)
-		look("new client", dim)
-		b.visit(address+"/house", `document.querySelectorAll("main li").length === 3`)
-		look("house rules", dim)
-		b.press("button", "Add a person")
-		b.waitFor(`document.body.innerText.includes("First password")`)
-		look("add a person", dim)
-		assert.Equal(t, "hidden", value[string](b, `getComputedStyle(document.body).overflowY`), "the page behind a dialog stays where it is")
-		b.visit(address+"/plans", pictures)
-		look("plans", dim)
-		plan := value[string](b, `document.querySelector("main a").pathname.split("/")[2]`)
-		for _, step := range []string{"head", "hair", "attach", "parting"} {
-			b.visit(address+"/plans/"+plan+"/"+step, drawn+" > 40")
-			titles := partsOf("main")
-			b.waitFor(titles + ".length > 0")
-			look(step, dim)
-			for _, title := range value[[]string](b, titles) {
-				b.part(title)
-				lookAt(step+", "+title, part(title), dim)
-			}
-		}
-		b.press("radio", "Sections")
-		value[bool](b, `(document.querySelector("[data-section]").dispatchEvent(new MouseEvent("click", {bubbles: true})), true)`)
-		b.waitFor(`document.body.innerText.includes("1 picked")`)
-		look("sections", dim)
-		b.press("radio", "Leave out")
-		look("leave out", dim)
-		b.press("radio", "Hairline")
-		look("hairline", dim)
-		b.part("Compare")
-		b.press("button", "Pin this state")
-		b.press("button", "Side by side")
-		b.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
-		look("compare", dim)
-		b.do(chromedp.KeyEvent(kb.Escape))
-		b.part("Read")
-		b.press("button", "Row guide")
-		b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
-		look("row guide", dim)
-		b.do(chromedp.KeyEvent(kb.Escape))
-		b.press("radio", "Row")
-		look("rows", dim)
-		b.do(chromedp.KeyEvent("h"))
-		b.waitFor(`document.body.innerText.includes("The oldest that is kept")`)
-		look("history", dim)
-		b.visit(address+"/plans/"+plan+"/head", drawn+" > 40")
-		b.do(chromedp.KeyEvent("?"))
-		b.waitFor(`document.body.innerText.includes("This list")`)
-		look("keys", dim)
 	}
+	b.press("radio", "Sections")
+	value[bool](b, `(document.querySelector("[data-section]").dispatchEvent(new MouseEvent("click", {bubbles: true})), true)`)
+	b.waitFor(`document.body.innerText.includes("1 picked")`)
+	b.judge("sections")
+	b.press("radio", "Leave out")
+	b.judge("leave out")
+	b.press("radio", "Hairline")
+	b.judge("hairline")
+	b.part("Compare")
+	b.press("button", "Pin this state")
+	b.press("button", "Side by side")
+	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
+	b.judge("compare")
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.part("Read")
+	b.press("button", "Row guide")
+	b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
+	b.judge("row guide")
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.press("radio", "Row")
+	b.judge("rows")
+	b.do(chromedp.KeyEvent("h"))
+	b.waitFor(`document.body.innerText.includes("The oldest that is kept")`)
+	b.judge("history")
+	b.visit(address+"/plans/"+plan+"/head", drawn+" > 40")
+	b.do(chromedp.KeyEvent("?"))
+	b.waitFor(`document.body.innerText.includes("This list")`)
+	b.judge("keys")
 }
 
 // engine is the accessibility engine, as a script.
@@ -336,70 +320,86 @@ func (b tab) judgeBy(page, place, options string) {
 	assert.Empty(b.t, faults, page)
 }
 
-// The same on a tablet and on a phone, where nothing is wider than the screen either.
-func TestAccessibilityOnSmallerScreens(t *testing.T) {
+// The same on a phone, and in the dim colours on a tablet, where nothing is wider than the screen either.
+func TestAccessibilityOnAPhone(t *testing.T) {
 	t.Parallel()
+	judgeSmaller(t, 390, 844, false, `{}`)
+}
+
+// What a page says and how it is walked does not change with its colours and with a width between the two.
+func TestAccessibilityInDimOnATablet(t *testing.T) {
+	t.Parallel()
+	judgeSmaller(t, 820, 1180, true, `{ runOnly: ["target-size", "scrollable-region-focusable", "color-contrast"] }`)
+}
+
+// judgeSmaller walks through the whole of the program on a smaller screen.
+func judgeSmaller(t *testing.T, width, height int, dim bool, rules string) {
 	address := start(t, "demo", "-db", demoFile(t))
-	for _, size := range [][2]int{{820, 1180}, {390, 844}} {
-		b := open(t, size[0], size[1])
-		rules := `{}`
-		if size[0] >= 700 { // what a width between the two changes
-			rules = `{ runOnly: ["target-size", "scrollable-region-focusable"] }`
-		}
-		lookAt := func(page, place string) {
-			b.judgeBy(fmt.Sprintf("%s at %d", page, size[0]), place, rules)
-			assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), size[0], "%s is wider than %d", page, size[0])
-		}
-		look := func(page string) { lookAt(page, "html") }
-		b.visit(address, says+`("Tidewheel Loft")`)
-		look("door")
-		b.enterDemo(address, "")
-		look("today")
-		for path, ready := range map[string]string{
-			"/clients": `document.querySelectorAll("main li").length === 6`, "/house": `document.querySelectorAll("main li").length === 3`,
-			"/calendar": `document.querySelectorAll("[data-day]").length >= 28`,
-			"/plans":    `document.querySelector("img[src*=picture]")`, "/clients/new": says + `("not measured yet")`,
-		} {
-			b.visit(address+path, ready)
-			look(path)
-		}
-		if size[0] < 700 {
-			b.press("button", "Menu")
-			b.waitFor(says + `("Unit of length")`)
-			look("menu")
-		}
-		b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
-		b.follow("Maren Tolliver-Oduya")
-		b.waitFor(drawn + " > 40")
-		look("client")
-		b.openPlan(address, "The lighthouse technician, horseshoe", "head")
-		for _, step := range []string{"1 Head", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
-			b.step(step)
-			look(step)
-			for _, title := range value[[]string](b, partsOf("main section[aria-label="+step[2:]+"]")) {
-				b.part(title)
-				lookAt(step+", "+title, part(title))
-			}
-		}
-		for _, title := range []string{"Sittings", "Length and breaks", "Working order", "Before it", "On the calendar", "Papers", "Messages"} {
-			b.part(title)
-			lookAt("5 Day, "+title, part(title))
-		}
-		b.step("4 Attach")
-		b.press("radio", "Assign")
-		look("assign")
-		b.press("radio", "Turn")
-		b.step("2 Parting")
-		for _, tool := range []string{"Sections", "Leave out", "Hairline"} {
-			b.press("radio", tool)
-			look(tool)
-		}
-		b.press("radio", "Turn")
-		b.part("Read")
-		b.press("button", "Row guide")
-		b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
-		look("row guide")
+	b := open(t, width, height)
+	lookAt := func(page, place string) {
+		b.judgeBy(fmt.Sprintf("%s at %d", page, width), place, rules)
+		assert.LessOrEqual(t, value[int](b, `document.scrollingElement.scrollWidth`), width, "%s is wider than %d", page, width)
 	}
+	look := func(page string) { lookAt(page, "html") }
+	b.visit(address, says+`("Tidewheel Loft")`)
+	if dim {
+		value[bool](b, `(localStorage.setItem("kladotex.preferences", JSON.stringify({ state: { dim: true }, version: 0 })), true)`)
+		b.visit(address, says+`("Tidewheel Loft")`)
+		assert.Less(t, value[float64](b, `getComputedStyle(document.body).backgroundColor.match(/\d+/g).slice(0, 3).reduce((sum, c) => sum + Number(c), 0)`), 384.0, "it is dim")
+	}
+	look("door")
+	b.enterDemo(address, "")
+	look("today")
+	for path, ready := range map[string]string{
+		"/clients": `document.querySelectorAll("main li").length === 6`, "/house": `document.querySelectorAll("main li").length === 3`,
+		"/calendar": `document.querySelectorAll("[data-day]").length >= 28`,
+		"/plans":    `document.querySelector("img[src*=picture]")`, "/clients/new": says + `("not measured yet")`,
+	} {
+		b.visit(address+path, ready)
+		look(path)
+	}
+	if !dim {
+		b.press("button", "Menu")
+		b.waitFor(says + `("Unit of length")`)
+		look("menu")
+	}
+	b.visit(address+"/clients", `document.querySelectorAll("main li").length === 6`)
+	b.follow("Maren Tolliver-Oduya")
+	b.waitFor(drawn + " > 40")
+	look("client")
+	b.openPlan(address, "The lighthouse technician, horseshoe", "head")
+	for _, step := range []string{"1 Head", "2 Parting", "3 Hair", "4 Attach", "5 Day"} {
+		b.step(step)
+		look(step)
+		for _, title := range value[[]string](b, partsOf("main section[aria-label="+step[2:]+"]")) {
+			b.part(title)
+			lookAt(step+", "+title, part(title))
+		}
+	}
+	for _, title := range []string{"Sittings", "Length and breaks", "Working order", "Before it", "On the calendar", "Papers", "Messages"} {
+		b.part(title)
+		lookAt("5 Day, "+title, part(title))
+	}
+	b.step("4 Attach")
+	b.press("radio", "Assign")
+	look("assign")
+	b.press("radio", "Turn")
+	b.step("2 Parting")
+	for _, tool := range []string{"Sections", "Leave out", "Hairline"} {
+		b.press("radio", tool)
+		look(tool)
+	}
+	b.press("radio", "Turn")
+	b.part("Read")
+	b.press("button", "Row guide")
+	b.waitFor(`document.body.innerText.includes("As seen in a mirror")`)
+	look("row guide")
+	b.do(chromedp.KeyEvent(kb.Escape))
+	b.part("Compare")
+	b.press("button", "Pin this state")
+	b.press("button", "Side by side")
+	b.waitFor(`document.querySelectorAll("[role=dialog] h3").length > 1`)
+	look("compare")
 }
 
 // How long a size slider takes to repaint the head, and a frame of turning it;

@@ -54,6 +54,22 @@ describe("undo and redo", () => {
     expect(page.now().draft).toBe(1);
   });
 
+  it("takes what is typed in one box as one step, with a pause for the fraction", () => {
+    const page = begin();
+    const box = document.body.appendChild(document.createElement("input"));
+    box.focus();
+    page.set("size", 3);
+    vi.advanceTimersByTime(2000);
+    page.set("size", 0.75);
+    vi.advanceTimersByTime(9000);
+    page.set("size", 1);
+    act(() => page.now().undo());
+    expect(page.now().draft).toBe(0.75);
+    act(() => page.now().undo());
+    expect(page.now().draft).toBe(0);
+    box.remove();
+  });
+
   it("remembers what was noted before the movement began", () => {
     const page = begin();
     page.note("96 sections");

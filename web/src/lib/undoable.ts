@@ -23,7 +23,15 @@ export interface Undoable<D, N> {
 export type ChangeDraft<D> = (group: string | null, update: (draft: D) => D) => void;
 
 const gestureGap = 900; // ms
+/** Within one box a pause is longer: a fraction may want another keyboard on a phone. */
+const typingGap = 5000; // ms
 const longestPast = 200;
+
+/** The box that is being typed in. */
+const typedIn = () =>
+  document.activeElement instanceof HTMLInputElement && document.activeElement.type === "text"
+    ? document.activeElement
+    : undefined;
 
 /** A store of one draft with undo and redo. note tells what to remember when a change starts. */
 export function undoableStore<D, N = undefined>(
@@ -32,7 +40,7 @@ export function undoableStore<D, N = undefined>(
 ): StoreApi<Undoable<D, N>> {
   let past: D[] = [];
   let future: D[] = [];
-  let gesture: { group: string | null; at: number } | undefined;
+  let gesture: { group: string | null; at: number; box: Element | undefined } | undefined;
   return createStore<Undoable<D, N>>()((set, get) => {
     const show = (draft: D, before: N | undefined) =>
       set({ draft, before, canUndo: past.length > 0, canRedo: future.length > 0 });
@@ -44,11 +52,13 @@ export function undoableStore<D, N = undefined>(
       change: (group, update) => {
         const { draft, before } = get();
         const now = Date.now();
-        const same = group !== null && gesture?.group === group && now - gesture.at < gestureGap;
+        const box = typedIn();
+        const gap = box !== undefined && gesture?.box === box ? typingGap : gestureGap;
+        const same = group !== null && gesture?.group === group && now - gesture.at < gap;
         const next = update(draft);
         if (!same) past = [...past.slice(-longestPast), draft];
         future = [];
-        gesture = { group, at: now };
+        gesture = { group, at: now, box };
         show(next, same ? before : note());
       },
       undo: () => {
