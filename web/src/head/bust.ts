@@ -30,7 +30,7 @@ const mouth = drawn.mouth.map(two);
 const { skullFoot } = drawn;
 const averageHalf = 108; // half the length of an average head, mm: that which ears are drawn for
 
-const between = 4; // slices drawn for each that is told
+const between = 3; // slices drawn for each that is told
 
 /** Slices run together (Catmull and Rom's spline), so that no edge shows between them. */
 function smoothed(slices: readonly Slice[]): Slice[] {
@@ -49,22 +49,25 @@ function smoothed(slices: readonly Slice[]): Slice[] {
   });
 }
 
-function ringOf([z, front, back, width]: Slice, [a, b]: Vec): Vec[] {
+const ringPoints = 28;
+const aroundRing = Array.from({ length: ringPoints }, (_, i): Flat => {
+  const turn = (2 * i * Math.PI) / ringPoints;
+  return [Math.cos(turn), Math.sin(turn)];
+});
+
+const ringOf = ([z, front, back, width]: Slice, [a, b]: Vec): Vec[] => {
   const [mid, half] = [(front + back) / 2, (front - back) / 2];
-  return Array.from({ length: 28 }, (_, i): Vec => {
-    const turn = (i * Math.PI) / 14;
-    return [a * (mid + half * Math.cos(turn)), b * width * Math.sin(turn), a * z];
-  });
-}
+  return aroundRing.map(([cos, sin]): Vec => [a * (mid + half * cos), b * width * sin, a * z]);
+};
 
 const [face, neck, nose] = [faceSlices, neckSlices, noseSlices].map(smoothed);
 
-/** What is seen of a body of slices: the hulls of neighbours, filled as one. */
+/** What is seen of a body of slices: the hulls of neighbours, filled as one, so that no seam shows. */
 function outlineOf(slices: readonly Slice[], camera: Camera): string {
   const rings = slices.map((s) => ringOf(s, camera.axes).map(camera.flat));
   return rings
-    .slice(2)
-    .map((ring, i) => paths.closed(hull([...(rings[i] ?? []), ...(rings[i + 1] ?? []), ...ring]), onPicture))
+    .slice(1)
+    .map((ring, i) => paths.closed(hull([...(rings[i] ?? []), ...ring]), onPicture))
     .join("");
 }
 
