@@ -22,15 +22,16 @@ import (
 // them together, and no other facet. Outside of the core the interface, use cases, papers, pictures
 // and the demo may import all of them, and the store the steps that it keeps.
 var facets = map[string][]string{
-	"attach":    {"care", "freeze", "tally"},
+	"attach":    {"care", "freeze", "propose", "tally"},
 	"workorder": {"care", "freeze", "hours", "need"},
-	"need":      {"freeze", "hours", "tally"},
-	"judge":     {"tally"},
-	"hang":      {},
-	"hours":     {"care", "compare", "freeze", "tally"},
-	"care":      {"freeze"},
+	"need":      {"freeze", "hours", "propose", "tally"},
+	"judge":     {"propose", "tally"},
+	"hang":      {"propose"},
+	"hours":     {"care", "compare", "freeze", "propose", "tally"},
+	"care":      {"freeze", "propose"},
 	"tally":     {"compare", "freeze"},
 	"compare":   {},
+	"propose":   {},
 	"freeze":    {},
 }
 

@@ -14,7 +14,7 @@ const inward = layers.map((layer, i) => ({
 }));
 
 /** The rooms of a plan, one a step, from the plan that is edited outward to the workspace round them. */
-const rooms = ["draft", "head", "parting", "hair", "attach", "day", "workspace"];
+const rooms = ["draft", "parting", "hair", "wish", "head", "attach", "day", "workspace"];
 const roomsInward = rooms.map((room, i) => ({
   name: `plan-${room}-looks-inward`,
   severity: "error",

@@ -20,10 +20,7 @@ var areaOrder = []workorder.Group{workorder.Base, workorder.Behind, workorder.Fr
 // it. work is what hangs, by [attach.Of].
 func Brief(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 	in := sol.Input
-	b := wear.Brief{
-		Schema: wear.Schema, OwnHead: in.OwnHead, Child: in.Child, Tender: in.Hair.Tender, Edges: in.Hair.Edges, Texture: in.Hair.Texture, Structure: in.Parting.Structure,
-		Water: attach.Water(in), Wish: in.Wish().Weeks, Mass: sol.Weight, Hair: in.Hair.Longest(), Strand: in.Hair.Strand, Things: []wear.Thing{},
-	}
+	b := Worn(sol, work)
 	taken := 0.0
 	rows := sol.Outer()
 	areas := map[workorder.Group]*wear.Area{}
@@ -57,12 +54,6 @@ func Brief(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 			b.Areas = append(b.Areas, *a)
 		}
 	}
-	for _, a := range work {
-		piece := in.Piece(a.Piece)
-		b.Parts = append(b.Parts, wear.Part{
-			Key: a.Piece, Name: piece.Called(), Method: a.Method, Ground: a.Ground, Form: piece.Form, Ends: piece.Ends, Fibre: piece.Fibre, Places: a.Places, Pieces: a.Pieces, CutBelow: a.CutBelow, TakesDown: a.TakeDown,
-		})
-	}
 	counts := make([]int, len(in.Accents))
 	for i := range sol.Places {
 		for _, a := range sol.Places[i].Accents {
@@ -73,6 +64,23 @@ func Brief(sol *plan.Solved, work []attach.Attachment) wear.Brief {
 		if t := in.Accents[a].Thing; t != nil && n > 0 {
 			b.Things = append(b.Things, wear.Thing{Name: t.Name, Item: t.Item, Colour: t.Colour, Count: n})
 		}
+	}
+	return b
+}
+
+// Worn is what of a brief decides how long the head is worn: whose it is, what it stands on, what hangs. It is
+// worked out in a moment, for a search over many plans.
+func Worn(sol *plan.Solved, work []attach.Attachment) wear.Brief {
+	in := sol.Input
+	b := wear.Brief{
+		Schema: wear.Schema, OwnHead: in.OwnHead, Child: in.Child, Tender: in.Hair.Tender, Edges: in.Hair.Edges, Texture: in.Hair.Texture, Structure: in.Parting.Structure,
+		Water: attach.Water(in), Wish: in.Wish().Weeks, Mass: sol.Weight, Hair: in.Hair.Longest(), Strand: in.Hair.Strand, Things: []wear.Thing{},
+	}
+	for _, a := range work {
+		piece := in.Piece(a.Piece)
+		b.Parts = append(b.Parts, wear.Part{
+			Key: a.Piece, Name: piece.Called(), Method: a.Method, Ground: a.Ground, Form: piece.Form, Ends: piece.Ends, Fibre: piece.Fibre, Places: a.Places, Pieces: a.Pieces, CutBelow: a.CutBelow, TakesDown: a.TakeDown,
+		})
 	}
 	return b
 }

@@ -6,6 +6,7 @@ import (
 
 	"kladotex/core/hair"
 	"kladotex/core/method"
+	"kladotex/core/parting"
 	"kladotex/core/plan"
 )
 
@@ -46,7 +47,11 @@ func Methods(ctx context.Context, sol *plan.Solved) ([]Advice, error) {
 
 // situation is a part of the head with what a method would be asked to do at its places.
 func situation(sol *plan.Solved, where plan.WhereKind, places []int) method.Situation {
-	s := method.Situation{Places: len(sol.Places), Slower: sol.Input.Worker(0).Guess(), Child: sol.Input.Child, Shows: where == plan.AtHairline, Wish: sol.Input.Wish()}
+	wish := sol.Input.Wish()
+	if where == plan.OnBase && sol.Input.Parting.Base.Under == parting.OverPlaits {
+		wish.NoCornrows = false // a net over loose plaits asks for none
+	}
+	s := method.Situation{Places: len(sol.Places), Slower: sol.Input.Worker(0).Guess(), Child: sol.Input.Child, Shows: where == plan.AtHairline, Wish: wish}
 	switch where {
 	case plan.AtHairline:
 		s.Edges = sol.Input.Hair.Edges

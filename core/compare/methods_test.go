@@ -87,7 +87,7 @@ func TestAdviceInFortySituations(t *testing.T) {
 		says       string
 	}{
 		{"cornrows, and nobody plaits flat", plantest.All(plantest.On(parting.EarToEar, parting.Cornrows), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, nil, ids{l5, l3}, l5, "choose linked plaits"},
-		{"a net, and nobody plaits flat", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, nil, ids{l5}, l5, "cornrows"},
+		{"a net over cornrows, and nobody plaits flat", plantest.All(plantest.On(parting.NetCap, parting.Net), plantest.Wished(method.Wishes{NoCornrows: true}), func(in *plan.Input) { in.Parting.Base.Under = parting.OverCornrows }), plan.OnBase, nil, ids{l5}, l5, "cornrows"},
 		{"linked plaits, and nobody plaits flat", plantest.All(plantest.On(parting.Linked, parting.LinkedPlaits), plantest.Wished(method.Wishes{NoCornrows: true})), plan.OnBase, ids{l5}, nil, l5, "no plaiting along the scalp"},
 		{"locs whose hair is to be wrapped", plantest.All(plantest.Hung(hair.SoftLoc, 20, 11), plantest.Wished(method.Wishes{Hide: method.HiddenUnder})), plan.Everywhere, ids{w2}, nil, l1, "hides own hair differently"},
 		{"twists woven inside, as wished", plantest.All(plantest.Hung(hair.Twist, 18, 9), plantest.Wished(method.Wishes{Hide: method.HiddenInside})), plan.Everywhere, ids{l1}, nil, t3, "differently"},

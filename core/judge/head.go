@@ -71,3 +71,13 @@ func (h HeadLoad) against(before []wear.Earlier) HeadLoad {
 	}
 	return h
 }
+
+// HeadSays are the sentences on what hangs on the whole head, the gravest first, held against what the same
+// person wore before.
+func HeadSays(sol *plan.Solved, before []wear.Earlier) []string {
+	loads := make([]float64, len(sol.Places))
+	for i := range sol.Places {
+		loads[i], _, _ = loadHere(sol, i)
+	}
+	return headLoad(sol, loads, before).Says
+}

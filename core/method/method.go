@@ -307,6 +307,9 @@ func (m Method) DecidedOn(child bool, chosen Chosen) Chosen {
 // Bears is the water that what hangs by the method bears while it is worn.
 func (m Method) Bears() Water { return m.traits.Wet }
 
+// Pulls is how much it draws at the scalp.
+func (m Method) Pulls() Pull { return m.traits.Pull }
+
 // Off is what practised hands take to take one place down, minutes.
 func (m Method) Off() float64 { return m.traits.Off }
 

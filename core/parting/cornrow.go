@@ -42,7 +42,7 @@ func layBase(ctx context.Context, h scalp.Head, s Settings, f frames, l Layout) 
 		return l, nil
 	}
 	l = l.clone()
-	l.base = carriers{usual: s.spacing(), shown: s.shownSpacing(), netted: s.netSpacing()}
+	l.base = carriers{usual: s.spacing(), shown: s.shownSpacing(), netted: s.netSpacing(), spots: s.LeftOut}
 	for _, c := range bases {
 		b := c.any()
 		own := s.at(b.key)

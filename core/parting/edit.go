@@ -350,9 +350,7 @@ func leaveOut(h scalp.Head, s Settings, l Layout) (Layout, error) {
 			for _, f := range spotSamples {
 				u := scalp.Unit(r3.Add(r3.Scale(1-f, centre), r3.Scale(f, v)))
 				all++
-				if slices.ContainsFunc(near, func(spot Spot) bool {
-					return h.Chord(u, spot.At.vec()) < spot.Radius && h.Arc(u, spot.At.vec()) <= spot.Radius
-				}) {
+				if slices.ContainsFunc(near, func(spot Spot) bool { return spot.covers(h, u) }) {
 					hits++
 				}
 			}

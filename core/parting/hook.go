@@ -6,6 +6,8 @@ import (
 	"math"
 	"slices"
 
+	"gonum.org/v1/gonum/spatial/r3"
+
 	"kladotex/core/scalp"
 	"kladotex/core/surface"
 )
@@ -26,6 +28,24 @@ type carriers struct {
 	// usual, shown and netted are the usual distances of pieces, mm: on cornrows, on those that
 	// show, and on a net.
 	usual, shown, netted float64
+	// spots are those that stay free.
+	spots []Spot
+}
+
+// stayFree tells whether a point lies in a spot on which nothing hangs.
+func (c *carriers) stayFree(h scalp.Head, at r3.Vec) bool {
+	return slices.ContainsFunc(c.spots, func(s Spot) bool { return s.covers(h, at) })
+}
+
+// StaysFree tells whether a point of the scalp lies in a spot that is left out.
+func (s Settings) StaysFree(h scalp.Head, at scalp.Point) bool {
+	c := carriers{spots: s.LeftOut}
+	return len(s.LeftOut) > 0 && c.stayFree(h, Toward(h, at).vec())
+}
+
+// covers tells whether a point of the scalp lies in the spot.
+func (s Spot) covers(h scalp.Head, at r3.Vec) bool {
+	return h.Chord(at, s.At.vec()) < s.Radius && h.Arc(at, s.At.vec()) <= s.Radius
 }
 
 // run is a way along which pieces are hooked: a cornrow, or a line of a net.
@@ -120,10 +140,10 @@ func (x *run) pitchAt(share float64) float64 {
 // weighStep is how fine the distance wished is followed along a run, mm.
 const weighStep = 6.0
 
-// weigh sums up how many pieces hang on a run, usual the usual distance there.
-func (x *run) weigh(h scalp.Head, usual float64, apart func(Zone, scalp.Point) float64) {
+// weigh sums up how many pieces hang on a run, usual the usual distance there. Spots that stay free get none.
+func (x *run) weigh(h scalp.Head, on *carriers, usual float64, apart func(Zone, scalp.Point) float64) {
 	n := 1
-	if apart != nil || x.pitch != nil {
+	if apart != nil || x.pitch != nil || len(on.spots) > 0 {
 		n = max(1, int(math.Ceil(x.path.Length()/weighStep)))
 	}
 	x.pieces = make([]float64, n+1)
@@ -137,6 +157,9 @@ func (x *run) weigh(h scalp.Head, usual float64, apart func(Zone, scalp.Point) f
 		if x.pitch != nil {
 			by *= x.pitchAt(at) / (cell * usual * share)
 		}
+		if on.stayFree(h, x.path.At(at)) {
+			by = 0
+		}
 		x.pieces[k+1] = x.pieces[k] + by
 	}
 }
@@ -146,6 +169,9 @@ func (x *run) whole() float64 { return x.pieces[len(x.pieces)-1] }
 
 // places are those of as many pieces as the run was given, evenly by the distance wished.
 func (x *run) places(h scalp.Head) scalp.Line {
+	if x.whole() == 0 { // all of it stays free
+		return scalp.Line{}
+	}
 	off := 0.25
 	switch {
 	case x.crosses:
@@ -185,7 +211,7 @@ func (l Layout) Hooked(ctx context.Context, h scalp.Head, wish Hooking) Layout {
 			case runs[i].shows:
 				usual = l.base.shown
 			}
-			runs[i].weigh(h, usual, wish.Apart)
+			runs[i].weigh(h, &l.base, usual, wish.Apart)
 			sum += runs[i].whole()
 		}
 		return sum
@@ -401,6 +427,9 @@ func deal(shares []share, left int, exact bool) {
 // twinNear is how near to the mirror image of a run's middle that of its twin lies, mm.
 const twinNear = 1.5
 
+// twinShare is by how much two runs that mirror each other may differ in what hangs on them, a share.
+const twinShare = 0.05
+
 // twins are, of every run, the one on the other side that mirrors it; -1 where it has none, or
 // is its own.
 func twins(h scalp.Head, runs []run) []int {
@@ -424,7 +453,8 @@ func twins(h scalp.Head, runs []run) []int {
 				break
 			}
 			mirrored := scalp.Point{middles[j][0], -middles[j][1], middles[j][2]}
-			if out[j] < 0 && scalp.Apart(middles[i], mirrored) <= twinNear && math.Abs(runs[i].path.Length()-runs[j].path.Length()) <= twinNear {
+			if out[j] < 0 && scalp.Apart(middles[i], mirrored) <= twinNear && math.Abs(runs[i].path.Length()-runs[j].path.Length()) <= twinNear &&
+				math.Abs(runs[i].whole()-runs[j].whole()) <= twinShare*runs[i].whole() { // no spot on one side alone
 				out[i], out[j] = j, i
 				break
 			}
@@ -439,7 +469,7 @@ func (x lattice) netPlaits(ctx context.Context, h scalp.Head, n int) scalp.Line 
 	lines := x.lines(ctx, h, spacing)
 	total := 0.0
 	for i := range lines {
-		lines[i].weigh(h, spacing, nil)
+		lines[i].weigh(h, &carriers{}, spacing, nil)
 		total += lines[i].whole()
 	}
 	allot(h, lines, n, total, true)

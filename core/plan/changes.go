@@ -159,6 +159,7 @@ var fields = append([]field{
 	{"plaits.tension", "Plaits at the scalp", Plain, func(in Input) string { return string(in.Plaits.Tension) }},
 	{"plaits.band", "Elastic at the root", Plain, func(in Input) string { return yesNo(in.Plaits.Band) }},
 	{"pieces", "Pieces", Plain, func(in Input) string { return each(in.Pieces, pieceText) }},
+	{"wanted", "What is wished", Plain, func(in Input) string { return in.wantedText() }},
 	{"wishes.updo", "It will be tied up", Plain, func(in Input) string { return yesNo(in.Wish().Updo) }},
 	{"wishes.water", "Water", Plain, func(in Input) string { return said(in.Wish().Water) }},
 	{"wishes.weeks", "Weeks of wear wished for", Plain, func(in Input) string { return orElse(in.Wish().Weeks, "open") }},

@@ -16,6 +16,7 @@ import (
 	"kladotex/core/plait"
 	"kladotex/core/quote"
 	"kladotex/core/supply"
+	"kladotex/core/wish"
 )
 
 // leaves are the paths of a JSON document, lists taken whole.
@@ -52,6 +53,7 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	whole.Stature, whole.Trim = 1650, &Trim{fall.Bob, "chin"}
 	whole.Feed, whole.Products = &UsualFeed, []Chosen{{Product: Gel}}
 	whole.Fill.At = []parting.Direction{{0, 0, 1}}
+	whole.Wanted = &wish.Wanted{Look: wish.Locs}
 	whole.Price = &quote.Basis{Person: "odalys", BringsHair: true, Extras: []quote.Extra{{Name: "Wash", Amount: 1500}}}
 	raw, err := json.Marshal(whole)
 	require.NoError(t, err)
@@ -60,12 +62,12 @@ func TestEveryFieldOfTheDocumentIsCompared(t *testing.T) {
 	want := map[string]bool{}
 	leaves("", document, want)
 	delete(want, "schema")   // documents compared are of one version
-	for path := range want { // hair fed in is told as one
-		if strings.HasPrefix(path, "feed.") {
+	for path := range want { // hair fed in is told as one, and so is what is wished
+		if strings.HasPrefix(path, "feed.") || strings.HasPrefix(path, "wanted.") {
 			delete(want, path)
 		}
 	}
-	want["feed"] = true
+	want["feed"], want["wanted"] = true, true
 	got := map[string]bool{}
 	for _, f := range fields {
 		got[f.path] = true

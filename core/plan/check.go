@@ -78,6 +78,9 @@ func (in Input) check() invalid.Errors {
 	if in.Price != nil {
 		in.Price.Check(&bad, "price.")
 	}
+	if in.Wanted != nil {
+		bad = append(bad, invalid.From(invalid.Under(in.Wanted.Check(), "wanted"))...)
+	}
 	if in.Wishes != nil {
 		in.Wishes.Check(&bad, "wishes.")
 	}

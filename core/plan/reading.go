@@ -54,6 +54,14 @@ func (in Input) Wish() method.Wishes {
 	return *in.Wishes
 }
 
+// wantedText says what is wished of the head in a line.
+func (in Input) wantedText() string {
+	if in.Wanted == nil {
+		return "open"
+	}
+	return in.Wanted.Says()
+}
+
 // PricedBy is what the install is priced by; the usual where nothing was said.
 func (in Input) PricedBy() quote.Basis {
 	if in.Price == nil {

@@ -75,6 +75,9 @@ func (b *Brief) reasons(r Rules) []Reason {
 			continue
 		}
 		seen = append(seen, p.Method)
+		if m.Family == method.Hook && p.Ground == method.OnCornrow {
+			continue // on a cornrow a plain hook holds as long as that: the foundation says how long
+		}
 		out = append(out, Reason{Key: "method", Text: m.Name, Weeks: Weeks{m.WearWeeks[0], m.WearWeeks[1]}})
 	}
 	limit := func(applies bool, key string, weeks int, text string) {

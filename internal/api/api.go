@@ -175,6 +175,7 @@ func operations(e *echo.Echo, s *server) huma.API {
 	s.peopleOperations(api)
 	s.clientOperations(api)
 	s.previewOperations(api)
+	s.proposalOperations(api)
 	s.planOperations(api)
 	s.clearanceOperations(api)
 	s.quoteOperations(api)

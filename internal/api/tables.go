@@ -2,9 +2,7 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"net/http"
-	"reflect"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -50,9 +48,7 @@ func (s *server) tableOperations(api huma.API) {
 		OperationID: "importTable", Method: http.MethodPost, Path: "/api/v1/tables/{table}",
 		Summary:  "Read a table in, or say what that would change: lines of JSON tell how far it has come, the last one what came of it. Ended early, nothing is changed",
 		Metadata: rights(studio.Crew), MaxBodyBytes: maxTable,
-		Responses: map[string]*huma.Response{"200": {Description: "Lines of JSON", Content: map[string]*huma.MediaType{
-			"application/x-ndjson": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[readingIn](), true, "")},
-		}}},
+		Responses: linesOf[readingIn](api),
 	}, func(ctx context.Context, in *struct {
 		TablePath
 		Save    bool   `query:"save" doc:"Write it down; left out only what would change is said"`
@@ -63,20 +59,8 @@ func (s *server) tableOperations(api huma.API) {
 			return nil, problem(ctx, err, "")
 		}
 		by := person(ctx).Name
-		return &huma.StreamResponse{Body: func(w huma.Context) {
+		return lines(ctx, tableTimeout, func(ctx context.Context, tell func(readingIn) error) {
 			defer end()
-			ctx, stop := context.WithTimeout(ctx, tableTimeout)
-			defer stop()
-			w.SetHeader("Content-Type", "application/x-ndjson")
-			w.SetStatus(http.StatusOK)
-			out := json.NewEncoder(w.BodyWriter())
-			control := http.NewResponseController(w.BodyWriter().(http.ResponseWriter))
-			_ = control.SetWriteDeadline(time.Now().Add(tableTimeout + answerTime)) // it has a limit of its own
-			tell := func(line readingIn) error {
-				err := out.Encode(line)
-				_ = control.Flush() // what cannot be flushed comes a little later
-				return err
-			}
 			says, err := s.studio.ImportTable(ctx, in.Table, in.RawBody, in.Save, by, func(done, of int) error {
 				return tell(readingIn{Done: done, Of: of})
 			})
@@ -85,7 +69,7 @@ func (s *server) tableOperations(api huma.API) {
 				return
 			}
 			_ = tell(readingIn{Says: &says}) // the same
-		}}, nil
+		}), nil
 	})
 
 	huma.Register(api, huma.Operation{

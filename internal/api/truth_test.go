@@ -81,7 +81,9 @@ func TestOneRuleOfCareAndWear(t *testing.T) {
 		told := brief.Told(wear.Rules{Weeks: wear.Weeks{Least: 6, Most: 8}})
 		for _, m := range brief.Parts {
 			facts, _ := method.Lookup(m.Method)
-			if float64(m.Places) >= 0.05*float64(len(brief.Parts)) {
+			// On a cornrow a plain hook holds as long as the foundation does.
+			hooked := facts.Family == method.Hook && m.Ground == method.OnCornrow
+			if float64(m.Places) >= 0.05*float64(len(brief.Parts)) && !hooked {
 				assert.LessOrEqual(t, told.Most, facts.WearWeeks[1], "%s: %s bears no more", name, facts.Name)
 			}
 			if facts.Bears() == method.Dry {

@@ -34,11 +34,28 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge
 	if err := plan.Check(in); err != nil {
 		return judge.Fitting{}, err
 	}
-	items, err := s.everyItem(ctx)
+	have, err := s.ready(ctx, in.Pieces[0].Colour)
 	if err != nil {
 		return judge.Fitting{}, err
 	}
-	wanted := in.Pieces[0].Colour
+	before, err := s.earlier(ctx, clientID)
+	if err != nil {
+		return judge.Fitting{}, err
+	}
+	sol, err := plan.Solve(ctx, in)
+	if err != nil {
+		return judge.Fitting{}, err
+	}
+	return judge.Fit(ctx, sol, have, before)
+}
+
+// ready are the pieces of the supplies that can be had, in a colour where they come in it, with how many of each
+// lie free in the stash.
+func (s *Studio) ready(ctx context.Context, wanted string) ([]judge.Ready, error) {
+	items, err := s.everyItem(ctx)
+	if err != nil {
+		return nil, err
+	}
 	var have []judge.Ready
 	for _, i := range items {
 		if i.Archived || !i.Kind.Facts().Hangs || len(i.Offers) == 0 {
@@ -53,24 +70,23 @@ func (s *Studio) Fit(ctx context.Context, clientID string, in plan.Input) (judge
 		}
 		have = append(have, judge.Ready{Piece: i.Piece(i.ID, i.ID, colour), Stash: i.Pieces - i.Promised})
 	}
-	var before []wear.Earlier
-	if clientID != "" {
-		c, err := s.Store.Client(ctx, clientID)
-		if err != nil {
-			return judge.Fitting{}, err
-		}
-		before = c.Facts.Earlier()
-		heads, err := s.Heads(ctx, clientID)
-		if err != nil {
-			return judge.Fitting{}, err
-		}
-		before = append(wornBefore(heads), before...)
+	return have, nil
+}
+
+// earlier is what a client wore before, here and elsewhere; none where no client is named.
+func (s *Studio) earlier(ctx context.Context, clientID string) ([]wear.Earlier, error) {
+	if clientID == "" {
+		return nil, nil
 	}
-	sol, err := plan.Solve(ctx, in)
+	c, err := s.Store.Client(ctx, clientID)
 	if err != nil {
-		return judge.Fitting{}, err
+		return nil, err
 	}
-	return judge.Fit(ctx, sol, have, before)
+	heads, err := s.Heads(ctx, clientID)
+	if err != nil {
+		return nil, err
+	}
+	return append(wornBefore(heads), c.Facts.Earlier()...), nil
 }
 
 // Price is what a plan costs on the studio's terms.

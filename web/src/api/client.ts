@@ -95,6 +95,10 @@ export const server = {
 
   catalogue: () => settle(http.GET("/api/v1/catalogue")),
   begin: (query: Record<string, string>) => settle(http.GET("/api/v1/begin", { params: { query } })),
+  whyNot: (body: Schemas["WhyWish"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/proposals/why", { body, signal })),
+  heldAgainstWish: (body: Schemas["Wished"], signal: AbortSignal) =>
+    settle(http.POST("/api/v1/proposals/held", { body, signal })),
   preview: async (input: Schemas["Input"], signal: AbortSignal) =>
     unpack(await settle(http.POST("/api/v1/preview", { body: input, signal }))),
   drape: (input: Schemas["Input"], style: Schemas["Drape"]["style"], signal: AbortSignal) =>
@@ -316,20 +320,51 @@ export async function readTable(
   );
   if (!response.ok || !response.body)
     throw new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined);
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = "";
   let said: Schemas["Imported"] | undefined;
+  await readLines(response.body, (line) => {
+    const news = line as ReadingIn;
+    if (news.trouble) throw new Error(news.trouble);
+    if (news.says) said = news.says;
+    else onProgress(news.done ?? 0, news.of ?? 0);
+  });
+  if (!said) throw new Error("The answer broke off; nothing was changed.");
+  return said;
+}
+
+/** Reads lines of JSON as they come. */
+async function readLines(body: ReadableStream<Uint8Array<ArrayBuffer>>, onLine: (line: unknown) => void) {
+  const reader = body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
   for (let part = await reader.read(); !part.done; part = await reader.read()) {
     const lines = (rest + part.value).split("\n");
     rest = lines.pop() ?? "";
-    for (const line of lines) {
-      if (line === "") continue;
-      const news = JSON.parse(line) as ReadingIn;
-      if (news.trouble) throw new Error(news.trouble);
-      if (news.says) said = news.says;
-      else onProgress(news.done ?? 0, news.of ?? 0);
-    }
+    for (const line of lines) if (line !== "") onLine(JSON.parse(line));
   }
-  if (!said) throw new Error("The answer broke off; nothing was changed.");
-  return said;
+}
+
+/** Has plans proposed that meet the wish of a plan; onProgress is told how far the search has come. */
+export async function propose(
+  wished: Schemas["Wished"],
+  onProgress: (progress: Schemas["Progress"]) => void,
+  signal: AbortSignal,
+): Promise<Schemas["Answer"]> {
+  const response = await withToken(
+    new Request("/api/v1/proposals", {
+      method: "POST",
+      body: JSON.stringify(wished),
+      headers: { "Content-Type": "application/json" },
+      signal,
+    }),
+  );
+  if (!response.ok || !response.body)
+    throw new Refusal(response.status, (await response.json().catch(() => undefined)) as Problem | undefined);
+  let answer: Schemas["Answer"] | undefined;
+  await readLines(response.body, (line) => {
+    const news = line as Schemas["Proposing"];
+    if (news.trouble) throw new Error(news.trouble);
+    if (news.progress) onProgress(news.progress);
+    if (news.answer) answer = news.answer;
+  });
+  if (!answer) throw new Error("The answer broke off. Ask again.");
+  return answer;
 }

@@ -14,7 +14,7 @@ import {
   type UseInfiniteQueryResult,
 } from "@tanstack/react-query";
 import { useState } from "react";
-import { Refusal, server } from "./client";
+import { propose, Refusal, server } from "./client";
 import { setZone } from "../lib/localDay";
 import { parsed, storage } from "../lib/storage";
 import { moneyIn, setExponent } from "../lib/units";
@@ -31,6 +31,8 @@ import type {
   PlanEntry,
   PlanInput,
   PlanResult,
+  SearchProgress,
+  Wished,
   WornHead,
 } from "./types";
 
@@ -307,6 +309,36 @@ export const useMessages = (plan: string) =>
 
 /** Other plans that keep to the time wished. */
 export const useQuicker = facet("quicker", server.quicker);
+/** Whether the plan as it is meets the wish it carries. */
+export const useHeldAgainstWish = (input: PlanInput, clientId: string) =>
+  useQuery({
+    queryKey: ["held", input, clientId],
+    queryFn: ({ signal }) =>
+      server.heldAgainstWish(
+        { input, ...(clientId && { clientId }), measured: true, asked: true, history: [], read: [] },
+        signal,
+      ),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+
+/** What comes of a wish, and how far the search has come until then. */
+export function useProposals(wished: Wished) {
+  const [progress, setProgress] = useState<SearchProgress>();
+  const { data, error } = useQuery({
+    queryKey: ["proposals", wished],
+    queryFn: ({ signal }) => {
+      setProgress(undefined);
+      return propose(wished, setProgress, signal);
+    },
+    structuralSharing: false,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  });
+  return { answer: data, progress, error };
+}
+
 /** What it costs on the studio's terms. */
 export const usePrice = facet("price", server.price);
 

@@ -1402,6 +1402,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plans that meet a wish: lines of JSON tell how far the search has come, the last one what came of it */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proposals/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A plan held against the wish it carries */
+        post: operations["holdAgainstWish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proposals/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What speaks against a way that was not proposed */
+        post: operations["whyNot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/quicker": {
         parameters: {
             query?: never;
@@ -1881,6 +1932,12 @@ export interface components {
             /** @enum {string} */
             where: "everywhere" | "front" | "back" | "hairline" | "base";
         };
+        Against: {
+            gains: string[];
+            /** @enum {string} */
+            key: "quick" | "balanced" | "full";
+            loses: string[];
+        };
         Alternative: {
             colour: string;
             /**
@@ -1942,6 +1999,20 @@ export interface components {
              */
             safe: number;
         };
+        Answer: {
+            /**
+             * @description What must be said first; left out where enough was said
+             * @enum {string}
+             */
+            asks?: "look" | "health" | "";
+            done: components["schemas"]["Progress"];
+            gives: components["schemas"]["Give"][];
+            proposals: components["schemas"]["Proposal"][];
+            questions: components["schemas"]["Grave"][];
+            says: string[];
+            sizes: components["schemas"]["SizeRange"][];
+            stops: components["schemas"]["Stop"][];
+        };
         AnswerQuoteRequest: {
             /** @enum {string} */
             state: "given" | "accepted" | "declined";
@@ -1961,6 +2032,21 @@ export interface components {
         AskAboutHeadRequest: {
             /** @description What calls for caution; none is an answer too */
             history: ("chemical" | "hair-loss" | "sore-scalp")[];
+        };
+        Asked: {
+            /** @enum {string} */
+            base?: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
+            /** @enum {string} */
+            method?: "L1" | "L2" | "L3" | "L4" | "L6" | "W1" | "W2" | "W3" | "W4" | "W5" | "T1" | "T2" | "T3" | "L5" | "B1" | "B2" | "B3";
+            /** @description Name of a piece */
+            piece?: string;
+            /**
+             * Format: double
+             * @description Width and height of a section
+             */
+            sizeMm?: number;
+            /** @description Body line */
+            to?: string;
         };
         Attachment: {
             /**
@@ -3158,6 +3244,104 @@ export interface components {
              */
             rounds: number;
         };
+        Figures: {
+            /**
+             * Format: double
+             * @description Share of the scalp that shows in spots that are noticed
+             */
+            bare: number;
+            /** Format: int64 */
+            costMinor: number;
+            /**
+             * Format: double
+             * @description Pieces over one another where it is measured
+             */
+            full: number;
+            /**
+             * Format: int64
+             * @description Who works
+             */
+            hands: number;
+            /** @description Name of the method on the base; left out where there is none */
+            hook?: string;
+            /**
+             * Format: int64
+             * @description Pieces hooked on a base
+             */
+            hooked: number;
+            /** @description The lowest body line half of the ends reach */
+            lands: string;
+            /**
+             * Format: double
+             * @description What hangs at one of the heaviest places, in shares of what is usual there
+             */
+            load: number;
+            /**
+             * Format: double
+             * @description The longest sitting
+             */
+            longestMin: number;
+            /** @description Name of the method on the plaits */
+            method: string;
+            /**
+             * Format: double
+             * @description From the first comb to the last look, breaks in it
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Minutes to take pieces off and to undo plaits and cornrows
+             */
+            offMin: number;
+            /**
+             * Format: int64
+             * @description Packs to buy, wrapping hair among them
+             */
+            packs: number;
+            /** @description Name of the piece */
+            piece: string;
+            /**
+             * Format: int64
+             * @description Pieces on the head
+             */
+            pieces: number;
+            /**
+             * Format: int64
+             * @description Plaits that hang loose
+             */
+            sections: number;
+            /**
+             * Format: double
+             * @description Cornrow that shows
+             */
+            showsMm: number;
+            /**
+             * Format: double
+             * @description Share of the places that are plaits hanging loose
+             */
+            singles: number;
+            /** Format: int64 */
+            sittings: number;
+            /**
+             * Format: double
+             * @description Width and height of a section
+             */
+            sizeMm: number;
+            /** Format: int64 */
+            spares: number;
+            /** @enum {string} */
+            structure: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
+            /**
+             * Format: int64
+             * @description Weeks it is worn
+             */
+            weeks: number;
+            /**
+             * Format: double
+             * @description All that hangs, dry
+             */
+            weightG: number;
+        };
         Fill: {
             /** @description Places known beforehand: one piece at each, hung on what lies nearest */
             at?: number[][];
@@ -3329,6 +3513,16 @@ export interface components {
             /** Format: double */
             outlineMm: number;
         };
+        Give: {
+            facts: components["schemas"]["Figures"];
+            input: components["schemas"]["Input"];
+            /** @description What is changed, in words */
+            says: string;
+            /** @description What that gives */
+            title: string;
+            /** @description The wish after it */
+            wish: components["schemas"]["Wanted"];
+        };
         Given: {
             /** @description Index of a place and of the accent put on there, one pair after the other */
             accents: number[];
@@ -3440,6 +3634,10 @@ export interface components {
             /** Format: double */
             usualMg: number;
         };
+        Held: {
+            breaks: string[];
+            facts: components["schemas"]["Figures"];
+        };
         HoldStashRequest: {
             holds: boolean;
         };
@@ -3503,6 +3701,16 @@ export interface components {
             /** @enum {string} */
             what: "new" | "changed";
         };
+        InHand: {
+            /** Format: int64 */
+            count: number;
+            piece: components["schemas"]["Piece"];
+            /**
+             * Format: int64
+             * @description How many of them show wear and hang inside
+             */
+            worn?: number;
+        };
         Input: {
             /** @description A few pieces or small things put on beside the rest */
             accents?: components["schemas"]["Accent"][];
@@ -3551,6 +3759,8 @@ export interface components {
             trim?: components["schemas"]["Trim"];
             /** @description What goes where. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
             uses: components["schemas"]["Use"][];
+            /** @description What is wished of the head and what there is for it; left out where nobody said */
+            wanted?: components["schemas"]["Wanted"];
             ways: components["schemas"]["Way"][];
             /** @description What is wanted of the install that decides between methods */
             wishes?: components["schemas"]["Wishes"];
@@ -4142,6 +4352,14 @@ export interface components {
             priceMinor: number;
             /** @description Key of the supplier; left out for any shop */
             supplier?: string;
+        };
+        OnHead: {
+            /** @description Petite, Average or Large */
+            head: string;
+            /** Format: int64 */
+            packs: number;
+            /** Format: int64 */
+            sections: number;
         };
         Option: {
             help: string;
@@ -4770,12 +4988,56 @@ export interface components {
             /** @enum {string} */
             unit: "g" | "ml";
         };
+        Progress: {
+            /**
+             * Format: int64
+             * @description Plans hung so far
+             */
+            draped: number;
+            /**
+             * Format: int64
+             * @description Heads laid out so far
+             */
+            laid: number;
+            /**
+             * Format: int64
+             * @description Plans rated so far
+             */
+            rated: number;
+            /**
+             * Format: int64
+             * @description Plans to be hung
+             */
+            toHang: number;
+            /**
+             * Format: int64
+             * @description Heads to be laid out
+             */
+            toLay: number;
+        };
         Promise: {
             /** Format: int64 */
             pieces: number;
             /** @description Its title */
             plan: string;
             planId: string;
+        };
+        Proposal: {
+            against: components["schemas"]["Against"][];
+            facts: components["schemas"]["Figures"];
+            /** @description The plan */
+            input: components["schemas"]["Input"];
+            /** @enum {string} */
+            key: "quick" | "balanced" | "full";
+            more: string[];
+            says: string[];
+            /** @description What it is, in a few words */
+            title: string;
+        };
+        Proposing: {
+            answer?: components["schemas"]["Answer"];
+            progress?: components["schemas"]["Progress"];
+            trouble?: string;
         };
         PurchaseLine: {
             came?: components["schemas"]["Came"];
@@ -5266,6 +5528,14 @@ export interface components {
             minMm: number;
             presets: components["schemas"]["NamedSize"][];
         };
+        SizeRange: {
+            on: components["schemas"]["OnHead"][];
+            says: string;
+            /** Format: double */
+            sizeMm: number;
+            /** @description Which tape changes it most, in words */
+            tape: string;
+        };
         Sketch: {
             stills: components["schemas"]["Still"][];
             title: string;
@@ -5386,6 +5656,10 @@ export interface components {
              * @description Packs that are shut
              */
             packs: number;
+        };
+        Stop: {
+            key: string;
+            says: string;
         };
         StructurePoint: {
             /** Format: int64 */
@@ -5745,6 +6019,83 @@ export interface components {
             /** @description Why it cannot be read or computed any more */
             readonly trouble?: string;
         };
+        Wanted: {
+            /**
+             * @description The structure that is asked for; left out to leave it open
+             * @enum {string}
+             */
+            base?: "all" | "linked" | "ear-to-ear" | "front-design" | "horseshoe" | "perimeter" | "net-cap" | "part-line";
+            /**
+             * @description Whether somebody there can cornrow
+             * @enum {string}
+             */
+            cornrow?: "yes" | "no";
+            /**
+             * @description Parts drawn neatly, or as if grown in
+             * @enum {string}
+             */
+            finish?: "neat" | "grown";
+            /** @enum {string} */
+            full?: "airy" | "usual" | "full";
+            /** @description True when a second pair of hands parts and plaits */
+            helper?: boolean;
+            /**
+             * @description What it is to look like
+             * @enum {string}
+             */
+            look?: "locs" | "twists" | "braids" | "curls";
+            /** @description Hair in hand that is to be used */
+            lots?: components["schemas"]["InHand"][];
+            /**
+             * Format: double
+             * @description Time there is from the first comb to the last look, breaks in it
+             */
+            minutes?: number;
+            /**
+             * Format: int64
+             * @description What may be spent on hair and small things, minor units
+             */
+            moneyMinor?: number;
+            /** @description True to buy nothing: only the hair in hand */
+            nothing?: boolean;
+            /**
+             * Format: double
+             * @description Minutes in which all must come off
+             */
+            offMin?: number;
+            /** @description True when the pieces are to be used again */
+            reuse?: boolean;
+            /**
+             * Format: double
+             * @description How long one sits at a time at the most
+             */
+            sittingMin?: number;
+            /**
+             * Format: int64
+             * @description Sittings at the most
+             */
+            sittings?: number;
+            /**
+             * @description How it is worn mostly
+             * @enum {string}
+             */
+            style?: "down" | "half-up" | "tied";
+            /**
+             * @description Where on the body the ends come to
+             * @enum {string}
+             */
+            to?: "chin" | "shoulder" | "armpit" | "mid-back" | "waist" | "hip";
+            /**
+             * @description What it has to bear
+             * @enum {string}
+             */
+            water?: "dry" | "roots" | "swim";
+            /**
+             * Format: int64
+             * @description Weeks it is to last at least
+             */
+            weeks?: number;
+        };
         Way: {
             /** @description Options of the method's choices by key; those left out are as usual */
             choices?: {
@@ -5988,6 +6339,21 @@ export interface components {
             /** @description Of zones: their names */
             zones?: string[];
         };
+        Why: {
+            breaks: string[];
+            /** @description What it comes to; left out where it cannot be worked out */
+            facts?: components["schemas"]["Figures"];
+            gains: string[];
+            loses: string[];
+            says: string;
+            title?: string;
+        };
+        WhyWish: {
+            asked: components["schemas"]["Asked"];
+            /** @description The proposal it is held against */
+            instead: components["schemas"]["Figures"];
+            wished: components["schemas"]["Wished"];
+        };
         Wish: {
             /**
              * Format: double
@@ -6014,6 +6380,19 @@ export interface components {
              * @description Section width along the row, mm
              */
             widthMm: number;
+        };
+        Wished: {
+            /** @description True once it was asked about scalp, loss and chemicals; a client's card answers it */
+            asked: boolean;
+            /** @description Whose head it is; left out for a head without a card */
+            clientId?: string;
+            /** @description What was answered with yes */
+            history: string[];
+            input: components["schemas"]["Input"];
+            /** @description True where the three tapes were taken */
+            measured: boolean;
+            /** @description Keys of cautions that were read by who asks */
+            read: string[];
         };
         Wishes: {
             /**
@@ -9664,6 +10043,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Price"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wished"];
+            };
+        };
+        responses: {
+            /** @description Lines of JSON */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Proposing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    holdAgainstWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wished"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Held"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    whyNot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhyWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
                 };
             };
             /** @description Error */

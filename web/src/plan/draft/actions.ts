@@ -21,6 +21,7 @@ import type {
   Tapes,
   Trial,
   Trim,
+  HeadWish,
   Use,
   Way,
   WhereKind,
@@ -28,6 +29,7 @@ import type {
   Wishes,
 } from "../../api/types";
 import { omit } from "../../lib/omit";
+import { said, type Unsaid } from "../../lib/said";
 import type { Draft } from "./draft";
 
 /**
@@ -221,6 +223,12 @@ export const actions = {
   setHair: (group: Group, part: Partial<OwnHair>) =>
     onInput(group, (i) => ({ ...i, hair: { ...i.hair, ...part } })),
   setHead: (part: Partial<Pick<PlanInput, "ownHead" | "child">>) => onInput(null, (i) => ({ ...i, ...part })),
+  /** What is wished of the head; undefined takes a wish back. */
+  setWanted: (group: Group, part: Unsaid<HeadWish>) =>
+    onInput(group, ({ wanted, ...i }) => {
+      const kept = said<HeadWish>({ ...wanted, ...part });
+      return Object.keys(kept).length === 0 ? i : { ...i, wanted: kept };
+    }),
   setHairline: (group: Group, hairline: Hairline, head?: Tapes) =>
     onInput(group, (i) => ({ ...i, hairline, ...(head && { head }) })),
 

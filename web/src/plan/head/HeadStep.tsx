@@ -9,7 +9,7 @@ import { Toggle } from "../../ui/fields";
 import { HairFields } from "../../ui/HairFields";
 import { areas } from "../../ui/hairNames";
 import styles from "../../ui/panel.module.css";
-import { Parts } from "../../ui/Parts";
+import { Parts, type Part } from "../../ui/Parts";
 import { TapeFields } from "../../ui/TapeFields";
 import { Trouble } from "../../ui/Trouble";
 import { useAct } from "../draft/act";
@@ -17,6 +17,8 @@ import { actions } from "../draft/actions";
 import type { Draft } from "../draft/draft";
 import { useBench } from "../draft/onBench";
 
+const WishPart = lazy(async () => ({ default: (await import("../wish")).WishPart }));
+const looks: Record<string, string> = { locs: "Locs", twists: "Twists", braids: "Braids", curls: "Curls" };
 const WhatWorked = lazy(async () => ({ default: (await import("./WhatWorked")).WhatWorked }));
 
 /** Whose head it is, as the tape found it, and the hair on it. */
@@ -26,13 +28,27 @@ export const HeadStep = memo(function HeadStep() {
   const unit = usePreferences((p) => p.unit);
   const client = useClient(draft.clientId).data;
   const act = useAct();
-  const { head, hair, ownHead, child } = draft.input;
+  const { head, hair, ownHead, child, wanted } = draft.input;
   const lengths = areas.map(([key]) => hair[key]);
   const [least, most] = [Math.min(...lengths), Math.max(...lengths)];
+  // A newcomer begins with what is wished, who has a client with whose head it is.
+  const [wishFirst] = useState(() => !draft.clientId && !wanted);
+  const wish: Part = {
+    key: "wish",
+    title: "The wish, and proposals",
+    says: wanted?.look ? looks[wanted.look] : "open",
+    paths: ["wanted"],
+    content: (
+      <Suspense>
+        <WishPart />
+      </Suspense>
+    ),
+  };
   return (
     <Parts
       step="head"
       parts={[
+        ...(wishFirst ? [wish] : []),
         {
           key: "whose",
           title: "Whose head",
@@ -56,6 +72,7 @@ export const HeadStep = memo(function HeadStep() {
             </>
           ),
         },
+        ...(wishFirst ? [] : [wish]),
         {
           key: "tapes",
           title: "Three tapes",

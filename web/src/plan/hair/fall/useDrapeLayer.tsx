@@ -9,7 +9,7 @@ const DrapeSettings = lazy(async () => ({ default: (await fetchParts()).DrapeSet
 const DrapeMarks = lazy(async () => ({ default: (await fetchParts()).DrapeMarks }));
 
 /** The part of the picture a drape takes: down to a hand under the lowest end. */
-function boxOf(drape: Drape | undefined): Box {
+export function drapeBox(drape: Drape | undefined): Box {
   if (!drape) return [-140, -124, 280, 264];
   let lowest = 0;
   for (const p of drape.pieces) lowest = Math.min(lowest, p.points[p.points.length - 1]?.[2] ?? 0);
@@ -28,7 +28,7 @@ export function useDrapeLayer(input: PlanInput, shown: boolean): HeadLayer {
     (): HeadLayer => ({
       key: drapeKey,
       name: "Drape",
-      box: boxOf(drape),
+      box: drapeBox(drape),
       hint: "A drawing: hair falls its own way",
       settings: (
         <Suspense fallback={null}>

@@ -1,0 +1,1 @@
+export { WishPart } from "./WishPart";
