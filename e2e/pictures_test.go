@@ -39,9 +39,18 @@ func TestPictures(t *testing.T) {
 	take(desk, "supplies")
 	const cellist, technician = "The cellist, a hairline that shows", "The lighthouse technician, long thick hair"
 	const horseshoe = "The lighthouse technician, horseshoe"
-	desk.openPlan(address, cellist, "head")
-	desk.waitFor(says + `("What worked")`)
+	desk.visit(address+"/plans/new/head", drawn+" > 40")
+	for _, answer := range []string{"look][value=locs", "to][value=armpit", "full][value=usual"} {
+		desk.waitFor(`document.querySelector("input[name=wish-` + answer + `]")`)
+		value[bool](desk, `(document.querySelector("input[name=wish-`+answer+`]").click(), true)`)
+	}
+	desk.waitFor(isSaved)
 	take(desk, "head")
+	desk.press("button", "Show proposals")
+	desk.press("button", "None of these")
+	desk.waitFor(`document.querySelectorAll("[data-proposal] canvas").length === 2 * document.querySelectorAll("[data-proposal]").length && document.querySelector("[data-proposal]")`)
+	take(desk, "proposals")
+	desk.press("button", "Choose this one")
 	desk.openPlan(address, horseshoe, "hair")
 	desk.part("What goes where")
 	take(desk, "hair")
@@ -61,9 +70,6 @@ func TestPictures(t *testing.T) {
 	take(desk, "advice")
 	desk.openPlan(address, technician, "parting")
 	take(desk, "parting")
-	desk.press("radio", "Size")
-	desk.part("Sizes")
-	take(desk, "parting-size")
 	desk.openPlan(address, horseshoe, "parting")
 	take(desk, "structures")
 	desk.openPlan(address, cellist, "parting")

@@ -29,7 +29,7 @@ func TestFromAWishToTheShoppingList(t *testing.T) {
 	value[bool](b, `(document.querySelector("input[name=wish-look][value=locs]").click(), true)`)
 	value[bool](b, `(document.querySelector("input[name=wish-to][value=armpit]").click(), true)`)
 	value[bool](b, `(document.querySelector("input[name=wish-full][value=airy]").click(), true)`)
-	b.write("Time there is, first comb to last look", "5")
+	b.write("Time there is, first comb to last check", "5")
 	b.press("button", "Show proposals")
 	b.waitFor(says + `("is any of this so on this head?")`)
 	assert.Zero(t, value[int](b, proposals), "nothing before health was asked about")

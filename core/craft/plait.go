@@ -14,6 +14,8 @@ const (
 	AnchorLength = 25.0 // mm; common practice
 	// FedUsual: how far hair fed into the ends goes past them, where nothing else is said: two inches.
 	FedUsual = 50.8 // mm; common practice
+	// FallsOver: how long a plait that hangs under loose strands may be ÷ their length, so that it does not show among them.
+	FallsOver = 0.6 // share; common practice
 	// ThinShare: the least thickness of a plait ÷ that of the piece it carries.
 	ThinShare = 0.18 // share; common practice
 	// MostStretched: to how many times its opening a loop gives.

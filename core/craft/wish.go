@@ -8,6 +8,10 @@ const (
 	UsualLayers = 0.9 // pieces; common practice
 	// FullLayers: the same where it is full.
 	FullLayers = 1.2 // pieces; common practice
+	// BaldLayers: from how few on it is bald.
+	BaldLayers = 0.5 // pieces; common practice
+	// LayersSlack: within what it is as full as was wished.
+	LayersSlack = 0.05 // pieces; common practice
 	// MostTrackShown: how much cornrow may show.
 	MostTrackShown = 210.0 // mm; common practice
 	// MostBareScalp: the share of the scalp that may show in spots that are noticed.
@@ -17,6 +21,12 @@ const (
 	PieceCovers = 3.65 // thicknesses of the piece; common practice
 	// KindLoad: from where a place is heavy, in shares of what is usual there.
 	KindLoad = 2.0 // times; common practice
+	// GentleLoad: the same where a head bears less and is to be treated kindly.
+	GentleLoad = 1.25 // times; common practice
+	// EndsSlack: within what half of the ends are where they were wished, hung all over.
+	EndsSlack = 20.0 // mm; common practice
+	// EndsHungSlack: the same on another base, whose ends lie a little elsewhere.
+	EndsHungSlack = 45.0 // mm; common practice
 	// ClientDay: how long a head takes at the most on a client, where nobody said.
 	ClientDay = 14 * 60.0 // minutes; common practice
 	// OwnDay: the same on oneself.

@@ -254,7 +254,13 @@ var loops = []Method{{
 			text("Draw the strand out by its legs. What will not come is not pulled: look at it again.").drawn(moves.HiddenKnot, 2, 0),
 		}
 	},
-	judge: func(m Method, j Job) []advice.Finding { return append(suited(m, j), tender(j)...) },
+	reach: func(j Job) float64 { return craft.FallsOver * j.Piece.Length },
+	judge: func(m Method, j Job) []advice.Finding {
+		if j.Ground == OnPlait { // the plait hangs under the strands
+			return onPlait(m, j)
+		}
+		return append(suited(m, j), tender(j)...)
+	},
 }, {
 	ID: SplitRoot, Name: "Split root", Family: Loop, Base: Plaited,
 	Takes: []hair.Form{hair.Twist, hair.Braid, hair.SoftLoc}, Grounds: []Ground{OnPlait},

@@ -53,7 +53,7 @@ type Input struct {
 	// Wishes decide between methods; nil where none were said.
 	Wishes *method.Wishes `json:"wishes,omitempty" doc:"What is wanted of the install that decides between methods"`
 	// Wanted is what is wished of the whole head, against which every change is held; nil where nobody said.
-	Wanted *wish.Wanted `json:"wanted,omitempty" doc:"What is wished of the head and what there is for it; left out where nobody said"`
+	Wanted *wish.Wanted `json:"wanted,omitempty" doc:"What is wished of the head and what there is for it; left out while it is open"`
 	// Accents are a few pieces or small things beside what hangs everywhere.
 	Accents []Accent `json:"accents,omitempty" maxItems:"12" doc:"A few pieces or small things put on beside the rest"`
 	// Stature is the wearer's height standing; 0 where nobody asked, and a usual one is taken.

@@ -75,7 +75,7 @@ func compareSteps(f facet, a, b *Candidate) int { return cmp.Compare(f.steps(a),
 func heavyOf(c *Candidate) int {
 	most := craft.KindLoad
 	if gentle(c.Input) {
-		most = gentleLoad
+		most = craft.GentleLoad
 	}
 	if c.Facts.Load > most {
 		return 1

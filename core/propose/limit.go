@@ -48,7 +48,7 @@ func (s *search) limits(c *Candidate, found judge.Counted, p candidatePiece, sol
 	case whose != "":
 		hard(f.Weight > heavy, headMass, f.Weight-heavy, "%s more than the %s that is borne%s", words.Grams(f.Weight-heavy), words.Grams(heavy), whose)
 	default:
-		hard(f.Weight > most, headMass, f.Weight-most, "%s more than few necks bear", words.Grams(f.Weight-most))
+		hard(f.Weight > most, headMass, f.Weight-most, "%s more than most can wear", words.Grams(f.Weight-most))
 	}
 	if hurt := s.hurtBy(); hurt > 0 {
 		hard(f.Weight >= hurt, hurtMass, f.Weight-hurt, "no lighter than the %s that hurt before", words.Grams(hurt))
@@ -104,17 +104,17 @@ func (s *search) limits(c *Candidate, found judge.Counted, p candidatePiece, sol
 	if w.Off > 0 {
 		gives(byOff, f.Off-w.Off, w.Off, "%s to take off", words.Minutes(f.Off))
 	}
-	slackMM := endsSlack
+	slackMM := craft.EndsSlack
 	if c.hung {
-		slackMM = hungSlack
+		slackMM = craft.EndsHungSlack
 	}
 	if p.short > slackMM {
 		line, _ := fall.LineOf(w.To)
 		gives(byLength, p.short, 1000, "ends %s above the %s", invalid.Length(p.short), line.Name)
 	}
 	if c.hung {
-		hard(f.Full < baldLayers, byFullness, f.Full, "%.2f pieces over one another: bald", f.Full)
-		gives(byFullness, w.Layers()-layersSlack-f.Full, w.Layers(), "%.2f pieces over one another, not %.1f", f.Full, w.Layers())
+		hard(f.Full < craft.BaldLayers, byFullness, f.Full, "%.2f pieces over one another: bald", f.Full)
+		gives(byFullness, w.Layers()-craft.LayersSlack-f.Full, w.Layers(), "%.2f pieces over one another, not %.1f", f.Full, w.Layers())
 		gives(byCover, f.Shows-craft.MostTrackShown, 1000, "%s of cornrow shows", invalid.Length(f.Shows))
 		gives(byCover, f.Bare-craft.MostBareScalp-partedOff(sol), 0.2, "%.0f %% of the scalp lies bare", 100*f.Bare)
 	}

@@ -177,7 +177,7 @@ type Figures struct {
 	Spares   int     `json:"spares"`
 	Packs    int     `json:"packs" doc:"Packs to buy, wrapping hair among them"`
 	Cost     int64   `json:"costMinor"`
-	Minutes  float64 `json:"minutes" doc:"From the first comb to the last look, breaks in it"`
+	Minutes  float64 `json:"minutes" doc:"From the first comb to the last check, breaks in it"`
 	Sittings int     `json:"sittings"`
 	Longest  float64 `json:"longestMin" doc:"The longest sitting"`
 	Hands    int     `json:"hands" doc:"Who works"`
@@ -325,18 +325,6 @@ func (s *search) leave(format string, args ...any) {
 		s.out = append(s.out, text)
 	}
 }
-
-// What is noticed. By eye.
-const (
-	// baldLayers is from how few pieces over one another on it is bald, layersSlack within what it is as full as was
-	// wished.
-	baldLayers, layersSlack = 0.5, 0.05
-	// gentleLoad is what is kind to a head that bears less, in shares of what is usual on it.
-	gentleLoad = 1.25
-	// endsSlack is within what ends are where they were wished, mm, hung all over; hungSlack the same once the head
-	// hangs as it is, since the ends of another base lie a little elsewhere.
-	endsSlack, hungSlack = 20.0, 45.0
-)
 
 // gentle tells whether a head bears less than others.
 func gentle(in plan.Input) bool {

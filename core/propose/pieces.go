@@ -46,14 +46,14 @@ func (s *search) fitPieces(ctx context.Context) error {
 		case p.short < -craft.LongEnds && !cut:
 			s.leave("%s is too long, and is not cut.", p.Name)
 			continue
-		case p.short < -endsSlack && cut:
+		case p.short < -craft.EndsSlack && cut:
 			p.trimmed = true
 		}
 		s.pieces = append(s.pieces, p)
 	}
 	// What is cut much is left out where something comes out right.
-	if slices.ContainsFunc(s.pieces, func(p candidatePiece) bool { return math.Abs(p.short) <= endsSlack }) {
-		s.pieces = slices.DeleteFunc(s.pieces, func(p candidatePiece) bool { return p.short < -craft.MostShortEnds || p.short > 2*endsSlack })
+	if slices.ContainsFunc(s.pieces, func(p candidatePiece) bool { return math.Abs(p.short) <= craft.EndsSlack }) {
+		s.pieces = slices.DeleteFunc(s.pieces, func(p candidatePiece) bool { return p.short < -craft.MostShortEnds || p.short > 2*craft.EndsSlack })
 	}
 	if len(s.pieces) == 0 {
 		s.leave("No hair on offer makes this look at this length.")

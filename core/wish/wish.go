@@ -67,9 +67,9 @@ type Wanted struct {
 	Finish Finish   `json:"finish,omitempty" enum:"neat,grown" doc:"Parts drawn neatly, or as if grown in"`
 	To     string   `json:"to,omitempty" enum:"chin,shoulder,armpit,mid-back,waist,hip" doc:"Where on the body the ends come to"`
 	Full   Fullness `json:"full,omitempty" enum:"airy,usual,full"`
-	// Minutes are those there are from the first comb to the last look, breaks in them; Sittings how often one sits
+	// Minutes are those there are from the first comb to the last check, breaks in them; Sittings how often one sits
 	// for it at the most; Sitting how long one sits at a time.
-	Minutes  float64 `json:"minutes,omitempty" doc:"Time there is from the first comb to the last look, breaks in it"`
+	Minutes  float64 `json:"minutes,omitempty" doc:"Time there is from the first comb to the last check, breaks in it"`
 	Sittings int     `json:"sittings,omitempty" doc:"Sittings at the most"`
 	Sitting  float64 `json:"sittingMin,omitempty" doc:"How long one sits at a time at the most"`
 	// Money is what may be spent, Nothing is true to spend none.

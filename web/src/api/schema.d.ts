@@ -3285,7 +3285,7 @@ export interface components {
             method: string;
             /**
              * Format: double
-             * @description From the first comb to the last look, breaks in it
+             * @description From the first comb to the last check, breaks in it
              */
             minutes: number;
             /**
@@ -3759,7 +3759,7 @@ export interface components {
             trim?: components["schemas"]["Trim"];
             /** @description What goes where. The first is everywhere, the second on the base; of several that match a place the later wins, in what it names */
             uses: components["schemas"]["Use"][];
-            /** @description What is wished of the head and what there is for it; left out where nobody said */
+            /** @description What is wished of the head and what there is for it; left out while it is open */
             wanted?: components["schemas"]["Wanted"];
             ways: components["schemas"]["Way"][];
             /** @description What is wanted of the install that decides between methods */
@@ -6048,7 +6048,7 @@ export interface components {
             lots?: components["schemas"]["InHand"][];
             /**
              * Format: double
-             * @description Time there is from the first comb to the last look, breaks in it
+             * @description Time there is from the first comb to the last check, breaks in it
              */
             minutes?: number;
             /**

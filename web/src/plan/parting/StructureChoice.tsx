@@ -4,6 +4,7 @@ import { RefusedHere } from "../../ui/fields";
 import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import steps from "../../ui/panel.module.css";
+import cards from "../../ui/pictureCards.module.css";
 import styles from "./StructureChoice.module.css";
 import { StructureIcon, structures } from "./structures";
 
@@ -20,7 +21,7 @@ export const StructureChoice = memo(function StructureChoice({
     <section>
       <div className={styles.grid} role="radiogroup" aria-label="Structure">
         {rules.map((rule) => (
-          <label key={rule.structure} className={styles.card}>
+          <label key={rule.structure} className={cards.card}>
             <input
               type="radio"
               name="structure"

@@ -28,6 +28,7 @@ import { actions } from "../draft/actions";
 import { useBench } from "../draft/onBench";
 import { structures } from "../parting";
 import { drapeBox } from "../hair";
+import { GivesAndTakes } from "./GivesAndTakes";
 import { WhyNot } from "./WhyNot";
 import { isMeasured } from "./measured";
 import styles from "./Proposals.module.css";
@@ -76,7 +77,6 @@ export function Proposals({ onClose }: { onClose: () => void }) {
       {answer && (
         <Answered
           answer={answer}
-          input={input}
           wished={wished}
           onTake={take}
           onHealth={(asked) => setHealth((h) => ({ ...h, asked: true, history: asked }))}
@@ -110,7 +110,6 @@ function Searching({ progress }: { progress: SearchProgress | undefined }) {
 
 interface AnsweredProps {
   answer: ProposalAnswer;
-  input: PlanInput;
   wished: Wished;
   onTake: (input: PlanInput) => void;
   onHealth: (history: History[]) => void;
@@ -119,7 +118,7 @@ interface AnsweredProps {
 }
 
 /** What came of a wish: questions, stops, proposals, or what would have to give. */
-function Answered({ answer, input, wished, onTake, onHealth, onRead, onWish }: AnsweredProps) {
+function Answered({ answer, wished, onTake, onHealth, onRead, onWish }: AnsweredProps) {
   const [named, setNamed] = useState<History[]>([]);
   if (answer.asks === "health")
     return (
@@ -189,7 +188,7 @@ function Answered({ answer, input, wished, onTake, onHealth, onRead, onWish }: A
           ))}
         </ul>
       )}
-      {first && <WhyNot wished={wished} input={input} instead={first} />}
+      {first && <WhyNot wished={wished} instead={first} />}
     </>
   );
 }
@@ -236,20 +235,7 @@ function Card({ proposal, onTake }: { proposal: Proposal; onTake: () => void }) 
       {proposal.against.map((a) => (
         <div key={a.key}>
           <strong>Against {names[a.key].toLowerCase()}</strong>
-          <ul className={styles.against}>
-            {a.gains.map((g) => (
-              <li key={g}>
-                <b aria-label="Gains">+</b>
-                {g}
-              </li>
-            ))}
-            {a.loses.map((l) => (
-              <li key={l}>
-                <b aria-label="Gives up">−</b>
-                {l}
-              </li>
-            ))}
-          </ul>
+          <GivesAndTakes gains={a.gains} loses={a.loses} />
         </div>
       ))}
       <ul className={styles.says}>
@@ -334,7 +320,7 @@ function Gives({
             </div>
             <span>
               <Button type="primary" onClick={() => onWish(g.wish)}>
-                Change the wish so
+                Change the wish
               </Button>{" "}
               <Button onClick={() => onTake(g.input)}>Take this plan</Button>
             </span>

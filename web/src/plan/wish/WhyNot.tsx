@@ -2,17 +2,18 @@ import { Button, Select } from "antd";
 import { useState } from "react";
 import { server } from "../../api/client";
 import { useChange, useKnownCatalogue } from "../../api/queries";
-import type { AskedWay, PlanInput, Proposal, Wished } from "../../api/types";
+import type { AskedWay, Proposal, Wished } from "../../api/types";
 import { usePreferences } from "../../lib/preferences";
 import { hours, length } from "../../lib/units";
 import { said, type Unsaid } from "../../lib/said";
 import { countOf } from "../../lib/countOf";
 import { Trouble } from "../../ui/Trouble";
 import { structures } from "../parting";
+import { GivesAndTakes } from "./GivesAndTakes";
 import styles from "./Proposals.module.css";
 
 /** Why something else was not proposed: it is worked out when it is asked for. */
-export function WhyNot({ wished, instead }: { wished: Wished; input: PlanInput; instead: Proposal }) {
+export function WhyNot({ wished, instead }: { wished: Wished; instead: Proposal }) {
   const catalogue = useKnownCatalogue();
   const unit = usePreferences((p) => p.unit);
   const [asked, setAsked] = useState<AskedWay>({});
@@ -66,26 +67,7 @@ export function WhyNot({ wished, instead }: { wished: Wished; input: PlanInput; 
               {countOf(answer.facts.pieces, "piece")}, {countOf(answer.facts.packs, "pack")}
             </span>
           )}
-          <ul className={styles.against}>
-            {answer.breaks.map((b) => (
-              <li key={b}>
-                <b aria-label="Against it">✕</b>
-                {b}
-              </li>
-            ))}
-            {answer.gains.map((g) => (
-              <li key={g}>
-                <b aria-label="Gains">+</b>
-                {g}
-              </li>
-            ))}
-            {answer.loses.map((l) => (
-              <li key={l}>
-                <b aria-label="Gives up">−</b>
-                {l}
-              </li>
-            ))}
-          </ul>
+          <GivesAndTakes breaks={answer.breaks} gains={answer.gains} loses={answer.loses} />
         </div>
       )}
     </section>

@@ -1,12 +1,13 @@
 import { BulbOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
-import { useCatalogue, useHeldAgainstWish, useHouse } from "../../api/queries";
+import { useCatalogue, useHeldAgainstWish, useHouse, useItemChoice } from "../../api/queries";
 import type { Catalogue, PlanInput, HeadWish } from "../../api/types";
 import { minorUnits } from "../../lib/units";
 import { CountField, NumberField, RefusedHere, Toggle } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
 import panel from "../../ui/panel.module.css";
+import cards from "../../ui/pictureCards.module.css";
 import { useAct } from "../draft/act";
 import { actions } from "../draft/actions";
 import { useBench } from "../draft/onBench";
@@ -73,7 +74,7 @@ export function WishPart() {
         onChange={(full) => set({ full })}
       />
       <NumberField
-        label="Time there is, first comb to last look"
+        label="Time there is, first comb to last check"
         path="wanted.minutes"
         unit="h"
         help={wanted.minutes ? "Breaks are in it" : "0 leaves it open"}
@@ -123,7 +124,7 @@ function Question<T extends string>({ label, name, value, options, picture, onCh
       <legend>{label}</legend>
       <div className={styles.cards}>
         {options.map(([key, title]) => (
-          <label key={key} className={styles.card}>
+          <label key={key} className={cards.card}>
             <input
               type="radio"
               name={`wish-${name}`}
@@ -261,6 +262,12 @@ function MoreWishes({ wanted, set }: MoreProps) {
 function InHand({ wanted, set }: MoreProps) {
   const catalogue = useCatalogue().data;
   const pieces = usePieceChoice(catalogue ?? ({ pieces: [] } as unknown as Catalogue));
+  const items = useItemChoice().data;
+  // What lies in the stash and is promised to nobody.
+  const free = (item: string | undefined) => {
+    const of = items?.find((i) => i.id === item);
+    return of ? Math.max(0, of.pieces - of.promised) : 0;
+  };
   const lots = wanted.lots ?? [];
   const change = (next: typeof lots) =>
     set({ lots: next.length > 0 ? next : undefined, ...(next.length === 0 && { nothing: undefined }) });
@@ -286,7 +293,7 @@ function InHand({ wanted, set }: MoreProps) {
             unsaid="none"
             onChange={(n) => change(lots.with(i, { ...lot, worn: n }))}
           />
-          <Button onClick={() => change(lots.filter((_, k) => k !== i))}>Take it off the list</Button>
+          <Button onClick={() => change(lots.filter((_, k) => k !== i))}>Take off</Button>
         </div>
       ))}
       <Select<string>
@@ -295,10 +302,14 @@ function InHand({ wanted, set }: MoreProps) {
         value={null}
         options={pieces
           .filter((p) => !lots.some((l) => l.piece.name === p.name))
-          .map((p) => ({ value: p.key, label: p.name }))}
+          .map((p) => ({
+            value: p.key,
+            label: free(p.item) > 0 ? `${p.name} (${free(p.item)} in the stash)` : p.name,
+          }))}
         onChange={(key: string) => {
           const piece = pieces.find((p) => p.key === key);
-          if (piece && lots.length < 8) change([...lots, { piece, count: 2 * piece.pack.units }]);
+          if (piece && lots.length < 8)
+            change([...lots, { piece, count: free(piece.item) || 2 * piece.pack.units }]);
         }}
       />
       {lots.length > 0 && (
