@@ -244,6 +244,9 @@ func (s *search) warn(c *Candidate) []string {
 		if left > 0 {
 			out = append(out, fmt.Sprintf("%s of those in hand left: spares at the hairline, and to fill thin spots behind.", words.Count(left, "piece")))
 		}
+		if p.Item == "" {
+			out = append(out, "Put what is in hand into the stash, so that what is bought takes it from there.")
+		}
 		if f.lot.Worn > 0 {
 			out = append(out, fmt.Sprintf("The %s that show wear hang inside, farthest from hairline and part; wash them before.", words.Count(f.lot.Worn, "piece")))
 		}

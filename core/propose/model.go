@@ -21,7 +21,7 @@ type Begin struct {
 	// Head is the plan of the person: tapes, hair, what the head bears, the sides the house takes, and the wish.
 	Head plan.Input
 	// Shelf are the pieces on offer.
-	Shelf []Shelved
+	Shelf []hair.Piece
 	// Rules are how long the house has heads worn.
 	Rules wear.Rules
 	// Stops are what must be settled by name before anything is proposed.
@@ -40,13 +40,6 @@ func (b Begin) wished() wish.Wanted {
 		return wish.Wanted{}
 	}
 	return *b.Head.Wanted
-}
-
-// Shelved is a piece on offer, in each colour or in one.
-type Shelved struct {
-	hair.Piece
-	// Stash is how many of them lie in the studio's stash, free to be used.
-	Stash int
 }
 
 // Ask is what must be said before anything is proposed.

@@ -26,7 +26,7 @@ func (s *search) fitPieces(ctx context.Context) error {
 		for _, p := range s.Shelf {
 			known := slices.ContainsFunc(all, func(x candidatePiece) bool { return x.Name == p.Name && x.Form == p.Form })
 			if slices.Contains(forms, p.Form) && !known {
-				all = append(all, candidatePiece{Piece: p.Piece})
+				all = append(all, candidatePiece{Piece: p})
 			}
 		}
 	}

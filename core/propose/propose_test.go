@@ -20,12 +20,12 @@ import (
 )
 
 // shelf is what a small shop has of every look.
-func shelf() (out []Shelved) {
+func shelf() (out []hair.Piece) {
 	add := func(name string, form hair.Form, length, thick, mass, loop float64, units int, price int64) {
-		out = append(out, Shelved{Piece: hair.Piece{
+		out = append(out, hair.Piece{
 			Key: "x", Name: name, Form: form, Length: length * inch, Thickness: thick, Mass: mass, Loop: loop,
 			Pack: hair.Pack{Units: units, Cuts: 1, Splits: 1}, Offers: []hair.Offer{{Packs: 1, Price: price}},
-		}})
+		})
 	}
 	add("Loc, 18 in", hair.SoftLoc, 18, 9, 4.2, 11, 20, 1250)
 	add("Loc, 24 in", hair.SoftLoc, 24, 9, 5.4, 11, 20, 1450)

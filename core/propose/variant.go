@@ -1,7 +1,6 @@
 package propose
 
 import (
-	"math"
 	"slices"
 
 	"kladotex/core/craft"
@@ -195,22 +194,11 @@ func (s *search) input(v Variant, p candidatePiece) plan.Input {
 		in.Trim = &plan.Trim{Shape: fall.Blunt, Line: s.wish.To}
 	}
 	if p.lot != nil {
-		in.Pieces[0].Pack = hair.Pack{Units: 1, Cuts: 1, Splits: 1}
-		in.Pieces[0].Offers = []hair.Offer{{Packs: 1, Price: s.perPiece(piece)}}
 		in.Spares.Percent, in.Spares.Least = 0, keptBack
 	}
 	in.Wishes = s.methodWishes()
 	s.day(&in)
 	return in
-}
-
-// perPiece is what one more of a piece in hand would cost, minor units.
-func (s *search) perPiece(p hair.Piece) int64 {
-	if len(p.Offers) == 0 {
-		return 0
-	}
-	o := p.Offers[0]
-	return int64(math.Ceil(float64(o.Price) / float64(max(1, o.Packs*p.Pack.Yield()))))
 }
 
 // methodWishes is the wish as far as it decides between methods.

@@ -4,6 +4,7 @@ import (
 	"context"
 	"slices"
 
+	"kladotex/core/hair"
 	"kladotex/core/invalid"
 	"kladotex/core/method"
 	"kladotex/core/parting"
@@ -69,7 +70,7 @@ func WhyNot(ctx context.Context, b Begin, a Asked, instead Figures) (Why, error)
 	if a.Piece != "" && !slices.ContainsFunc(w.Lots, func(l wish.InHand) bool { return l.Piece.Name == a.Piece }) {
 		for _, p := range b.Shelf {
 			if p.Name == a.Piece {
-				b.Shelf = []Shelved{p}
+				b.Shelf = []hair.Piece{p}
 				w.Look, w.Lots, w.Nothing = lookOf(p), nil, false
 				break
 			}
@@ -138,7 +139,7 @@ func hangable(list []*Candidate) (out []*Candidate) {
 }
 
 // lookOf is the look that a piece makes.
-func lookOf(p Shelved) wish.Look {
+func lookOf(p hair.Piece) wish.Look {
 	for _, l := range wish.Looks {
 		if slices.Contains(l.Forms, p.Form) {
 			return l.Key

@@ -74,12 +74,10 @@ func (s *Studio) search(ctx context.Context, in Wished) (begin propose.Begin, as
 		return begin, "", err
 	}
 	for _, r := range ready {
-		begin.Shelf = append(begin.Shelf, propose.Shelved{Piece: r.Piece, Stash: r.Stash})
+		begin.Shelf = append(begin.Shelf, r.Piece)
 	}
 	if len(begin.Shelf) == 0 { // nothing in the supplies yet: what a plan may start from
-		for _, p := range s.Samples() {
-			begin.Shelf = append(begin.Shelf, propose.Shelved{Piece: p})
-		}
+		begin.Shelf = s.Samples()
 	}
 	if begin.Before, err = s.earlier(ctx, in.ClientID); err != nil {
 		return begin, "", err
