@@ -56,7 +56,7 @@ func Search(ctx context.Context, b Begin, tell func(Progress)) (Answer, error) {
 		return out, err
 	}
 	for _, p := range choose(met, s.wish) {
-		out.Proposals = append(out.Proposals, s.proposal(p))
+		out.Proposals = append(out.Proposals, s.proposal(ctx, p))
 	}
 	hold(out.Proposals)
 	return out, nil
@@ -98,9 +98,10 @@ func (s *search) met() []*Candidate {
 }
 
 // proposal words a candidate that was chosen.
-func (s *search) proposal(p chosen) Proposal {
+func (s *search) proposal(ctx context.Context, p chosen) Proposal {
 	c := p.Candidate
-	return Proposal{Key: p.key, Title: c.title(), Input: c.Input, Facts: c.Facts, Against: []Against{}, More: s.more(c), Says: s.warn(c)}
+	in := inside(ctx, c.Input, s.pieces[c.Variant.Piece].lot)
+	return Proposal{Key: p.key, Title: c.title(), Input: in, Facts: c.Facts, Against: []Against{}, More: s.more(c), Says: s.warn(c)}
 }
 
 // says is what was left out, and why, in the order it was met.

@@ -202,7 +202,22 @@ func TestJudgedWishes(t *testing.T) {
 		{
 			name: "52 handmade locs saved, 18 of them worn",
 			wish: wish.Wanted{Lots: lot(52, 18, hand)},
-			must: func(o offered) bool { return o.Figures.Pieces >= 48 && o.Figures.Pieces <= 52 },
+			must: func(o offered) bool {
+				sol, err := plan.Solve(t.Context(), o.in)
+				if err != nil {
+					return false
+				}
+				worn, seen := 0, 0
+				for i := range sol.Places {
+					if p := &sol.Places[i]; o.in.Pieces[p.Piece].Key == wornKey {
+						worn++
+						if sol.AtHairline(p) || sol.AlongPart(p) {
+							seen++
+						}
+					}
+				}
+				return o.Figures.Pieces >= 48 && o.Figures.Pieces <= 52 && worn == 18 && seen == 0
+			},
 			never: func(o offered) bool {
 				return o.Figures.Pieces > 52 || o.in.Pieces[0].Name != "Saved loc"
 			},
