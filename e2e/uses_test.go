@@ -250,6 +250,7 @@ func TestACautionIsReadBeforeGoingOn(t *testing.T) {
 	b.press("link", "Plans")
 	b.press("button", "New plan")
 	b.waitFor(drawn + " > 40")
+	b.part("Whose head")
 	b.press("switch", "A child lighter, fewer, looser: a child’s head bears about two thirds")
 	b.waitFor(isSaved)
 	b.waitFor(`/\/plans\/[0-9a-f-]{36}\/head$/.test(location.pathname)`)
