@@ -1,6 +1,7 @@
 package propose
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"slices"
@@ -31,6 +32,10 @@ func (s *search) fitPieces(ctx context.Context) error {
 		}
 	}
 	line, wished := fall.LineOf(s.wish.To)
+	if len(all) > mostHeld { // a shelf of hundreds is not hung piece by piece
+		s.leave("Of %d pieces that make this look the first %d were looked at.", len(all), mostHeld)
+		all = all[:mostHeld]
+	}
 	for _, p := range all {
 		if wished {
 			mm, err := s.falls(ctx, p, line)
@@ -55,11 +60,27 @@ func (s *search) fitPieces(ctx context.Context) error {
 	if slices.ContainsFunc(s.pieces, func(p candidatePiece) bool { return math.Abs(p.short) <= craft.EndsSlack }) {
 		s.pieces = slices.DeleteFunc(s.pieces, func(p candidatePiece) bool { return p.short < -craft.MostShortEnds || p.short > 2*craft.EndsSlack })
 	}
+	if len(s.pieces) > mostPieces {
+		slices.SortStableFunc(s.pieces, func(a, b candidatePiece) int {
+			own := func(p candidatePiece) float64 { // hair in hand before all other
+				if p.lot != nil {
+					return -1
+				}
+				return math.Abs(p.short)
+			}
+			return cmp.Compare(own(a), own(b))
+		})
+		s.leave("Of the pieces that make this look the %d nearest in length were tried.", mostPieces)
+		s.pieces = s.pieces[:mostPieces]
+	}
 	if len(s.pieces) == 0 {
 		s.leave("No hair on offer makes this look at this length.")
 	}
 	return nil
 }
+
+// mostHeld is how many pieces are held against a length, mostPieces how many are tried: the work is capped by counts.
+const mostHeld, mostPieces = 40, 10
 
 // falls is how far half of a piece's ends stay above a line, mm, hung all over this head.
 func (s *search) falls(ctx context.Context, p candidatePiece, line fall.BodyLine) (float64, error) {

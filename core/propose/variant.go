@@ -178,6 +178,8 @@ func (s *search) input(v Variant, p candidatePiece) plan.Input {
 		}
 	}
 	in.Parting = in.Parting.On(v.Base)
+	// What was settled for other sizes or another base does not bind; spots left out do.
+	in.Parting.Edits, in.Parting.Grounds, in.Parting.Base.Hooks, in.Parting.Base.Spacing = []parting.Edit{}, nil, 0, 0
 	for _, wish := range []*parting.Wish{&in.Parting.Front, &in.Parting.Back} {
 		*wish = parting.Wish{Pattern: v.Pattern, Size: parting.Size{Width: v.Size, Height: v.Size}, Ramp: 1, Along: 1}
 	}
