@@ -63,9 +63,3 @@ func HeadBears(in plan.Input) (heavy, most float64, whose string) {
 	}
 	return share * craft.HeavyHead, share * craft.FewNecks, whose
 }
-
-// Bears is the heaviest that hangs at a place without being too heavy there, g.
-func Bears(sol *plan.Solved, i int) float64 {
-	_, share, _ := loadHere(sol, i)
-	return sol.Places[i].Plait.Bears(share * craft.HeavyLoad)
-}

@@ -222,9 +222,9 @@ func (s *search) more(c *Candidate) []string {
 }
 
 // warn is what must be known of a proposal.
-func (s *search) warn(c *Candidate) []string {
+func (s *search) warn(ctx context.Context, c *Candidate) []string {
 	out := []string{}
-	sol, err := plan.Attempt(context.Background(), c.Input)
+	sol, err := plan.Attempt(ctx, c.Input)
 	if err != nil {
 		return out
 	}

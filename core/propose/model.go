@@ -175,8 +175,8 @@ type Figures struct {
 	Longest  float64 `json:"longestMin" doc:"The longest sitting"`
 	Hands    int     `json:"hands" doc:"Who works"`
 	Weight   float64 `json:"weightG" doc:"All that hangs, dry"`
-	Load     float64 `json:"load" doc:"What hangs at one of the heaviest places, in shares of what is usual there"`
-	Singles  float64 `json:"singles" doc:"Share of the places that are plaits hanging loose"`
+	Load     float64 `json:"load" doc:"What hangs at one of the heaviest spots, in shares of what is usual there"`
+	Singles  float64 `json:"singles" doc:"Share of the spots that are plaits hanging loose"`
 	Weeks    int     `json:"weeks" doc:"Weeks it is worn"`
 	Off      float64 `json:"offMin" doc:"Minutes to take pieces off and to undo plaits and cornrows"`
 	Lands    string  `json:"lands" doc:"The lowest body line half of the ends reach"`
@@ -287,8 +287,7 @@ type candidatePiece struct {
 
 // Caps of a search.
 const (
-	firstFront = 70  // plans kept after the coarse sizes
-	lastFront  = 140 // plans that are hung at the most
+	firstFront = 70 // plans kept after the coarse sizes
 	mostHung   = 120
 )
 

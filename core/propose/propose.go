@@ -88,8 +88,7 @@ func (s *search) hangs() []*Candidate {
 		slices.SortStableFunc(all, byMiss)
 		return all[:min(len(all), mostHung/2)]
 	}
-	kept := thin(front(meets, cheap), lastFront)
-	return kept[:min(len(kept), mostHung)]
+	return thin(front(meets, cheap), mostHung)
 }
 
 // met are the hung ones that meet the whole wish.
@@ -101,7 +100,7 @@ func (s *search) met() []*Candidate {
 func (s *search) proposal(ctx context.Context, p chosen) Proposal {
 	c := p.Candidate
 	in := inside(ctx, c.Input, s.pieces[c.Variant.Piece].lot)
-	return Proposal{Key: p.key, Title: c.title(), Input: in, Facts: c.Facts, Against: []Against{}, More: s.more(c), Says: s.warn(c)}
+	return Proposal{Key: p.key, Title: c.title(), Input: in, Facts: c.Facts, Against: []Against{}, More: s.more(c), Says: s.warn(ctx, c)}
 }
 
 // says is what was left out, and why, in the order it was met.

@@ -3273,7 +3273,7 @@ export interface components {
             lands: string;
             /**
              * Format: double
-             * @description What hangs at one of the heaviest places, in shares of what is usual there
+             * @description What hangs at one of the heaviest spots, in shares of what is usual there
              */
             load: number;
             /**
@@ -3317,7 +3317,7 @@ export interface components {
             showsMm: number;
             /**
              * Format: double
-             * @description Share of the places that are plaits hanging loose
+             * @description Share of the spots that are plaits hanging loose
              */
             singles: number;
             /** Format: int64 */
