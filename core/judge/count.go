@@ -53,13 +53,3 @@ func Count(sol *plan.Solved) Counted {
 	slices.Sort(out.Loads)
 	return out
 }
-
-// HeadBears is from what mass on it is heavy to wear on a head, and what few necks bear, g; whose says who bears
-// less than others, empty for one that does not.
-func HeadBears(in plan.Input) (heavy, most float64, whose string) {
-	share := 1.0
-	if whose = gentle(in); whose != "" {
-		share = craft.GentleShare
-	}
-	return share * craft.HeavyHead, share * craft.FewNecks, whose
-}

@@ -14,13 +14,10 @@ import (
 // headLoad is what there is to say about the whole head.
 func headLoad(sol *plan.Solved, places []float64, before []wear.Earlier) HeadLoad {
 	slices.Sort(places)
-	share, whose := 1.0, gentle(sol.Input)
-	if whose != "" {
-		share = craft.GentleShare
-	}
+	heavy, most, whose := HeadBears(sol.Input)
 	dry := sol.Weight
 	h := HeadLoad{
-		Dry: dry, Soaked: craft.Soaked * dry, Heavy: share * craft.HeavyHead, Most: share * craft.FewNecks,
+		Dry: dry, Soaked: craft.Soaked * dry, Heavy: heavy, Most: most,
 		Usual: craft.UsualLoad, NoLimit: noLimit, Says: []string{},
 	}
 	if n := len(places); n > 0 {

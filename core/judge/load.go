@@ -151,13 +151,19 @@ func gentle(in plan.Input) string {
 	return ""
 }
 
-// loadOfHead is what there is to say about all pieces together.
-func loadOfHead(sol *plan.Solved, total float64, pieces int) []advice.Notice {
-	share, whose := 1.0, gentle(sol.Input)
-	if whose != "" {
+// HeadBears is from what mass on it is heavy to wear on a head, and what few necks bear, g; whose says who bears
+// less than others, empty for one that does not.
+func HeadBears(in plan.Input) (heavy, most float64, whose string) {
+	share := 1.0
+	if whose = gentle(in); whose != "" {
 		share = craft.GentleShare
 	}
-	heavy, most := share*craft.HeavyHead, share*craft.FewNecks
+	return share * craft.HeavyHead, share * craft.FewNecks, whose
+}
+
+// loadOfHead is what there is to say about all pieces together.
+func loadOfHead(sol *plan.Solved, total float64, pieces int) []advice.Notice {
+	heavy, most, whose := HeadBears(sol.Input)
 	if total <= heavy {
 		return nil
 	}

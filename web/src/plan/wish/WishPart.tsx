@@ -1,8 +1,8 @@
 import { BulbOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
-import { useCatalogue, useHeldAgainstWish, useHouse, useItemChoice } from "../../api/queries";
-import type { Catalogue, PlanInput, HeadWish } from "../../api/types";
+import { useKnownCatalogue, useHeldAgainstWish, useHouse, useItemChoice } from "../../api/queries";
+import type { PlanInput, HeadWish } from "../../api/types";
 import { minorUnits } from "../../lib/units";
 import { CountField, NumberField, RefusedHere, Toggle } from "../../ui/fields";
 import { Fold } from "../../ui/Fold";
@@ -260,8 +260,7 @@ function MoreWishes({ wanted, set }: MoreProps) {
 
 /** Hair that is there already: how many of which piece. */
 function InHand({ wanted, set }: MoreProps) {
-  const catalogue = useCatalogue().data;
-  const pieces = usePieceChoice(catalogue ?? ({ pieces: [] } as unknown as Catalogue));
+  const pieces = usePieceChoice(useKnownCatalogue());
   const items = useItemChoice().data;
   // What lies in the stash and is promised to nobody.
   const free = (item: string | undefined) => {
